@@ -1,0 +1,1 @@
+"""Dodecant works an improvisation teacher's exercise out through all twelve keys."""

@@ -1,0 +1,82 @@
+"""What is wrong with a recipe, said at the field."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+_UNIONS = {"sounds": ("one", "several", "family"), "figure": ("run", "cell")}
+
+
+@dataclass(frozen=True)
+class Problem:
+    """One fault: a JSON pointer to the field, what is wrong, what would be right, and the character it is at."""
+
+    pointer: str
+    message: str
+    cure: str = ""
+    where: int | None = None
+
+
+class RecipeError(ValueError):
+    """Raised for a recipe that cannot be worked out; holds every problem found."""
+
+    def __init__(self, problems: Iterable[Problem]) -> None:
+        self.problems = tuple(problems)
+        super().__init__("; ".join(f"{p.pointer or '/'}: {p.message} {p.cure}".strip() for p in self.problems))
+
+
+def problems_from(errors: Iterable[Mapping[str, Any]], *, skip: int = 0) -> tuple[Problem, ...]:
+    """Turn Pydantic's error list into problems in a musician's words; `skip` drops leading parts of the place."""
+    return tuple(_problem(error, skip) for error in errors)
+
+
+def _problem(error: Mapping[str, Any], skip: int) -> Problem:
+    pointer = _pointer(error["loc"][skip:])
+    context = error.get("ctx") or {}
+    kind = error["type"]
+    if kind == "music":
+        return Problem(pointer, context["message"], context["cure"], context["where"])
+    message, cure = _WORDS.get(kind, (str(error["msg"]), ""))
+    given = {"input": _short(error.get("input")), **context}
+    return Problem(pointer, message.format(**given), cure.format(**given))
+
+
+_WORDS: dict[str, tuple[str, str]] = {
+    "missing": ("This part of the recipe is missing.", "Add it; docs/recipe.md shows every field."),
+    "extra_forbidden": ("A recipe has no field of this name.", "Remove it, or check its spelling."),
+    "literal_error": ("{input} is not one of the choices.", "Choose {expected}."),
+    "union_tag_invalid": ("{input} is not one of the kinds.", "Choose {expected_tags}."),
+    "union_tag_not_found": ("The kind is missing.", "Add a “kind”."),
+    "greater_than_equal": ("{input} is too small.", "Use {ge} or more."),
+    "less_than_equal": ("{input} is too large.", "Use {le} or less."),
+    "int_parsing": ("{input} is not a whole number.", "Write digits only."),
+    "int_type": ("{input} is not a whole number.", "Write digits only."),
+    "int_from_float": ("{input} is not a whole number.", "Write a number without a fraction."),
+    "string_type": ("{input} is not text.", "Write it in quotation marks."),
+    "bool_type": ("{input} is neither true nor false.", "Write true or false."),
+    "too_short": ("There are too few entries here.", "Give at least {min_length}."),
+    "too_long": ("There are too many entries here.", "Give at most {max_length}."),
+    "string_too_long": ("This text is too long.", "Keep it to {max_length} characters."),
+    "string_too_short": ("This is empty.", "Write at least {min_length} character."),
+    "model_type": ("{input} is not a recipe part.", "Write an object in braces."),
+    "model_attributes_type": ("{input} is not a recipe part.", "Write an object in braces."),
+    "tuple_type": ("{input} is not a list.", "Write a list in square brackets."),
+    "json_invalid": ("This is not JSON: {error}.", "Export a recipe to see the form it has."),
+}
+
+
+def _pointer(place: tuple[str | int, ...]) -> str:
+    """A JSON pointer (RFC 6901), without the names of union members that Pydantic puts in between."""
+    parts: list[str] = []
+    for part in place:
+        if parts and part in _UNIONS.get(parts[-1], ()):
+            continue
+        parts.append(str(part).replace("~", "~0").replace("/", "~1"))
+    return "".join(f"/{part}" for part in parts)
+
+
+def _short(value: object) -> str:
+    text = f"“{value}”" if isinstance(value, str) else str(value)
+    return text if len(text) <= 60 else f"{text[:57]}…"

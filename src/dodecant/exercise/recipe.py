@@ -1,0 +1,228 @@
+"""The recipe: what the teacher said, as a versioned document. docs/recipe.md describes its JSON form."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, model_validator
+from pydantic_core import PydanticCustomError
+
+from dodecant.exercise.cell import parse_cell
+from dodecant.exercise.problems import Problem, RecipeError, problems_from
+from dodecant.music.errors import MusicError
+from dodecant.music.numbering import School
+from dodecant.music.pitch import NoteName, Pitch
+
+FORMAT = "dodecant-recipe"
+VERSION = 1
+
+
+def _readable(parse: Callable[[str], object]) -> AfterValidator:
+    """A check that a text can be read, keeping it as it was typed."""
+
+    def check(text: str) -> str:
+        try:
+            parse(text)
+        except MusicError as error:
+            raise _custom(error) from None
+        return text
+
+    return AfterValidator(check)
+
+
+def _custom(error: MusicError) -> PydanticCustomError:
+    context = {"message": error.message, "cure": error.cure, "where": error.where}
+    return PydanticCustomError("music", "{message} {cure}", context)
+
+
+def _key_name(text: str) -> None:
+    if abs(NoteName.parse(text).alteration) > 1:
+        raise MusicError(f"{text} cannot name a key.", cure="Use a tonic with at most one ♭ or ♯.")
+
+
+KeyName = Annotated[str, Field(max_length=8), _readable(_key_name)]
+PitchText = Annotated[str, Field(max_length=8), _readable(Pitch.parse)]
+ScaleId = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class Part(BaseModel):
+    """A frozen part of the document that takes no unknown fields."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class OneSound(Part):
+    """A single scale."""
+
+    kind: Literal["one"] = "one"
+    scale: ScaleId
+
+
+class SeveralSounds(Part):
+    """Several scales, one after another, on one tonic."""
+
+    kind: Literal["several"] = "several"
+    scales: Annotated[tuple[ScaleId, ...], Field(min_length=2, max_length=12)]
+
+
+class FamilyOfSounds(Part):
+    """All modes of one parent, each on its own step of the parent."""
+
+    kind: Literal["family"] = "family"
+    parent: ScaleId
+
+
+class Run(Part):
+    """The ladder's tones one by one, as the path walks."""
+
+    kind: Literal["run"] = "run"
+
+
+class Cell(Part):
+    """A typed cell, set on every tone the path walks over.
+
+    `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a sound has gaps;
+    `lacking` what becomes of a degree the sound does not have.
+    """
+
+    kind: Literal["cell"] = "cell"
+    text: Annotated[str, Field(max_length=400), _readable(parse_cell)]
+    reading: Literal["degrees", "rungs"] = "degrees"
+    lacking: Literal["nearest", "chromatic", "drop"] = "nearest"
+
+
+class PathEnd(Part):
+    """A step of the sound (1 to 7) in an octave of the path (1 is the first)."""
+
+    step: Annotated[int, Field(ge=1, le=7)] = 1
+    octave: Annotated[int, Field(ge=1, le=8)] = 1
+
+
+class Path(Part):
+    """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval."""
+
+    low: PathEnd = PathEnd()
+    high: PathEnd = PathEnd(octave=2)
+    direction: Literal["up", "down", "up-and-back", "down-and-back"] = "up-and-back"
+    by: Literal["step", "skip", "third"] = "step"
+
+    @model_validator(mode="after")
+    def _rises(self) -> Self:
+        if (self.high.octave, self.high.step) <= (self.low.octave, self.low.step):
+            raise _custom(
+                MusicError(
+                    "The path's upper end must lie above its lower end.",
+                    cure="Raise the upper end by a step or an octave.",
+                )
+            )
+        return self
+
+
+class KeyRoute(Part):
+    """The order in which the keys come round. Keys are named as tonics; their spelling follows the table."""
+
+    order: Literal[
+        "fourths",
+        "fifths",
+        "half-steps-up",
+        "half-steps-down",
+        "whole-steps-up",
+        "whole-steps-down",
+        "shuffle",
+        "picked",
+    ] = "fourths"
+    start: KeyName = "C"
+    seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
+    picked: Annotated[tuple[KeyName, ...], Field(max_length=48)] = ()
+
+    @model_validator(mode="after")
+    def _has_keys(self) -> Self:
+        if self.order == "picked" and not self.picked:
+            raise _custom(MusicError("No key is picked.", cure="Pick at least one side of the dial."))
+        return self
+
+
+class Placement(Part):
+    """Rhythm: the note value, the metre, and how a strip ends its last bar."""
+
+    value: Literal["quarter", "eighth", "triplet", "sixteenth"] = "eighth"
+    metre: Literal["3/4", "4/4"] = "4/4"
+    ending: Literal["hold", "rest"] = "hold"
+
+
+class Player(Part):
+    """Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches."""
+
+    instrument: Annotated[str, Field(min_length=1, max_length=80)] = "piano"
+    reach: Literal["comfortable", "full"] = "comfortable"
+    lies: Literal["low", "middle", "high"] = "middle"
+    lowest: PitchText | None = None
+    highest: PitchText | None = None
+    keyed: Literal["written", "sounding"] = "sounding"
+
+    @model_validator(mode="after")
+    def _holds_an_octave(self) -> Self:
+        if self.lowest and self.highest:
+            span = Pitch.parse(self.highest).midi - Pitch.parse(self.lowest).midi
+            if span < 12:
+                raise _custom(
+                    MusicError(
+                        f"{self.lowest} to {self.highest} is less than an octave.",
+                        cure="Name a lowest and a highest note at least an octave apart.",
+                    )
+                )
+        return self
+
+
+class Spelling(Part):
+    """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs."""
+
+    major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
+    minor: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
+    plain: Literal["never", "doubles", "all"] = "never"
+    signature: bool = False
+    cautionary: bool = True
+
+
+class Recipe(Part):
+    """The whole recipe, version 1."""
+
+    format: Literal["dodecant-recipe"] = FORMAT
+    version: Literal[1] = VERSION
+    title: Annotated[str, Field(max_length=120)] = ""
+    sounds: Annotated[OneSound | SeveralSounds | FamilyOfSounds, Field(discriminator="kind")] = OneSound(
+        scale="ionian"
+    )
+    figure: Annotated[Run | Cell, Field(discriminator="kind")] = Run()
+    path: Path = Path()
+    placement: Placement = Placement()
+    keys: KeyRoute = KeyRoute()
+    outer: Literal["keys", "sounds"] = "keys"
+    player: Player = Player()
+    tempo: Annotated[int, Field(ge=20, le=320)] = 96
+    numbers: School | Literal["none"] = "major"
+    spelling: Spelling = Spelling()
+
+
+def read_recipe(document: Any) -> Recipe:
+    """Check a parsed JSON document and return the recipe; raises RecipeError with every problem found."""
+    if not isinstance(document, dict):
+        raise RecipeError([Problem("", "A recipe is a JSON object in braces.", "Export one to see its form.")])
+    if document.get("format", FORMAT) != FORMAT:
+        raise RecipeError([Problem("/format", "This file is not a Dodecant recipe.", f"Its format is “{FORMAT}”.")])
+    version = document.get("version", VERSION)
+    if isinstance(version, int) and not isinstance(version, bool) and version > VERSION:
+        raise RecipeError(
+            [
+                Problem(
+                    "/version",
+                    f"This recipe is of version {version}; this Dodecant reads up to version {VERSION}.",
+                    "Open it with a newer Dodecant.",
+                )
+            ]
+        )
+    try:
+        return Recipe.model_validate(document)
+    except ValidationError as error:
+        raise RecipeError(problems_from(error.errors())) from None

@@ -1,0 +1,117 @@
+"""The values an exercise is made of. Time is in beats (a quarter note is 1), as exact fractions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from dodecant.exercise.route import Stop
+from dodecant.music.degree import Degree
+from dodecant.music.pitch import Pitch
+
+Role = Literal["chord", "tension", "care", "outside"]
+Value = Literal["whole", "half", "quarter", "eighth", "16th"]
+BeamState = Literal["begin", "continue", "end", "backward hook"]
+
+
+@dataclass(frozen=True, slots=True)
+class Tone:
+    """What a note is: its pitch as read and as heard, and its place in the sound.
+
+    `step` is its place in the sound (1-based), or None for a tone from outside. `number` is the degree in the
+    recipe's school of numbering. `role` gives its weight of ink.
+    """
+
+    written: Pitch
+    sounding: Pitch
+    degree: Degree
+    step: int | None
+    number: str
+    role: Role
+
+
+@dataclass(frozen=True, slots=True)
+class Sign:
+    """An accidental printed at a note; `cautionary` ones stand in brackets."""
+
+    alteration: int
+    cautionary: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """A tone in time: start and length in beats from the strip's beginning, and the accidental it needs."""
+
+    start: Fraction
+    length: Fraction
+    tone: Tone
+    sign: Sign | None
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One written sign: a note, part of a tied note (`note` is its index in the strip), or a rest (None).
+
+    `start` is in beats from the barline. `triplet` marks three in the time of two.
+    """
+
+    start: Fraction
+    length: Fraction
+    value: Value
+    dots: int
+    triplet: bool
+    note: int | None
+    tied_from: bool = False
+    tied_to: bool = False
+    beams: tuple[BeamState, ...] = ()
+    tuplet: Literal["start", "stop"] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A full bar, numbered from 1 within its strip."""
+
+    number: int
+    pieces: tuple[Piece, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Cure:
+    """A change that mends what a remark tells: its name and a JSON merge patch (RFC 7396) for the recipe."""
+
+    label: str
+    patch: dict[str, object]
+
+
+@dataclass(frozen=True, slots=True)
+class Remark:
+    """A judgement: where (strip index, or None for the whole; JSON pointer to the phrase), why, and cures."""
+
+    kind: Literal["comfort", "shortened", "folded", "lacks"]
+    strip: int | None
+    pointer: str
+    text: str
+    cures: tuple[Cure, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes)."""
+
+    stop: Stop
+    notes: tuple[Note, ...]
+    bars: tuple[Bar, ...]
+    fifths: int
+    octaves_open: int
+
+    @property
+    def heading(self) -> str:
+        """Key and sound as read, and as heard where that differs: 'B♭ Lydian · sounds A♭ Lydian'."""
+        read, heard = self.stop.written, self.stop.sounding
+        words = read.text if read.text == heard.text else f"{read.text} · sounds {heard.text}"
+        return words if read.parent is None else f"{words} · from {read.parent.text}"
+
+    def note_id(self, index: int) -> str:
+        """The name of a note, unique in the exercise; scores and pictures carry it."""
+        return f"s{self.stop.index}n{index}"

@@ -1,0 +1,133 @@
+"""The recipe as a sentence in plain English; each phrase is named after the part of the recipe it says."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from dodecant.exercise.recipe import FamilyOfSounds, Path, Recipe, SeveralSounds
+from dodecant.exercise.route import Stop
+from dodecant.instrument.profile import Instrument
+from dodecant.music.pitch import NoteName
+from dodecant.music.scale import ScaleCatalogue
+from dodecant.music.tonics import TonicNames
+
+PhraseId = Literal["figure", "sounds", "path", "placement", "keys", "outer", "player", "tempo"]
+_DIRECTIONS = {
+    "up": "up",
+    "down": "down",
+    "up-and-back": "up and back",
+    "down-and-back": "down and back",
+}
+_BY = {"step": "by step", "skip": "in skips", "third": "in thirds"}
+_VALUES = {
+    "quarter": "quarters",
+    "eighth": "eighths",
+    "triplet": "eighth triplets",
+    "sixteenth": "sixteenths",
+}
+_ORDERS = {
+    "fourths": "all twelve keys by fourths",
+    "fifths": "all twelve keys by fifths",
+    "half-steps-up": "all twelve keys up by half steps",
+    "half-steps-down": "all twelve keys down by half steps",
+    "whole-steps-up": "all twelve keys up by whole steps",
+    "whole-steps-down": "all twelve keys down by whole steps",
+}
+_ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
+_COUNTS = ("no", "one", "two", "three", "four", "five", "six", "seven")
+
+
+@dataclass(frozen=True, slots=True)
+class Phrase:
+    """A part of the sentence: the words that lead to it and its own text."""
+
+    id: PhraseId
+    lead: str
+    text: str
+
+
+def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
+    """The phrases in reading order; `sentence_text` joins them."""
+    phrases = [
+        Phrase("figure", "Take", _figure(recipe)),
+        Phrase("sounds", "through", _sounds(recipe, first, scales)),
+        Phrase("path", ",", _path(recipe.path)),
+        Phrase("placement", ", in", _placement(recipe)),
+        Phrase("keys", ", through", _keys(recipe)),
+    ]
+    if recipe.sounds.kind != "one":
+        outer = "every sound in one key first" if recipe.outer == "keys" else "every key in one sound first"
+        phrases.append(Phrase("outer", ",", outer))
+    return (
+        *phrases,
+        Phrase("player", ", on", _player(recipe, instrument)),
+        Phrase("tempo", ", at", str(recipe.tempo)),
+    )
+
+
+def sentence_text(phrases: tuple[Phrase, ...]) -> str:
+    """The whole sentence as one line."""
+    words = "".join(f"{'' if phrase.lead.startswith(',') else ' '}{phrase.lead} {phrase.text}" for phrase in phrases)
+    return f"{words.strip()}."
+
+
+def _figure(recipe: Recipe) -> str:
+    if recipe.figure.kind == "run":
+        return "a straight run"
+    return " ".join(recipe.figure.text.replace("b", "♭").replace("#", "♯").replace("n", "♮").split())
+
+
+def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
+    sound = first.written if recipe.player.keyed == "written" else first.sounding
+    if isinstance(recipe.sounds, FamilyOfSounds):
+        tonic = sound.parent or sound.tonic
+        return f"all modes of {tonic.text} {scales.get(recipe.sounds.parent).name}"
+    if isinstance(recipe.sounds, SeveralSounds):
+        names = [scales.get(scale).name for scale in recipe.sounds.scales]
+        return f"{sound.tonic.text} {_listed(names)}"
+    return sound.text
+
+
+def _path(path: Path) -> str:
+    low, high = path.low, path.high
+    way = f"{_DIRECTIONS[path.direction]} {_BY[path.by]}"
+    if low.step == high.step:
+        octaves = high.octave - low.octave
+        span = f"{_COUNTS[octaves]} octave{'s' if octaves > 1 else ''}"
+        start = "" if low.step == 1 else f" from {low.step}"
+        return f"{way} through {span}{start}"
+    ends = [(low.step, low.octave), (high.step, high.octave)]
+    if path.direction.startswith("down"):
+        ends.reverse()
+    named = [f"{step}" if octave == 1 else f"{step} in the {_ORDINALS[octave - 1]} octave" for step, octave in ends]
+    return f"{way} from {named[0]} to {named[1]}"
+
+
+def _placement(recipe: Recipe) -> str:
+    words = _VALUES[recipe.placement.value]
+    if recipe.placement.metre != "4/4":
+        words += f" in {recipe.placement.metre}"
+    return words
+
+
+def _keys(recipe: Recipe) -> str:
+    route = recipe.keys
+    if route.order == "shuffle":
+        return f"all twelve keys shuffled (no. {route.seed})"
+    if route.order == "picked":
+        tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
+        names = [tonics.name(NoteName.parse(name).pitch_class, "major").text for name in route.picked]
+        return _listed(names)
+    return _ORDERS[route.order]
+
+
+def _player(recipe: Recipe, instrument: Instrument) -> str:
+    if instrument.sounds_half_steps % 12 == 0:
+        return instrument.name
+    keyed = "keys as read" if recipe.player.keyed == "written" else "keys as they sound"
+    return f"{instrument.name} ({keyed})"
+
+
+def _listed(names: list[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"

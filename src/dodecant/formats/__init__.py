@@ -1,0 +1,1 @@
+"""Open formats: values in, bytes out, and back."""

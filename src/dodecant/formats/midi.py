@@ -1,0 +1,51 @@
+"""Standard MIDI files (format 1), sounding pitch. 480 ticks a beat, so sixteenths and triplets are exact."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from io import BytesIO
+
+import mido
+
+from dodecant.exercise.press import Exercise
+
+TICKS = 480
+_VELOCITY = 84
+
+
+def to_midi(exercise: Exercise) -> bytes:
+    """All strips one after another: a conductor track with tempo, metre and a marker a strip, then the line."""
+    song = mido.MidiFile(type=1, ticks_per_beat=TICKS)
+    conductor, line = mido.MidiTrack(), mido.MidiTrack()
+    song.tracks += [conductor, line]
+    conductor.append(mido.MetaMessage("set_tempo", tempo=mido.bpm2tempo(exercise.recipe.tempo), time=0))
+    conductor.append(mido.MetaMessage("time_signature", numerator=exercise.beats, denominator=4, time=0))
+    line.append(mido.MetaMessage("track_name", name=exercise.instrument.name, time=0))
+    line.append(mido.Message("program_change", program=exercise.instrument.midi_program, time=0))
+    strip_start, marked_until, played_until = Fraction(0), 0, 0
+    for strip in exercise.strips:
+        begin = _ticks(strip_start)
+        conductor.append(mido.MetaMessage("marker", text=_ascii(strip.heading), time=begin - marked_until))
+        marked_until = begin
+        for note in strip.notes:
+            on, off = _ticks(strip_start + note.start), _ticks(strip_start + note.start + note.length)
+            pitch = note.tone.sounding.midi
+            line.append(mido.Message("note_on", note=pitch, velocity=_VELOCITY, time=on - played_until))
+            line.append(mido.Message("note_off", note=pitch, velocity=0, time=off - on))
+            played_until = off
+        strip_start += len(strip.bars) * exercise.beats
+    end = _ticks(strip_start)
+    conductor.append(mido.MetaMessage("end_of_track", time=end - marked_until))
+    line.append(mido.MetaMessage("end_of_track", time=end - played_until))
+    out = BytesIO()
+    song.save(file=out)
+    return out.getvalue()
+
+
+def _ticks(beats: Fraction) -> int:
+    return int(beats * TICKS)
+
+
+def _ascii(text: str) -> str:
+    """MIDI text is read as Latin-1 by most programs: flats and sharps become b and #."""
+    return text.replace("♭", "b").replace("♯", "#").replace("·", "-")

@@ -1,0 +1,194 @@
+"""MusicXML 4.0 (W3C Music Notation Community Group), partwise."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from functools import lru_cache
+from xml.sax.saxutils import escape
+
+from dodecant.exercise.press import Exercise
+from dodecant.exercise.score import Note, Piece, Strip
+from dodecant.exercise.sentence import sentence_text
+from dodecant.instrument.profile import Instrument
+from dodecant.music.pitch import LETTERS, Pitch
+
+DIVISIONS = 12  # of a quarter note: the least number that holds sixteenths and triplets
+_HEAD = (
+    '<?xml version="1.0" encoding="UTF-8"?>\n'
+    '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
+    '"http://www.musicxml.org/dtds/partwise.dtd">\n'
+)
+_SIGN_NAMES = {
+    -3: "triple-flat",
+    -2: "flat-flat",
+    -1: "flat",
+    0: "natural",
+    1: "sharp",
+    2: "double-sharp",
+    3: "triple-sharp",
+}
+_CLEFS = {"treble": ("G", 2), "bass": ("F", 4)}
+
+
+def to_musicxml(exercise: Exercise) -> bytes:
+    """The whole exercise, every strip on a new system with its key and sound above."""
+    return _score(exercise, exercise.strips, headings=True).encode()
+
+
+def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
+    """One strip as a score of its own, without its heading: what is engraved on screen and on paper."""
+    return _score(exercise, (strip,), headings=False)
+
+
+def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool) -> str:
+    name = escape(exercise.instrument.name)
+    body = "".join(_strip(exercise, strip, number, headings) for strip, number in _numbered(strips))
+    return (
+        f'{_HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
+        f'<part-list><score-part id="P1"><part-name>{name}</part-name>{_midi(exercise.instrument)}'
+        f'</score-part></part-list><part id="P1">{body}</part></score-partwise>\n'
+    )
+
+
+def _numbered(strips: Sequence[Strip]) -> Iterator[tuple[Strip, int]]:
+    """Each strip with the number of its first measure."""
+    first = 1
+    for strip in strips:
+        yield strip, first
+        first += len(strip.bars)
+
+
+def _title(exercise: Exercise) -> str:
+    title = exercise.recipe.title or sentence_text(exercise.sentence)
+    return (
+        f"<work><work-title>{escape(title)}</work-title></work>"
+        "<identification><encoding><software>Dodecant</software></encoding></identification>"
+        f'<credit page="1"><credit-words>{escape(sentence_text(exercise.sentence))}</credit-words></credit>'
+    )
+
+
+def _midi(instrument: Instrument) -> str:
+    return (
+        f'<score-instrument id="P1-I1"><instrument-name>{escape(instrument.name)}</instrument-name>'
+        '</score-instrument><midi-instrument id="P1-I1"><midi-channel>1</midi-channel>'
+        f"<midi-program>{instrument.midi_program + 1}</midi-program></midi-instrument>"
+    )
+
+
+def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool) -> str:
+    notes = _NoteWriter(strip)
+    out = []
+    for place, bar in enumerate(strip.bars):
+        out.append(f'<measure number="{first + place}">')
+        if place == 0:
+            if headings and first > 1:
+                out.append('<print new-system="yes"/>')
+            out.append(_attributes(exercise, strip))
+            out.append(_directions(exercise, strip) if headings else "")
+        out.extend(notes.write(piece) for piece in bar.pieces)
+        if place == len(strip.bars) - 1:
+            style = "light-heavy" if strip is exercise.strips[-1] else "light-light"
+            out.append(f'<barline location="right"><bar-style>{style}</bar-style></barline>')
+        out.append("</measure>")
+    return "".join(out)
+
+
+def _attributes(exercise: Exercise, strip: Strip) -> str:
+    sign, line = _CLEFS[exercise.instrument.clef]
+    shown = "" if strip is exercise.strips[0] else ' print-object="no"'
+    return (
+        f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{strip.fifths}</fifths></key>"
+        f"<time{shown}><beats>{exercise.beats}</beats><beat-type>4</beat-type></time>"
+        f"<clef><sign>{sign}</sign><line>{line}</line></clef>{_transpose(exercise.instrument)}</attributes>"
+    )
+
+
+def _transpose(instrument: Instrument) -> str:
+    steps, half_steps = instrument.sounds_steps, instrument.sounds_half_steps
+    if not half_steps:
+        return ""
+    octaves = -(-half_steps // 12) if half_steps < 0 else half_steps // 12
+    octave_change = f"<octave-change>{octaves}</octave-change>" if octaves else ""
+    return (
+        f"<transpose><diatonic>{steps - 7 * octaves}</diatonic>"
+        f"<chromatic>{half_steps - 12 * octaves}</chromatic>{octave_change}</transpose>"
+    )
+
+
+def _directions(exercise: Exercise, strip: Strip) -> str:
+    words = (
+        '<direction placement="above"><direction-type><words font-weight="bold">'
+        f"{escape(strip.heading)}</words></direction-type></direction>"
+    )
+    if strip is not exercise.strips[0]:
+        return words
+    return (
+        f'{words}<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit>'
+        f"<per-minute>{exercise.recipe.tempo}</per-minute></metronome></direction-type>"
+        f'<sound tempo="{exercise.recipe.tempo}"/></direction>'
+    )
+
+
+class _NoteWriter:
+    """Writes the pieces of one strip; what depends on a tone alone, or on a piece alone, is made once."""
+
+    def __init__(self, strip: Strip) -> None:
+        self._strip = strip
+        self._pitches: dict[int, str] = {}
+
+    def write(self, piece: Piece) -> str:
+        head, tail = _shape(piece)
+        if piece.note is None:
+            return f"<note><rest/>{head}{tail}</note>"
+        note, name = self._strip.notes[piece.note], self._strip.note_id(piece.note)
+        if piece.tied_from:
+            name += f"t{int(piece.start * DIVISIONS)}"
+            return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>'
+        number = note.tone.number
+        lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
+        return f'<note id="{name}">{self._pitch(note)}{head}{_accidental(note)}{tail}{lyric}</note>'
+
+    def _pitch(self, note: Note) -> str:
+        key = id(note.tone)
+        if key not in self._pitches:
+            self._pitches[key] = _pitch(note.tone.written)
+        return self._pitches[key]
+
+
+def _pitch(pitch: Pitch) -> str:
+    alter = f"<alter>{pitch.alteration}</alter>" if pitch.alteration else ""
+    return f"<pitch><step>{LETTERS[pitch.letter]}</step>{alter}<octave>{pitch.octave}</octave></pitch>"
+
+
+def _accidental(note: Note) -> str:
+    if note.sign is None:
+        return ""
+    brackets = ' cautionary="yes" parentheses="yes"' if note.sign.cautionary else ""
+    return f"<accidental{brackets}>{_SIGN_NAMES[note.sign.alteration]}</accidental>"
+
+
+@lru_cache(maxsize=4096)
+def _shape(piece: Piece) -> tuple[str, str]:
+    """What stands before and after the accidental: duration, value and dots; time modification, beams, notations."""
+    ties = [kind for kind, there in (("stop", piece.tied_from), ("start", piece.tied_to)) if there]
+    head = (
+        f"<duration>{int(piece.length * DIVISIONS)}</duration>"
+        f"{_ties('tie', ties)}<voice>1</voice>"
+        f"<type>{piece.value}</type>{'<dot/>' * piece.dots}"
+    )
+    tail = ""
+    if piece.triplet:
+        tail += (
+            "<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes>"
+            "<normal-type>eighth</normal-type></time-modification>"
+        )
+    tail += "".join(f'<beam number="{n}">{state}</beam>' for n, state in enumerate(piece.beams, start=1))
+    notations = _ties("tied", ties)
+    if piece.tuplet:
+        bracket = ' bracket="yes"' if not piece.beams else ""
+        notations += f'<tuplet type="{piece.tuplet}"{bracket if piece.tuplet == "start" else ""}/>'
+    return head, tail + (f"<notations>{notations}</notations>" if notations else "")
+
+
+def _ties(element: str, kinds: list[str]) -> str:
+    return "".join(f'<{element} type="{kind}"/>' for kind in kinds)

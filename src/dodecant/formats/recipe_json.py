@@ -1,0 +1,34 @@
+"""Recipe files: JSON, UTF-8."""
+
+from __future__ import annotations
+
+import json
+
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe, read_recipe
+
+
+def from_json(data: bytes) -> Recipe:
+    """Read a recipe file; raises RecipeError, also for what is no JSON at all."""
+    return read_recipe(json_value(data))
+
+
+def json_value(data: bytes) -> object:
+    """Parse JSON of any kind; raises RecipeError naming line and column."""
+    try:
+        return json.loads(data.decode("utf-8-sig"))
+    except UnicodeDecodeError:
+        raise RecipeError([Problem("", "This file is not text in UTF-8.", "Choose a recipe file (JSON).")]) from None
+    except json.JSONDecodeError as error:
+        place = f"line {error.lineno}, column {error.colno}"
+        raise RecipeError(
+            [Problem("", f"This is not JSON ({place}).", "Choose a recipe file (JSON).", error.pos)]
+        ) from None
+    except (RecursionError, ValueError):
+        raise RecipeError([Problem("", "This JSON is too deep or holds a number too long.", "")]) from None
+
+
+def to_json(recipe: Recipe) -> bytes:
+    """The recipe as indented JSON with every field, so that a file says all it means."""
+    text = json.dumps(recipe.model_dump(mode="json"), ensure_ascii=False, indent=2)
+    return f"{text}\n".encode()

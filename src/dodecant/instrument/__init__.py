@@ -1,0 +1,1 @@
+"""Instruments: what they read, what they sound, and how far they reach."""

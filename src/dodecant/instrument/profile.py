@@ -1,0 +1,97 @@
+"""Instrument profiles, read from a data file."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Literal
+
+from dodecant.music.errors import MusicError
+from dodecant.music.pitch import Pitch
+
+Clef = Literal["treble", "bass"]
+
+
+@dataclass(frozen=True)
+class Reach:
+    """The lowest and highest written pitch, both included."""
+
+    low: Pitch
+    high: Pitch
+
+    def holds(self, low: int, high: int) -> bool:
+        """Whether a span of written MIDI numbers lies inside."""
+        return self.low.midi <= low and high <= self.high.midi
+
+    @property
+    def text(self) -> str:
+        """'E3 to C6'."""
+        return f"{self.low.text} to {self.high.text}"
+
+
+@dataclass(frozen=True)
+class Instrument:
+    """One instrument: clef, transposition (added to a written pitch to get the sounding one) and reach as written.
+
+    `sounds_steps` and `sounds_half_steps` are the transposition in staff steps and half steps: -1 and -2 for an
+    instrument in B♭. `midi_program` is its 0-based General MIDI program.
+    """
+
+    id: str
+    name: str
+    clef: Clef
+    sounds_steps: int
+    sounds_half_steps: int
+    full: Reach
+    comfortable: Reach
+    midi_program: int
+
+    def sounding(self, written: Pitch) -> Pitch:
+        """The pitch that sounds when this one is read."""
+        return written.moved(self.sounds_steps, self.sounds_half_steps)
+
+
+@dataclass(frozen=True)
+class InstrumentTable:
+    """All instruments, in the order of the data file."""
+
+    instruments: tuple[Instrument, ...]
+
+    @cached_property
+    def _by_id(self) -> dict[str, Instrument]:
+        return {instrument.id: instrument for instrument in self.instruments}
+
+    def __contains__(self, instrument_id: str) -> bool:
+        return instrument_id in self._by_id
+
+    def get(self, instrument_id: str) -> Instrument:
+        """The instrument with this id; raises MusicError when there is none."""
+        try:
+            return self._by_id[instrument_id]
+        except KeyError:
+            known = ", ".join(self._by_id)
+            raise MusicError(
+                f"There is no instrument called “{instrument_id}”", cure=f"Choose one of: {known}."
+            ) from None
+
+
+def read_instruments(text: str) -> InstrumentTable:
+    """Read and check the table (TOML); raises MusicError naming the row that is wrong."""
+    found = []
+    for row in tomllib.loads(text)["instrument"]:
+        full, comfortable = (_reach(row[key]) for key in ("full", "comfortable"))
+        if not full.holds(comfortable.low.midi, comfortable.high.midi):
+            raise MusicError(f"{row['id']}: the comfortable reach must lie inside the full one")
+        steps, half_steps = row["sounds"]
+        found.append(
+            Instrument(row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"])
+        )
+    return InstrumentTable(tuple(found))
+
+
+def _reach(pair: list[str]) -> Reach:
+    low, high = (Pitch.parse(text) for text in pair)
+    if low.midi >= high.midi:
+        raise MusicError(f"{low.text} must lie below {high.text}")
+    return Reach(low, high)

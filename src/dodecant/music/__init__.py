@@ -1,0 +1,1 @@
+"""The ground floor: pitch, degree, scale and key spelling. Pure values and functions."""

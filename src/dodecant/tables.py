@@ -1,0 +1,20 @@
+"""The edge where the data files are read, once."""
+
+from __future__ import annotations
+
+from functools import cache
+from importlib.resources import files
+
+from dodecant.exercise.press import Tables
+from dodecant.instrument.profile import read_instruments
+from dodecant.music.scale import read_catalogue
+
+
+@cache
+def load_tables() -> Tables:
+    """Read and check every data file; the result is shared and frozen."""
+    root = files("dodecant")
+    return Tables(
+        scales=read_catalogue((root / "music" / "scales.toml").read_text("utf-8")),
+        instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
+    )
