@@ -42,10 +42,11 @@ def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
 
 def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool) -> str:
     name = escape(exercise.instrument.name)
+    shown = '' if headings else ' print-object="no"'
     body = "".join(_strip(exercise, strip, number, headings) for strip, number in _numbered(strips))
     return (
         f'{_HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
-        f'<part-list><score-part id="P1"><part-name>{name}</part-name>{_midi(exercise.instrument)}'
+        f'<part-list><score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}'
         f'</score-part></part-list><part id="P1">{body}</part></score-partwise>\n'
     )
 

@@ -1,0 +1,1 @@
+"""Notation as pictures (Verovio) and pages (Typst)."""

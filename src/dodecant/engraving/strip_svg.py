@@ -1,0 +1,112 @@
+"""A strip as a picture: the engraved score, with the degree lane's numbers set in their weight of ink."""
+
+from __future__ import annotations
+
+import re
+import xml.etree.ElementTree as ET
+from functools import lru_cache
+
+from dodecant.engraving.engraver import engrave
+from dodecant.exercise.press import Exercise
+from dodecant.exercise.score import Role, Strip
+from dodecant.formats.musicxml import strip_musicxml, to_musicxml
+
+SCREEN_WIDTH = 1120
+PRINT_WIDTH = 860
+TEXT_FONTS = "Figtree, 'Figtree Variable', 'Dodecant Signs', sans-serif"
+_SVG = "{http://www.w3.org/2000/svg}"
+_X_OF = re.compile(r"translate\((-?\d+)")
+_HALF_NOTEHEAD = 106  # engraver's units
+ET.register_namespace("", "http://www.w3.org/2000/svg")
+
+
+def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH) -> str:
+    """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids."""
+    roles = tuple(note.tone.role for note in strip.notes)
+    return _picture(strip_musicxml(exercise, strip), width, tuple(zip(_ids(strip), roles, strict=True)))
+
+
+def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
+    """The whole exercise as one tall picture, with its headings."""
+    roles = tuple(
+        (name, note.tone.role)
+        for strip in exercise.strips
+        for name, note in zip(_ids(strip), strip.notes, strict=True)
+    )
+    return _picture(to_musicxml(exercise).decode(), width, roles).encode()
+
+
+def _ids(strip: Strip) -> list[str]:
+    return [strip.note_id(index) for index in range(len(strip.notes))]
+
+
+@lru_cache(maxsize=1024)
+def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...]) -> str:
+    root = ET.fromstring(engrave(musicxml, width))  # noqa: S314 - our own engraver's output
+    root.set("role", "img")
+    score = root.find(f"{_SVG}svg")
+    assert score is not None  # noqa: S101 - the engraver always nests one
+    score.set("font-family", TEXT_FONTS)
+    score.set("color", "currentColor")
+    hatch = f"hatch-{root.get('id')}"
+    definitions = root.find(f"{_SVG}defs")
+    if definitions is not None:
+        definitions.append(_hatching(hatch))
+    role_of = dict(roles)
+    for group in root.iter(f"{_SVG}g"):
+        role = role_of.get(group.get("id", ""))
+        if role is not None:
+            group.set("class", f"{group.get('class')} role-{role}")
+            _set_number(group, role, hatch)
+    return ET.tostring(root, encoding="unicode")
+
+
+def _hatching(name: str) -> ET.Element:
+    pattern = ET.Element(
+        f"{_SVG}pattern",
+        {
+            "id": name,
+            "width": "70",
+            "height": "70",
+            "patternUnits": "userSpaceOnUse",
+            "patternTransform": "rotate(45)",
+        },
+    )
+    ET.SubElement(
+        pattern,
+        f"{_SVG}line",
+        {"y2": "70", "stroke": "currentColor", "stroke-width": "44", "stroke-opacity": "0.35"},
+    )
+    return pattern
+
+
+def _set_number(group: ET.Element, role: Role, hatch: str) -> None:
+    """Centre the number under its notehead and give it its weight: full, half, hatched or outlined."""
+    head = group.find(f"{_SVG}g[@class='notehead']/{_SVG}use")
+    verse = group.find(f"{_SVG}g[@class='verse']")
+    text = None if verse is None else verse.find(f".//{_SVG}text")
+    found = _X_OF.match(head.get("transform", "")) if head is not None else None
+    if verse is None or text is None or found is None:
+        return
+    centre = int(found[1]) + _HALF_NOTEHEAD
+    text.set("x", str(centre))
+    text.set("text-anchor", "middle")
+    text.set("font-weight", "700" if role == "chord" else "400")
+    if role not in ("care", "outside"):
+        return
+    letters = len("".join(text.itertext()).strip())
+    width = 130 + 165 * letters
+    box = {
+        "x": str(centre - width // 2),
+        "y": str(int(text.get("y", "0")) - 345),
+        "width": str(width),
+        "height": "450",
+        "rx": "70",
+        "class": "lane-box",
+    }
+    box |= (
+        {"fill": f"url(#{hatch})", "stroke": "none"}
+        if role == "care"
+        else {"fill": "none", "stroke": "currentColor", "stroke-width": "22"}
+    )
+    verse.insert(0, ET.Element(f"{_SVG}rect", box))
