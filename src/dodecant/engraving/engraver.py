@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from concurrent.futures import ThreadPoolExecutor
 from functools import cache, lru_cache
-from threading import Lock
+from importlib.resources import as_file, files
 
 import verovio
 
@@ -31,7 +32,7 @@ _OPTIONS: dict[str, object] = {
     "svgViewBox": True,
     "xmlIdChecksum": True,
 }
-_lock = Lock()
+_workshop = ThreadPoolExecutor(max_workers=1, thread_name_prefix="engraver")
 
 
 class EngravingError(RuntimeError):
@@ -41,15 +42,25 @@ class EngravingError(RuntimeError):
 @cache
 def _toolkit() -> verovio.toolkit:
     verovio.enableLog(verovio.LOG_OFF)
-    return verovio.toolkit()
+    toolkit = verovio.toolkit(False)
+    with as_file(files("verovio") / "data") as fonts:
+        toolkit.setResourcePath(str(fonts))
+    return toolkit
 
 
 @lru_cache(maxsize=1024)
 def engrave(musicxml: str, width: int) -> str:
-    """One picture as wide as `width` CSS pixels and as high as it needs; cached by content."""
-    with _lock:  # the toolkit holds one score at a time
-        toolkit = _toolkit()
-        toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE})
-        if not toolkit.loadData(musicxml):
-            raise EngravingError("The score could not be engraved")
-        return str(toolkit.renderToSVG(1))
+    """One picture as wide as `width` CSS pixels and as high as it needs; cached by content.
+
+    The toolkit holds one score at a time and finds its fonts only in the thread that named them, so all
+    engraving is done in one thread of its own.
+    """
+    return _workshop.submit(_engrave, musicxml, width).result()
+
+
+def _engrave(musicxml: str, width: int) -> str:
+    toolkit = _toolkit()
+    toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE})
+    if not toolkit.loadData(musicxml):
+        raise EngravingError("The score could not be engraved")
+    return str(toolkit.renderToSVG(1))

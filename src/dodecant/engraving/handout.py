@@ -35,7 +35,8 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
     }
     source = {"main": _template(), "data.json": json.dumps(data).encode(), **pictures}
     with as_file(files("dodecant") / "engraving" / "fonts") as fonts:
-        return bytes(typst.compile(source, font_paths=[fonts], ignore_system_fonts=True, timestamp=0))
+        # The package takes a dict of files; its type stub knows only a single one.
+        return bytes(typst.compile(source, font_paths=[fonts], ignore_system_fonts=True, timestamp=0))  # type: ignore[call-overload]
 
 
 @cache

@@ -29,9 +29,7 @@ def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH) -> st
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
     """The whole exercise as one tall picture, with its headings."""
     roles = tuple(
-        (name, note.tone.role)
-        for strip in exercise.strips
-        for name, note in zip(_ids(strip), strip.notes, strict=True)
+        (name, note.tone.role) for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
     )
     return _picture(to_musicxml(exercise).decode(), width, roles).encode()
 

@@ -47,9 +47,7 @@ def write_bars(spans: Sequence[Span], beats: int) -> tuple[Bar, ...]:
     for start, length, index in _with_rests(spans, Fraction(count * beats)):
         for bar, piece in _spelled(start, length, index, beats):
             pieces[bar].append(piece)
-    return tuple(
-        Bar(number, tuple(_tuplets(_beamed(bar, beats)))) for number, bar in enumerate(pieces, start=1)
-    )
+    return tuple(Bar(number, tuple(_tuplets(_beamed(bar, beats)))) for number, bar in enumerate(pieces, start=1))
 
 
 def write_signs(
@@ -89,9 +87,7 @@ def _with_rests(spans: Sequence[Span], end: Fraction) -> Iterator[tuple[Fraction
         yield now, end - now, None
 
 
-def _spelled(
-    start: Fraction, length: Fraction, index: int | None, beats: int
-) -> Iterator[tuple[int, Piece]]:
+def _spelled(start: Fraction, length: Fraction, index: int | None, beats: int) -> Iterator[tuple[int, Piece]]:
     """Split a duration into signs that can be written, tied where they belong to one note."""
     now, end = start, start + length
     while now < end:
@@ -127,8 +123,7 @@ def _longest_sign(place: Fraction, room: Fraction, beats: int) -> tuple[Fraction
 
 def _beamed(bar: list[Piece], beats: int) -> list[Piece]:
     eighths_only = beats == 4 and all(
-        piece.value != "16th" and not piece.triplet and not (piece.value == "eighth" and piece.dots)
-        for piece in bar
+        piece.value != "16th" and not piece.triplet and not (piece.value == "eighth" and piece.dots) for piece in bar
     )
     width = 2 if eighths_only else 1
 
@@ -143,9 +138,7 @@ def _beamed(bar: list[Piece], beats: int) -> list[Piece]:
             continue
         levels = [_BEAMS[bar[place].value] for place in places]
         for i, place in enumerate(places):
-            done[place] = replace(
-                bar[place], beams=tuple(_beam_state(levels, i, n) for n in range(1, levels[i] + 1))
-            )
+            done[place] = replace(bar[place], beams=tuple(_beam_state(levels, i, n) for n in range(1, levels[i] + 1)))
     return done
 
 

@@ -72,7 +72,8 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         raise RecipeError(
             [Problem("/keys", f"This makes {len(places)} strips; {MOST_STRIPS} are the most.", "Pick fewer keys.")]
         )
-    strips, remarks = [], []
+    strips: list[Strip] = []
+    remarks: list[Remark] = []
     for stop in places:
         line = fit_line(recipe, stop.written, instrument, reach, own_limits=own_limits)
         if len(line.tones) > MOST_NOTES:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, model_validator
 from pydantic_core import PydanticCustomError
@@ -14,8 +14,8 @@ from dodecant.music.errors import MusicError
 from dodecant.music.numbering import School
 from dodecant.music.pitch import NoteName, Pitch
 
-FORMAT = "dodecant-recipe"
-VERSION = 1
+FORMAT: Final = "dodecant-recipe"
+VERSION: Final = 1
 
 
 def _readable(parse: Callable[[str], object]) -> AfterValidator:
@@ -191,9 +191,7 @@ class Recipe(Part):
     format: Literal["dodecant-recipe"] = FORMAT
     version: Literal[1] = VERSION
     title: Annotated[str, Field(max_length=120)] = ""
-    sounds: Annotated[OneSound | SeveralSounds | FamilyOfSounds, Field(discriminator="kind")] = OneSound(
-        scale="ionian"
-    )
+    sounds: Annotated[OneSound | SeveralSounds | FamilyOfSounds, Field(discriminator="kind")] = OneSound(scale="ionian")
     figure: Annotated[Run | Cell, Field(discriminator="kind")] = Run()
     path: Path = Path()
     placement: Placement = Placement()

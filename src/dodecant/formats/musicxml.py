@@ -42,7 +42,7 @@ def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
 
 def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool) -> str:
     name = escape(exercise.instrument.name)
-    shown = '' if headings else ' print-object="no"'
+    shown = "" if headings else ' print-object="no"'
     body = "".join(_strip(exercise, strip, number, headings) for strip, number in _numbered(strips))
     return (
         f'{_HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'

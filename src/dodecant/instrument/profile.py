@@ -84,9 +84,7 @@ def read_instruments(text: str) -> InstrumentTable:
         if not full.holds(comfortable.low.midi, comfortable.high.midi):
             raise MusicError(f"{row['id']}: the comfortable reach must lie inside the full one")
         steps, half_steps = row["sounds"]
-        found.append(
-            Instrument(row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"])
-        )
+        found.append(Instrument(row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"]))
     return InstrumentTable(tuple(found))
 
 

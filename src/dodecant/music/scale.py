@@ -105,9 +105,7 @@ def read_catalogue(text: str) -> ScaleCatalogue:
         half_steps = [degree.half_steps for degree in degrees]
         if not 3 <= len(degrees) <= 12 or half_steps[0] != 0 or half_steps != sorted(set(half_steps)):
             raise MusicError(f"Scale {row['id']}: degrees must rise from 1, 3 to 12 of them")
-        scales.append(
-            Scale(row["id"], row["name"], degrees, row["family"], row["mode"], tuple(row.get("aliases", ())))
-        )
+        scales.append(Scale(row["id"], row["name"], degrees, row["family"], row["mode"], tuple(row.get("aliases", ()))))
     names = [name.lower() for scale in scales for name in (scale.name, *scale.aliases)]
     ids = [scale.id for scale in scales]
     if len(set(names)) < len(names) or len(set(ids)) < len(ids):

@@ -1,0 +1,1 @@
+"""The web application's server: thin routers over the core and the store."""

@@ -1,0 +1,49 @@
+"""The application: routers, handlers and the built web pages, put together."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.responses import FileResponse
+from starlette.exceptions import HTTPException
+from starlette.responses import Response
+from starlette.staticfiles import StaticFiles
+
+from dodecant import api as _api
+from dodecant.api import errors, exercises, recipes, tables
+from dodecant.api.errors import ProblemsOut
+from dodecant.api.guard import Guard
+from dodecant.store.database import Database
+
+STATIC = Path(_api.__file__).parent.parent / "static"
+
+
+def create_app(database: Database) -> FastAPI:
+    """The application over a prepared data file."""
+    app = FastAPI(
+        title="Dodecant",
+        version="0.1.0",
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        responses={422: {"model": ProblemsOut}},
+    )
+    app.state.database = database
+    for part in (tables, exercises, recipes):
+        app.include_router(part.router)
+    errors.install(app)
+    app.add_middleware(Guard)
+    app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")
+    app.add_api_route("/{place:path}", _page, include_in_schema=False, response_class=Response)
+    return app
+
+
+def _page(place: str) -> Response:
+    """Every place of the web application is the same page; it finds its own way from the address."""
+    if place.startswith("api/") or "." in place.rsplit("/", 1)[-1]:
+        raise HTTPException(404, "There is nothing at this address.")
+    index = STATIC / "index.html"
+    if not index.exists():
+        raise HTTPException(404, "The web pages are not built yet: run “make build”.")
+    return FileResponse(index, headers={"Cache-Control": "no-cache"})

@@ -1,0 +1,73 @@
+"""One place that turns errors into answers, by class. Every answer has the same form: a list of problems."""
+
+from __future__ import annotations
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from dodecant.exercise.problems import Problem, RecipeError, problems_from
+from dodecant.store.recipes import StaleRevisionError, UnknownRecipeError
+
+
+class ProblemOut(BaseModel):
+    """What is wrong: JSON pointer into the body, message, cure, and the character it is at."""
+
+    pointer: str
+    message: str
+    cure: str
+    where: int | None
+
+
+class ProblemsOut(BaseModel):
+    """The body of every answer that is not a success."""
+
+    problems: list[ProblemOut]
+
+
+def install(app: FastAPI) -> None:
+    """Register the handlers."""
+    app.add_exception_handler(RequestValidationError, _invalid)
+    app.add_exception_handler(RecipeError, _recipe)
+    app.add_exception_handler(UnknownRecipeError, _unknown)
+    app.add_exception_handler(StaleRevisionError, _stale)
+    app.add_exception_handler(HTTPException, _http)
+
+
+def _answer(status: int, *problems: Problem) -> JSONResponse:
+    listed = [
+        ProblemOut(pointer=p.pointer, message=p.message, cure=p.cure, where=p.where).model_dump() for p in problems
+    ]
+    return JSONResponse({"problems": listed}, status)
+
+
+def _invalid(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)  # noqa: S101 - registered for this class
+    return _answer(422, *problems_from(error.errors(), skip=1))
+
+
+def _recipe(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RecipeError)  # noqa: S101 - registered for this class
+    return _answer(422, *error.problems)
+
+
+def _unknown(request: Request, error: Exception) -> JSONResponse:
+    return _answer(404, Problem("", "There is no such recipe.", "It may have been deleted; look in the list."))
+
+
+def _stale(request: Request, error: Exception) -> JSONResponse:
+    return _answer(
+        409,
+        Problem(
+            "/revision",
+            "This recipe was changed in another window since you opened it.",
+            "Save yours as a copy, or load the other one.",
+        ),
+    )
+
+
+def _http(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)  # noqa: S101 - registered for this class
+    return _answer(error.status_code, Problem("", str(error.detail)))

@@ -1,0 +1,110 @@
+"""Working recipes out: the exercise, its pictures, its files."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from functools import lru_cache
+from typing import Annotated, Literal
+from urllib.parse import quote
+
+from fastapi import APIRouter, Request, Response
+from pydantic import BaseModel, Field
+
+from dodecant.engraving.handout import handout_pdf
+from dodecant.engraving.strip_svg import sheet_svg, strip_svg
+from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.formats.exercise_json import ExerciseOut, exercise_document, to_json
+from dodecant.formats.midi import to_midi
+from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.recipe_json import from_json
+from dodecant.formats.recipe_json import to_json as recipe_to_json
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["exercises"])
+
+FileKind = Literal["json", "musicxml", "midi", "svg", "pdf", "recipe"]
+WRITERS: dict[FileKind, tuple[str, str, Callable[[Exercise], bytes]]] = {
+    "json": (".exercise.json", "application/json", to_json),
+    "musicxml": (".musicxml", "application/vnd.recordare.musicxml+xml", to_musicxml),
+    "midi": (".mid", "audio/midi", to_midi),
+    "svg": (".svg", "image/svg+xml", sheet_svg),
+    "pdf": (".pdf", "application/pdf", handout_pdf),
+    "recipe": (".recipe.json", "application/json", lambda exercise: recipe_to_json(exercise.recipe)),
+}
+
+
+class PictureOut(BaseModel):
+    """An engraved strip."""
+
+    index: int
+    svg: str
+
+
+class BenchOut(BaseModel):
+    """A recipe worked out, with the picture of its first strip."""
+
+    exercise: ExerciseOut
+    first: PictureOut
+
+
+class StripsIn(BaseModel):
+    """Which strips of which recipe to engrave."""
+
+    recipe: Recipe
+    indexes: Annotated[list[Annotated[int, Field(ge=0)]], Field(min_length=1, max_length=24)]
+
+
+@router.post("/exercises")
+def work_out(recipe: Recipe) -> BenchOut:
+    """Work a recipe out and engrave its first strip."""
+    exercise = _pressed(recipe)
+    return BenchOut(exercise=_document(recipe), first=_picture(exercise, 0))
+
+
+@router.post("/strips")
+def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
+    """Engrave some strips of a recipe."""
+    exercise = _pressed(wanted.recipe)
+    for place, index in enumerate(wanted.indexes):
+        if index >= len(exercise.strips):
+            last = len(exercise.strips) - 1
+            raise RecipeError([Problem(f"/indexes/{place}", f"There is no strip {index}.", f"The last is {last}.")])
+    return [_picture(exercise, index) for index in wanted.indexes]
+
+
+@router.post("/files/{kind}", response_class=Response)
+def write_file(kind: FileKind, recipe: Recipe) -> Response:
+    """The exercise as a file to download."""
+    ending, media, write = WRITERS[kind]
+    name = re.sub(r"[^\w ♭♯-]+", "", recipe.title).strip() or "exercise"
+    plain = name.encode("ascii", "ignore").decode() or "exercise"
+    named = f"attachment; filename=\"{plain}{ending}\"; filename*=UTF-8''{quote(name + ending)}"
+    return Response(write(_pressed(recipe)), media_type=media, headers={"Content-Disposition": named})
+
+
+@router.post(
+    "/recipe-files",
+    openapi_extra={"requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string"}}}}},
+)
+async def read_file(request: Request) -> Recipe:
+    """Read a recipe file sent as it is; the answer is the recipe, checked to the last field."""
+    recipe = from_json(await request.body())
+    _pressed(recipe)
+    return recipe
+
+
+@lru_cache(maxsize=64)
+def _pressed(recipe: Recipe) -> Exercise:
+    return press(recipe, load_tables())
+
+
+@lru_cache(maxsize=64)
+def _document(recipe: Recipe) -> ExerciseOut:
+    return exercise_document(_pressed(recipe))
+
+
+def _picture(exercise: Exercise, index: int) -> PictureOut:
+    return PictureOut(index=index, svg=strip_svg(exercise, exercise.strips[index]))

@@ -1,0 +1,75 @@
+"""What can be chosen: sounds, instruments, key names."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from dodecant.exercise.recipe import Recipe
+from dodecant.music.tonics import USUAL
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["tables"])
+
+
+class ScaleOut(BaseModel):
+    """A scale of the catalogue, its degrees as text, and whether it counts as major or minor for key names."""
+
+    id: str
+    name: str
+    aliases: list[str]
+    degrees: list[str]
+    family: str
+    colour: str
+
+
+class InstrumentOut(BaseModel):
+    """An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ."""
+
+    id: str
+    name: str
+    transposes: bool
+    comfortable: str
+    full: str
+
+
+class TablesOut(BaseModel):
+    """Everything a recipe can choose from, and the recipe one starts with."""
+
+    scales: list[ScaleOut]
+    instruments: list[InstrumentOut]
+    major_keys: list[str]
+    minor_keys: list[str]
+    blank: Recipe
+
+
+@router.get("/tables")
+def tables() -> TablesOut:
+    """Sounds, instruments, the twelve key names (from C) and a blank recipe."""
+    loaded = load_tables()
+    return TablesOut(
+        scales=[
+            ScaleOut(
+                id=scale.id,
+                name=scale.name,
+                aliases=list(scale.aliases),
+                degrees=[degree.text for degree in scale.degrees],
+                family=scale.family,
+                colour=scale.colour,
+            )
+            for scale in loaded.scales.scales
+        ],
+        instruments=[
+            InstrumentOut(
+                id=instrument.id,
+                name=instrument.name,
+                transposes=instrument.sounds_half_steps % 12 != 0,
+                comfortable=instrument.comfortable.text,
+                full=instrument.full.text,
+            )
+            for instrument in loaded.instruments.instruments
+        ],
+        major_keys=list(USUAL["major"]),
+        minor_keys=list(USUAL["minor"]),
+        blank=Recipe(),
+    )
