@@ -24,7 +24,7 @@ PRINT = ROOT / "src" / "dodecant" / "engraving" / "fonts"
 SCREEN = ROOT / "web" / "src" / "fonts"
 ACCIDENTALS = "♭♮♯𝄪𝄫"
 SIGNS = "Dodecant Signs"  # a family of our own, for the scaled signs
-SIGN_SCALE, SIGN_RISE = 1.45, 60
+SIGN_SCALE, SIGN_RISE = 1.3, 10
 
 
 def static(package: str, family: str, weight: int, style: str) -> None:

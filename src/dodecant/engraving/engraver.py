@@ -17,6 +17,7 @@ _OPTIONS: dict[str, object] = {
     "header": "none",
     "lyricSize": 3.9,
     "lyricTopMinMargin": 3.0,
+    "minLastJustification": 0.5,
     "pageHeight": 60000,
     "pageMarginBottom": 10,
     "pageMarginLeft": 10,

@@ -46,6 +46,7 @@ def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...]) -> 
     assert score is not None  # noqa: S101 - the engraver always nests one
     score.set("font-family", TEXT_FONTS)
     score.set("color", "currentColor")
+    score.set("fill", "currentColor")
     hatch = f"hatch-{root.get('id')}"
     definitions = root.find(f"{_SVG}defs")
     if definitions is not None:

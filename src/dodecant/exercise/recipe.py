@@ -49,7 +49,7 @@ ScaleId = Annotated[str, Field(min_length=1, max_length=80)]
 class Part(BaseModel):
     """A frozen part of the document that takes no unknown fields."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
 
 
 class OneSound(Part):

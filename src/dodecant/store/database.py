@@ -41,8 +41,12 @@ class Database:
 
     @contextmanager
     def connection(self) -> Iterator[sqlite3.Connection]:
-        """A connection with foreign keys on, write-ahead log, and a sync at every commit."""
-        with closing(sqlite3.connect(self.path, timeout=5, isolation_level=None)) as connection:
+        """A connection with foreign keys on, write-ahead log, and a sync at every commit.
+
+        One request uses it at a time, though the server may move a request from thread to thread.
+        """
+        opened = sqlite3.connect(self.path, timeout=5, isolation_level=None, check_same_thread=False)
+        with closing(opened) as connection:
             connection.row_factory = sqlite3.Row
             connection.execute("PRAGMA journal_mode = WAL")
             connection.execute("PRAGMA synchronous = FULL")

@@ -1,0 +1,43 @@
+/** One client for the server; every answer that is not a success becomes an ApiError. */
+import createClient from "openapi-fetch";
+import type { paths } from "./schema";
+import type { Problem } from "./types";
+
+export const client = createClient<paths>({ baseUrl: "/" });
+
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: Problem[],
+  ) {
+    super(problems.map((problem) => `${problem.message} ${problem.cure}`.trim()).join(" "));
+  }
+}
+
+const UNREACHABLE: Problem = {
+  pointer: "",
+  message: "Dodecant does not answer.",
+  cure: "Is it still running? Start it again; what you typed stays here.",
+  where: null,
+};
+
+/** Unwrap an openapi-fetch result, or throw an ApiError. */
+export async function answered<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result;
+  try {
+    result = await call;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new ApiError(0, [UNREACHABLE]);
+  }
+  if (result.response.ok) return result.data as T;
+  throw problemsOf(result.response.status, result.error);
+}
+
+/** Read the server's list of problems out of any failed answer. */
+export function problemsOf(status: number, body: unknown): ApiError {
+  const listed = (body as { problems?: Problem[] } | undefined)?.problems;
+  return new ApiError(status, listed ?? [{ ...UNREACHABLE, message: "The server could not do this.", cure: "" }]);
+}

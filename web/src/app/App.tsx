@@ -1,0 +1,34 @@
+import { MantineProvider } from "@mantine/core";
+import { Notifications } from "@mantine/notifications";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { Navigate, RouterProvider, createBrowserRouter } from "react-router";
+import { BenchPage } from "../screens/Bench/BenchPage";
+import { RecipesPage } from "../screens/Recipes/RecipesPage";
+import { NotFound, Shell } from "./Shell";
+import { theme } from "./theme";
+
+const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: "/", element: <Navigate to="/recipes" replace /> },
+      { path: "/recipes", element: <RecipesPage /> },
+      { path: "/bench", element: <BenchPage /> },
+      { path: "/bench/:id", element: <BenchPage /> },
+      { path: "*", element: <NotFound /> },
+    ],
+  },
+]);
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <MantineProvider theme={theme} defaultColorScheme="auto">
+        <Notifications position="bottom-right" />
+        <RouterProvider router={router} />
+      </MantineProvider>
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,32 @@
+/** The look, set once: type, colour, spacing. docs/look.md tells why. */
+import { type MantineColorsTuple, createTheme } from "@mantine/core";
+
+const SIGNS = "'Dodecant Signs'";
+
+/** The colour of deep water at the quay: what can be acted on. */
+const tide: MantineColorsTuple = [
+  "#e8f4f5", "#d3e6e8", "#a6cdd2", "#74b2ba", "#4b9aa5", "#2f8b98", "#1b7a87", "#0f6673", "#0f5b66", "#0a454e",
+];
+
+/** The colour of a lamp: what sounds now, what needs attention. */
+const lamp: MantineColorsTuple = [
+  "#fff6e1", "#ffeccb", "#ffd898", "#f9c15f", "#f4b942", "#e3a11f", "#c98a10", "#a66e05", "#835503", "#5f3d00",
+];
+
+/** Night on the water: the dark scheme's greys. */
+const dark: MantineColorsTuple = [
+  "#dfe5e6", "#b9c3c6", "#98a5a9", "#75848a", "#4e5d64", "#364349", "#25313a", "#172128", "#111a20", "#0b1216",
+];
+
+export const theme = createTheme({
+  colors: { tide, lamp, dark },
+  primaryColor: "tide",
+  primaryShade: { light: 8, dark: 4 },
+  autoContrast: true,
+  fontFamily: `'Figtree Variable', ${SIGNS}, sans-serif`,
+  headings: { fontFamily: `'Literata Variable', ${SIGNS}, serif`, fontWeight: "650" },
+  defaultRadius: "sm",
+  cursorType: "pointer",
+  respectReducedMotion: true,
+  focusRing: "auto",
+});

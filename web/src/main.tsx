@@ -1,0 +1,16 @@
+import "@fontsource-variable/figtree";
+import "@fontsource-variable/literata";
+import "@mantine/core/styles.css";
+import "@mantine/notifications/styles.css";
+import "./app/theme.css";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { App } from "./app/App";
+
+const root = document.getElementById("root");
+if (root === null) throw new Error("The page has no root element");
+createRoot(root).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

@@ -1,0 +1,27 @@
+import { Select } from "@mantine/core";
+
+interface ChoiceProps<T extends string> {
+  label: string;
+  description?: string;
+  value: T;
+  /** What can be chosen: value and words, in order. */
+  choices: Readonly<Record<T, string>>;
+  onChange: (value: T) => void;
+  width?: number;
+}
+
+/** A Select over a fixed set of values that never goes empty. */
+export function Choice<T extends string>({ label, description, value, choices, onChange, width }: ChoiceProps<T>) {
+  return (
+    <Select
+      label={label}
+      description={description}
+      value={value}
+      allowDeselect={false}
+      w={width}
+      comboboxProps={{ withinPortal: false }}
+      data={Object.entries<string>(choices).map(([key, words]) => ({ value: key, label: words }))}
+      onChange={(next) => next !== null && onChange(next as T)}
+    />
+  );
+}

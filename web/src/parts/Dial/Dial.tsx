@@ -1,0 +1,71 @@
+import { KEY_NAMES, onCircle, wedge } from "../keys";
+import classes from "./Dial.module.css";
+
+interface DialProps {
+  /** Pitch classes in the order of the route. */
+  route: readonly number[];
+  /** The side that sounds or is looked at now. */
+  current?: number | null;
+  /** Names of the sides, from C; the usual ones when left out. */
+  names?: readonly string[];
+  /** Called with a side's pitch class; without it the dial is only a picture. */
+  onSide?: (key: number) => void;
+  /** What pressing a side does, for screen readers: "Go to". */
+  action?: string;
+  /** Whether sides are switches that are on while in the route. */
+  switches?: boolean;
+  size?: number;
+}
+
+const BOX = 200;
+const CENTRE = BOX / 2;
+
+/** The twelve-sided dial: twelve sides, twelve keys, the route drawn across it. */
+export function Dial({ route, current = null, names = KEY_NAMES, onSide, action = "Go to", switches, size = 168 }: DialProps) {
+  const points = route.map((key) => onCircle(key, 56, CENTRE));
+  const first = points[0];
+  return (
+    <svg
+      viewBox={`0 0 ${BOX} ${BOX}`}
+      width={size}
+      height={size}
+      className={classes.dial}
+      role="group"
+      aria-label={`Key route: ${route.map((key) => names[key]).join(", ")}`}
+    >
+      {names.map((name, key) => {
+        const place = route.indexOf(key);
+        const label = onCircle(key, 80, CENTRE);
+        const control = onSide && {
+          role: "button",
+          tabIndex: 0,
+          "aria-label": `${action} ${name}`,
+          "aria-pressed": switches ? place >= 0 : undefined,
+          onClick: () => onSide(key),
+          onKeyDown: (event: React.KeyboardEvent) => {
+            if (event.key !== "Enter" && event.key !== " ") return;
+            event.preventDefault();
+            onSide(key);
+          },
+        };
+        return (
+          <g
+            key={name}
+            className={classes.side}
+            data-on={place >= 0 || undefined}
+            data-current={key === current || undefined}
+            data-live={onSide ? true : undefined}
+            {...control}
+          >
+            <polygon points={wedge(key, 64, 97, CENTRE)} />
+            <text x={label.x} y={label.y}>
+              {name}
+            </text>
+          </g>
+        );
+      })}
+      <polyline className={classes.route} points={points.map(({ x, y }) => `${x},${y}`).join(" ")} />
+      {first && <circle className={classes.start} cx={first.x} cy={first.y} r={4.5} />}
+    </svg>
+  );
+}

@@ -1,0 +1,66 @@
+import { ActionIcon, Group, Skeleton, Text, Title } from "@mantine/core";
+import { useIntersection } from "@mantine/hooks";
+import { IconPlayerPlayFilled, IconRepeat } from "@tabler/icons-react";
+import { useStripPicture } from "../../api/queries";
+import type { Recipe, Remark, Strip } from "../../api/types";
+import classes from "./StripView.module.css";
+
+interface StripViewProps {
+  /** The recipe the strip was worked out from. */
+  recipe: Recipe;
+  strip: Strip;
+  /** The picture, when it came with the exercise. */
+  picture?: string;
+  remarks: Remark[];
+  /** Whether it is the one that sounds. */
+  sounding: boolean;
+  /** Whether the score no longer shows what is typed. */
+  stale: boolean;
+  onPlay: (index: number, loop: boolean) => void;
+}
+
+/** One strip: its heading, its controls, its notation; the picture is fetched when it comes near the window. */
+export function StripView({ recipe, strip, picture, remarks, sounding, stale, onPlay }: StripViewProps) {
+  const { ref, entry } = useIntersection({ rootMargin: "500px" });
+  const near = entry?.isIntersecting ?? false;
+  const fetched = useStripPicture(recipe, strip.index, near && picture === undefined);
+  const svg = picture ?? fetched.data;
+  return (
+    <section
+      ref={ref}
+      id={`strip-${strip.index}`}
+      className={classes.strip}
+      aria-label={strip.heading}
+      data-sounding={sounding || undefined}
+      data-stale={stale || undefined}
+    >
+      <Group gap="xs" wrap="nowrap">
+        <Title order={3} size="h5" className={classes.heading}>
+          {strip.heading}
+        </Title>
+        <ActionIcon
+          variant="subtle"
+          aria-label={`Play from ${strip.heading}`}
+          onClick={() => onPlay(strip.index, false)}
+        >
+          <IconPlayerPlayFilled size={16} />
+        </ActionIcon>
+        <ActionIcon variant="subtle" aria-label={`Repeat ${strip.heading}`} onClick={() => onPlay(strip.index, true)}>
+          <IconRepeat size={17} />
+        </ActionIcon>
+        {remarks.length > 0 && (
+          <Text size="sm" c="dimmed" truncate>
+            {remarks.map((remark) => remark.text).join(" ")}
+          </Text>
+        )}
+      </Group>
+      {svg === undefined && fetched.isError && (
+        <Text c="dimmed">This strip could not be drawn: {fetched.error.message}</Text>
+      )}
+      {svg === undefined && !fetched.isError && <Skeleton height={96} my="xs" aria-label="Drawing the strip" />}
+      {svg !== undefined && (
+        <div className={classes.score} data-old={fetched.isPlaceholderData || undefined} dangerouslySetInnerHTML={{ __html: svg }} />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,45 @@
+/** Arithmetic of the dial: twelve sides, C at the top, clockwise by half steps. */
+export const KEY_NAMES = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"] as const;
+
+const LETTERS: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** Pitch class (C = 0) of a key name such as "A♭" or "F#"; names come from the server, so they are well formed. */
+export function pitchClass(name: string): number {
+  const letter = LETTERS[name.charAt(0).toUpperCase()] ?? 0;
+  let alteration = 0;
+  for (const sign of name.slice(1)) alteration += sign === "♭" || sign === "b" ? -1 : 1;
+  return (letter + alteration + 12) % 12;
+}
+
+export interface Point {
+  x: number;
+  y: number;
+}
+
+/** A point on the circle: side 0 is at the top, `turn` in sides. */
+export function onCircle(turn: number, radius: number, centre: number): Point {
+  const angle = (Math.PI * turn) / 6;
+  return { x: centre + radius * Math.sin(angle), y: centre - radius * Math.cos(angle) };
+}
+
+/** The corners of one side's wedge, from the inner to the outer ring, as an SVG points list. */
+export function wedge(side: number, inner: number, outer: number, centre: number): string {
+  const corners = [
+    onCircle(side - 0.5, inner, centre),
+    onCircle(side - 0.5, outer, centre),
+    onCircle(side + 0.5, outer, centre),
+    onCircle(side + 0.5, inner, centre),
+  ];
+  return corners.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(" ");
+}
+
+/** The distinct keys of a route in the order they first come round. */
+export function distinct(keys: readonly number[]): number[] {
+  return [...new Set(keys)];
+}
+
+/** Pick a key, or put it away when it is picked. */
+export function toggled(picked: readonly string[], key: number): string[] {
+  const without = picked.filter((name) => pitchClass(name) !== key);
+  return without.length < picked.length ? without : [...picked, KEY_NAMES[key] ?? "C"];
+}

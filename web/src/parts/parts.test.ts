@@ -1,0 +1,52 @@
+import { describe, expect, it } from "vitest";
+import type { Remark } from "../api/types";
+import { KEY_NAMES, distinct, onCircle, pitchClass, toggled } from "./keys";
+import { mergePatch } from "./patch";
+import { groupRemarks } from "./remarks";
+
+describe("merge patch", () => {
+  // The examples of RFC 7396, appendix A.
+  it.each([
+    [{ a: "b" }, { a: "c" }, { a: "c" }],
+    [{ a: "b" }, { b: "c" }, { a: "b", b: "c" }],
+    [{ a: "b", b: "c" }, { a: null }, { b: "c" }],
+    [{ a: ["b"] }, { a: "c" }, { a: "c" }],
+    [{ a: { b: "c" } }, { a: { b: "d", c: null } }, { a: { b: "d" } }],
+    [{ a: [1, 2] }, { a: [3] }, { a: [3] }],
+    [["a", "b"], ["c", "d"], ["c", "d"]],
+    [{ e: null }, { a: 1 }, { e: null, a: 1 }],
+    [{}, { a: { bb: { ccc: null } } }, { a: { bb: {} } }],
+  ])("%j + %j", (document, patch, result) => {
+    const before = JSON.stringify(document);
+    expect(mergePatch<unknown>(document, patch)).toEqual(result);
+    expect(JSON.stringify(document)).toBe(before);
+  });
+});
+
+describe("the dial", () => {
+  it("knows the pitch class of every side and of its other names", () => {
+    expect(KEY_NAMES.map(pitchClass)).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
+    expect(["C#", "F♯", "G♯", "C♭", "B♯"].map(pitchClass)).toEqual([1, 6, 8, 11, 0]);
+  });
+
+  it("has side 0 at the top and 3 at the right", () => {
+    expect(onCircle(0, 10, 50)).toEqual({ x: 50, y: 40 });
+    expect(onCircle(3, 10, 50).x).toBeCloseTo(60);
+  });
+
+  it("picks and puts away by sound, not by name", () => {
+    expect(toggled(["C", "G♯"], 8)).toEqual(["C"]);
+    expect(toggled(["C"], 8)).toEqual(["C", "A♭"]);
+    expect(distinct([0, 0, 5, 0, 5])).toEqual([0, 5]);
+  });
+});
+
+it("gathers remarks of one kind at one field", () => {
+  const remark = (kind: string, strip: number | null, pointer = "/path/high") =>
+    ({ kind, strip, pointer, text: `${kind} ${strip}`, cures: [] }) as Remark;
+  const groups = groupRemarks([remark("comfort", 2), remark("lacks", null, "/figure/text"), remark("comfort", 5)]);
+  expect(groups.map((group) => [group.kind, group.strips, group.text])).toEqual([
+    ["comfort", [2, 5], "comfort 2"],
+    ["lacks", [], "lacks null"],
+  ]);
+});

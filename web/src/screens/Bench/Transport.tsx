@@ -1,0 +1,136 @@
+import { Button, Checkbox, Group, Popover, Stack } from "@mantine/core";
+import { useHotkeys, useLocalStorage } from "@mantine/hooks";
+import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import type { Recipe } from "../../api/types";
+import { Choice } from "../../parts/Choice";
+import { pitchClass } from "../../parts/keys";
+import type { PlayerState } from "../../sound/usePlayer";
+import classes from "./Bench.module.css";
+
+interface PlayOptions {
+  countIn: boolean;
+  click: boolean;
+}
+
+/** Count-in and click, remembered in this browser. */
+export function usePlayOptions() {
+  return useLocalStorage<PlayOptions>({ key: "dodecant.play", defaultValue: { countIn: true, click: true } });
+}
+
+interface TransportProps {
+  recipe: Recipe;
+  onChange: (recipe: Recipe) => void;
+  state: PlayerState;
+  options: PlayOptions;
+  onOptions: (options: PlayOptions) => void;
+  onPlay: () => void;
+  onStop: () => void;
+  majorKeys: string[];
+}
+
+/** Play and stop, count-in and click, and how the sheet is read. */
+export function Transport({ recipe, onChange, state, options, onOptions, onPlay, onStop }: TransportProps) {
+  const idle = state.status === "stopped" || state.status === "failed";
+  useHotkeys([["space", () => (idle ? onPlay() : onStop())]], ["INPUT", "TEXTAREA", "SELECT", "BUTTON"]);
+  return (
+    <Group className={classes.transport} gap="lg">
+      {idle ? (
+        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={onPlay} w={118}>
+          Play
+        </Button>
+      ) : (
+        <Button leftSection={<IconPlayerStopFilled size={17} />} onClick={onStop} loading={state.status === "loading"} w={118}>
+          Stop
+        </Button>
+      )}
+      <Checkbox
+        label="Count-in"
+        checked={options.countIn}
+        onChange={(event) => onOptions({ ...options, countIn: event.currentTarget.checked })}
+      />
+      <Checkbox
+        label="Click"
+        checked={options.click}
+        onChange={(event) => onOptions({ ...options, click: event.currentTarget.checked })}
+      />
+      <Group ml="auto" gap="sm">
+        <Reading recipe={recipe} onChange={onChange} />
+      </Group>
+    </Group>
+  );
+}
+
+const NUMBERS: Record<Recipe["numbers"], string> = {
+  major: "against the major scale (1 2 ♭3)",
+  chord: "as the chord hears it (1 9 ♭3)",
+  steps: "as the sound's own steps (1 2 3)",
+  none: "no numbers",
+};
+
+/** Numbers, signs and key names: how the sheet is read. */
+function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Recipe) => void }) {
+  const { spelling } = recipe;
+  const set = (change: Partial<typeof spelling>) => onChange({ ...recipe, spelling: { ...spelling, ...change } });
+  return (
+    <Popover position="bottom-end" withArrow shadow="md" trapFocus returnFocus>
+      <Popover.Target>
+        <Button variant="default" leftSection={<IconEye size={18} />}>
+          Reading
+        </Button>
+      </Popover.Target>
+      <Popover.Dropdown aria-label="How the sheet is read">
+        <Stack gap="sm" w={330}>
+          <Choice label="Numbers under the notes" value={recipe.numbers} choices={NUMBERS} onChange={(numbers) => onChange({ ...recipe, numbers })} />
+          <Checkbox
+            label="Key signature at the clef"
+            description="Off: every accidental stands at its note."
+            checked={spelling.signature}
+            onChange={(event) => set({ signature: event.currentTarget.checked })}
+          />
+          <Checkbox
+            label="Reminders in brackets after an altered bar"
+            checked={spelling.cautionary}
+            onChange={(event) => set({ cautionary: event.currentTarget.checked })}
+          />
+          <Choice
+            label="Hard spellings"
+            value={spelling.plain}
+            onChange={(plain) => set({ plain })}
+            choices={{
+              never: "as theory asks",
+              doubles: "plain notes for double signs",
+              all: "plain notes for C♭ F♭ E♯ B♯ too",
+            }}
+          />
+          <Group grow>
+            <KeyChoice label="Major" pair={["G♭", "F♯"]} names={spelling.major} onChange={(major) => set({ major })} />
+            <KeyChoice label="Minor" pair={["E♭", "D♯"]} names={spelling.minor} onChange={(minor) => set({ minor })} />
+            <KeyChoice label="Minor" pair={["G♯", "A♭"]} names={spelling.minor} onChange={(minor) => set({ minor })} />
+          </Group>
+        </Stack>
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+interface KeyChoiceProps {
+  label: string;
+  /** The usual name and the other one. */
+  pair: [string, string];
+  names: string[];
+  onChange: (names: string[]) => void;
+}
+
+/** Which of two names a key goes by. */
+function KeyChoice({ label, pair: [usual, other], names, onChange }: KeyChoiceProps) {
+  const without = names.filter((name) => pitchClass(name) !== pitchClass(usual));
+  const preferred = names.find((name) => pitchClass(name) === pitchClass(usual)) ?? usual;
+  return (
+    <Choice
+      label={`${label} on ${usual} or ${other}`}
+      value={preferred}
+      choices={{ [usual]: usual, [other]: other }}
+      onChange={(name) => onChange(name === usual ? without : [...without, name])}
+    />
+  );
+}

@@ -1,0 +1,65 @@
+import { Fieldset, Group, NumberInput, Stack } from "@mantine/core";
+import type { Recipe } from "../../../api/types";
+import { Choice } from "../../../parts/Choice";
+import type { PhraseProps } from "../Sentence";
+import { problemAt } from "../problems";
+
+type Path = Recipe["path"];
+type End = Path["low"];
+
+/** Where the line walks. */
+export function PathPhrase({ recipe, problems, onChange }: PhraseProps) {
+  const { path } = recipe;
+  const set = (change: Partial<Path>) => onChange({ ...recipe, path: { ...path, ...change } });
+  return (
+    <Stack gap="sm" w={420}>
+      <Group grow>
+        <Choice
+          label="Direction"
+          value={path.direction}
+          onChange={(direction) => set({ direction })}
+          choices={{ up: "up", down: "down", "up-and-back": "up and back", "down-and-back": "down and back" }}
+        />
+        <Choice
+          label="By"
+          value={path.by}
+          onChange={(by) => set({ by })}
+          choices={{ step: "step", skip: "skip (every second tone)", third: "third (two letters)" }}
+        />
+      </Group>
+      <PathEnd name="Lower end" end={path.low} onChange={(low) => set({ low })} />
+      <PathEnd
+        name="Upper end"
+        end={path.high}
+        error={problemAt(problems, "/path")}
+        onChange={(high) => set({ high })}
+      />
+    </Stack>
+  );
+}
+
+function PathEnd({ name, end, error, onChange }: { name: string; end: End; error?: string; onChange: (end: End) => void }) {
+  return (
+    <Fieldset legend={name} p="xs">
+      <Group grow align="flex-start">
+        <NumberInput
+          label="Step of the sound"
+          min={1}
+          max={7}
+          allowDecimal={false}
+          value={end.step}
+          error={error}
+          onChange={(step) => typeof step === "number" && onChange({ ...end, step })}
+        />
+        <NumberInput
+          label="In which octave"
+          min={1}
+          max={8}
+          allowDecimal={false}
+          value={end.octave}
+          onChange={(octave) => typeof octave === "number" && onChange({ ...end, octave })}
+        />
+      </Group>
+    </Fieldset>
+  );
+}

@@ -1,0 +1,87 @@
+import { Group, Radio, Select, Stack, TextInput } from "@mantine/core";
+import type { Recipe } from "../../../api/types";
+import { Choice } from "../../../parts/Choice";
+import type { PhraseProps } from "../Sentence";
+import { problemAt } from "../problems";
+
+type Player = Recipe["player"];
+
+/** The instrument, which key is named, and the part of the range to use. */
+export function PlayerPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+  const { player } = recipe;
+  const set = (change: Partial<Player>) => onChange({ ...recipe, player: { ...player, ...change } });
+  const instrument = tables.instruments.find((candidate) => candidate.id === player.instrument);
+  return (
+    <Stack gap="sm" w={440}>
+      <Select
+        label="Instrument"
+        value={player.instrument}
+        error={problemAt(problems, "/player/instrument")}
+        data={tables.instruments.map(({ id, name }) => ({ value: id, label: name }))}
+        searchable
+        allowDeselect={false}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(id) => id !== null && set({ instrument: id, lowest: null, highest: null })}
+      />
+      {instrument?.transposes && (
+        <Radio.Group
+          label="The key named is"
+          value={player.keyed}
+          onChange={(keyed) => set({ keyed: keyed as Player["keyed"] })}
+        >
+          <Group mt={6}>
+            <Radio value="sounding" label="the one that sounds (for groups)" />
+            <Radio value="written" label="the one the player reads" />
+          </Group>
+        </Radio.Group>
+      )}
+      <Group grow align="flex-start">
+        <Choice
+          label="Range"
+          value={player.reach}
+          onChange={(reach) => set({ reach })}
+          choices={{
+            comfortable: `comfortable: ${instrument?.comfortable ?? ""}`,
+            full: `full: ${instrument?.full ?? ""}`,
+          }}
+        />
+        <Choice
+          label="Lies"
+          value={player.lies}
+          onChange={(lies) => set({ lies })}
+          choices={{ low: "low", middle: "in the middle", high: "high" }}
+        />
+      </Group>
+      <Group grow align="flex-start">
+        <Limit name="lowest" value={player.lowest} error={problemAt(problems, "/player/lowest")} onChange={(lowest) => set({ lowest })} />
+        <Limit name="highest" value={player.highest} error={problemAt(problems, "/player/highest") ?? wholeError(problems)} onChange={(highest) => set({ highest })} />
+      </Group>
+    </Stack>
+  );
+}
+
+/** A problem of the player as a whole: the two limits against each other. */
+function wholeError(problems: PhraseProps["problems"]): string | undefined {
+  const whole = problems.filter((problem) => problem.pointer === "/player");
+  return problemAt(whole, "/player");
+}
+
+interface LimitProps {
+  name: "lowest" | "highest";
+  value: string | null;
+  error?: string;
+  onChange: (value: string | null) => void;
+}
+
+function Limit({ name, value, error, onChange }: LimitProps) {
+  return (
+    <TextInput
+      label={`My ${name} note, as written`}
+      placeholder="none of my own"
+      value={value ?? ""}
+      error={error}
+      spellCheck={false}
+      onChange={(event) => onChange(event.currentTarget.value.trim() === "" ? null : event.currentTarget.value)}
+    />
+  );
+}

@@ -1,0 +1,96 @@
+import { MultiSelect, SegmentedControl, Select, Stack, Text } from "@mantine/core";
+import type { Recipe, Tables } from "../../../api/types";
+import { pitchClass } from "../../../parts/keys";
+import type { PhraseProps } from "../Sentence";
+import { problemAt } from "../problems";
+
+type Sounds = Recipe["sounds"];
+
+function scalesOf(sounds: Sounds): string[] {
+  if (sounds.kind === "several") return sounds.scales;
+  return [sounds.kind === "one" ? sounds.scale : sounds.parent];
+}
+
+function withKind(kind: Sounds["kind"], sounds: Sounds): Sounds {
+  const scales = scalesOf(sounds);
+  const first = scales[0] ?? "ionian";
+  if (kind === "one") return { kind, scale: first };
+  if (kind === "family") return { kind, parent: first };
+  return { kind, scales: scales.length > 1 ? scales : [first, first === "dorian" ? "ionian" : "dorian"] };
+}
+
+function listed(tables: Tables) {
+  const families = [...new Set(tables.scales.map((scale) => scale.family))];
+  return families.map((family) => ({
+    group: family,
+    items: tables.scales
+      .filter((scale) => scale.family === family)
+      .map((scale) => ({
+        value: scale.id,
+        label: `${scale.name}${scale.aliases.length > 0 ? ` (${scale.aliases.join(", ")})` : ""} · ${scale.degrees.join(" ")}`,
+      })),
+  }));
+}
+
+/** The starting key and the sound, the sounds in turn, or a family of modes. */
+export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+  const { sounds, keys } = recipe;
+  const set = (next: Sounds) => onChange({ ...recipe, sounds: next });
+  const data = listed(tables);
+  const first = tables.scales.find((scale) => scale.id === scalesOf(sounds)[0]);
+  const names = first?.colour === "minor" ? tables.minor_keys : tables.major_keys;
+  const inside = { comboboxProps: { withinPortal: false } };
+  return (
+    <Stack gap="sm" w={440}>
+      <SegmentedControl
+        aria-label="How many sounds"
+        value={sounds.kind}
+        onChange={(kind) => set(withKind(kind as Sounds["kind"], sounds))}
+        data={[
+          { value: "one", label: "One sound" },
+          { value: "several", label: "Several in turn" },
+          { value: "family", label: "All modes of one" },
+        ]}
+      />
+      <Select
+        label="Starting key"
+        value={names[pitchClass(keys.start)] ?? "C"}
+        data={names}
+        allowDeselect={false}
+        disabled={keys.order === "picked"}
+        description={keys.order === "picked" ? "The picked keys say where to start." : undefined}
+        onChange={(start) => start !== null && onChange({ ...recipe, keys: { ...keys, start } })}
+        {...inside}
+      />
+      {sounds.kind === "several" ? (
+        <MultiSelect
+          label="Sounds, in this order, on one tonic"
+          description="Root by root: every sound starts on the same note."
+          value={sounds.scales}
+          error={problemAt(problems, "/sounds")}
+          data={data}
+          searchable
+          onChange={(scales) => set({ kind: "several", scales })}
+          {...inside}
+        />
+      ) : (
+        <Select
+          label={sounds.kind === "one" ? "Sound" : "Parent of the modes"}
+          value={scalesOf(sounds)[0] ?? null}
+          error={problemAt(problems, "/sounds")}
+          data={data}
+          searchable
+          allowDeselect={false}
+          onChange={(scale) => scale !== null && set(sounds.kind === "one" ? { kind: "one", scale } : { kind: "family", parent: scale })}
+          {...inside}
+        />
+      )}
+      {sounds.kind === "family" && (
+        <Text size="sm" c="dimmed">
+          Parent by parent: each mode starts on its own step of the parent and shares its notes. To hear the modes against each other on
+          one root, choose several in turn.
+        </Text>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,80 @@
+/** What sounds when: pure arithmetic from an exercise to a list of events. Time is in beats from the start. */
+import type { Exercise, Strip } from "../api/types";
+
+export interface Options {
+  /** Index of the strip to begin with. */
+  from: number;
+  /** Play only that strip, again and again. */
+  loop: boolean;
+  countIn: boolean;
+  click: boolean;
+}
+
+export interface SoundEvent {
+  beat: number;
+  kind: "note" | "click";
+  /** Length in beats. */
+  length: number;
+  /** MIDI number; for a click, 1 on the first beat of a bar and 0 elsewhere. */
+  pitch: number;
+  /** Strip the event belongs to. */
+  strip: number;
+  /** Note id in the score, for notes. */
+  id: string;
+}
+
+export interface Schedule {
+  events: SoundEvent[];
+  /** Beat at which the music (after the count-in) begins. */
+  start: number;
+  /** Beat at which it ends, or comes round again. */
+  end: number;
+}
+
+/** Read an exact fraction of a beat such as "7/2". */
+export function beats(text: string): number {
+  const [over = "0", under = "1"] = text.split("/");
+  return Number(over) / Number(under);
+}
+
+/** Lay out a count-in of one bar, the strips in order, and a click on every beat. */
+export function schedule(exercise: Exercise, options: Options): Schedule {
+  const bar = exercise.beats;
+  const start = options.countIn ? bar : 0;
+  const events: SoundEvent[] = [];
+  const strips = options.loop ? exercise.strips.slice(options.from, options.from + 1) : exercise.strips.slice(options.from);
+  if (options.countIn) events.push(...clicks(0, bar, bar, options.from));
+  let begin = start;
+  for (const strip of strips) {
+    const length = strip.bars.length * bar;
+    if (options.click) events.push(...clicks(begin, length, bar, strip.index));
+    events.push(...notes(strip, begin));
+    begin += length;
+  }
+  events.sort((one, other) => one.beat - other.beat);
+  return { events, start, end: begin };
+}
+
+function clicks(begin: number, length: number, bar: number, strip: number): SoundEvent[] {
+  return Array.from({ length }, (_, beat) => ({
+    beat: begin + beat,
+    kind: "click",
+    length: 0.1,
+    pitch: beat % bar === 0 ? 1 : 0,
+    strip,
+    id: "",
+  }));
+}
+
+function notes(strip: Strip, begin: number): SoundEvent[] {
+  return strip.bars.flatMap((bar) =>
+    bar.notes.map((note) => ({
+      beat: begin + beats(note.start),
+      kind: "note",
+      length: beats(note.length),
+      pitch: note.sounding.midi,
+      strip: strip.index,
+      id: note.id,
+    })),
+  );
+}

@@ -1,0 +1,60 @@
+/** Playing from the screen: state for the controls, marks for the score. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Exercise } from "../api/types";
+import { type Options, schedule } from "./schedule";
+
+export interface PlayerState {
+  status: "stopped" | "loading" | "playing" | "failed";
+  /** Index of the strip that sounds, or null. */
+  strip: number | null;
+}
+
+const STOPPED: PlayerState = { status: "stopped", strip: null };
+
+/** Mark one note in the score (and its number in the degree lane), by its id. */
+function mark(id: string | null): void {
+  document.querySelectorAll(".sounding").forEach((element) => element.classList.remove("sounding"));
+  if (id !== null) document.getElementById(id)?.classList.add("sounding");
+}
+
+export function usePlayer(tempo: number) {
+  const [state, setState] = useState(STOPPED);
+  const sound = useRef<typeof import("./player") | null>(null);
+  const turn = useRef(0);
+
+  const stop = useCallback(() => {
+    turn.current += 1;
+    sound.current?.stop();
+    mark(null);
+    setState(STOPPED);
+  }, []);
+
+  const play = useCallback(
+    async (exercise: Exercise, options: Options) => {
+      stop();
+      const mine = turn.current;
+      setState({ status: "loading", strip: options.from });
+      try {
+        sound.current ??= await import("./player");
+        if (mine !== turn.current) return;
+        await sound.current.play(schedule(exercise, options), tempo, options.loop, {
+          onNote: (event) => {
+            if (event === null || mine !== turn.current) return;
+            mark(event.id);
+            setState((now) => (now.strip === event.strip ? now : { ...now, strip: event.strip }));
+          },
+          onEnd: () => mine === turn.current && stop(),
+        });
+        if (mine === turn.current) setState((now) => ({ ...now, status: "playing" }));
+        else sound.current.stop();
+      } catch {
+        if (mine === turn.current) setState({ status: "failed", strip: null });
+      }
+    },
+    [stop, tempo],
+  );
+
+  useEffect(() => sound.current?.setTempo(tempo), [tempo]);
+  useEffect(() => stop, [stop]);
+  return { state, play, stop };
+}
