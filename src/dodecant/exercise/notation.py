@@ -92,7 +92,7 @@ def _spelled(start: Fraction, length: Fraction, index: int | None, beats: int) -
     now, end = start, start + length
     while now < end:
         bar, place = divmod(now, beats)
-        sign, value, dots, triplet = _longest_sign(place, min(end - now, beats - place), beats)
+        sign, value, dots, triplet = _longest_sign(place, min(end - now, beats - place), beats, rest=index is None)
         piece = Piece(
             start=place,
             length=sign,
@@ -107,11 +107,12 @@ def _spelled(start: Fraction, length: Fraction, index: int | None, beats: int) -
         now += sign
 
 
-def _longest_sign(place: Fraction, room: Fraction, beats: int) -> tuple[Fraction, Value, int, bool]:
+def _longest_sign(place: Fraction, room: Fraction, beats: int, *, rest: bool) -> tuple[Fraction, Value, int, bool]:
+    """The longest sign for a place in the bar; rests of 4/4 take no dot, so that both halves of the bar show."""
     into_beat = place % 1
     if into_beat == 0:
         for length, value, dots, where in _ON_THE_BEAT:
-            if length <= room and int(place) in where[beats]:
+            if length <= room and int(place) in where[beats] and not (rest and dots and beats == 4):
                 return length, value, dots, False
     room = min(room, 1 - into_beat)
     thirds = (room.denominator % 3 == 0) or (into_beat.denominator % 3 == 0)
@@ -149,7 +150,9 @@ def _beam_state(levels: Sequence[int], i: int, level: int) -> BeamState:
         return "continue"
     if after:
         return "begin"
-    return "end" if before else "backward hook"
+    if before:
+        return "end"
+    return "forward hook" if i == 0 else "backward hook"
 
 
 def _tuplets(bar: list[Piece]) -> list[Piece]:

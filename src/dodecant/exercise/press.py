@@ -174,7 +174,8 @@ def _tones(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> li
 
 
 def _as_read(pitch: Pitch, recipe: Recipe) -> Pitch:
-    if recipe.spelling.plain == "never":
+    """The reader's spelling; what would need three signs is plain for everyone."""
+    if recipe.spelling.plain == "never" and abs(pitch.alteration) <= 2:
         return pitch
     return pitch.plain(white_keys_too=recipe.spelling.plain == "all")
 

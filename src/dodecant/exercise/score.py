@@ -12,7 +12,7 @@ from dodecant.music.pitch import Pitch
 
 Role = Literal["chord", "tension", "care", "outside"]
 Value = Literal["whole", "half", "quarter", "eighth", "16th"]
-BeamState = Literal["begin", "continue", "end", "backward hook"]
+BeamState = Literal["begin", "continue", "end", "forward hook", "backward hook"]
 
 
 @dataclass(frozen=True, slots=True)

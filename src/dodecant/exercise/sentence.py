@@ -9,7 +9,7 @@ from dodecant.exercise.recipe import FamilyOfSounds, Path, Recipe, SeveralSounds
 from dodecant.exercise.route import Stop
 from dodecant.instrument.profile import Instrument
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import ScaleCatalogue
+from dodecant.music.scale import Colour, ScaleCatalogue
 from dodecant.music.tonics import TonicNames
 
 PhraseId = Literal["figure", "sounds", "path", "placement", "keys", "outer", "player", "tempo"]
@@ -54,7 +54,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
         Phrase("sounds", "through", _sounds(recipe, first, scales)),
         Phrase("path", ",", _path(recipe.path)),
         Phrase("placement", ", in", _placement(recipe)),
-        Phrase("keys", ", through", _keys(recipe)),
+        Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
     ]
     if recipe.sounds.kind != "one":
         outer = "every sound in one key first" if recipe.outer == "keys" else "every key in one sound first"
@@ -111,13 +111,13 @@ def _placement(recipe: Recipe) -> str:
     return words
 
 
-def _keys(recipe: Recipe) -> str:
+def _keys(recipe: Recipe, colour: Colour) -> str:
     route = recipe.keys
     if route.order == "shuffle":
         return f"all twelve keys shuffled (no. {route.seed})"
     if route.order == "picked":
         tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
-        names = [tonics.name(NoteName.parse(name).pitch_class, "major").text for name in route.picked]
+        names = [tonics.name(NoteName.parse(name).pitch_class, colour).text for name in route.picked]
         return _listed(names)
     return _ORDERS[route.order]
 

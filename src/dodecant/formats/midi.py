@@ -46,6 +46,9 @@ def _ticks(beats: Fraction) -> int:
     return int(beats * TICKS)
 
 
+_PLAIN = str.maketrans({"♭": "b", "♯": "#", "𝄫": "bb", "𝄪": "x", "·": "-"})
+
+
 def _ascii(text: str) -> str:
     """MIDI text is read as Latin-1 by most programs: flats and sharps become b and #."""
-    return text.replace("♭", "b").replace("♯", "#").replace("·", "-")
+    return text.translate(_PLAIN).encode("ascii", "replace").decode()

@@ -19,13 +19,11 @@ _HEAD = (
     '"http://www.musicxml.org/dtds/partwise.dtd">\n'
 )
 _SIGN_NAMES = {
-    -3: "triple-flat",
     -2: "flat-flat",
     -1: "flat",
     0: "natural",
     1: "sharp",
     2: "double-sharp",
-    3: "triple-sharp",
 }
 _CLEFS = {"treble": ("G", 2), "bass": ("F", 4)}
 

@@ -1,0 +1,95 @@
+"""Written signs: values, ties, rests, beams, tuplets and accidentals, as engraving manuals give them."""
+
+from __future__ import annotations
+
+from fractions import Fraction as F
+
+import pytest
+
+from dodecant.exercise.notation import write_bars, write_signs
+from dodecant.exercise.score import Bar
+from dodecant.exercise.signature import signature_alterations
+from dodecant.music.pitch import Pitch
+
+SHORT = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
+
+
+def words(bar: Bar) -> str:
+    """A bar as words: value, dots, t for triplets, r for rests, ~ for a tie to the next sign."""
+    return " ".join(
+        f"{'r' if p.note is None else ''}{SHORT[p.value]}{'.' * p.dots}{'t' if p.triplet else ''}{'~' if p.tied_to else ''}"
+        for p in bar.pieces
+    )
+
+
+def beams(bar: Bar) -> str:
+    marks = {"begin": "[", "continue": "-", "end": "]", "forward hook": ">", "backward hook": "<"}
+    return " ".join("".join(marks[state] for state in piece.beams) or "." for piece in bar.pieces)
+
+
+EIGHTH, THIRD, SIXTEENTH = F(1, 2), F(1, 3), F(1, 4)
+
+
+def stream(value: F, count: int, last: F | None = None) -> list[tuple[F, F]]:
+    return [(value * n, last if last is not None and n == count - 1 else value) for n in range(count)]
+
+
+@pytest.mark.parametrize(
+    ("spans", "beats", "written", "beamed"),
+    [
+        (stream(EIGHTH, 8), 4, "8 8 8 8 8 8 8 8", "[ - - ] [ - - ]"),
+        (stream(EIGHTH, 6), 3, "8 8 8 8 8 8", "[ ] [ ] [ ]"),
+        (stream(EIGHTH, 7), 4, "8 8 8 8 8 8 8 r8", "[ - - ] [ - ] ."),
+        (stream(EIGHTH, 4, F(5, 2)), 4, "8 8 8 8~ 2", "[ - - ] ."),
+        (stream(EIGHTH, 2, F(7, 2)), 4, "8 8~ 4~ 2", "[ ] . ."),
+        (stream(SIXTEENTH, 16), 4, " ".join(["16"] * 16), "[[ -- -- ]] [[ -- -- ]] [[ -- -- ]] [[ -- -- ]]"),
+        (stream(SIXTEENTH, 2, F(15, 4)), 4, "16 8.~ 4~ 2", "[> ] . ."),
+        (stream(SIXTEENTH, 3, F(1, 2)), 3, "16 16 8 r2", "[[ -] ] ."),
+        (stream(THIRD, 12), 4, " ".join(["8t"] * 12), "[ - ] [ - ] [ - ] [ - ]"),
+        (stream(THIRD, 4, F(3)), 4, "8t 8t 8t 4~ 2", "[ - ] . ."),
+        (stream(THIRD, 5, F(8, 3)), 4, "8t 8t 8t 8t 4t~ 2", "[ - ] . . ."),
+        (stream(THIRD, 4), 4, "8t 8t 8t 8t r4t r2", "[ - ] . . ."),
+        ([(F(0), F(4))], 4, "1", "."),
+        ([(F(0), F(3))], 3, "2.", "."),
+        ([(F(0), F(3))], 4, "2. r4", ". ."),
+        ([(F(1), F(3))], 4, "r4 4~ 2", ". . ."),
+        ([(F(1), F(2))], 3, "r4 2", ". ."),
+        ([(F(3, 2), F(1))], 4, "r4 r8 8~ 8 r8 r4", ". . . . . ."),
+        ([], 4, "r1", "."),
+    ],
+)  # fmt: skip
+def test_bars(spans: list[tuple[F, F]], beats: int, written: str, beamed: str) -> None:
+    bars = write_bars(spans, beats)
+    assert len(bars) == 1
+    assert words(bars[0]) == written
+    assert beams(bars[0]) == beamed
+
+
+def test_triplets_are_bracketed_by_the_beat() -> None:
+    (bar,) = write_bars(stream(THIRD, 7), 4)
+    assert [piece.tuplet for piece in bar.pieces] == ["start", None, "stop", "start", None, "stop", "start", "stop", None]
+
+
+def test_a_long_note_is_tied_over_the_barline() -> None:
+    bars = write_bars([(F(7, 2), F(5))], 4)
+    assert [words(bar) for bar in bars] == ["r2 r4 r8 8~", "1~", "8 r8 r4 r2"]
+
+
+@pytest.mark.parametrize(
+    ("notes", "signature", "cautionary", "signs"),
+    [
+        ("F♯4 F♯4 F4 F♯5 | F4 F♯4", 0, True, "♯ . ♮ ♯ | . ♯"),  # the octave counts, the barline clears
+        ("F♯4 G4 A4 B4 | F4 F4", 0, True, "♯ . . . | (♮) ."),
+        ("F♯4 G4 A4 B4 | F4 F4", 0, False, "♯ . . . | . ."),
+        ("F♯4 F4 B♭4 B4 | F♯4 B♭4", 1, True, ". ♮ ♭ ♮ | (♯) ♭"),
+        ("B♭4 E♭5 A4 A♭4 | A4 B♭4", -2, True, ". . . ♭ | (♮) ."),
+        ("C♯4 D♭4 C4 D4 | C4 D4", 0, True, "♯ ♭ ♮ ♮ | . ."),
+    ],
+)
+def test_accidentals(notes: str, signature: int, cautionary: bool, signs: str) -> None:
+    pitches = [Pitch.parse(word) for word in notes.replace("| ", "").split()]
+    bars = write_bars(stream(F(1), len(pitches)), 4)
+    found = write_signs(bars, pitches, signature_alterations(signature), cautionary=cautionary)
+    text = {-1: "♭", 0: "♮", 1: "♯"}
+    got = ["." if s is None else f"({text[s.alteration]})" if s.cautionary else text[s.alteration] for s in found]
+    assert got == signs.replace("| ", "").split()

@@ -1,0 +1,92 @@
+"""The document: what is refused, where, and in which words."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from dodecant.exercise.problems import RecipeError
+from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.formats.recipe_json import from_json, to_json
+from tests.strategies import recipes
+
+
+@given(recipes)
+def test_a_recipe_survives_its_file(recipe: Recipe) -> None:
+    assert from_json(to_json(recipe)) == recipe
+    assert to_json(from_json(to_json(recipe))) == to_json(recipe)
+
+
+@pytest.mark.parametrize(
+    ("document", "pointer", "words"),
+    [
+        ([], "", "JSON object"),
+        ({"format": "other"}, "/format", "not a Dodecant recipe"),
+        ({"version": 2}, "/version", "newer Dodecant"),
+        ({"version": "new"}, "/version", "not one of the choices"),
+        ({"tempo": 9999}, "/tempo", "Use 320 or less"),
+        ({"tempo": 19}, "/tempo", "Use 20 or more"),
+        ({"tempo": "fast"}, "/tempo", "not a whole number"),
+        ({"tempo": 90.5}, "/tempo", "not a whole number"),
+        ({"temp": 90}, "/temp", "no field of this name"),
+        ({"figure": {"kind": "cell", "text": "5 x 2"}}, "/figure/text", "Write numbers with spaces"),
+        ({"figure": {"kind": "cell"}}, "/figure/text", "missing"),
+        ({"figure": {"kind": "tune"}}, "/figure", "not one of the kinds"),
+        ({"figure": {}}, "/figure", "Add a “kind”"),
+        ({"sounds": {"kind": "several", "scales": ["ionian"]}}, "/sounds/scales", "at least 2"),
+        ({"path": {"low": {"step": 5}, "high": {"step": 5}}}, "/path", "must lie above"),
+        ({"path": {"high": {"octave": 9}}}, "/path/high/octave", "Use 8 or less"),
+        ({"keys": {"order": "picked"}}, "/keys", "No key is picked"),
+        ({"keys": {"start": "H"}}, "/keys/start", "not a note name"),
+        ({"keys": {"start": "Bbb"}}, "/keys/start", "cannot name a key"),
+        ({"keys": {"order": "picked", "picked": ["C", 5]}}, "/keys/picked/1", "not text"),
+        ({"player": {"lowest": "C4", "highest": "F4"}}, "/player", "less than an octave"),
+        ({"player": {"lowest": "low"}}, "/player/lowest", "not a pitch"),
+        ({"title": "x" * 121}, "/title", "120 characters"),
+        ({"spelling": {"signature": "maybe"}}, "/spelling/signature", ""),
+    ],
+)
+def test_a_fault_is_told_at_its_field(document: Any, pointer: str, words: str) -> None:
+    with pytest.raises(RecipeError) as caught:
+        read_recipe(document)
+    (problem,) = caught.value.problems
+    assert problem.pointer == pointer
+    assert words in f"{problem.message} {problem.cure}"
+    assert "_" not in problem.message
+
+
+@pytest.mark.parametrize(
+    ("data", "words"),
+    [
+        (b"", "not JSON"),
+        (b'{"tempo": 90', "line 1, column 13"),
+        (b"\xff\xfe", "UTF-8"),
+        (b"[" * 100_000, "too deep"),
+        (b'{"tempo": ' + b"9" * 5000 + b"}", "too long"),
+        (b'"text"', "JSON object"),
+    ],
+)
+def test_a_file_that_is_no_recipe(data: bytes, words: str) -> None:
+    with pytest.raises(RecipeError, match=words):
+        from_json(data)
+
+
+json_values = st.recursive(
+    st.none() | st.booleans() | st.integers() | st.floats() | st.text(max_size=8),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.sampled_from([*Recipe.model_fields, "kind"]), inner),
+    max_leaves=12,
+)
+
+
+@given(json_values)
+def test_no_document_breaks_the_reader(document: Any) -> None:
+    try:
+        recipe = read_recipe(document)
+    except RecipeError as error:
+        assert all(problem.message for problem in error.problems)
+    else:
+        assert json.loads(to_json(recipe))["version"] == 1

@@ -1,0 +1,164 @@
+"""Every export read back by a general-purpose music toolkit: pitches, spelling, durations."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from pathlib import Path
+
+import musicxml
+import pytest
+from hypothesis import given, settings
+from lxml import etree
+from music21 import converter, midi, stream
+from music21 import note as m21_note
+
+from dodecant.exercise.press import Exercise, Tables, press
+from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.formats.midi import to_midi
+from dodecant.formats.musicxml import to_musicxml
+from dodecant.tables import load_tables
+from tests.music.test_scales import INTERVALS, spelled
+from tests.strategies import INSTRUMENTS, SCALES, few_keys, recipes
+
+
+def parsed(data: bytes) -> stream.Score:
+    score = converter.parseData(data.decode(), format="musicxml", forceSource=True)
+    assert isinstance(score, stream.Score)
+    return score
+
+
+def joined(score: stream.Score) -> list[tuple[str, int, Fraction]]:
+    """Spelled pitch, MIDI number and length of every note, ties joined."""
+    found: list[tuple[str, int, Fraction]] = []
+    for note in score.flatten().notes:
+        assert isinstance(note, m21_note.Note)
+        length = Fraction(note.duration.quarterLength)
+        if note.tie is not None and note.tie.type in ("stop", "continue"):
+            name, number, before = found[-1]
+            assert number == note.pitch.midi
+            found[-1] = (name, number, before + length)
+        else:
+            found.append((spelled(note.pitch) + str(note.pitch.octave), int(note.pitch.midi), length))
+    return found
+
+
+def midi_notes(data: bytes) -> list[tuple[int, Fraction]]:
+    """MIDI number and length in beats of every note, as the toolkit's own reader finds them."""
+    file = midi.MidiFile()
+    file.readstr(data)
+    now, found, sounding = 0, [], {}
+    for event in file.tracks[1].events:
+        if event.isDeltaTime():
+            now += event.time
+        elif event.isNoteOn():
+            assert not sounding, "a line has one voice"
+            sounding[event.pitch] = now
+        elif event.isNoteOff():
+            found.append((event.pitch, Fraction(now - sounding.pop(event.pitch), file.ticksPerQuarterNote)))
+    return found
+
+
+def check(exercise: Exercise) -> stream.Score:
+    score = parsed(to_musicxml(exercise))
+    notes = [note for strip in exercise.strips for note in strip.notes]
+    assert joined(score) == [(n.tone.written.text, n.tone.written.midi, n.length) for n in notes]
+    assert midi_notes(to_midi(exercise)) == [(n.tone.sounding.midi, n.length) for n in notes]
+    for measure in score.parts[0].getElementsByClass(stream.Measure):
+        assert measure.duration.quarterLength == exercise.beats
+        assert measure.barDuration.quarterLength == exercise.beats
+    heard = score.toSoundingPitch().flatten().notes
+    firsts = [n.pitch.midi for n in heard if n.tie is None or n.tie.type == "start"]
+    assert firsts == [n.tone.sounding.midi for n in notes]
+    return score
+
+
+@pytest.mark.parametrize("scale", SCALES)
+@pytest.mark.parametrize("instrument", INSTRUMENTS)
+def test_every_sound_in_twelve_keys_on_every_instrument(tables: Tables, scale: str, instrument: str) -> None:
+    exercise = press(
+        read_recipe(
+            {
+                "sounds": {"kind": "one", "scale": scale},
+                "path": {"direction": "up"},
+                "player": {"instrument": instrument},
+                "keys": {"order": "half-steps-up"},
+            }
+        ),
+        tables,
+    )
+    check(exercise)
+    assert [strip.notes[0].tone.sounding.midi % 12 for strip in exercise.strips] == list(range(12))
+    half_steps = {"P1": 0, "m2": 1, "M2": 2, "m3": 3, "M3": 4, "P4": 5, "A4": 6, "d5": 6, "P5": 7, "m6": 8, "M6": 9,
+                  "m7": 10, "M7": 11}  # fmt: skip
+    for strip in exercise.strips:
+        heights = [note.tone.sounding.midi - strip.notes[0].tone.sounding.midi for note in strip.notes]
+        assert heights == [half_steps[word] for word in INTERVALS[scale].split()] + [12]
+
+
+@given(few_keys)
+@settings(max_examples=30)
+def test_any_recipe_reads_back(recipe: Recipe) -> None:
+    check(press(recipe, load_tables()))
+
+
+_IMPORTED = {
+    "xlink.xsd": ("http://www.w3.org/1999/xlink", "href type role title show actuate"),
+    "xml.xsd": ("http://www.w3.org/XML/1998/namespace", "lang space base id"),
+}
+
+
+@pytest.fixture(scope="module")
+def schema(tmp_path_factory: pytest.TempPathFactory) -> etree.XMLSchema:
+    """The published schema; the attributes it imports from two others stand beside it, so no network is needed."""
+    source = Path(musicxml.__file__).parent / "generate_classes" / "musicxml_4_0.xsd"
+    folder = tmp_path_factory.mktemp("schema")
+    text = source.read_text("utf-8").replace("http://www.musicxml.org/xsd/", "")
+    (folder / "musicxml.xsd").write_text(text, "utf-8")
+    for name, (namespace, attributes) in _IMPORTED.items():
+        declared = "".join(f'<xs:attribute name="{attribute}"/>' for attribute in attributes.split())
+        head = f'<xs:schema xmlns:xs="http://www.w3.org/2001/XMLSchema" targetNamespace="{namespace}">'
+        (folder / name).write_text(f"{head}{declared}</xs:schema>", "utf-8")
+    return etree.XMLSchema(etree.parse(str(folder / "musicxml.xsd"), etree.XMLParser(no_network=True)))
+
+
+@given(recipe=recipes)
+@settings(max_examples=60)
+def test_musicxml_is_valid_against_the_published_schema(schema: etree.XMLSchema, recipe: Recipe) -> None:
+    titled = recipe.model_copy(update={"title": 'Tom & "Wren" <1>'})
+    document = etree.fromstring(to_musicxml(press(titled, load_tables())))
+    assert schema.validate(document), schema.error_log
+
+
+def test_transposition_signature_and_marks_are_understood(tables: Tables) -> None:
+    recipe = read_recipe(
+        {
+            "sounds": {"kind": "one", "scale": "dorian"},
+            "keys": {"order": "picked", "picked": ["D", "B♭"]},
+            "player": {"instrument": "tenor-saxophone"},
+            "spelling": {"signature": True},
+            "tempo": 77,
+            "title": "Low water",
+        }
+    )
+    score = check(press(recipe, tables))
+    part = score.parts[0]
+    assert score.metadata.title == "Low water"
+    assert part.recurse().getElementsByClass("MetronomeMark")[0].number == 77
+    assert [key.sharps for key in part.recurse().getElementsByClass("KeySignature")] == [2, -2]
+    words = [text.content for text in part.recurse().getElementsByClass("TextExpression")]
+    assert words == ["E Dorian · sounds D Dorian", "C Dorian · sounds B♭ Dorian"]
+    lyrics = [note.lyric for note in part.recurse().notes if note.lyric is not None]
+    assert lyrics[:8] == ["1", "2", "♭3", "4", "5", "6", "♭7", "1"]
+    assert len(part.recurse().getElementsByClass("Barline")) >= 2
+
+
+def test_midi_carries_tempo_metre_and_markers(tables: Tables) -> None:
+    recipe = read_recipe({"tempo": 150, "placement": {"metre": "3/4"}, "keys": {"order": "picked", "picked": ["C", "E♭"]}})
+    file = midi.MidiFile()
+    file.readstr(to_midi(press(recipe, tables)))
+    conductor = [event for event in file.tracks[0].events if not event.isDeltaTime()]
+    assert [event.data for event in conductor if event.type == midi.MetaEvents.MARKER] == [b"C Ionian", b"Eb Ionian"]
+    (tempo,) = [event for event in conductor if event.type == midi.MetaEvents.SET_TEMPO]
+    assert int.from_bytes(tempo.data, "big") == 400_000
+    (metre,) = [event for event in conductor if event.type == midi.MetaEvents.TIME_SIGNATURE]
+    assert tuple(metre.data[:2]) == (3, 2)

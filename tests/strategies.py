@@ -1,0 +1,107 @@
+"""Hypothesis strategies for whole recipes and their parts."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hypothesis import strategies as st
+
+from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.tables import load_tables
+
+SCALES = [scale.id for scale in load_tables().scales.scales]
+INSTRUMENTS = [instrument.id for instrument in load_tables().instruments.instruments]
+KEYS = ["C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"]
+
+scale_ids = st.sampled_from(SCALES)
+key_names = st.sampled_from(KEYS)
+sounds = st.one_of(
+    st.builds(lambda scale: {"kind": "one", "scale": scale}, scale_ids),
+    st.builds(lambda scales: {"kind": "several", "scales": scales}, st.lists(scale_ids, min_size=2, max_size=4)),
+    st.builds(lambda parent: {"kind": "family", "parent": parent}, scale_ids),
+)
+cell_words = st.builds(
+    lambda sign, number, mark: f"{sign}{number}{mark}",
+    st.sampled_from(["", "", "", "b", "♯", "♮"]),
+    st.integers(1, 10),
+    st.sampled_from(["", "", "", "+", "-"]),
+)
+figures = st.one_of(
+    st.just({"kind": "run"}),
+    st.builds(
+        lambda words, reading, lacking: {"kind": "cell", "text": " ".join(words), "reading": reading, "lacking": lacking},
+        st.lists(cell_words, min_size=1, max_size=7),
+        st.sampled_from(["degrees", "rungs"]),
+        st.sampled_from(["nearest", "chromatic"]),
+    ),
+)
+
+
+@st.composite
+def paths(draw: st.DrawFn) -> dict[str, Any]:
+    low, rise = draw(st.integers(0, 6)), draw(st.integers(1, 16))
+    ends = [{"step": step % 7 + 1, "octave": step // 7 + 1} for step in (low, low + rise)]
+    return {
+        "low": ends[0],
+        "high": ends[1],
+        "direction": draw(st.sampled_from(["up", "down", "up-and-back", "down-and-back"])),
+        "by": draw(st.sampled_from(["step", "skip", "third"])),
+    }
+
+
+key_routes = st.fixed_dictionaries(
+    {
+        "order": st.sampled_from(["fourths", "half-steps-down", "whole-steps-up", "shuffle", "picked"]),
+        "start": key_names,
+        "seed": st.integers(0, 99),
+        "picked": st.lists(key_names, min_size=1, max_size=3),
+    }
+)
+placements = st.fixed_dictionaries(
+    {
+        "value": st.sampled_from(["quarter", "eighth", "triplet", "sixteenth"]),
+        "metre": st.sampled_from(["3/4", "4/4"]),
+        "ending": st.sampled_from(["hold", "rest"]),
+    }
+)
+players = st.fixed_dictionaries(
+    {
+        "instrument": st.sampled_from(INSTRUMENTS),
+        "reach": st.sampled_from(["comfortable", "full"]),
+        "lies": st.sampled_from(["low", "middle", "high"]),
+        "keyed": st.sampled_from(["written", "sounding"]),
+    }
+)
+spellings = st.fixed_dictionaries(
+    {
+        "plain": st.sampled_from(["never", "doubles", "all"]),
+        "signature": st.booleans(),
+        "cautionary": st.booleans(),
+        "minor": st.sampled_from([[], ["A♭"], ["D♯"]]),
+    }
+)
+documents: st.SearchStrategy[dict[str, Any]] = st.fixed_dictionaries(
+    {
+        "sounds": sounds,
+        "figure": figures,
+        "path": paths(),
+        "placement": placements,
+        "keys": key_routes,
+        "outer": st.sampled_from(["keys", "sounds"]),
+        "player": players,
+        "numbers": st.sampled_from(["major", "chord", "steps", "none"]),
+        "spelling": spellings,
+    }
+)
+recipes: st.SearchStrategy[Recipe] = documents.map(read_recipe)
+few_keys: st.SearchStrategy[Recipe] = documents.map(
+    lambda document: read_recipe(
+        {**document, "keys": {"order": "picked", "picked": document["keys"]["picked"][:2]}, "sounds": _first(document)}
+    )
+)
+
+
+def _first(document: dict[str, Any]) -> dict[str, Any]:
+    """The first of several sounds alone: slow readers should not have to read hundreds of bars."""
+    found: dict[str, Any] = document["sounds"]
+    return {"kind": "one", "scale": found["scales"][0]} if found["kind"] == "several" else found
