@@ -29,7 +29,12 @@ cell_words = st.builds(
 figures = st.one_of(
     st.just({"kind": "run"}),
     st.builds(
-        lambda words, reading, lacking: {"kind": "cell", "text": " ".join(words), "reading": reading, "lacking": lacking},
+        lambda words, reading, lacking: {
+            "kind": "cell",
+            "text": " ".join(words),
+            "reading": reading,
+            "lacking": lacking,
+        },
         st.lists(cell_words, min_size=1, max_size=7),
         st.sampled_from(["degrees", "rungs"]),
         st.sampled_from(["nearest", "chromatic"]),

@@ -52,7 +52,7 @@ def rename(font: TTFont, family: str, style: str) -> None:
     names = font["name"]
     for record in (16, 17, 21, 22, 25):
         names.removeNames(nameID=record)
-    for record, text in ((1, family), (2, style), (4, f"{family} {style}"), (6, f"{family}-{style}")):
+    for record, text in ((1, family), (2, style), (4, f"{family} {style}"), (6, f"{family.replace(' ', '')}-{style}")):
         names.setName(text, record, 3, 1, 0x409)
 
 

@@ -119,9 +119,7 @@ def test_cells_on_degrees(tables: Tables, tonic: str, scale: str, cell: str, anc
     ],
 )
 def test_a_number_the_sound_lacks(tables: Tables, reading: Any, lacking: Any, notes: str, lacks: object) -> None:
-    figure = Figure(
-        Cell(text="1 5 6 8", reading=reading, lacking=lacking), ladder(tables, "A", "minor-pentatonic")
-    )
+    figure = Figure(Cell(text="1 5 6 8", reading=reading, lacking=lacking), ladder(tables, "A", "minor-pentatonic"))
     assert " ".join(tone.pitch.text for tone in figure.tones_on(0)) == notes
     assert figure.lacks == lacks
 
@@ -177,9 +175,7 @@ def test_routes_nest_either_way_round(tables: Tables, outer: str, headings: str)
     ],
 )  # fmt: skip
 def test_a_family_walks_through_its_parent(tables: Tables, parent: str, key: str, roots: str) -> None:
-    recipe = read_recipe(
-        {"sounds": {"kind": "family", "parent": parent}, "keys": {"order": "picked", "picked": [key]}}
-    )
+    recipe = read_recipe({"sounds": {"kind": "family", "parent": parent}, "keys": {"order": "picked", "picked": [key]}})
     exercise = press(recipe, tables)
     assert ", ".join(strip.stop.written.text for strip in exercise.strips) == roots
     classes = [{note.tone.written.midi % 12 for note in strip.notes} for strip in exercise.strips]

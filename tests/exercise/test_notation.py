@@ -17,8 +17,7 @@ SHORT = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
 def words(bar: Bar) -> str:
     """A bar as words: value, dots, t for triplets, r for rests, ~ for a tie to the next sign."""
     return " ".join(
-        f"{'r' if p.note is None else ''}{SHORT[p.value]}{'.' * p.dots}{'t' if p.triplet else ''}{'~' if p.tied_to else ''}"
-        for p in bar.pieces
+        f"{'r' * (p.note is None)}{SHORT[p.value]}{'.' * p.dots}{'t' * p.triplet}{'~' * p.tied_to}" for p in bar.pieces
     )
 
 
@@ -67,7 +66,17 @@ def test_bars(spans: list[tuple[F, F]], beats: int, written: str, beamed: str) -
 
 def test_triplets_are_bracketed_by_the_beat() -> None:
     (bar,) = write_bars(stream(THIRD, 7), 4)
-    assert [piece.tuplet for piece in bar.pieces] == ["start", None, "stop", "start", None, "stop", "start", "stop", None]
+    assert [piece.tuplet for piece in bar.pieces] == [
+        "start",
+        None,
+        "stop",
+        "start",
+        None,
+        "stop",
+        "start",
+        "stop",
+        None,
+    ]
 
 
 def test_a_long_note_is_tied_over_the_barline() -> None:

@@ -16,6 +16,7 @@ from dodecant.formats.exercise_json import to_json
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml import to_musicxml
 from dodecant.music.pitch import NoteName
+from dodecant.music.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.strategies import recipes
 
@@ -166,7 +167,11 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
         instrument = exercise.instrument
         inside = instrument.comfortable if recipe.player.reach == "comfortable" else instrument.full
         assert instrument.full.holds(min(heights), max(heights))
-        assert inside.holds(min(heights), max(heights)) or told.get(strip.stop.index) in ("comfort", "shortened", "folded")
+        assert inside.holds(min(heights), max(heights)) or told.get(strip.stop.index) in (
+            "comfort",
+            "shortened",
+            "folded",
+        )
         assert all(tone.sounding.midi - tone.written.midi == instrument.sounds_half_steps for tone in tones)
         for tone in tones:
             natural = tone.degree.name_above(strip.stop.written.tonic)
@@ -192,7 +197,7 @@ def test_transposing_the_recipe_transposes_what_sounds_and_nothing_else(recipe: 
         update={"player": recipe.player.model_copy(update={"instrument": "piano", "reach": "full", "lies": "low"})}
     )
     up = {name: NoteName.parse(name).pitch_class + 2 for name in (free.keys.start, *free.keys.picked)}
-    moved = {name: "C D♭ D E♭ E F G♭ G A♭ A B♭ B".split()[pitch_class % 12] for name, pitch_class in up.items()}
+    moved = {name: USUAL["major"][pitch_class % 12] for name, pitch_class in up.items()}
     keys = free.keys.model_copy(
         update={"start": moved[free.keys.start], "picked": tuple(moved[name] for name in free.keys.picked)}
     )

@@ -46,7 +46,8 @@ def midi_notes(data: bytes) -> list[tuple[int, Fraction]]:
     """MIDI number and length in beats of every note, as the toolkit's own reader finds them."""
     file = midi.MidiFile()
     file.readstr(data)
-    now, found, sounding = 0, [], {}
+    now, found = 0, []
+    sounding: dict[int, int] = {}
     for event in file.tracks[1].events:
         if event.isDeltaTime():
             now += event.time
@@ -153,7 +154,9 @@ def test_transposition_signature_and_marks_are_understood(tables: Tables) -> Non
 
 
 def test_midi_carries_tempo_metre_and_markers(tables: Tables) -> None:
-    recipe = read_recipe({"tempo": 150, "placement": {"metre": "3/4"}, "keys": {"order": "picked", "picked": ["C", "E♭"]}})
+    recipe = read_recipe(
+        {"tempo": 150, "placement": {"metre": "3/4"}, "keys": {"order": "picked", "picked": ["C", "E♭"]}}
+    )
     file = midi.MidiFile()
     file.readstr(to_midi(press(recipe, tables)))
     conductor = [event for event in file.tracks[0].events if not event.isDeltaTime()]

@@ -86,7 +86,11 @@ def test_folding_moves_by_the_fewest_octaves(position: int, alteration: int, rea
 
 @pytest.mark.parametrize(
     ("full", "comfortable", "message"),
-    [('["C4", "C3"]', '["C4", "C5"]', "below"), ('["C4", "C5"]', '["B3", "C5"]', "inside"), ('["x", "C5"]', "[]", "pitch")],
+    [
+        ('["C4", "C3"]', '["C4", "C5"]', "below"),
+        ('["C4", "C5"]', '["B3", "C5"]', "inside"),
+        ('["x", "C5"]', "[]", "pitch"),
+    ],
 )
 def test_a_wrong_row_is_refused(full: str, comfortable: str, message: str) -> None:
     row = f'[[instrument]]\nid="x"\nname="x"\nclef="bass"\nmidi=0\nsounds=[0,0]\nfull={full}\ncomfortable={comfortable}'

@@ -38,9 +38,12 @@ def _problem(error: Mapping[str, Any], skip: int) -> Problem:
     kind = error["type"]
     if kind == "music":
         return Problem(pointer, context["message"], context["cure"], context["where"])
+    where = error["loc"][-1] if kind == "json_invalid" else None
+    if where is not None:
+        pointer = ""
     message, cure = _WORDS.get(kind, (str(error["msg"]), ""))
     given = {"input": _short(error.get("input")), **context}
-    return Problem(pointer, message.format(**given), cure.format(**given))
+    return Problem(pointer, message.format(**given), cure.format(**given), where)
 
 
 _WORDS: dict[str, tuple[str, str]] = {
@@ -54,6 +57,7 @@ _WORDS: dict[str, tuple[str, str]] = {
     "int_parsing": ("{input} is not a whole number.", "Write digits only."),
     "int_type": ("{input} is not a whole number.", "Write digits only."),
     "int_from_float": ("{input} is not a whole number.", "Write a number without a fraction."),
+    "string_unicode": ("This text holds a broken character.", "Type it anew."),
     "string_type": ("{input} is not text.", "Write it in quotation marks."),
     "bool_type": ("{input} is neither true nor false.", "Write true or false."),
     "too_short": ("There are too few entries here.", "Give at least {min_length}."),
@@ -78,5 +82,7 @@ def _pointer(place: tuple[str | int, ...]) -> str:
 
 
 def _short(value: object) -> str:
+    """A value as it was given, short and printable (a lone surrogate is not)."""
     text = f"“{value}”" if isinstance(value, str) else str(value)
+    text = text.encode("utf-8", "replace").decode()
     return text if len(text) <= 60 else f"{text[:57]}…"

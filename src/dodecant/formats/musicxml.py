@@ -86,7 +86,7 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool) -> str:
             out.append(_directions(exercise, strip) if headings else "")
         out.extend(notes.write(piece) for piece in bar.pieces)
         if place == len(strip.bars) - 1:
-            style = "light-heavy" if strip is exercise.strips[-1] else "light-light"
+            style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
             out.append(f'<barline location="right"><bar-style>{style}</bar-style></barline>')
         out.append("</measure>")
     return "".join(out)
@@ -94,7 +94,7 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool) -> str:
 
 def _attributes(exercise: Exercise, strip: Strip) -> str:
     sign, line = _CLEFS[exercise.instrument.clef]
-    shown = "" if strip is exercise.strips[0] else ' print-object="no"'
+    shown = "" if strip.stop.index == 0 else ' print-object="no"'
     return (
         f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{strip.fifths}</fifths></key>"
         f"<time{shown}><beats>{exercise.beats}</beats><beat-type>4</beat-type></time>"
@@ -119,7 +119,7 @@ def _directions(exercise: Exercise, strip: Strip) -> str:
         '<direction placement="above"><direction-type><words font-weight="bold">'
         f"{escape(strip.heading)}</words></direction-type></direction>"
     )
-    if strip is not exercise.strips[0]:
+    if strip.stop.index > 0:
         return words
     return (
         f'{words}<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit>'

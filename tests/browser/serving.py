@@ -1,0 +1,66 @@
+"""A server with demo data and a browser page, for tests, pictures and measurements."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--autoplay-policy=no-user-gesture-required",
+]
+
+
+@contextmanager
+def served(data: Path, *, demo: bool = True) -> Iterator[str]:
+    """Run the application as a user would; yields its address."""
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    command = [sys.executable, "-m", "dodecant.cli", "serve", "--port", str(port), "--data", str(data)]
+    process = subprocess.Popen([*command, *(["--demo"] if demo else [])], stdout=subprocess.DEVNULL)
+    address = f"http://127.0.0.1:{port}"
+    try:
+        for _ in range(150):
+            try:
+                urllib.request.urlopen(f"{address}/api/tables", timeout=2).close()
+                break
+            except OSError:
+                if process.poll() is not None:
+                    raise RuntimeError("the server did not start") from None
+                time.sleep(0.2)
+        yield address
+    finally:
+        process.kill()
+        process.wait()
+
+
+@contextmanager
+def browser() -> Iterator[Browser]:
+    """Debian's Chromium without a window."""
+    with sync_playwright() as playwright:
+        opened = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield opened
+        opened.close()
+
+
+@contextmanager
+def browser_page(*, dark: bool = False) -> Iterator[Page]:
+    """One page of 1280 x 800."""
+    with browser() as opened:
+        yield opened.new_page(viewport={"width": 1280, "height": 800}, color_scheme="dark" if dark else "light")

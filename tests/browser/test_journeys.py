@@ -1,0 +1,347 @@
+"""What a teacher does, from the first click to the printed page."""
+
+from __future__ import annotations
+
+import json
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Dialog, Page, expect
+
+from tests.browser.serving import browser, served
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+
+@pytest.fixture(scope="module")
+def opened() -> Iterator[Browser]:
+    with browser() as found:
+        yield found
+
+
+@pytest.fixture(scope="module")
+def data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    return tmp_path_factory.mktemp("browser") / "demo.db"
+
+
+@pytest.fixture(scope="module")
+def address(data: Path) -> Iterator[str]:
+    with served(data) as found:
+        yield found
+
+
+@pytest.fixture
+def page(opened: Browser, address: str) -> Iterator[Page]:
+    context = opened.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+    found = context.new_page()
+    faults: list[str] = []
+    found.on("pageerror", lambda error: faults.append(str(error)))
+    found.on("console", lambda m: faults.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
+    yield found
+    context.close()
+    assert faults == []
+
+
+def phrase(page: Page, name: str) -> None:
+    page.locator(f"[data-phrase={name}]").click()
+
+
+def sentence(page: Page) -> str:
+    return re.sub(r"\s+", " ", page.get_by_label("The recipe as a sentence").inner_text()).replace(" ,", ",")
+
+
+def choose(page: Page, label: str, option: str) -> None:
+    page.get_by_role("combobox", name=label).click()
+    page.get_by_role("option", name=option).first.click()
+
+
+def strip_numbers(page: Page, index: int) -> list[str]:
+    page.wait_for_selector(f"#strip-{index} svg .syl")
+    return [text.strip() for text in page.locator(f"#strip-{index} svg .syl").all_text_contents()]
+
+
+def until(page: Page, expression: str) -> None:
+    """Wait for something true in the page (the page's own policy forbids Playwright's way of waiting for it)."""
+    for _ in range(400):
+        if page.evaluate(expression):
+            return
+        page.wait_for_timeout(50)
+    raise AssertionError(f"never true: {expression}")
+
+
+def test_every_phrase_answers_in_the_score(page: Page) -> None:
+    page.goto("/bench")
+    assert strip_numbers(page, 0)[:9] == ["1", "2", "3", "4", "5", "6", "7", "1", "7"]
+
+    phrase(page, "figure")
+    page.get_by_text("Cell", exact=True).click()
+    page.get_by_label("Numbers of the cell").fill("5 b3 1")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("5 ♭3 1")
+    page.keyboard.press("Escape")
+    expect(page.locator("[data-phrase=figure]")).to_be_focused()
+
+    phrase(page, "sounds")
+    choose(page, "Sound", "Dorian")
+    page.keyboard.press("Escape")
+    phrase(page, "path")
+    choose(page, "Direction", "up")
+    choose(page, "By", "third")
+    page.keyboard.press("Escape")
+    phrase(page, "placement")
+    choose(page, "Note value", "eighth triplets")
+    page.keyboard.press("Escape")
+    phrase(page, "keys")
+    choose(page, "Order", "down by whole steps")
+    choose(page, "Start", "A♭")
+    page.keyboard.press("Escape")
+    phrase(page, "player")
+    choose(page, "Instrument", "alto saxophone")
+    page.get_by_text("the one the player reads").click()
+    page.keyboard.press("Escape")
+    phrase(page, "tempo")
+    page.get_by_role("textbox", name="Beats a minute").fill("132")
+    page.keyboard.press("Escape")
+
+    expect(page.locator("[data-phrase=tempo]")).to_have_text("132")
+    assert sentence(page) == (
+        "Take 5 ♭3 1 through G♯ Dorian, up in thirds through one octave, in eighth triplets, through all twelve keys "
+        "down by whole steps, on alto saxophone (keys as read), at 132."
+    )
+    expect(page.locator("#strip-0 h3")).to_have_text("G♯ Dorian · sounds B Dorian")
+    assert strip_numbers(page, 0) == ["5", "♭3", "1", "♭7", "♭5", "♭3", "2", "♭7", "5", "4", "♭2", "♭7"]
+
+
+def test_several_sounds_and_families_nest_either_way(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "sounds")
+    page.get_by_text("All modes of one").click()
+    page.keyboard.press("Escape")
+    expect(page.locator("#strip-1 h3")).to_have_text("D Dorian · from C")
+    phrase(page, "outer")
+    choose(page, "The order of keys and sounds", "every key in one sound")
+    expect(page.locator("#strip-1 h3")).to_have_text("F Ionian · from F")
+
+
+def test_keys_are_picked_on_the_dial_with_the_keyboard(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "keys")
+    choose(page, "Order", "picked on the dial")
+    expect(page.get_by_text("Pick at least one side of the dial.").first).to_be_visible()
+    for name in ("E♭", "B", "D"):
+        page.get_by_role("button", name=f"Pick {name}", exact=True).focus()
+        page.keyboard.press("Enter")
+    page.get_by_role("button", name="Pick B", exact=True).press(" ")
+    page.keyboard.press("Escape")
+    expect(page.locator("[data-phrase=keys]")).to_have_text("E♭ and D")
+    assert page.get_by_role("region").count() == 2
+
+
+def test_strips_are_drawn_as_they_scroll_in_and_the_dial_leads_to_them(page: Page) -> None:
+    page.goto("/bench")
+    page.wait_for_selector("#strip-0 svg .note")
+    assert page.locator("#strip-11 svg .note").count() == 0
+    page.get_by_role("button", name="Go to G", exact=True).click()
+    page.wait_for_selector("#strip-11 svg .note")
+    expect(page.locator("#strip-11")).to_be_in_viewport()
+
+
+def test_numbers_are_switched_between_schools(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "sounds")
+    choose(page, "Sound", "Phrygian")
+    page.keyboard.press("Escape")
+    for school, wanted in (("as the chord hears it", "♭9"), ("own steps", "2"), ("against the major scale", "♭2")):
+        page.get_by_role("button", name="Reading").click()
+        choose(page, "Numbers under the notes", school)
+        page.keyboard.press("Escape")
+        expect(page.locator("#strip-0 svg .syl").nth(1)).to_have_text(re.compile(rf"^\s*{wanted}\s*$"))
+    page.get_by_role("button", name="Reading").click()
+    choose(page, "Numbers under the notes", "no numbers")
+    expect(page.locator("#strip-0 svg .syl")).to_have_count(0)
+
+
+def test_bad_input_is_told_at_the_field_and_the_last_score_stays(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "figure")
+    page.get_by_text("Cell", exact=True).click()
+    field = page.get_by_label("Numbers of the cell")
+    field.fill("7 6 5")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("7 6 5")
+    field.fill("5 x 2")
+    expect(page.get_by_text("“x” (number 2) cannot be read.").first).to_be_visible()
+    expect(field).to_have_value("5 x 2")
+    expect(field).to_have_attribute("aria-invalid", "true")
+    expect(page.locator("#strip-0")).to_have_attribute("data-stale", "true")
+    assert strip_numbers(page, 0)[:3] == ["7", "6", "5"]
+    page.reload()
+    expect(page.get_by_text("No score yet")).to_be_visible()
+    phrase(page, "figure")
+    expect(field).to_have_value("5 x 2")
+    field.fill("5 2")
+    expect(page.get_by_text("No score yet")).to_have_count(0)
+    expect(page.locator("#strip-0 svg .note").first).to_be_visible()
+
+
+def test_a_remark_is_cured_with_one_click(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "figure")
+    page.get_by_text("Cell", exact=True).click()
+    page.get_by_label("Numbers of the cell").fill("1 2 3 5")
+    page.keyboard.press("Escape")
+    phrase(page, "sounds")
+    choose(page, "Sound", "minor pentatonic")
+    page.keyboard.press("Escape")
+    expect(page.get_by_text("has no 2; the nearest tone is played").first).to_be_visible()
+    page.get_by_role("button", name="Read the numbers as rungs").click()
+    expect(page.get_by_text("has no 2;")).to_have_count(0)
+    assert strip_numbers(page, 0)[:8] == ["1", "♭3", "4", "♭7", "♭3", "4", "5", "1"]
+
+
+# Keeps the ids of the notes that were marked, in order.
+_LISTEN = """
+() => {
+  window.marked = [];
+  const look = () => {
+    const id = document.querySelector('.sounding')?.id;
+    if (id && window.marked.at(-1) !== id) window.marked.push(id);
+    requestAnimationFrame(look);
+  };
+  look();
+}
+"""
+
+
+def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
+    page.goto("/bench")
+    page.wait_for_selector("#strip-0 svg .note")
+    page.get_by_role("checkbox", name="Count-in").uncheck()
+    phrase(page, "tempo")
+    page.get_by_role("textbox", name="Beats a minute").fill("240")
+    page.keyboard.press("Escape")
+    expect(page.locator("[data-phrase=tempo]")).to_have_text("240")
+    page.evaluate(_LISTEN)
+    page.get_by_role("button", name="Play", exact=True).click()
+    until(page, "window.marked.includes('s1n3')")
+    expect(page.locator("#strip-1")).to_have_attribute("data-sounding", "true")
+    page.get_by_role("button", name="Stop").click()
+    expect(page.locator(".sounding")).to_have_count(0)
+    marked = page.evaluate("window.marked")
+    assert marked[:19] == [f"s0n{n}" for n in range(15)] + [f"s1n{n}" for n in range(4)]
+
+    page.evaluate("window.marked.length = 0")
+    page.get_by_role("button", name="Repeat F Ionian").click()
+    until(page, "window.marked.filter(id => id === 's1n1').length === 2")
+    page.locator("body").press("Space")
+    expect(page.get_by_role("button", name="Play", exact=True)).to_be_visible()
+    assert set(page.evaluate("window.marked")) == {f"s1n{n}" for n in range(15)}
+
+
+def test_files_go_out_and_a_recipe_comes_back_in(page: Page, tmp_path: Path) -> None:
+    page.goto("/recipes")
+    page.get_by_role("link", name=re.compile("^Slipway")).click()
+    page.wait_for_selector("#strip-0 svg .note")
+    begins = {"Handout to print (PDF)": b"%PDF-", "Notation (MusicXML)": b"<?xml", "Sound (MIDI)": b"MThd",
+              "Recipe (JSON)": b"{", "Exercise worked out (JSON)": b"{"}  # fmt: skip
+    files = {}
+    for name, head in begins.items():
+        page.get_by_role("button", name="Print or download").click()
+        with page.expect_download() as waiting:
+            page.get_by_role("menuitem", name=name).click()
+        files[name] = tmp_path / waiting.value.suggested_filename
+        waiting.value.save_as(files[name])
+        assert files[name].read_bytes().startswith(head)
+    assert files["Sound (MIDI)"].name == "Slipway 5 3 2 1 for Ottoline.mid"
+    page.goto("/bench")
+    page.set_input_files("input[type=file]", files["Recipe (JSON)"])
+    expect(page.get_by_label("Name of the recipe")).to_have_value("Slipway 5 3 2 1, for Ottoline")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("5 3 2 1")
+    broken = tmp_path / "broken.json"
+    broken.write_text(json.dumps({"version": 7}))
+    page.set_input_files("input[type=file]", broken)
+    expect(page.get_by_text("This recipe is of version 7")).to_be_visible()
+    expect(page.locator("[data-phrase=figure]")).to_have_text("5 3 2 1")
+
+
+def test_saving_renaming_duplicating_deleting_with_undo(page: Page) -> None:
+    page.goto("/bench")
+    page.wait_for_selector("#strip-0 svg .note")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Give the recipe a name first.")).to_be_visible()
+    page.get_by_label("Name of the recipe").fill("Harbour bell")
+    page.keyboard.press("Control+s")
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    expect(page).to_have_url(re.compile(r"/bench/[0-9a-f]{32}$"))
+    page.reload()
+    expect(page.get_by_label("Name of the recipe")).to_have_value("Harbour bell")
+
+    page.get_by_role("link", name="Recipes").click()
+    page.get_by_label("Search recipes").fill("harbour")
+    rows = page.get_by_role("listitem")
+    expect(rows).to_have_count(1)
+    page.get_by_role("button", name="Rename Harbour bell").click()
+    page.get_by_role("textbox", name="Name", exact=True).fill("Harbour lamp")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("link", name="Harbour lamp")).to_be_visible()
+    page.get_by_role("button", name="Duplicate Harbour lamp").click()
+    expect(rows).to_have_count(2)
+    page.get_by_role("button", name="Delete Harbour lamp (copy)").click()
+    expect(rows).to_have_count(1)
+    page.get_by_role("button", name="Undo").click()
+    expect(rows).to_have_count(2)
+    page.get_by_label("Search recipes").fill("nothing at all")
+    expect(page.get_by_text("No recipe is called")).to_be_visible()
+
+
+def test_two_windows_do_not_overwrite_each_other(page: Page) -> None:
+    page.goto("/recipes")
+    page.get_by_role("link", name=re.compile("^Ballast")).click()
+    title = page.get_by_label("Name of the recipe")
+    expect(title).to_have_value(re.compile("^Ballast"))
+    other = page.context.new_page()
+    other.goto(page.url)
+    other.get_by_label("Name of the recipe").fill("Ballast, second window")
+    other.get_by_role("button", name="Save").click()
+    expect(other.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    title.fill("Ballast, first window")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_role("dialog")).to_contain_text("Nothing of yours is lost")
+    page.get_by_role("button", name="Save mine as a copy").click()
+    expect(title).to_have_value("Ballast, first window (mine)")
+    other.reload()
+    expect(other.get_by_label("Name of the recipe")).to_have_value("Ballast, second window")
+
+
+def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) -> None:
+    kept = tmp_path / "real.db"
+    for turn in (1, 2):
+        with served(kept, demo=False) as address:
+            page = opened.new_page()
+            page.goto(address)
+            if turn == 1:
+                expect(page.get_by_text("No recipes yet")).to_be_visible()
+                page.goto(f"{address}/bench")
+                page.get_by_label("Name of the recipe").fill("Kept")
+                page.get_by_role("button", name="Save").click()
+                expect(page).to_have_url(re.compile(r"/bench/[0-9a-f]{32}$"))
+            else:
+                expect(page.get_by_role("link", name="Kept")).to_be_visible()
+            page.close()
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_nothing_scrolls_sideways_and_everything_has_a_name(page: Page, scheme: str) -> None:
+    page.on("dialog", Dialog.dismiss)
+    page.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
+    for place in ("/recipes", "/bench", "/nowhere"):
+        page.goto(place)
+        page.wait_for_load_state("networkidle")
+        assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
+        unnamed = page.evaluate(
+            "[...document.querySelectorAll('button, a, input:not([type=file]), [role=button]')].filter(e =>"
+            " !(e.innerText || e.getAttribute('aria-label') || e.labels?.length || e.getAttribute('aria-labelledby')))"
+            ".map(e => e.outerHTML)"
+        )
+        assert unnamed == []
+        assert page.get_by_role("heading").count() + page.get_by_label("The recipe as a sentence").count() > 0

@@ -1,0 +1,95 @@
+"""Pictures and pages: every note is there under its id, and every sign has a glyph."""
+
+from __future__ import annotations
+
+import re
+import xml.etree.ElementTree as ET
+from importlib.resources import files
+from typing import Any
+
+import pytest
+import typst
+from fontTools.ttLib import TTFont
+
+from dodecant.engraving.engraver import EngravingError, engrave
+from dodecant.engraving.handout import handout_pdf
+from dodecant.engraving.strip_svg import sheet_svg, strip_svg
+from dodecant.exercise.press import Exercise, Tables, press
+from dodecant.exercise.recipe import read_recipe
+
+SVG = "{http://www.w3.org/2000/svg}"
+
+
+def exercise(tables: Tables, **document: Any) -> Exercise:
+    keys = {"order": "picked", "picked": ["E♭", "B"]}
+    return press(read_recipe({"keys": keys, **document}), tables)
+
+
+CHROMATIC = {"kind": "cell", "text": "1 ♭5 4"}
+
+
+def test_each_note_of_a_strip_is_a_group_with_its_number_and_weight(tables: Tables) -> None:
+    made = exercise(tables, figure=CHROMATIC)
+    strip = made.strips[1]
+    root = ET.fromstring(strip_svg(made, strip))
+    for index, note in enumerate(strip.notes):
+        group = root.find(f".//{SVG}g[@id='{strip.note_id(index)}']")
+        assert group is not None
+        assert f"role-{note.tone.role}" in group.get("class", "").split()
+        text = group.find(f".//{SVG}g[@class='syl']//{SVG}text")
+        assert text is not None
+        assert "".join(text.itertext()).strip() == note.tone.number
+        assert text.get("font-weight") == ("700" if note.tone.role == "chord" else "400")
+        boxes = group.findall(f".//{SVG}rect")
+        assert len(boxes) == (note.tone.role in ("care", "outside"))
+    ids = [element.get("id") for element in root.iter() if element.get("id")]
+    assert len(ids) == len(set(ids))
+
+
+def test_numbers_can_be_left_out_and_a_picture_comes_again_the_same(tables: Tables) -> None:
+    made = exercise(tables, numbers="none")
+    first = strip_svg(made, made.strips[0])
+    assert "syl" not in first
+    assert first == strip_svg(exercise(tables, numbers="none"), made.strips[0])
+    assert strip_svg(made, made.strips[1]) != first
+
+
+def test_the_sheet_holds_every_strip_and_heading(tables: Tables) -> None:
+    made = exercise(tables, sounds={"kind": "one", "scale": "locrian"})
+    text = sheet_svg(made).decode()
+    assert all(f'id="{strip.note_id(0)}"' in text for strip in made.strips)
+    assert all(strip.heading in text for strip in made.strips)
+
+
+def test_what_is_no_score_is_refused() -> None:
+    with pytest.raises(EngravingError):
+        engrave("this is no score", 600)
+
+
+def test_the_handout_is_a_pdf_with_its_words_and_fonts(tables: Tables) -> None:
+    made = exercise(tables, title="Tide & rope: ő", figure=CHROMATIC)
+    data = handout_pdf(made)
+    assert data.startswith(b"%PDF-")
+    assert data == handout_pdf(made)
+    fonts = {name.split(b"+")[-1].decode() for name in re.findall(rb"/FontName\s*/([A-Za-z0-9+-]+)", data)}
+    assert {"Literata-Bold", "Literata-Regular", "Figtree-Bold", "DodecantSigns-Regular"} <= fonts, fonts
+    assert not any("Libertinus" in name or "DejaVu" in name for name in fonts)
+    assert len(re.findall(rb"/Type\s*/Page\b", data)) == 1
+    assert handout_pdf(made, "us-letter") != data
+
+
+@pytest.mark.parametrize(
+    ("font", "signs"),
+    [("DodecantSigns-Regular", "♭♮♯𝄪𝄫"), ("Leipzig", "\ue260\ue262\ueca5"), ("Literata-Regular", "Aőł“”·"),
+     ("Figtree-Bold", "0123456789ŐŁ")],
+)  # fmt: skip
+def test_the_fonts_have_the_signs_they_are_shipped_for(font: str, signs: str) -> None:
+    with (files("dodecant") / "engraving" / "fonts" / f"{font}.ttf").open("rb") as file:
+        glyphs = TTFont(file).getBestCmap()
+    assert {sign for sign in signs if ord(sign) not in glyphs} == set()
+
+
+def test_the_page_finds_its_font_families() -> None:
+    folder = str(files("dodecant") / "engraving" / "fonts")
+    families = typst.Fonts(include_system_fonts=False, font_paths=[folder]).families()
+    assert {"Literata", "Figtree", "Dodecant Signs", "Leipzig"} <= set(families)

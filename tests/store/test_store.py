@@ -1,0 +1,217 @@
+"""The data file: migrations, backup, damage, and saved recipes."""
+
+from __future__ import annotations
+
+import sqlite3
+from contextlib import closing
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import pytest
+from hypothesis import settings
+from hypothesis import strategies as st
+from hypothesis.stateful import Bundle, RuleBasedStateMachine, initialize, invariant, rule
+
+from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
+from dodecant.store.demo import prepare_demo
+from dodecant.store.recipes import (
+    StaleRevisionError,
+    UnknownRecipeError,
+    add_recipe,
+    change_recipe,
+    copy_recipe,
+    delete_recipe,
+    get_recipe,
+    list_recipes,
+    restore_recipe,
+)
+
+NOW = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
+ONE = Migration(
+    1, "0001_a.sql", "CREATE TABLE a (x TEXT NOT NULL) STRICT;\n-- a word; and more\nINSERT INTO a VALUES ('1;2');"
+)
+TWO = Migration(2, "0002_b.sql", "ALTER TABLE a ADD COLUMN y TEXT;")
+BROKEN = Migration(2, "0002_b.sql", "CREATE TABLE b (x TEXT);\nINSERT INTO nowhere VALUES (1);")
+
+
+def titled(title: str) -> Recipe:
+    return read_recipe({"title": title})
+
+
+def version(database: Database) -> int:
+    with database.connection() as connection:
+        return int(connection.execute("PRAGMA user_version").fetchone()[0])
+
+
+def test_migrations_are_numbered_without_gaps() -> None:
+    assert [script.number for script in migrations()] == list(range(1, len(migrations()) + 1))
+
+
+def test_an_existing_file_is_copied_before_it_is_changed(tmp_path: Path) -> None:
+    database = Database(tmp_path / "d.db")
+    database.prepare((ONE,))
+    assert list(tmp_path.glob("*.backup")) == []
+    database.prepare((ONE, TWO), now=NOW)
+    (backup,) = tmp_path.glob("*.backup")
+    assert backup.name == "d.db.20261006T183000.backup"
+    assert (version(Database(backup)), version(database)) == (1, 2)
+    with closing(sqlite3.connect(backup)) as connection:
+        assert connection.execute("SELECT x FROM a").fetchall() == [("1;2",)]
+    database.prepare((ONE, TWO))
+    assert len(list(tmp_path.glob("*.backup"))) == 1
+
+
+def test_a_failing_migration_leaves_nothing_behind(tmp_path: Path) -> None:
+    database = Database(tmp_path / "d.db")
+    database.prepare((ONE,))
+    with pytest.raises(DataFileError, match="nowhere"):
+        database.prepare((ONE, BROKEN))
+    assert version(database) == 1
+    with database.connection() as connection:
+        assert [row[0] for row in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")] == ["a"]
+
+
+def test_a_newer_or_foreign_file_is_refused(tmp_path: Path) -> None:
+    database = Database(tmp_path / "d.db")
+    database.prepare((ONE, TWO))
+    with pytest.raises(DataFileError, match="newer Dodecant"):
+        database.prepare((ONE,))
+    other = tmp_path / "notes.txt"
+    other.write_text("not a data file, only words " * 50)
+    with pytest.raises(DataFileError, match="cannot be used"):
+        Database(other).prepare()
+    assert other.read_text().startswith("not a data file")
+
+
+def test_damage_is_found(database: Database) -> None:
+    with database.connection() as connection:
+        for number in range(300):
+            add_recipe(connection, titled(f"No. {number}"), NOW)
+        connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    assert database.problems() == []
+    data = bytearray(database.path.read_bytes())
+    data[len(data) // 2 : len(data) // 2 + 6000] = b"\x55" * 6000
+    database.path.write_bytes(data)
+    assert database.problems() != []
+
+
+def test_atomic_keeps_all_or_nothing(database: Database) -> None:
+    with database.connection() as connection:
+        with pytest.raises(ZeroDivisionError), atomic(connection):
+            connection.execute("INSERT INTO about VALUES ('k', 'v')")
+            raise ZeroDivisionError
+        assert connection.execute("SELECT count(*) FROM about").fetchone()[0] == 0
+
+
+def test_the_demo_only_fills_a_file_of_its_own(tmp_path: Path) -> None:
+    demo = prepare_demo(tmp_path / "demo.db")
+    with demo.connection() as connection:
+        first = list_recipes(connection)
+        assert len(first) >= 8
+        assert {saved.recipe.player.instrument for saved in first} >= {"clarinet", "trombone", "electric-bass"}
+        delete_recipe(connection, first[0].id, NOW)
+    with prepare_demo(tmp_path / "demo.db").connection() as connection:
+        assert len(list_recipes(connection)) == len(first) - 1
+    real = Database(tmp_path / "real.db")
+    real.prepare()
+    with pytest.raises(DataFileError, match="not made for the demo"):
+        prepare_demo(real.path)
+
+
+def test_what_was_acknowledged_survives_a_second_process(database: Database) -> None:
+    with database.connection() as connection:
+        saved = add_recipe(connection, titled("Mooring"), NOW)
+        with closing(sqlite3.connect(database.path)) as other:
+            assert other.execute("SELECT title FROM recipe WHERE id = ?", (saved.id,)).fetchone() == ("Mooring",)
+
+
+class SavedRecipes(RuleBasedStateMachine):
+    """The store against a plain dictionary."""
+
+    known = Bundle("known")
+
+    @initialize()
+    def open(self) -> None:
+        import tempfile
+
+        self.folder = tempfile.TemporaryDirectory()
+        database = Database(Path(self.folder.name) / "d.db")
+        database.prepare()
+        self.opened = database.connection()
+        self.connection = self.opened.__enter__()
+        self.model: dict[str, tuple[str, int, bool]] = {}
+        self.clock = NOW
+
+    def tick(self) -> datetime:
+        self.clock += timedelta(seconds=1)
+        return self.clock
+
+    @rule(target=known, title=st.sampled_from(["Slipway", "Rope waltz", "slip of rope"]))
+    def add(self, title: str) -> str:
+        saved = add_recipe(self.connection, titled(title), self.tick())
+        self.model[saved.id] = (title, 1, True)
+        return saved.id
+
+    @rule(target=known, key=known)
+    def copy(self, key: str) -> str:
+        if not self.model[key][2]:
+            with pytest.raises(UnknownRecipeError):
+                copy_recipe(self.connection, key, self.tick())
+            return key
+        saved = copy_recipe(self.connection, key, self.tick())
+        self.model[saved.id] = (f"{self.model[key][0][:112]} (copy)", 1, True)
+        return saved.id
+
+    @rule(key=known, title=st.sampled_from(["Ballast", "Slip"]), behind=st.integers(0, 1))
+    def change(self, key: str, title: str, behind: int) -> None:
+        _, revision, there = self.model[key]
+        expected = UnknownRecipeError if not there else StaleRevisionError if behind else None
+        arguments = (self.connection, key, titled(title), revision - behind, self.tick())
+        if expected is not None:
+            with pytest.raises(expected):
+                change_recipe(*arguments)
+            return
+        assert change_recipe(*arguments).revision == revision + 1
+        self.model[key] = (title, revision + 1, True)
+
+    @rule(key=known)
+    def delete_and_perhaps_again(self, key: str) -> None:
+        title, revision, there = self.model[key]
+        if there:
+            delete_recipe(self.connection, key, self.tick())
+        else:
+            with pytest.raises(UnknownRecipeError):
+                delete_recipe(self.connection, key, self.tick())
+        self.model[key] = (title, revision, False)
+
+    @rule(key=known)
+    def restore(self, key: str) -> None:
+        title, revision, _ = self.model[key]
+        assert restore_recipe(self.connection, key).recipe.title == title
+        self.model[key] = (title, revision, True)
+
+    @invariant()
+    def the_list_is_the_model(self) -> None:
+        kept = {key: (title, revision) for key, (title, revision, there) in self.model.items() if there}
+        found = list_recipes(self.connection)
+        assert {saved.id: (saved.recipe.title, saved.revision) for saved in found} == kept
+        assert [saved.changed_at for saved in found] == sorted((s.changed_at for s in found), reverse=True)
+        slip = {saved.id for saved in list_recipes(self.connection, " SLIP ro")}
+        assert slip == {key for key, (title, _) in kept.items() if "slip" in title.lower() and "ro" in title.lower()}
+
+    def teardown(self) -> None:
+        if hasattr(self, "opened"):
+            self.opened.__exit__(None, None, None)
+            self.folder.cleanup()
+
+
+TestSavedRecipes = SavedRecipes.TestCase
+TestSavedRecipes.settings = settings(max_examples=12, stateful_step_count=25)
+
+
+def test_unknown_recipes_are_told(database: Database) -> None:
+    with database.connection() as connection:
+        for act in (get_recipe, restore_recipe):
+            with pytest.raises(UnknownRecipeError):
+                act(connection, "nobody")
