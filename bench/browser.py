@@ -31,8 +31,12 @@ async (text) => {
 
 def phrase_changes(count: int) -> list[float]:
     """Milliseconds for so many different cells, each typed anew."""
-    with tempfile.TemporaryDirectory() as folder, served(Path(folder) / "demo.db") as address, browser_page() as page:
-        page.goto(f"{address}/bench")
+    with (
+        tempfile.TemporaryDirectory() as folder,
+        served(Path(folder) / "demo.db") as address,
+        browser_page(address) as page,
+    ):
+        page.goto("/bench")
         page.click("[data-phrase=figure]")
         page.get_by_text("Cell", exact=True).click()
         page.wait_for_selector("input[data-autofocus]")

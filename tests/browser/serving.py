@@ -11,6 +11,7 @@ import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Literal
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
@@ -60,7 +61,8 @@ def browser() -> Iterator[Browser]:
 
 
 @contextmanager
-def browser_page(*, dark: bool = False) -> Iterator[Page]:
-    """One page of 1280 x 800."""
+def browser_page(address: str, *, dark: bool = False) -> Iterator[Page]:
+    """One page of 1280 x 800 for an address."""
     with browser() as opened:
-        yield opened.new_page(viewport={"width": 1280, "height": 800}, color_scheme="dark" if dark else "light")
+        scheme: Literal["dark", "light"] = "dark" if dark else "light"
+        yield opened.new_page(viewport={"width": 1280, "height": 800}, color_scheme=scheme, base_url=address)

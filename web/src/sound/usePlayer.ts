@@ -7,9 +7,11 @@ export interface PlayerState {
   status: "stopped" | "loading" | "playing" | "failed";
   /** Index of the strip that sounds, or null. */
   strip: number | null;
+  /** Whether one strip is repeated. */
+  loop: boolean;
 }
 
-const STOPPED: PlayerState = { status: "stopped", strip: null };
+const STOPPED: PlayerState = { status: "stopped", strip: null, loop: false };
 
 /** Mark one note in the score (and its number in the degree lane), by its id. */
 function mark(id: string | null): void {
@@ -33,7 +35,7 @@ export function usePlayer(tempo: number) {
     async (exercise: Exercise, options: Options) => {
       stop();
       const mine = turn.current;
-      setState({ status: "loading", strip: options.from });
+      setState({ status: "loading", strip: options.from, loop: options.loop });
       try {
         sound.current ??= await import("./player");
         if (mine !== turn.current) return;
@@ -48,7 +50,7 @@ export function usePlayer(tempo: number) {
         if (mine === turn.current) setState((now) => ({ ...now, status: "playing" }));
         else sound.current.stop();
       } catch {
-        if (mine === turn.current) setState({ status: "failed", strip: null });
+        if (mine === turn.current) setState({ ...STOPPED, status: "failed" });
       }
     },
     [stop, tempo],

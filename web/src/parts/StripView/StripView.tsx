@@ -14,13 +14,15 @@ interface StripViewProps {
   remarks: Remark[];
   /** Whether it is the one that sounds. */
   sounding: boolean;
+  /** Whether it is played again and again; the same button stops it. */
+  repeated: boolean;
   /** Whether the score no longer shows what is typed. */
   stale: boolean;
   onPlay: (index: number, loop: boolean) => void;
 }
 
 /** One strip: its heading, its controls, its notation; the picture is fetched when it comes near the window. */
-export function StripView({ recipe, strip, picture, remarks, sounding, stale, onPlay }: StripViewProps) {
+export function StripView({ recipe, strip, picture, remarks, sounding, repeated, stale, onPlay }: StripViewProps) {
   const { ref, entry } = useIntersection({ rootMargin: "500px" });
   const near = entry?.isIntersecting ?? false;
   const fetched = useStripPicture(recipe, strip.index, near && picture === undefined);
@@ -45,7 +47,12 @@ export function StripView({ recipe, strip, picture, remarks, sounding, stale, on
         >
           <IconPlayerPlayFilled size={16} />
         </ActionIcon>
-        <ActionIcon variant="subtle" aria-label={`Repeat ${strip.heading}`} onClick={() => onPlay(strip.index, true)}>
+        <ActionIcon
+          variant={repeated ? "filled" : "subtle"}
+          aria-label={`Repeat ${strip.heading}`}
+          aria-pressed={repeated}
+          onClick={() => onPlay(strip.index, true)}
+        >
           <IconRepeat size={17} />
         </ActionIcon>
         {remarks.length > 0 && (

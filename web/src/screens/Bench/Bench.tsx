@@ -37,10 +37,11 @@ export function Bench({ tables, saved }: BenchProps) {
   const exercise = worked.good?.exercise;
   const player = usePlayer(recipe.tempo);
   const [options, setOptions] = usePlayOptions();
+  const { strip: sounding, loop: looping } = player.state;
   const play = (from: number, loop: boolean) => {
-    if (exercise !== undefined) void player.play(exercise, { from, loop, ...options });
+    if (loop && looping && from === sounding) player.stop();
+    else if (exercise !== undefined) void player.play(exercise, { from, loop, ...options });
   };
-  const sounding = player.state.strip;
   const current = exercise?.strips.find((strip) => strip.index === sounding)?.key ?? null;
 
   return (
@@ -109,6 +110,7 @@ export function Bench({ tables, saved }: BenchProps) {
               picture={strip.index === 0 ? worked.good?.first.svg : undefined}
               remarks={exercise.remarks.filter((remark) => remark.strip === strip.index)}
               sounding={strip.index === sounding}
+              repeated={looping && strip.index === sounding}
               stale={stale}
               onPlay={play}
             />

@@ -1,0 +1,75 @@
+# Everything by one of these. `make demo` and `make test` need Python 3.11, Node 20 and make, nothing else.
+PORT ?= 8012
+VENV := .venv
+PY := $(VENV)/bin/python
+INSTALLED := $(VENV)/installed
+TESTING := $(VENV)/testing
+MODULES := web/node_modules/.installed
+BUILT := src/dodecant/static/index.html
+WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/piano.ts web/package.json
+
+.PHONY: demo serve build test lint types pytest browser bench fonts screenshots clean
+
+demo: build ## install, build, start with demo data
+	$(PY) -m dodecant.cli serve --demo --port $(PORT)
+
+serve: build ## start with your own data
+	$(PY) -m dodecant.cli serve --port $(PORT)
+
+build: $(INSTALLED) $(BUILT)
+
+$(PY):
+	python3 -m venv $(VENV)
+
+$(INSTALLED): $(PY) pyproject.toml requirements.txt
+	$(PY) -m pip install --quiet -c requirements.txt -e .
+	touch $@
+
+$(TESTING): $(INSTALLED)
+	$(PY) -m pip install --quiet -c requirements.txt -e '.[test]'
+	touch $@
+
+$(MODULES): web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+$(BUILT): $(MODULES) $(WEB_SOURCES)
+	cd web && npx --no-install vite build --logLevel warn
+	touch $@
+
+test: lint pytest ## everything that must pass
+
+lint: $(TESTING) $(MODULES)
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/ruff format --check .
+	$(VENV)/bin/mypy
+	$(VENV)/bin/lint-imports --no-timing
+	cd web && npm run --silent check
+	cd web && npm run --silent test
+	$(PY) tools/write_openapi.py --check
+
+types: $(TESTING) $(MODULES) ## the web application's types, from the API's description
+	$(PY) tools/write_openapi.py
+	cd web && npm run --silent types
+
+pytest: $(TESTING) build chromium
+	$(PY) -m pytest -n 2 --dist loadgroup
+
+.PHONY: chromium
+chromium: # Debian's browser, when it is missing
+	@test -x $${CHROMIUM:-/usr/bin/chromium} || { apt-get update -qq && apt-get install -y -qq chromium; } > /dev/null
+
+browser: $(TESTING) build chromium ## the browser journeys alone
+	$(PY) -m pytest tests/browser
+
+bench: $(TESTING) build chromium ## measure speed, rewrite bench/README.md
+	$(PY) -m bench.run
+
+screenshots: $(TESTING) build chromium ## the pictures in docs/screenshots
+	$(PY) -m tools.screenshots
+
+fonts: $(TESTING) $(MODULES) ## the fonts of the printed page, from those of the screen
+	$(PY) tools/make_fonts.py
+
+clean:
+	rm -rf $(VENV) web/node_modules src/dodecant/static build

@@ -1,0 +1,83 @@
+"""Takes the pictures in docs/screenshots from the demo data (`make screenshots`)."""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page
+from tests.browser.serving import browser_page, served
+
+TARGET = Path(__file__).parent.parent / "docs" / "screenshots"
+
+
+def open_recipe(page: Page, name: str) -> None:
+    """Open a recipe of the demo and wait for its notation."""
+    page.goto("/recipes")
+    page.get_by_role("link", name=name).click()
+    page.wait_for_selector("#strip-0 svg .note")
+    page.wait_for_timeout(700)
+
+
+def recipes(page: Page) -> None:
+    """The list."""
+    page.goto("/recipes")
+    page.wait_for_selector("li")
+
+
+def bench(page: Page) -> None:
+    """A recipe laid out."""
+    open_recipe(page, "Slipway 5 3 2 1")
+
+
+def phrase(page: Page) -> None:
+    """A phrase opened."""
+    open_recipe(page, "Gangway")
+    page.locator("[data-phrase=figure]").click()
+    page.wait_for_timeout(300)
+
+
+def dial(page: Page) -> None:
+    """Keys picked on the dial."""
+    open_recipe(page, "Seven lamps")
+    page.locator("[data-phrase=keys]").click()
+    page.wait_for_timeout(300)
+
+
+def remarks(page: Page) -> None:
+    """Remarks with their cures."""
+    open_recipe(page, "Lantern fives")
+
+
+def playing(page: Page) -> None:
+    """A note that sounds."""
+    open_recipe(page, "Blue buoy")
+    page.get_by_role("checkbox", name="Count-in").uncheck()
+    page.get_by_role("button", name="Play", exact=True).click()
+    page.wait_for_selector(".sounding")
+    page.wait_for_timeout(1900)
+
+
+SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
+    ("recipes", recipes, False),
+    ("bench", bench, False),
+    ("phrase", phrase, False),
+    ("dial", dial, False),
+    ("remarks", remarks, False),
+    ("playing-dark", playing, True),
+]
+
+
+def main() -> None:
+    """Take every picture."""
+    TARGET.mkdir(exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, served(Path(folder) / "demo.db") as address:
+        for name, scene, dark in SCENES:
+            with browser_page(address, dark=dark) as page:
+                scene(page)
+                page.screenshot(path=TARGET / f"{name}.png")
+
+
+if __name__ == "__main__":
+    main()
