@@ -43,7 +43,7 @@ lint: $(TESTING) $(MODULES)
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/mypy
-	$(VENV)/bin/lint-imports --no-timing
+	$(VENV)/bin/lint-imports --no-logo
 	cd web && npm run --silent check
 	cd web && npm run --silent test
 	$(PY) tools/write_openapi.py --check
