@@ -11,7 +11,7 @@ from tests.browser.serving import browser_page, served
 _MEASURE = """
 async (text) => {
   const field = document.querySelector('input[data-autofocus]');
-  const score = () => document.querySelector('#strip-0 svg')?.outerHTML;
+  const score = () => document.querySelector('#strip-0 [role=img]')?.outerHTML;
   const before = score();
   const setter = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
   const begin = performance.now();

@@ -1,6 +1,6 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
-import { pianoSamples } from "./piano";
+import { pianoSamples } from "./piano.ts";
 
 export default defineConfig({
   plugins: [react(), pianoSamples()],
@@ -8,7 +8,7 @@ export default defineConfig({
     outDir: "../src/dodecant/static",
     emptyOutDir: true,
     assetsInlineLimit: 0,
-    chunkSizeWarningLimit: 700,
+    chunkSizeWarningLimit: 900,
   },
   server: { proxy: { "/api": { target: "http://127.0.0.1:8012", changeOrigin: true } } },
   test: { include: ["src/**/*.test.ts"] },

@@ -79,6 +79,7 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
     page.get_by_text("Cell", exact=True).click()
     page.get_by_label("Numbers of the cell").fill("5 b3 1")
     expect(page.locator("[data-phrase=figure]")).to_have_text("5 ♭3 1")
+    expect(page.get_by_role("status").filter(has_text="In C Ionian: G E♭ C.")).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=figure]")).to_be_focused()
 
@@ -109,7 +110,7 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
         "Take 5 ♭3 1 through G♯ Dorian, up in thirds through one octave, in eighth triplets, through all twelve keys "
         "down by whole steps, on alto saxophone (keys as read), at 132."
     )
-    expect(page.locator("#strip-0 h3")).to_have_text("G♯ Dorian · sounds B Dorian")
+    expect(page.locator("#strip-0 h2")).to_have_text("G♯ Dorian · sounds B Dorian")
     assert strip_numbers(page, 0) == ["5", "♭3", "1", "♭7", "♭5", "♭3", "2", "♭7", "5", "4", "♭2", "♭7"]
 
 
@@ -118,10 +119,10 @@ def test_several_sounds_and_families_nest_either_way(page: Page) -> None:
     phrase(page, "sounds")
     page.get_by_text("All modes of one").click()
     page.keyboard.press("Escape")
-    expect(page.locator("#strip-1 h3")).to_have_text("D Dorian · from C")
+    expect(page.locator("#strip-1 h2")).to_have_text("D Dorian · from C")
     phrase(page, "outer")
     choose(page, "The order of keys and sounds", "every key in one sound")
-    expect(page.locator("#strip-1 h3")).to_have_text("F Ionian · from F")
+    expect(page.locator("#strip-1 h2")).to_have_text("F Ionian · from F")
 
 
 def test_keys_are_picked_on_the_dial_with_the_keyboard(page: Page) -> None:

@@ -9,6 +9,7 @@ from functools import lru_cache
 from dodecant.engraving.engraver import engrave
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.score import Role, Strip
+from dodecant.exercise.sentence import sentence_text
 from dodecant.formats.musicxml import strip_musicxml, to_musicxml
 
 SCREEN_WIDTH = 1120
@@ -23,7 +24,9 @@ ET.register_namespace("", "http://www.w3.org/2000/svg")
 def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH) -> str:
     """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids."""
     roles = tuple(note.tone.role for note in strip.notes)
-    return _picture(strip_musicxml(exercise, strip), width, tuple(zip(_ids(strip), roles, strict=True)))
+    notes = " ".join(note.tone.written.name.text for note in strip.notes)
+    label = f"{strip.heading}: {notes}"
+    return _picture(strip_musicxml(exercise, strip), width, tuple(zip(_ids(strip), roles, strict=True)), label)
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
@@ -31,7 +34,7 @@ def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
     roles = tuple(
         (name, note.tone.role) for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
     )
-    return _picture(to_musicxml(exercise).decode(), width, roles).encode()
+    return _picture(to_musicxml(exercise).decode(), width, roles, sentence_text(exercise.sentence)).encode()
 
 
 def _ids(strip: Strip) -> list[str]:
@@ -39,9 +42,10 @@ def _ids(strip: Strip) -> list[str]:
 
 
 @lru_cache(maxsize=1024)
-def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...]) -> str:
+def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], label: str) -> str:
     root = ET.fromstring(engrave(musicxml, width))  # noqa: S314 - our own engraver's output
     root.set("role", "img")
+    root.set("aria-label", label)
     score = root.find(f"{_SVG}svg")
     assert score is not None  # noqa: S101 - the engraver always nests one
     score.set("font-family", TEXT_FONTS)

@@ -37,7 +37,7 @@ export function StripView({ recipe, strip, picture, remarks, sounding, repeated,
       data-stale={stale || undefined}
     >
       <Group gap="xs" wrap="nowrap">
-        <Title order={3} size="h5" className={classes.heading}>
+        <Title order={2} size="h5" className={classes.heading}>
           {strip.heading}
         </Title>
         <ActionIcon

@@ -1,4 +1,4 @@
-import { Alert, Box, Group, Skeleton, Stack, Text } from "@mantine/core";
+import { Alert, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
 import { ApiError } from "../../api/client";
 import { useExercise } from "../../api/queries";
 import type { Exercise, Problem, Saved, Tables } from "../../api/types";
@@ -46,10 +46,11 @@ export function Bench({ tables, saved }: BenchProps) {
 
   return (
     <Box className={classes.bench}>
+      <VisuallyHidden component="h1">Bench</VisuallyHidden>
       <TitleBar draft={draft} saved={saved} problems={problems} />
       <Group align="flex-start" wrap="nowrap" gap="xl">
         <Box flex={1}>
-          <Sentence recipe={recipe} phrases={exercise?.phrases} problems={problems} tables={tables} onChange={setRecipe} />
+          <Sentence recipe={recipe} exercise={exercise} problems={problems} tables={tables} onChange={setRecipe} />
           {exercise && <Facts exercise={exercise} />}
         </Box>
         {exercise && (

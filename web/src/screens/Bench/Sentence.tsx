@@ -1,6 +1,6 @@
 import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
 import { type ReactNode, useState } from "react";
-import type { Phrase, Problem, Recipe, Tables } from "../../api/types";
+import type { Exercise, Phrase, Problem, Recipe, Tables } from "../../api/types";
 import classes from "./Bench.module.css";
 import { CellPhrase } from "./phrases/FigurePhrase";
 import { KeysPhrase } from "./phrases/KeysPhrase";
@@ -14,6 +14,8 @@ export interface PhraseProps {
   recipe: Recipe;
   tables: Tables;
   problems: readonly Problem[];
+  /** The last recipe that worked, worked out. */
+  exercise: Exercise | undefined;
   onChange: (recipe: Recipe) => void;
 }
 
@@ -38,14 +40,14 @@ const UNSAID: Phrase[] = (["figure", "sounds", "path", "placement", "keys", "pla
 }));
 
 /** The recipe as a sentence in which each phrase opens its choices. */
-export function Sentence({ phrases, ...rest }: PhraseProps & { phrases: Phrase[] | undefined }) {
-  const faulty = new Set(rest.problems.map(phraseOf));
+export function Sentence(props: PhraseProps) {
+  const faulty = new Set(props.problems.map(phraseOf));
   return (
     <p className={classes.sentence} aria-label="The recipe as a sentence">
-      {(phrases ?? UNSAID).map((phrase) => (
+      {(props.exercise?.phrases ?? UNSAID).map((phrase) => (
         <span key={phrase.id}>
           {phrase.lead.startsWith(",") ? "" : " "}
-          {phrase.lead} <PhraseControl phrase={phrase} faulty={faulty.has(phrase.id)} {...rest} />
+          {phrase.lead} <PhraseControl phrase={phrase} faulty={faulty.has(phrase.id)} {...props} />
         </span>
       ))}
       .

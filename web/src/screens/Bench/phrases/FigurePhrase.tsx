@@ -1,5 +1,5 @@
 import { Group, Radio, SegmentedControl, Stack, Text, TextInput, UnstyledButton } from "@mantine/core";
-import type { Recipe } from "../../../api/types";
+import type { Exercise, Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import type { PhraseProps } from "../Sentence";
 import { problemAt } from "../problems";
@@ -10,7 +10,7 @@ const FRESH: Cell = { kind: "cell", text: "5 3 2 1", reading: "degrees", lacking
 const EXAMPLES = ["5 3 2 1", "1 2 3 5", "1 3 5 7", "3 1 2 5-", "1 ♯4 5 8"];
 
 /** A straight run, or a cell as it is typed. */
-export function CellPhrase({ recipe, problems, onChange }: PhraseProps) {
+export function CellPhrase({ recipe, problems, exercise, onChange }: PhraseProps) {
   const { figure } = recipe;
   return (
     <Stack gap="sm" w={440}>
@@ -28,9 +28,25 @@ export function CellPhrase({ recipe, problems, onChange }: PhraseProps) {
           The tones of the sound one by one, as the path walks.
         </Text>
       ) : (
-        <CellFields cell={figure} error={problemAt(problems, "/figure")} onChange={(cell) => onChange({ ...recipe, figure: cell })} />
+        <>
+          <CellFields cell={figure} error={problemAt(problems, "/figure")} onChange={(cell) => onChange({ ...recipe, figure: cell })} />
+          {problems.length === 0 && exercise && <CellReading exercise={exercise} length={figure.text.trim().split(/[\s,]+/).length} />}
+        </>
       )}
     </Stack>
+  );
+}
+
+/** What the numbers become in the first strip, and what the sound does not have. */
+function CellReading({ exercise, length }: { exercise: Exercise; length: number }) {
+  const strip = exercise.strips[0];
+  const lacking = exercise.remarks.find((remark) => remark.kind === "lacks" && remark.pointer === "/figure/text");
+  const notes = strip?.bars.flatMap((bar) => bar.notes).slice(0, length) ?? [];
+  return (
+    <Text size="sm" role="status">
+      In {strip?.written.text}: {notes.map((note) => note.written.name.replace(/-?\d+$/, "")).join(" ")}.
+      {lacking && ` ${lacking.text}`}
+    </Text>
   );
 }
 
