@@ -30,16 +30,21 @@ async (text) => {
 
 
 def phrase_changes(count: int) -> list[float]:
-    """Milliseconds for so many different cells, each typed anew."""
+    """Milliseconds for so many different cells, each typed anew, in a strip of four bars."""
     with (
         tempfile.TemporaryDirectory() as folder,
         served(Path(folder) / "demo.db") as address,
         browser_page(address) as page,
     ):
-        page.goto("/bench")
+        page.goto("/recipes")
+        page.get_by_role("link", name="Slipway").click()
+        page.wait_for_selector("#strip-0 [role=img]")
         page.click("[data-phrase=figure]")
-        page.get_by_text("Cell", exact=True).click()
         page.wait_for_selector("input[data-autofocus]")
-        page.wait_for_timeout(500)
+        page.wait_for_timeout(1000)
         cells = [f"{a} {b} {c} {d}" for a in (1, 2, 3) for b in (5, 4) for c in (6, 7, 8) for d in (1, 2, 3)]
-        return [float(page.evaluate(_MEASURE, cell)) for cell in cells[:count]]
+        found = []
+        for cell in cells[:count]:
+            found.append(float(page.evaluate(_MEASURE, cell)))
+            page.wait_for_timeout(600)  # the pause of a hand between two changes
+        return found

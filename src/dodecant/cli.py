@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import os
 import sys
 from collections.abc import Sequence
@@ -66,6 +67,8 @@ def _serve(options: argparse.Namespace) -> int:
     else:
         database = Database(path)
         database.prepare()
+    gc.collect()
+    gc.freeze()  # the tables and modules stay for good: the collector need not look at them with every exercise
     print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
     uvicorn.run(create_app(database), host="127.0.0.1", port=options.port, log_level="warning")
     return 0

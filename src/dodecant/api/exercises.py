@@ -10,13 +10,14 @@ from urllib.parse import quote
 
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, Field
+from typing_extensions import TypedDict
 
 from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.press import Exercise, press
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
-from dodecant.formats.exercise_json import ExerciseOut, exercise_document, to_json
+from dodecant.formats.exercise_json import ExerciseOut, exercise_document, json_bytes, to_json
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml import to_musicxml
 from dodecant.formats.recipe_json import from_json
@@ -36,14 +37,14 @@ WRITERS: dict[FileKind, tuple[str, str, Callable[[Exercise], bytes]]] = {
 }
 
 
-class PictureOut(BaseModel):
+class PictureOut(TypedDict):
     """An engraved strip."""
 
     index: int
     svg: str
 
 
-class BenchOut(BaseModel):
+class BenchOut(TypedDict):
     """A recipe worked out, with the picture of its first strip."""
 
     exercise: ExerciseOut
@@ -57,11 +58,10 @@ class StripsIn(BaseModel):
     indexes: Annotated[list[Annotated[int, Field(ge=0)]], Field(min_length=1, max_length=24)]
 
 
-@router.post("/exercises")
-def work_out(recipe: Recipe) -> BenchOut:
+@router.post("/exercises", response_model=BenchOut)
+def work_out(recipe: Recipe) -> Response:
     """Work a recipe out and engrave its first strip."""
-    exercise = _pressed(recipe)
-    return BenchOut(exercise=_document(recipe), first=_picture(exercise, 0))
+    return Response(_bench(recipe), media_type="application/json")
 
 
 @router.post("/strips")
@@ -102,8 +102,10 @@ def _pressed(recipe: Recipe) -> Exercise:
 
 
 @lru_cache(maxsize=64)
-def _document(recipe: Recipe) -> ExerciseOut:
-    return exercise_document(_pressed(recipe))
+def _bench(recipe: Recipe) -> bytes:
+    """The answer as it is sent: written once, not checked again on its way out."""
+    exercise = _pressed(recipe)
+    return json_bytes(BenchOut(exercise=exercise_document(exercise), first=_picture(exercise, 0)))
 
 
 def _picture(exercise: Exercise, index: int) -> PictureOut:

@@ -29,6 +29,7 @@ _OPTIONS: dict[str, object] = {
     "smuflTextFont": "none",
     "spacingStaff": 8,
     "spacingSystem": 6,
+    "svgFormatRaw": True,
     "svgRemoveXlink": True,
     "svgViewBox": True,
     "xmlIdChecksum": True,

@@ -22,7 +22,11 @@ ET.register_namespace("", "http://www.w3.org/2000/svg")
 
 
 def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH) -> str:
-    """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids."""
+    """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids.
+
+    At screen width it leaves its styling to the page: a style sheet in each picture would make the browser work the
+    whole page out again with every strip.
+    """
     roles = tuple(note.tone.role for note in strip.notes)
     notes = " ".join(note.tone.written.name.text for note in strip.notes)
     label = f"{strip.heading}: {notes}"
@@ -46,6 +50,9 @@ def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], lab
     root = ET.fromstring(engrave(musicxml, width))  # noqa: S314 - our own engraver's output
     root.set("role", "img")
     root.set("aria-label", label)
+    style = root.find(f"{_SVG}style")
+    if width == SCREEN_WIDTH and style is not None:
+        root.remove(style)
     score = root.find(f"{_SVG}svg")
     assert score is not None  # noqa: S101 - the engraver always nests one
     score.set("font-family", TEXT_FONTS)
@@ -85,9 +92,14 @@ def _hatching(name: str) -> ET.Element:
 
 def _set_number(group: ET.Element, role: Role, hatch: str) -> None:
     """Centre the number under its notehead and give it its weight: full, half, hatched or outlined."""
-    head = group.find(f"{_SVG}g[@class='notehead']/{_SVG}use")
-    verse = group.find(f"{_SVG}g[@class='verse']")
-    text = None if verse is None else verse.find(f".//{_SVG}text")
+    head = verse = None
+    for part in group:
+        kind = part.get("class")
+        if kind == "notehead":
+            head = next(part.iter(f"{_SVG}use"), None)
+        elif kind == "verse":
+            verse = part
+    text = None if verse is None else next(verse.iter(f"{_SVG}text"), None)
     found = _X_OF.match(head.get("transform", "")) if head is not None else None
     if verse is None or text is None or found is None:
         return

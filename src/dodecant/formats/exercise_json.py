@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
+import json
 
 from pydantic import BaseModel
+from typing_extensions import TypedDict
 
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.recipe import Recipe
@@ -14,14 +15,14 @@ from dodecant.exercise.sentence import PhraseId, sentence_text
 from dodecant.music.pitch import Pitch
 
 
-class PitchOut(BaseModel):
+class PitchOut(TypedDict):
     """A spelled pitch and its MIDI number (C4 = 60)."""
 
     name: str
     midi: int
 
 
-class NoteOut(BaseModel):
+class NoteOut(TypedDict):
     """A note; `start` (from the strip's beginning) and `length` are beats as exact fractions: "7/2"."""
 
     id: str
@@ -35,14 +36,14 @@ class NoteOut(BaseModel):
     role: Role
 
 
-class BarOut(BaseModel):
+class BarOut(TypedDict):
     """A bar, numbered from 1 within its strip, with the notes that begin in it."""
 
     number: int
     notes: list[NoteOut]
 
 
-class SoundOut(BaseModel):
+class SoundOut(TypedDict):
     """A scale on a tonic."""
 
     text: str
@@ -50,7 +51,7 @@ class SoundOut(BaseModel):
     scale: str
 
 
-class StripOut(BaseModel):
+class StripOut(TypedDict):
     """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys."""
 
     index: int
@@ -62,7 +63,7 @@ class StripOut(BaseModel):
     bars: list[BarOut]
 
 
-class PhraseOut(BaseModel):
+class PhraseOut(TypedDict):
     """A phrase of the sentence."""
 
     id: PhraseId
@@ -70,14 +71,14 @@ class PhraseOut(BaseModel):
     text: str
 
 
-class CureOut(BaseModel):
+class CureOut(TypedDict):
     """A cure: apply `patch` to the recipe as a JSON merge patch (RFC 7396)."""
 
     label: str
     patch: dict[str, object]
 
 
-class RemarkOut(BaseModel):
+class RemarkOut(TypedDict):
     """A remark on a strip (or on the whole, without one) and the field it is about."""
 
     kind: str
@@ -87,7 +88,7 @@ class RemarkOut(BaseModel):
     cures: list[CureOut]
 
 
-class ExerciseOut(BaseModel):
+class ExerciseOut(TypedDict):
     """The whole exercise."""
 
     recipe: Recipe
@@ -125,13 +126,28 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
 
 def to_json(exercise: Exercise) -> bytes:
     """The document as indented JSON, UTF-8."""
-    return (exercise_document(exercise).model_dump_json(indent=2) + "\n").encode()
+    return json_bytes(exercise_document(exercise), indent=2) + b"\n"
+
+
+def json_bytes(value: object, *, indent: int | None = None) -> bytes:
+    """Any document that holds an exercise, as JSON in UTF-8."""
+    return json.dumps(value, ensure_ascii=False, indent=indent, default=_plain).encode()
+
+
+def _plain(value: object) -> object:
+    if isinstance(value, BaseModel):
+        return value.model_dump(mode="json")
+    raise TypeError(f"{type(value).__name__} has no JSON form")
 
 
 def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
+    heights: dict[int, tuple[PitchOut, PitchOut]] = {}
     for index, note in enumerate(strip.notes):
-        bars[int(note.start // exercise.beats)].append(_note(strip.note_id(index), note))
+        pitches = heights.get(id(note.tone))
+        if pitches is None:
+            pitches = heights[id(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
+        bars[int(note.start // exercise.beats)].append(_note(strip.note_id(index), note, *pitches))
     return StripOut(
         index=strip.stop.index,
         heading=strip.heading,
@@ -143,23 +159,19 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     )
 
 
-def _note(name: str, note: Note) -> NoteOut:
+def _note(name: str, note: Note, written: PitchOut, sounding: PitchOut) -> NoteOut:
     tone = note.tone
     return NoteOut(
         id=name,
-        start=_beats(note.start),
-        length=_beats(note.length),
-        written=_pitch(tone.written),
-        sounding=_pitch(tone.sounding),
+        start=str(note.start),
+        length=str(note.length),
+        written=written,
+        sounding=sounding,
         degree=tone.degree.text,
         step=tone.step,
         number=tone.number,
         role=tone.role,
     )
-
-
-def _beats(time: Fraction) -> str:
-    return str(time)
 
 
 def _pitch(pitch: Pitch) -> PitchOut:

@@ -25,15 +25,28 @@ export function useExercise(recipe: Recipe) {
   return { good: query.data ?? good, error: query.error };
 }
 
-/** One strip's picture. */
+let line: Promise<unknown> = Promise.resolve();
+
+/** Do one thing after another; what nobody waits for any more is left out. */
+function inLine<T>(signal: AbortSignal, work: () => Promise<T>): Promise<T> {
+  const turn = line.then(() => {
+    signal.throwIfAborted();
+    return work();
+  });
+  line = turn.catch(() => undefined);
+  return turn;
+}
+
+/** One strip's picture. They come one by one, so that a changed recipe never waits behind many of them. */
 export function useStripPicture(recipe: Recipe, index: number, wanted: boolean) {
   return useQuery({
     queryKey: ["strip", recipe, index],
-    queryFn: async ({ signal }) => {
-      const body = { recipe, indexes: [index] };
-      const [picture] = await answered(client.POST("/api/strips", { body, signal }));
-      return picture?.svg ?? "";
-    },
+    queryFn: ({ signal }) =>
+      inLine(signal, async () => {
+        const body = { recipe, indexes: [index] };
+        const [picture] = await answered(client.POST("/api/strips", { body, signal }));
+        return picture?.svg ?? "";
+      }),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,

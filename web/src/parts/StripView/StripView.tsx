@@ -1,6 +1,7 @@
 import { ActionIcon, Group, Skeleton, Text, Title } from "@mantine/core";
 import { useIntersection } from "@mantine/hooks";
 import { IconPlayerPlayFilled, IconRepeat } from "@tabler/icons-react";
+import { memo } from "react";
 import { useStripPicture } from "../../api/queries";
 import type { Recipe, Remark, Strip } from "../../api/types";
 import classes from "./StripView.module.css";
@@ -16,16 +17,18 @@ interface StripViewProps {
   sounding: boolean;
   /** Whether it is played again and again; the same button stops it. */
   repeated: boolean;
+  /** Whether the recipe has stood still long enough to fetch its pictures. */
+  settled: boolean;
   /** Whether the score no longer shows what is typed. */
   stale: boolean;
   onPlay: (index: number, loop: boolean) => void;
 }
 
 /** One strip: its heading, its controls, its notation; the picture is fetched when it comes near the window. */
-export function StripView({ recipe, strip, picture, remarks, sounding, repeated, stale, onPlay }: StripViewProps) {
+export const StripView = memo(function StripView({ recipe, strip, picture, remarks, sounding, repeated, settled, stale, onPlay }: StripViewProps) {
   const { ref, entry } = useIntersection({ rootMargin: "500px" });
   const near = entry?.isIntersecting ?? false;
-  const fetched = useStripPicture(recipe, strip.index, near && picture === undefined);
+  const fetched = useStripPicture(recipe, strip.index, near && settled && picture === undefined);
   const svg = picture ?? fetched.data;
   return (
     <section
@@ -70,4 +73,4 @@ export function StripView({ recipe, strip, picture, remarks, sounding, repeated,
       )}
     </section>
   );
-}
+});

@@ -1,10 +1,10 @@
 import { Alert, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
+import { memo, useCallback, useEffect, useRef } from "react";
 import { ApiError } from "../../api/client";
 import { useExercise } from "../../api/queries";
 import type { Exercise, Problem, Saved, Tables } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
-import { StripView } from "../../parts/StripView/StripView";
 import { distinct } from "../../parts/keys";
 import { mergePatch } from "../../parts/patch";
 import { usePlayer } from "../../sound/usePlayer";
@@ -12,6 +12,7 @@ import classes from "./Bench.module.css";
 import { Facts } from "./Facts";
 import { RemarkList } from "./RemarkList";
 import { Sentence } from "./Sentence";
+import { Strips } from "./Strips";
 import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
 import { useDraft } from "./useDraft";
@@ -27,6 +28,12 @@ function goTo(exercise: Exercise, key: number) {
   document.getElementById(`strip-${strip?.index}`)?.scrollIntoView({ behavior: "smooth", block: "start" });
 }
 
+/** The route of the exercise; a side leads to its first strip. */
+const RouteDial = memo(function RouteDial({ exercise, current, names }: { exercise: Exercise; current: number | null; names: string[] }) {
+  const route = distinct(exercise.strips.map((strip) => strip.key));
+  return <Dial route={route} current={current} names={names} onSide={(key) => goTo(exercise, key)} />;
+});
+
 /** The bench: the sentence, the dial, the controls and the strips. */
 export function Bench({ tables, saved }: BenchProps) {
   const draft = useDraft(saved, tables.blank);
@@ -36,12 +43,21 @@ export function Bench({ tables, saved }: BenchProps) {
   const stale = worked.error !== null;
   const exercise = worked.good?.exercise;
   const player = usePlayer(recipe.tempo);
+  const { play: start, stop } = player;
   const [options, setOptions] = usePlayOptions();
   const { strip: sounding, loop: looping } = player.state;
-  const play = (from: number, loop: boolean) => {
-    if (loop && looping && from === sounding) player.stop();
-    else if (exercise !== undefined) void player.play(exercise, { from, loop, ...options });
-  };
+  const playing = useRef(player.state);
+  useEffect(() => {
+    playing.current = player.state;
+  }, [player.state]);
+  const play = useCallback(
+    (from: number, loop: boolean) => {
+      const now = playing.current;
+      if (loop && now.loop && from === now.strip) stop();
+      else if (exercise !== undefined) void start(exercise, { from, loop, ...options });
+    },
+    [exercise, options, start, stop],
+  );
   const current = exercise?.strips.find((strip) => strip.index === sounding)?.key ?? null;
 
   return (
@@ -53,14 +69,7 @@ export function Bench({ tables, saved }: BenchProps) {
           <Sentence recipe={recipe} exercise={exercise} problems={problems} tables={tables} onChange={setRecipe} />
           {exercise && <Facts exercise={exercise} />}
         </Box>
-        {exercise && (
-          <Dial
-            route={distinct(exercise.strips.map((strip) => strip.key))}
-            current={current}
-            names={tables.major_keys}
-            onSide={(key) => goTo(exercise, key)}
-          />
-        )}
+        {exercise && <RouteDial exercise={exercise} current={current} names={tables.major_keys} />}
       </Group>
       <Transport
         recipe={recipe}
@@ -96,26 +105,14 @@ export function Bench({ tables, saved }: BenchProps) {
         )}
       </Stack>
       {exercise === undefined && !stale && <Skeleton height={140} mt="md" aria-label="Working it out" />}
-      {exercise && (
+      {worked.good && (
         <Box mt="sm">
           {recipe.numbers !== "none" && (
             <Box mb="xs">
               <LaneKey />
             </Box>
           )}
-          {exercise.strips.map((strip) => (
-            <StripView
-              key={strip.index}
-              recipe={exercise.recipe}
-              strip={strip}
-              picture={strip.index === 0 ? worked.good?.first.svg : undefined}
-              remarks={exercise.remarks.filter((remark) => remark.strip === strip.index)}
-              sounding={strip.index === sounding}
-              repeated={looping && strip.index === sounding}
-              stale={stale}
-              onPlay={play}
-            />
-          ))}
+          <Strips bench={worked.good} sounding={sounding} looping={looping} stale={stale} onPlay={play} />
         </Box>
       )}
     </Box>

@@ -1,5 +1,5 @@
 import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, createContext, memo, use, useState } from "react";
 import type { Exercise, Phrase, Problem, Recipe, Tables } from "../../api/types";
 import classes from "./Bench.module.css";
 import { CellPhrase } from "./phrases/FigurePhrase";
@@ -39,43 +39,62 @@ const UNSAID: Phrase[] = (["figure", "sounds", "path", "placement", "keys", "pla
   text: EDITORS[id].name,
 }));
 
+const Work = createContext<PhraseProps | null>(null);
+
 /** The recipe as a sentence in which each phrase opens its choices. */
 export function Sentence(props: PhraseProps) {
   const faulty = new Set(props.problems.map(phraseOf));
   return (
-    <p className={classes.sentence} aria-label="The recipe as a sentence">
-      {(props.exercise?.phrases ?? UNSAID).map((phrase) => (
-        <span key={phrase.id}>
-          {phrase.lead.startsWith(",") ? "" : " "}
-          {phrase.lead} <PhraseControl phrase={phrase} faulty={faulty.has(phrase.id)} {...props} />
-        </span>
-      ))}
-      .
-    </p>
+    <Work value={props}>
+      <p className={classes.sentence} aria-label="The recipe as a sentence">
+        {(props.exercise?.phrases ?? UNSAID).map(({ id, lead, text }) => (
+          <span key={id}>
+            {lead.startsWith(",") ? "" : " "}
+            {lead} <PhraseControl id={id} text={text} faulty={faulty.has(id)} />
+          </span>
+        ))}
+        .
+      </p>
+    </Work>
   );
 }
 
-function PhraseControl({ phrase, faulty, ...rest }: PhraseProps & { phrase: Phrase; faulty: boolean }) {
+interface PhraseControlProps {
+  id: PhraseId;
+  text: string;
+  /** Whether a problem lies in this phrase. */
+  faulty: boolean;
+}
+
+/** One phrase; drawn anew only when its own words change, so that typing in one does not wait for the others. */
+const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseControlProps) {
   const [open, setOpen] = useState(false);
-  const { name, Editor } = EDITORS[phrase.id];
+  const { name } = EDITORS[id];
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-start" shadow="md" withArrow returnFocus trapFocus width="auto">
       <Popover.Target>
         <UnstyledButton
           className={classes.phrase}
-          aria-label={`${phrase.text}: change ${name}`}
+          aria-label={`${text}: change ${name}`}
           data-open={open || undefined}
           data-faulty={faulty || undefined}
-          data-phrase={phrase.id}
+          data-phrase={id}
           onClick={() => setOpen(!open)}
         >
-          {phrase.text}
+          {text}
         </UnstyledButton>
       </Popover.Target>
       <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={560}>
         <FocusTrap.InitialFocus />
-        <Editor {...rest} />
+        <OpenEditor id={id} />
       </Popover.Dropdown>
     </Popover>
   );
+});
+
+function OpenEditor({ id }: { id: PhraseId }) {
+  const work = use(Work);
+  if (work === null) throw new Error("A phrase stands outside its sentence");
+  const { Editor } = EDITORS[id];
+  return <Editor {...work} />;
 }
