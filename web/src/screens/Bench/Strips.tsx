@@ -1,5 +1,5 @@
 import { useDebouncedValue } from "@mantine/hooks";
-import { memo, useMemo } from "react";
+import { memo, useDeferredValue, useMemo } from "react";
 import type { Bench, Remark } from "../../api/types";
 import { StripView } from "../../parts/StripView/StripView";
 
@@ -14,12 +14,24 @@ interface StripsProps {
 
 const NONE: Remark[] = [];
 
-/** All strips. The first answers at once; the others wait until the hand has left the keys. */
-export const Strips = memo(function Strips({ bench, sounding, looping, stale, onPlay }: StripsProps) {
+/** All strips. The first answers at once; the others follow when the page has time for them. */
+export function Strips(props: StripsProps) {
+  const later = useDeferredValue(props.bench);
+  return (
+    <>
+      <StripRange {...props} from={0} to={1} />
+      <StripRange {...props} bench={later} from={1} to={later.exercise.strips.length} />
+    </>
+  );
+}
+
+/** Some of the strips; their pictures are fetched when the hand has left the keys. */
+const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number }) {
+  const { bench, sounding, looping, stale, onPlay, from, to } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
-  return exercise.strips.map((strip) => (
+  return exercise.strips.slice(from, to).map((strip) => (
     <StripView
       key={strip.index}
       recipe={exercise.recipe}
