@@ -1,0 +1,73 @@
+"""Chords as values: a root, what stands above it, and a bass."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from dodecant.music.degree import Degree
+from dodecant.music.pitch import NoteName
+
+Third = Literal["major", "minor", "sus4", "sus2", "none"]
+Seventh = Literal["none", "major", "minor", "diminished"]
+
+_THIRDS: dict[Third, tuple[Degree, ...]] = {
+    "major": (Degree(3),),
+    "minor": (Degree(3, -1),),
+    "sus4": (Degree(4),),
+    "sus2": (Degree(2),),
+    "none": (),
+}
+_SEVENTHS: dict[Seventh, tuple[Degree, ...]] = {
+    "none": (),
+    "major": (Degree(7),),
+    "minor": (Degree(7, -1),),
+    "diminished": (Degree(7, -2),),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Quality:
+    """What stands above the root.
+
+    `fifths` holds the alterations of the fifth (two of them in an altered chord, none when it is left out); `sixth` is
+    the added 6 of a sixth chord; `tensions` are all other tones as degrees 9 to 13 (and ♭6 of a minor chord).
+    """
+
+    third: Third = "major"
+    fifths: tuple[int, ...] = (0,)
+    seventh: Seventh = "none"
+    sixth: bool = False
+    tensions: tuple[Degree, ...] = ()
+    rootless: bool = False
+
+    @property
+    def frame(self) -> tuple[Degree, ...]:
+        """Root, third, fifth and seventh (or sixth): the tones that make the chord what it is.
+
+        >>> [degree.text for degree in Quality(third="minor", seventh="minor", tensions=(Degree(9),)).frame]
+        ['1', '♭3', '5', '♭7']
+        """
+        fifths = tuple(Degree(5, alteration) for alteration in self.fifths)
+        sixth = (Degree(6),) if self.sixth else ()
+        root = () if self.rootless else (Degree(1),)
+        return root + _THIRDS[self.third] + fifths + sixth + _SEVENTHS[self.seventh]
+
+    @property
+    def degrees(self) -> tuple[Degree, ...]:
+        """All tones, from the root up."""
+        return tuple(sorted((*self.frame, *self.tensions), key=lambda degree: (degree.half_steps, degree.number)))
+
+
+@dataclass(frozen=True, slots=True)
+class Chord:
+    """A quality on a root over a bass; the bass is None where it is the root."""
+
+    root: NoteName
+    quality: Quality
+    bass: NoteName | None = None
+
+    @property
+    def names(self) -> tuple[NoteName, ...]:
+        """The spelled tones above the root, in the order of `Quality.degrees`."""
+        return tuple(degree.name_above(self.root) for degree in self.quality.degrees)
