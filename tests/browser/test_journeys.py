@@ -200,16 +200,14 @@ def test_a_remark_is_cured_with_one_click(page: Page) -> None:
     assert strip_numbers(page, 0)[:8] == ["1", "♭3", "4", "♭7", "♭3", "4", "5", "1"]
 
 
-# Keeps the ids of the notes that were marked, in order.
+# Keeps the ids of the notes that were marked, in order, however busy the page is.
 _LISTEN = """
 () => {
   window.marked = [];
-  const look = () => {
-    const id = document.querySelector('.sounding')?.id;
-    if (id && window.marked.at(-1) !== id) window.marked.push(id);
-    requestAnimationFrame(look);
-  };
-  look();
+  const note = (change) => change.oldValue.includes('sounding') ? [] : [change.target.id];
+  const isNote = (change) => change.target.classList.contains('note');
+  new MutationObserver((changes) => window.marked.push(...changes.filter(isNote).flatMap(note)))
+    .observe(document.body, { subtree: true, attributeFilter: ['class'], attributeOldValue: true });
 }
 """
 

@@ -41,7 +41,7 @@ ONE = {"kind": "one", "scale": "lydian"}
 @pytest.mark.parametrize(
     ("key", "document", "notes"),
     [
-        ("C", {"path": UP_FIFTH}, "C5 D5 E5 F5 G5"),
+        ("C", {"path": UP_FIFTH}, "C4 D4 E4 F4 G4"),
         ("A♭", {"sounds": ONE, "path": UP_FIFTH}, "A♭4 B♭4 C5 D5 E♭5"),
         ("A♭", {"sounds": ONE, "path": UP_FIFTH, "player": {"instrument": "clarinet"}}, "B♭4 C5 D5 E5 F5"),
         ("A♭", {"sounds": ONE, "path": UP_FIFTH, "player": {"instrument": "clarinet", "keyed": "written"}},
@@ -50,6 +50,14 @@ ONE = {"kind": "one", "scale": "lydian"}
          "path": UP_FIFTH}, "B♭4 C5 D♭5 E♭5 F5"),
         ("G♭", {"path": UP_FIFTH, "spelling": {"major": ["F♯"], "plain": "all"}}, "F♯4 G♯4 A♯4 B4 C♯5"),
         ("G♭", {"path": UP_FIFTH, "spelling": {"plain": "all"}}, "G♭4 A♭4 B♭4 B4 D♭5"),
+        ("A", {"sounds": {"kind": "one", "scale": "melodic-minor-classical"}, "path": {"low": {"step": 4}}},
+         "D4 E4 F♯4 G♯4 A4 G4 F4 E4 D4"),
+        ("D", {"sounds": {"kind": "one", "scale": "chromatic"}, "path": {"low": {"step": 5}}},
+         "A4 A♯4 B4 B♯4 C♯5 D5 C♯5 C5 B4 B♭4 A4"),
+        ("C", {"sounds": {"kind": "one", "scale": "composite-blues"}, "path": {"high": {"step": 7, "octave": 1},
+         "direction": "up"}}, "C4 D4 E♭4 E4 F4 G♭4 G4 A4 B♭4"),
+        ("B♭", {"sounds": {"kind": "one", "scale": "bebop-dominant"}, "figure": cell("8 7 5 3"), "path":
+         {"high": {"step": 2, "octave": 1}, "direction": "up"}}, "B♭4 A♭4 F4 D4 C5 A4 G4 E♭4"),
         ("C", {"path": UP_FIFTH, "player": {"instrument": "trombone"}}, "C3 D3 E3 F3 G3"),
         ("C", {"path": UP_FIFTH, "player": {"instrument": "trombone", "lies": "high"}}, "C4 D4 E4 F4 G4"),
         ("C", {"path": UP_FIFTH, "player": {"instrument": "piano", "lies": "low"}}, "C4 D4 E4 F4 G4"),

@@ -6,6 +6,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from dodecant.exercise.recipe import Recipe
+from dodecant.music.chord_symbol import print_quality
 from dodecant.music.tonics import USUAL
 from dodecant.tables import load_tables
 
@@ -13,14 +14,18 @@ router = APIRouter(prefix="/api", tags=["tables"])
 
 
 class ScaleOut(BaseModel):
-    """A scale of the catalogue, its degrees as text, and whether it counts as major or minor for key names."""
+    """A scale of the catalogue: degrees as text (coming down too, where that differs), whether it counts as major or
+    minor for key names, the chord qualities it serves, and a line on its use."""
 
     id: str
     name: str
     aliases: list[str]
     degrees: list[str]
+    down: list[str]
     family: str
     colour: str
+    serves: list[str]
+    use: str
 
 
 class InstrumentOut(BaseModel):
@@ -54,8 +59,11 @@ def tables() -> TablesOut:
                 name=scale.name,
                 aliases=list(scale.aliases),
                 degrees=[degree.text for degree in scale.degrees],
+                down=[degree.text for degree in scale.down or ()],
                 family=scale.family,
                 colour=scale.colour,
+                serves=[print_quality(quality) or "major triad" for quality in scale.serves],
+                use=scale.use,
             )
             for scale in loaded.scales.scales
         ],

@@ -7,7 +7,7 @@ from typing import Literal
 
 from dodecant.exercise.figure import Figure, FigureTone
 from dodecant.exercise.ladder import Ladder
-from dodecant.exercise.path import lacking_ends, walk
+from dodecant.exercise.path import Anchor, lacking_ends, walk
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Sound
@@ -52,10 +52,11 @@ def fit_line(recipe: Recipe, sound: Sound, instrument: Instrument, reach: Reach,
     """
     ladder = Ladder(sound.tonic, sound.scale)
     figure = Figure(recipe.figure, ladder)
+    figures = (figure, Figure(recipe.figure, Ladder(sound.tonic, sound.scale, coming_down=True)))
     anchors = walk(recipe.path, ladder)
     if len(anchors) > MOST_ANCHORS:
         raise RecipeError([Problem("/path", f"The path visits {len(anchors)} tones.", "Shorten it.")])
-    tones = _tones(figure, anchors)
+    tones = _tones(figures, anchors)
     if not tones:
         raise RecipeError(
             [Problem("/figure/text", f"{sound.text} has none of these tones.", "Take the nearest tones instead.")]
@@ -70,16 +71,17 @@ def fit_line(recipe: Recipe, sound: Sound, instrument: Instrument, reach: Reach,
     shift = chosen_shift(low, high, widest, lies)
     if shift is not None:
         return replace(line, measure="full", shift=shift)
-    for shorter_by in range(1, len(set(anchors))):
-        kept = _tones(figure, walk(recipe.path, ladder, shorter_by=shorter_by))
+    for shorter_by in range(1, len({anchor.rung for anchor in anchors})):
+        kept = _tones(figures, walk(recipe.path, ladder, shorter_by=shorter_by))
         shift = chosen_shift(*_span(kept), widest, lies)
         if shift is not None:
             return replace(line, tones=kept, measure="shortened", shift=shift, left_out=shorter_by)
     return replace(line, measure="folded", fold_into=widest)
 
 
-def _tones(figure: Figure, anchors: tuple[int, ...]) -> tuple[FigureTone, ...]:
-    return tuple(tone for anchor in anchors for tone in figure.tones_on(anchor))
+def _tones(figures: tuple[Figure, Figure], anchors: tuple[Anchor, ...]) -> tuple[FigureTone, ...]:
+    """The figure on every anchor; on the way down it stands on the sound's form coming down."""
+    return tuple(tone for anchor in anchors for tone in figures[anchor.falling].tones_on(anchor.rung))
 
 
 def _span(tones: tuple[FigureTone, ...]) -> tuple[int, int]:

@@ -22,6 +22,12 @@ class Ladder:
 
     tonic: NoteName
     scale: Scale
+    coming_down: bool = False
+
+    @property
+    def degrees(self) -> tuple[Degree, ...]:
+        """The degrees of one octave: the scale's own, or those of its form coming down."""
+        return (self.coming_down and self.scale.down) or self.scale.degrees
 
     def place(self, rung: int) -> tuple[int, int]:
         """Octave and place (0-based) in the scale of a rung."""
@@ -29,7 +35,7 @@ class Ladder:
 
     def degree(self, rung: int) -> Degree:
         """The degree (1 to 7) of a rung."""
-        return self.scale.degrees[self.place(rung)[1]]
+        return self.degrees[self.place(rung)[1]]
 
     def pitch(self, rung: int) -> Pitch:
         """The spelled pitch of a rung."""
@@ -40,7 +46,7 @@ class Ladder:
     @cached_property
     def _first_octave(self) -> tuple[Pitch, ...]:
         root = Pitch(self.tonic.letter, self.tonic.alteration, 4)
-        return tuple(degree.above(root) for degree in self.scale.degrees)
+        return tuple(degree.above(root) for degree in self.degrees)
 
     def rung_at(self, number: int) -> int | None:
         """The rung of a number counted from the tonic (9 is the 2 an octave up), or None if the sound lacks it."""
@@ -66,4 +72,4 @@ class Ladder:
 
     def _height(self, rung: int) -> int:
         octave, place = self.place(rung)
-        return 12 * octave + self.scale.degrees[place].half_steps
+        return 12 * octave + self.degrees[place].half_steps

@@ -2,27 +2,38 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.recipe import Path, PathEnd
 
 
-def walk(path: Path, ladder: Ladder, *, shorter_by: int = 0) -> tuple[int, ...]:
+@dataclass(frozen=True, slots=True)
+class Anchor:
+    """A rung the figure is set on, and whether the path is on its way down there."""
+
+    rung: int
+    falling: bool
+
+
+def walk(path: Path, ladder: Ladder, *, shorter_by: int = 0) -> tuple[Anchor, ...]:
     """The rungs the anchor stands on, in order; `shorter_by` leaves out that many at the upper end.
 
     Going up and back turns at the top without repeating it, and the other way round.
     """
     rungs = _climb(path, ladder)
     rungs = rungs[: max(1, len(rungs) - shorter_by)]
-    falling = rungs[::-1]
+    rising = [Anchor(rung, falling=False) for rung in rungs]
+    falling = [Anchor(rung, falling=True) for rung in reversed(rungs)]
     match path.direction:
         case "up":
-            return tuple(rungs)
+            return tuple(rising)
         case "down":
             return tuple(falling)
         case "up-and-back":
-            return tuple(rungs + falling[1:])
+            return tuple(rising + falling[1:])
         case "down-and-back":
-            return tuple(falling + rungs[1:])
+            return tuple(falling + rising[1:])
 
 
 def lacking_ends(path: Path, ladder: Ladder) -> tuple[tuple[str, int], ...]:

@@ -1,14 +1,14 @@
 """Chord symbols: reading the spellings players use, printing one form.
 
-The meanings are those of standard chord-symbol practice: a bare number above 7 stacks what lies below it; a 13 leaves the
-11 out over a major third; `alt` is a dominant with both altered fifths and both altered ninths.
+The meanings are those of standard chord-symbol practice: a bare number above 7 stacks what lies below it; a 13 brings
+the 11 only over a minor third; `alt` is a dominant with both altered fifths and both altered ninths.
 """
 
 from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, NoReturn
 
 from dodecant.music.chord import Chord, Quality, Seventh
 from dodecant.music.degree import Degree
@@ -76,6 +76,11 @@ def parse_chord(text: str) -> Chord | None:
     return Chord(name, quality, None if under == name else under)
 
 
+def parse_quality(text: str) -> Quality:
+    """Read the part of a symbol after its root: 'm7', '7(b9)'; raises MusicError."""
+    return _Reader(text, 0, len(text)).read()
+
+
 class _Reader:
     """Reads the part between root and bass, token by token."""
 
@@ -105,7 +110,7 @@ class _Reader:
             self._refuse(begin)
         return self._quality
 
-    def _refuse(self, where: int) -> None:
+    def _refuse(self, where: int) -> NoReturn:
         rest = self._symbol[where : self._end]
         raise MusicError(
             f"“{rest[:8]}” in {self._symbol[:20]} cannot be read.",
@@ -156,7 +161,7 @@ class _Reader:
     def _sign(self, alteration: int, begin: int) -> None:
         """A + or - is a sharp or flat before a number inside the symbol, and aug or minor otherwise."""
         number = re.match(r"13|11|9|5", self._symbol[self._now : self._end])
-        if number and (not self._first or number[0] == "5" and alteration > 0):
+        if number and (not self._first or (number[0] == "5" and alteration > 0)):
             self._now += number.end()
             self._alter(Degree(int(number[0]), alteration))
         elif alteration > 0:

@@ -27,14 +27,17 @@ def number_text(degree: Degree, scale: Scale, school: School) -> str:
         return degree.text
     if school == "chord":
         return _as_the_chord_hears(degree, scale).text
-    if degree in scale.degrees:
-        return str(scale.degrees.index(degree) + 1)
+    for form in (scale.degrees, scale.down or ()):
+        if degree in form:
+            return str(form.index(degree) + 1)
     return _foreign_step(degree, scale)
 
 
 def _as_the_chord_hears(degree: Degree, scale: Scale) -> Degree:
-    if degree.number == 3 and degree.alteration == -1 and Degree(3) in scale.degrees:
+    if degree == Degree(3, -1) and any(tone.half_steps == 4 for tone in scale.frame):
         return Degree(9, 1)
+    if degree == Degree(4, -1):
+        return Degree(3)
     if degree.number in _TENSIONS:
         return Degree(_TENSIONS[degree.number], degree.alteration)
     return degree

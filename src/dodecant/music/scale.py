@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+from dodecant.music.chord import Quality
+from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
 
@@ -17,7 +19,9 @@ Colour = Literal["major", "minor"]
 class Scale:
     """A named, ordered set of 3 to 12 degrees, starting on 1.
 
-    `family` and `mode` say which parent it comes from and from which of the parent's steps (1-based).
+    `family` and `mode` say which parent it comes from and from which of the parent's steps (1-based). `down` is the
+    form coming down, where it differs. `serves` are the chord qualities it is taught over, the first one foremost;
+    `colour_tones` tell it from its neighbours.
     """
 
     id: str
@@ -26,6 +30,10 @@ class Scale:
     family: str
     mode: int
     aliases: tuple[str, ...] = ()
+    down: tuple[Degree, ...] | None = None
+    serves: tuple[Quality, ...] = ()
+    colour_tones: tuple[Degree, ...] = ()
+    use: str = ""
 
     def __len__(self) -> int:
         return len(self.degrees)
@@ -37,13 +45,53 @@ class Scale:
         return "minor" if -1 in thirds and 0 not in thirds else "major"
 
     @cached_property
+    def tones(self) -> frozenset[Degree]:
+        """All its degrees, those of the form coming down included."""
+        return frozenset(self.degrees + (self.down or ()))
+
+    @cached_property
+    def frame(self) -> frozenset[Degree]:
+        """Its chord tones: those that sound in the frame of the chord it serves first, or else its 1, 3, 5 and 7."""
+        if self.serves:
+            heights = {degree.half_steps % 12 for degree in self.serves[0].frame}
+            return frozenset(degree for degree in self.tones if degree.half_steps % 12 in heights)
+        return frozenset(min(self._on(number), key=_plainest) for number in (1, 3, 5, 7) if self._on(number))
+
+    def _on(self, number: int) -> list[Degree]:
+        return [degree for degree in self.degrees if degree.number == number]
+
+    @cached_property
+    def care(self) -> frozenset[Degree]:
+        """Tones to handle with care: a half step above a chord tone, where the chord has no use for the tension.
+
+        On a dominant ♭9, ♯9 and ♭13 are tensions (usual teaching on "avoid notes").
+        """
+        heights = {degree.half_steps % 12 for degree in self.frame}
+        near = {degree for degree in self.tones - self.frame if (degree.half_steps - 1) % 12 in heights}
+        chord = self.serves[0] if self.serves else Quality()
+        if chord.seventh != "minor" or chord.third == "minor":
+            return frozenset(near)
+        return frozenset(degree for degree in near if degree.half_steps == 5)
+
+    @property
+    def twins(self) -> tuple[int, ...]:
+        """For a symmetric scale, the half steps above its tonic on which the same tones make the same scale."""
+        classes = self.pitch_classes
+        return tuple(n for n in range(1, 12) if {(c + n) % 12 for c in classes} == classes)
+
+    @cached_property
     def pitch_classes(self) -> frozenset[int]:
         """Half steps above the tonic, 0 to 11."""
         return frozenset(degree.half_steps % 12 for degree in self.degrees)
 
     def index_of(self, number: int) -> int | None:
-        """The place of the first degree with this number (1 to 7), or None if the sound lacks it."""
-        return next((i for i, degree in enumerate(self.degrees) if degree.number == number), None)
+        """The place of the degree with this number (1 to 7), or None if the sound lacks it.
+
+        Of two tones on one number it is the chord's (the ♭7 of bebop dominant), then the unaltered one, then the lower.
+        """
+        found = self._on(number)
+        chosen = [degree for degree in found if degree in self.frame] or found
+        return self.degrees.index(min(chosen, key=_plainest)) if chosen else None
 
     def rotated(self, mode: int) -> tuple[Degree, ...]:
         """The degrees read from another step (1-based) as the new root.
@@ -101,13 +149,38 @@ def read_catalogue(text: str) -> ScaleCatalogue:
     """Read and check the catalogue (TOML); raises MusicError naming the row that is wrong."""
     scales = []
     for row in tomllib.loads(text)["scale"]:
-        degrees = tuple(Degree.parse(word) for word in row["degrees"].split())
-        half_steps = [degree.half_steps for degree in degrees]
-        if not 3 <= len(degrees) <= 12 or half_steps[0] != 0 or half_steps != sorted(set(half_steps)):
-            raise MusicError(f"Scale {row['id']}: degrees must rise from 1, 3 to 12 of them")
-        scales.append(Scale(row["id"], row["name"], degrees, row["family"], row["mode"], tuple(row.get("aliases", ()))))
+        degrees = _degrees(row["degrees"], row["id"])
+        down = _degrees(row["down"], row["id"]) if "down" in row else None
+        if down is not None and len(down) != len(degrees):
+            raise MusicError(f"Scale {row['id']}: both forms must have as many tones")
+        scales.append(
+            Scale(
+                id=row["id"],
+                name=row["name"],
+                degrees=degrees,
+                family=row["family"],
+                mode=row["mode"],
+                aliases=tuple(row.get("aliases", ())),
+                down=down,
+                serves=tuple(parse_quality(text) for text in row.get("serves", ())),
+                colour_tones=tuple(Degree.parse(word) for word in row.get("colour", "").split()),
+                use=row.get("use", ""),
+            )
+        )
     names = [name.lower() for scale in scales for name in (scale.name, *scale.aliases)]
     ids = [scale.id for scale in scales]
     if len(set(names)) < len(names) or len(set(ids)) < len(ids):
         raise MusicError("Every scale id, name and alias must be unique")
     return ScaleCatalogue(tuple(scales))
+
+
+def _plainest(degree: Degree) -> tuple[bool, int]:
+    return degree.alteration != 0, degree.alteration
+
+
+def _degrees(text: str, scale_id: str) -> tuple[Degree, ...]:
+    degrees = tuple(Degree.parse(word) for word in text.split())
+    half_steps = [degree.half_steps for degree in degrees]
+    if not 3 <= len(degrees) <= 12 or half_steps[0] != 0 or half_steps != sorted(set(half_steps)):
+        raise MusicError(f"Scale {scale_id}: degrees must rise from 1, 3 to 12 of them")
+    return degrees

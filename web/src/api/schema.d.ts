@@ -995,7 +995,8 @@ export interface components {
         };
         /**
          * ScaleOut
-         * @description A scale of the catalogue, its degrees as text, and whether it counts as major or minor for key names.
+         * @description A scale of the catalogue: degrees as text (coming down too, where that differs), whether it counts as major or
+         *     minor for key names, the chord qualities it serves, and a line on its use.
          */
         ScaleOut: {
             /** Id */
@@ -1006,10 +1007,16 @@ export interface components {
             aliases: string[];
             /** Degrees */
             degrees: string[];
+            /** Down */
+            down: string[];
             /** Family */
             family: string;
             /** Colour */
             colour: string;
+            /** Serves */
+            serves: string[];
+            /** Use */
+            use: string;
         };
         /**
          * SeveralSounds

@@ -42,6 +42,7 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   await Tone.loaded();
   const transport = Tone.getTransport();
   reset();
+  Tone.getDraw().expiration = 2; // seconds: on a busy machine a late mark is better than none
   transport.PPQ = TICKS;
   transport.bpm.value = tempo;
   for (const event of plan.events) {

@@ -85,6 +85,13 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
           {...inside}
         />
       )}
+      {first && sounds.kind !== "several" && (
+        <Text size="sm" role="status">
+          {first.use}
+          {first.serves.length > 0 && ` Over ${first.serves.join(", ")}.`}
+          {first.down.length > 0 && ` Coming down: ${first.down.join(" ")}.`}
+        </Text>
+      )}
       {sounds.kind === "family" && (
         <Text size="sm" c="dimmed">
           Parent by parent: each mode starts on its own step of the parent and shares its notes. To hear the modes against each other on
