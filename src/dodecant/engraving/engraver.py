@@ -16,7 +16,7 @@ _OPTIONS: dict[str, object] = {
     "footer": "none",
     "header": "none",
     "lyricSize": 3.9,
-    "lyricTopMinMargin": 3.0,
+    "lyricTopMinMargin": 3.5,
     "minLastJustification": 0.5,
     "pageHeight": 60000,
     "pageMarginBottom": 10,

@@ -183,9 +183,11 @@ def _shape(piece: Piece) -> tuple[str, str]:
         )
     tail += "".join(f'<beam number="{n}">{state}</beam>' for n, state in enumerate(piece.beams, start=1))
     notations = _ties("tied", ties)
-    if piece.tuplet:
-        bracket = ' bracket="yes"' if not piece.beams else ""
-        notations += f'<tuplet type="{piece.tuplet}"{bracket if piece.tuplet == "start" else ""}/>'
+    if piece.tuplet == "start":
+        # Above, as in music with words: the degree lane runs below the staff.
+        notations += f'<tuplet type="start" placement="above" bracket="{"no" if piece.beams else "yes"}"/>'
+    elif piece.tuplet == "stop":
+        notations += '<tuplet type="stop"/>'
     return head, tail + (f"<notations>{notations}</notations>" if notations else "")
 
 
