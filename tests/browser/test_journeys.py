@@ -125,6 +125,21 @@ def test_several_sounds_and_families_nest_either_way(page: Page) -> None:
     expect(page.locator("#strip-1 h2")).to_have_text("F Ionian · from F")
 
 
+def test_a_scale_of_ones_own_is_typed_and_checked(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "sounds")
+    page.get_by_text("My own").click()
+    degrees = page.get_by_label("Degrees of the scale")
+    expect(degrees).to_have_value("1 2 3 4 5 6 7")
+    degrees.fill("1 2 3 b3 5")
+    expect(page.get_by_text("♭3 does not rise above 3").first).to_be_visible()
+    degrees.fill("1 2 b3 3 5")
+    page.get_by_label("What you call it").fill("rope ladder")
+    expect(page.locator("[data-phrase=sounds]")).to_have_text("C rope ladder")
+    page.keyboard.press("Escape")
+    assert strip_numbers(page, 0)[:6] == ["1", "2", "♭3", "3", "5", "1"]
+
+
 def test_keys_are_picked_on_the_dial_with_the_keyboard(page: Page) -> None:
     page.goto("/bench")
     phrase(page, "keys")

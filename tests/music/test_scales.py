@@ -147,9 +147,9 @@ def test_families_turn_into_each_other(tables: Tables) -> None:
 @pytest.mark.parametrize(
     ("rows", "message"),
     [
-        ('id="x"\nname="X"\ndegrees="1 3"\nfamily="f"\nmode=1', "3 to 12"),
-        ('id="x"\nname="X"\ndegrees="1 4 3"\nfamily="f"\nmode=1', "rise"),
-        ('id="x"\nname="X"\ndegrees="2 3 4"\nfamily="f"\nmode=1', "rise from 1"),
+        ('id="x"\nname="X"\ndegrees="1 3"\nfamily="f"\nmode=1', "has 2 tones"),
+        ('id="x"\nname="X"\ndegrees="1 4 3"\nfamily="f"\nmode=1', "does not rise"),
+        ('id="x"\nname="X"\ndegrees="2 3 4"\nfamily="f"\nmode=1', "begin on 1"),
         ('id="x"\nname="X"\ndegrees="1 2 q"\nfamily="f"\nmode=1', "not a degree"),
         ('id="x"\nname="X"\ndegrees="1 2 3"\nfamily="f"\nmode=1\naliases=["x"]', "unique"),
         ('id="x"\nname="X"\ndegrees="1 2 3"\ndown="1 2 3 4"\nfamily="f"\nmode=1', "as many tones"),

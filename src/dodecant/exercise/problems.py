@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-_UNIONS = {"sounds": ("one", "several", "family"), "figure": ("run", "cell")}
+_UNIONS = {"sounds": ("one", "several", "family", "own"), "figure": ("run", "cell")}
 
 
 @dataclass(frozen=True)

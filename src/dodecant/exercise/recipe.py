@@ -13,6 +13,7 @@ from dodecant.exercise.problems import Problem, RecipeError, problems_from
 from dodecant.music.errors import MusicError
 from dodecant.music.numbering import School
 from dodecant.music.pitch import NoteName, Pitch
+from dodecant.music.scale import own_scale
 
 FORMAT: Final = "dodecant-recipe"
 VERSION: Final = 1
@@ -71,6 +72,14 @@ class FamilyOfSounds(Part):
 
     kind: Literal["family"] = "family"
     parent: ScaleId
+
+
+class OwnSound(Part):
+    """A scale of one's own, typed as degrees."""
+
+    kind: Literal["own"] = "own"
+    name: Annotated[str, Field(min_length=1, max_length=40)] = "own scale"
+    degrees: Annotated[str, Field(max_length=120), _readable(lambda text: own_scale("The scale", text))]
 
 
 class Run(Part):
@@ -191,7 +200,9 @@ class Recipe(Part):
     format: Literal["dodecant-recipe"] = FORMAT
     version: Literal[1] = VERSION
     title: Annotated[str, Field(max_length=120)] = ""
-    sounds: Annotated[OneSound | SeveralSounds | FamilyOfSounds, Field(discriminator="kind")] = OneSound(scale="ionian")
+    sounds: Annotated[OneSound | SeveralSounds | FamilyOfSounds | OwnSound, Field(discriminator="kind")] = OneSound(
+        scale="ionian"
+    )
     figure: Annotated[Run | Cell, Field(discriminator="kind")] = Run()
     path: Path = Path()
     placement: Placement = Placement()

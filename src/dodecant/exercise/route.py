@@ -6,12 +6,12 @@ import random
 from dataclasses import dataclass
 
 from dodecant.exercise.problems import Problem, RecipeError
-from dodecant.exercise.recipe import FamilyOfSounds, KeyRoute, OneSound, Recipe
+from dodecant.exercise.recipe import FamilyOfSounds, KeyRoute, OneSound, OwnSound, Recipe
 from dodecant.instrument.profile import Instrument
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale, ScaleCatalogue
+from dodecant.music.scale import Scale, ScaleCatalogue, own_scale
 from dodecant.music.tonics import TonicNames
 
 _STEPS = {"fourths": 5, "fifths": 7, "half-steps-up": 1, "half-steps-down": 11}
@@ -105,6 +105,8 @@ def _members(recipe: Recipe, catalogue: ScaleCatalogue) -> tuple[_Member, ...]:
         parent = _known(catalogue, sounds.parent, "/sounds/parent")
         modes = catalogue.modes_of(parent)
         return tuple(_Member(mode, root, True) for mode, root in zip(modes, parent.degrees, strict=True))
+    if isinstance(sounds, OwnSound):
+        return (_Member(own_scale(sounds.name, sounds.degrees), Degree(1)),)
     if isinstance(sounds, OneSound):
         return (_Member(_known(catalogue, sounds.scale, "/sounds/scale"), Degree(1)),)
     return tuple(

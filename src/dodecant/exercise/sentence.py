@@ -56,7 +56,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
         Phrase("placement", ", in", _placement(recipe)),
         Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
     ]
-    if recipe.sounds.kind != "one":
+    if recipe.sounds.kind in ("several", "family"):
         outer = "every sound in one key first" if recipe.outer == "keys" else "every key in one sound first"
         phrases.append(Phrase("outer", ",", outer))
     return (

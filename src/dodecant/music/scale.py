@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tomllib
 from dataclasses import dataclass
 from functools import cached_property
@@ -178,9 +179,27 @@ def _plainest(degree: Degree) -> tuple[bool, int]:
     return degree.alteration != 0, degree.alteration
 
 
-def _degrees(text: str, scale_id: str) -> tuple[Degree, ...]:
-    degrees = tuple(Degree.parse(word) for word in text.split())
-    half_steps = [degree.half_steps for degree in degrees]
-    if not 3 <= len(degrees) <= 12 or half_steps[0] != 0 or half_steps != sorted(set(half_steps)):
-        raise MusicError(f"Scale {scale_id}: degrees must rise from 1, 3 to 12 of them")
+def own_scale(name: str, text: str) -> Scale:
+    """A scale of one's own, typed as degrees: 3 to 12 of them, rising from 1; raises MusicError with the place.
+
+    >>> len(own_scale("both thirds", "1 2 b3 3 4 5 6 b7 7"))
+    9
+    """
+    return Scale(id="own", name=name, degrees=_degrees(text, name), family="own", mode=1)
+
+
+def _degrees(text: str, name: str) -> tuple[Degree, ...]:
+    words = list(re.finditer(r"[^\s,]+", text))
+    degrees = tuple(Degree.parse(word[0]) for word in words)
+    if not 3 <= len(degrees) <= 12:
+        raise MusicError(f"{name} has {len(degrees)} tones.", cure="A scale has 3 to 12.", where=0)
+    if degrees[0] != Degree(1):
+        raise MusicError(f"{name} does not begin on 1.", cure="Begin with 1: 1 2 ♭3 5 6.", where=words[0].start())
+    for word, low, high in zip(words[1:], degrees, degrees[1:], strict=False):
+        if not low.half_steps < high.half_steps < 12:
+            raise MusicError(
+                f"{high.text} does not rise above {low.text} inside the octave.",
+                cure="Write each degree once, from low to high: 1 2 ♭3 5 6.",
+                where=word.start(),
+            )
     return degrees

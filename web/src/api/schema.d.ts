@@ -464,6 +464,42 @@ export interface components {
             scale: string;
         };
         /**
+         * OwnSound
+         * @description A scale of one's own, typed as degrees.
+         */
+        "OwnSound-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "own";
+            /**
+             * Name
+             * @default own scale
+             */
+            name: string;
+            /** Degrees */
+            degrees: string;
+        };
+        /**
+         * OwnSound
+         * @description A scale of one's own, typed as degrees.
+         */
+        "OwnSound-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "own";
+            /**
+             * Name
+             * @default own scale
+             */
+            name: string;
+            /** Degrees */
+            degrees: string;
+        };
+        /**
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          */
@@ -759,7 +795,7 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"];
+            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["OwnSound-Input"];
             /**
              * Figure
              * @default {
@@ -864,7 +900,7 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"];
+            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["OwnSound-Output"];
             /**
              * Figure
              * @default {

@@ -1,4 +1,4 @@
-import { MultiSelect, SegmentedControl, Select, Stack, Text } from "@mantine/core";
+import { MultiSelect, SegmentedControl, Select, Stack, Text, TextInput } from "@mantine/core";
 import type { Recipe, Tables } from "../../../api/types";
 import { pitchClass } from "../../../parts/keys";
 import type { PhraseProps } from "../Sentence";
@@ -6,17 +6,35 @@ import { problemAt } from "../problems";
 
 type Sounds = Recipe["sounds"];
 
+type Own = Extract<Sounds, { kind: "own" }>;
+
+/** Ids of the catalogue's scales in use; none for a scale of one's own. */
 function scalesOf(sounds: Sounds): string[] {
-  if (sounds.kind === "several") return sounds.scales;
-  return [sounds.kind === "one" ? sounds.scale : sounds.parent];
+  switch (sounds.kind) {
+    case "one":
+      return [sounds.scale];
+    case "several":
+      return sounds.scales;
+    case "family":
+      return [sounds.parent];
+    case "own":
+      return [];
+  }
 }
 
-function withKind(kind: Sounds["kind"], sounds: Sounds): Sounds {
+function withKind(kind: Sounds["kind"], sounds: Sounds, tables: Tables): Sounds {
   const scales = scalesOf(sounds);
   const first = scales[0] ?? "ionian";
-  if (kind === "one") return { kind, scale: first };
-  if (kind === "family") return { kind, parent: first };
-  return { kind, scales: scales.length > 1 ? scales : [first, first === "dorian" ? "ionian" : "dorian"] };
+  switch (kind) {
+    case "one":
+      return { kind, scale: first };
+    case "family":
+      return { kind, parent: first };
+    case "several":
+      return { kind, scales: scales.length > 1 ? scales : [first, first === "dorian" ? "ionian" : "dorian"] };
+    case "own":
+      return { kind, name: "own scale", degrees: tables.scales.find((scale) => scale.id === first)?.degrees.join(" ") ?? "1 2 3 5 6" };
+  }
 }
 
 function listed(tables: Tables) {
@@ -45,11 +63,12 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
       <SegmentedControl
         aria-label="How many sounds"
         value={sounds.kind}
-        onChange={(kind) => set(withKind(kind as Sounds["kind"], sounds))}
+        onChange={(kind) => set(withKind(kind as Sounds["kind"], sounds, tables))}
         data={[
           { value: "one", label: "One sound" },
           { value: "several", label: "Several in turn" },
           { value: "family", label: "All modes of one" },
+          { value: "own", label: "My own" },
         ]}
       />
       <Select
@@ -62,7 +81,9 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
         onChange={(start) => start !== null && onChange({ ...recipe, keys: { ...keys, start } })}
         {...inside}
       />
-      {sounds.kind === "several" ? (
+      {sounds.kind === "own" ? (
+        <OwnFields own={sounds} error={problemAt(problems, "/sounds")} onChange={set} />
+      ) : sounds.kind === "several" ? (
         <MultiSelect
           label="Sounds, in this order, on one tonic"
           description="Root by root: every sound starts on the same note."
@@ -99,5 +120,27 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
         </Text>
       )}
     </Stack>
+  );
+}
+
+/** A scale of one's own, as degrees. */
+function OwnFields({ own, error, onChange }: { own: Own; error?: string; onChange: (own: Own) => void }) {
+  return (
+    <>
+      <TextInput
+        label="Degrees of the scale"
+        description="3 to 12 of them against the major scale, rising from 1: 1 2 ♭3 3 5 6. Both thirds are welcome."
+        value={own.degrees}
+        error={error}
+        spellCheck={false}
+        onChange={(event) => onChange({ ...own, degrees: event.currentTarget.value })}
+      />
+      <TextInput
+        label="What you call it"
+        maxLength={40}
+        value={own.name}
+        onChange={(event) => onChange({ ...own, name: event.currentTarget.value })}
+      />
+    </>
   );
 }
