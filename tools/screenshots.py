@@ -59,8 +59,16 @@ def playing(page: Page) -> None:
     page.wait_for_timeout(1900)
 
 
+def sounds(page: Page) -> None:
+    """A sound laid open."""
+    page.goto("/sounds/lydian-dominant?tonic=A♭")
+    page.wait_for_selector("article svg .note")
+    page.wait_for_timeout(500)
+
+
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
+    ("sounds", sounds, False),
     ("bench", bench, False),
     ("phrase", phrase, False),
     ("dial", dial, False),

@@ -154,6 +154,40 @@ def test_the_tables_name_all_that_can_be_chosen(client: TestClient) -> None:
     assert len(body["major_keys"]) == len(body["minor_keys"]) == 12
 
 
+def test_a_sound_is_laid_open(client: TestClient) -> None:
+    body = client.get("/api/sounds/lydian-dominant", params={"tonic": "Ab"}).json()
+    assert body["notes"] == ["A♭", "B♭", "C", "D", "E♭", "F", "G♭"]
+    assert body["numbers"]["chord"] == ["1", "9", "3", "♯11", "5", "13", "♭7"]
+    assert body["half_steps"] == [2, 2, 2, 1, 2, 1, 2]
+    assert (body["derivation"], body["chord_tones"], body["care"]) == ("raise 4, lower 7", ["1", "3", "5", "♭7"], [])
+    modes = {f"{mode['tonic']} {mode['name']}" for mode in body["modes"]}
+    assert {"E♭ melodic minor", "D altered", "B♭ Mixolydian ♭6"} <= modes
+    assert {"mixolydian", "lydian"} <= {neighbour["scale"] for neighbour in body["neighbours"]}
+    worked = client.post("/api/exercises", json=body["recipe"]).json()["exercise"]
+    for note in [note for bar in worked["strips"][0]["bars"] for note in bar["notes"]]:
+        assert f'id="{note["id"]}"' in body["picture"]
+    assert client.get("/api/sounds/half-whole", params={"tonic": "C"}).json()["twins"] == ["E♭", "G♭", "A"]
+
+
+@pytest.mark.parametrize(
+    ("address", "pointer"),
+    [
+        ("/api/sounds/lost", "/scale"),
+        ("/api/sounds/ionian?tonic=H", "/tonic"),
+        ("/api/sounds/ionian?tonic=" + "x" * 9, "/tonic"),
+    ],
+)
+def test_a_sound_nobody_knows(client: TestClient, address: str, pointer: str) -> None:
+    answer = client.get(address)
+    assert (answer.status_code, problems(answer)[0]["pointer"]) == (422, pointer)
+
+
+def test_every_sound_opens_on_every_tonic(client: TestClient) -> None:
+    for place, scale in enumerate(load_tables().scales.scales):
+        tonic = ["C", "C♯", "B♭♭", "E♭", "F♭", "F", "F♯", "G", "A♭", "B♯", "B♭", "C♭"][place % 12]
+        assert client.get(f"/api/sounds/{scale.id}", params={"tonic": tonic}).status_code == 200
+
+
 Ask = Callable[[TestClient], Any]
 
 

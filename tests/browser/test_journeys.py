@@ -327,6 +327,23 @@ def test_two_windows_do_not_overwrite_each_other(page: Page) -> None:
     expect(other.get_by_label("Name of the recipe")).to_have_value("Ballast, second window")
 
 
+def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
+    page.goto("/sounds")
+    expect(page.get_by_role("heading", name="C Ionian")).to_be_visible()
+    choose(page, "Sound", "Lydian dominant")
+    page.get_by_role("button", name="Put it on E♭").press("Enter")
+    expect(page.get_by_role("heading", name="E♭ Lydian dominant")).to_be_visible()
+    expect(page.get_by_text("From the major scale: raise 4, lower 7.")).to_be_visible()
+    page.get_by_role("link", name="Mixolydian (♯4 to 4)").click()
+    expect(page).to_have_url(re.compile(r"/sounds/mixolydian\?tonic=E"))
+    page.get_by_role("button", name="Hear it").click()
+    until(page, "document.querySelector('.note.sounding') !== null")
+    page.get_by_role("button", name="Take it to the bench").click()
+    expect(page.locator("[data-phrase=sounds]")).to_have_text("E♭ Mixolydian")
+    page.go_back()
+    expect(page.get_by_role("heading", name="E♭ Mixolydian")).to_be_visible()
+
+
 def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) -> None:
     kept = tmp_path / "real.db"
     for turn in (1, 2):
@@ -348,12 +365,13 @@ def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) 
 def test_nothing_scrolls_sideways_and_everything_has_a_name(page: Page, scheme: str) -> None:
     page.on("dialog", Dialog.dismiss)
     page.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
-    for place in ("/recipes", "/bench", "/nowhere"):
+    for place in ("/recipes", "/bench", "/sounds/altered?tonic=B♭", "/nowhere"):
         page.goto(place)
         page.wait_for_load_state("networkidle")
         assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
         unnamed = page.evaluate(
-            "[...document.querySelectorAll('button, a, input:not([type=file]), [role=button]')].filter(e =>"
+            "[...document.querySelectorAll('button, a, input:not([type=file], [type=hidden]), [role=button]')]"
+            ".filter(e =>"
             " !(e.innerText || e.getAttribute('aria-label') || e.labels?.length || e.getAttribute('aria-labelledby')))"
             ".map(e => e.outerHTML)"
         )

@@ -11,7 +11,7 @@ from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
 from dodecant import api as _api
-from dodecant.api import errors, exercises, recipes, tables
+from dodecant.api import errors, exercises, recipes, sounds, tables
 from dodecant.api.errors import ProblemsOut
 from dodecant.api.guard import Guard
 from dodecant.store.database import Database
@@ -30,7 +30,7 @@ def create_app(database: Database) -> FastAPI:
         responses={422: {"model": ProblemsOut}},
     )
     app.state.database = database
-    for part in (tables, exercises, recipes):
+    for part in (tables, sounds, exercises, recipes):
         app.include_router(part.router)
     errors.install(app)
     app.add_middleware(Guard)

@@ -23,7 +23,7 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
     told = {remark.strip: remark.text for remark in exercise.remarks}
     for strip in exercise.strips:
         name = f"strip-{strip.stop.index}.svg"
-        pictures[name] = strip_svg(exercise, strip, PRINT_WIDTH).replace("currentColor", "black").encode()
+        pictures[name] = strip_svg(exercise, strip, PRINT_WIDTH, styled=True).replace("currentColor", "black").encode()
         strips.append({"heading": strip.heading, "file": name, "note": told.get(strip.stop.index, "")})
     sentence = sentence_text(exercise.sentence)
     data = {

@@ -13,6 +13,7 @@ from dodecant.exercise.sentence import sentence_text
 from dodecant.formats.musicxml import strip_musicxml, to_musicxml
 
 SCREEN_WIDTH = 1120
+LESSON_WIDTH = 640  # read from across the room
 PRINT_WIDTH = 860
 TEXT_FONTS = "Figtree, 'Figtree Variable', 'Dodecant Signs', sans-serif"
 _SVG = "{http://www.w3.org/2000/svg}"
@@ -21,16 +22,16 @@ _HALF_NOTEHEAD = 106  # engraver's units
 ET.register_namespace("", "http://www.w3.org/2000/svg")
 
 
-def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH) -> str:
+def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH, *, styled: bool = False) -> str:
     """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids.
 
-    At screen width it leaves its styling to the page: a style sheet in each picture would make the browser work the
-    whole page out again with every strip.
+    Unless it is to be `styled` it leaves that to the page: a style sheet in each picture would make the browser work
+    the whole page out again with every strip.
     """
     roles = tuple(note.tone.role for note in strip.notes)
     notes = " ".join(note.tone.written.name.text for note in strip.notes)
     label = f"{strip.heading}: {notes}"
-    return _picture(strip_musicxml(exercise, strip), width, tuple(zip(_ids(strip), roles, strict=True)), label)
+    return _picture(strip_musicxml(exercise, strip), width, tuple(zip(_ids(strip), roles, strict=True)), label, styled)
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
@@ -38,7 +39,7 @@ def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
     roles = tuple(
         (name, note.tone.role) for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
     )
-    return _picture(to_musicxml(exercise).decode(), width, roles, sentence_text(exercise.sentence)).encode()
+    return _picture(to_musicxml(exercise).decode(), width, roles, sentence_text(exercise.sentence), True).encode()
 
 
 def _ids(strip: Strip) -> list[str]:
@@ -46,12 +47,12 @@ def _ids(strip: Strip) -> list[str]:
 
 
 @lru_cache(maxsize=1024)
-def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], label: str) -> str:
+def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], label: str, styled: bool) -> str:
     root = ET.fromstring(engrave(musicxml, width))  # noqa: S314 - our own engraver's output
     root.set("role", "img")
     root.set("aria-label", label)
     style = root.find(f"{_SVG}style")
-    if width == SCREEN_WIDTH and style is not None:
+    if style is not None and not styled:
         root.remove(style)
     score = root.find(f"{_SVG}svg")
     assert score is not None  # noqa: S101 - the engraver always nests one

@@ -12,6 +12,18 @@ export function useTables() {
   });
 }
 
+/** A sound on a tonic, laid open; the one before stays until the next is there. */
+export function useSound(scale: string, tonic: string) {
+  return useQuery({
+    queryKey: ["sound", scale, tonic],
+    queryFn: () =>
+      answered(client.GET("/api/sounds/{scale_id}", { params: { path: { scale_id: scale }, query: { tonic } } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
 /** The recipe worked out; while a changed recipe is on its way or at fault, the last good answer stays. */
 export function useExercise(recipe: Recipe) {
   const query = useQuery({

@@ -24,6 +24,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sounds/{scale_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lay Open
+         * @description Lay a sound open on a tonic; the tonic's spelling follows the table of key names.
+         */
+        get: operations["lay_open_api_sounds__scale_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/exercises": {
         parameters: {
             query?: never;
@@ -411,6 +431,69 @@ export interface components {
              * @default []
              */
             picked: string[];
+        };
+        /**
+         * LaidOpenOut
+         * @description Everything there is to say about a sound on a tonic. `numbers` holds the three schools, note by note.
+         */
+        LaidOpenOut: {
+            /** Scale */
+            scale: string;
+            /** Tonic */
+            tonic: string;
+            /** Name */
+            name: string;
+            /** Notes */
+            notes: string[];
+            /** Numbers */
+            numbers: {
+                [key: string]: string[];
+            };
+            /** Half Steps */
+            half_steps: number[];
+            /** Derivation */
+            derivation: string;
+            /** Chord Tones */
+            chord_tones: string[];
+            /** Care */
+            care: string[];
+            /** Colour */
+            colour: string[];
+            /** Modes */
+            modes: components["schemas"]["ModeOut"][];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Twins */
+            twins: string[];
+            recipe: components["schemas"]["Recipe-Output"];
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * ModeOut
+         * @description A mode of the sound's family; `scale` is null where it has no name of its own in the catalogue.
+         */
+        ModeOut: {
+            /** Tonic */
+            tonic: string;
+            /** Name */
+            name: string;
+            /** Scale */
+            scale: string | null;
+        };
+        /**
+         * NeighbourOut
+         * @description A sound on the same tonic, one altered note away.
+         */
+        NeighbourOut: {
+            /** Scale */
+            scale: string;
+            /** Name */
+            name: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
         };
         /**
          * NoteOut
@@ -1223,6 +1306,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TablesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    lay_open_api_sounds__scale_id__get: {
+        parameters: {
+            query?: {
+                tonic?: string;
+            };
+            header?: never;
+            path: {
+                scale_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidOpenOut"];
                 };
             };
             /** @description Unprocessable Entity */

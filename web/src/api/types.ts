@@ -13,5 +13,6 @@ export type Tables = Schemas["TablesOut"];
 export type Saved = Schemas["SavedOut"];
 export type Problem = Schemas["ProblemOut"];
 export type Bench = Schemas["BenchOut"];
+export type LaidOpen = Schemas["LaidOpenOut"];
 export type Picture = Schemas["PictureOut"];
 export type FileKind = "json" | "musicxml" | "midi" | "svg" | "pdf" | "recipe";

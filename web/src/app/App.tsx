@@ -4,6 +4,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Navigate, RouterProvider, createBrowserRouter } from "react-router";
 import { BenchPage } from "../screens/Bench/BenchPage";
 import { RecipesPage } from "../screens/Recipes/RecipesPage";
+import { SoundsPage } from "../screens/Sounds/SoundsPage";
 import { NotFound, Shell } from "./Shell";
 import { theme } from "./theme";
 
@@ -17,6 +18,8 @@ const router = createBrowserRouter([
       { path: "/recipes", element: <RecipesPage /> },
       { path: "/bench", element: <BenchPage /> },
       { path: "/bench/:id", element: <BenchPage /> },
+      { path: "/sounds", element: <SoundsPage /> },
+      { path: "/sounds/:id", element: <SoundsPage /> },
       { path: "*", element: <NotFound /> },
     ],
   },

@@ -16,6 +16,7 @@ import mark from "./mark.svg";
 
 const PLACES = [
   { to: "/bench", name: "Bench" },
+  { to: "/sounds", name: "Sounds" },
   { to: "/recipes", name: "Recipes" },
 ];
 

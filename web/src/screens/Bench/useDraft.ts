@@ -10,6 +10,11 @@ interface Kept {
 
 const keyOf = (id: string | undefined) => `dodecant.draft.${id ?? "new"}`;
 
+/** Lay a recipe on the bench for a new start. */
+export function layOnBench(recipe: Recipe): void {
+  localStorage.setItem(keyOf(undefined), JSON.stringify({ recipe, revision: null } satisfies Kept));
+}
+
 function kept(id: string | undefined): Kept | null {
   try {
     const text = localStorage.getItem(keyOf(id));

@@ -1,6 +1,7 @@
 import { MultiSelect, SegmentedControl, Select, Stack, Text, TextInput } from "@mantine/core";
 import type { Recipe, Tables } from "../../../api/types";
 import { pitchClass } from "../../../parts/keys";
+import { scaleOptions } from "../../../parts/scales";
 import type { PhraseProps } from "../Sentence";
 import { problemAt } from "../problems";
 
@@ -37,24 +38,11 @@ function withKind(kind: Sounds["kind"], sounds: Sounds, tables: Tables): Sounds 
   }
 }
 
-function listed(tables: Tables) {
-  const families = [...new Set(tables.scales.map((scale) => scale.family))];
-  return families.map((family) => ({
-    group: family,
-    items: tables.scales
-      .filter((scale) => scale.family === family)
-      .map((scale) => ({
-        value: scale.id,
-        label: `${scale.name}${scale.aliases.length > 0 ? ` (${scale.aliases.join(", ")})` : ""} · ${scale.degrees.join(" ")}`,
-      })),
-  }));
-}
-
 /** The starting key and the sound, the sounds in turn, or a family of modes. */
 export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { sounds, keys } = recipe;
   const set = (next: Sounds) => onChange({ ...recipe, sounds: next });
-  const data = listed(tables);
+  const data = scaleOptions(tables);
   const first = tables.scales.find((scale) => scale.id === scalesOf(sounds)[0]);
   const names = first?.colour === "minor" ? tables.minor_keys : tables.major_keys;
   const inside = { comboboxProps: { withinPortal: false } };
