@@ -163,7 +163,8 @@ def test_a_sound_is_laid_open(client: TestClient) -> None:
     modes = {f"{mode['tonic']} {mode['name']}" for mode in body["modes"]}
     assert {"E♭ melodic minor", "D altered", "B♭ Mixolydian ♭6"} <= modes
     assert {"mixolydian", "lydian"} <= {neighbour["scale"] for neighbour in body["neighbours"]}
-    worked = client.post("/api/exercises", json=body["recipe"]).json()["exercise"]
+    worked = client.post("/api/exercises", json=body["exercise"]["recipe"]).json()["exercise"]
+    assert worked == body["exercise"]
     for note in [note for bar in worked["strips"][0]["bars"] for note in bar["notes"]]:
         assert f'id="{note["id"]}"' in body["picture"]
     assert client.get("/api/sounds/half-whole", params={"tonic": "C"}).json()["twins"] == ["E♭", "G♭", "A"]

@@ -10,13 +10,12 @@ from starlette.exceptions import HTTPException
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
-from dodecant import api as _api
 from dodecant.api import errors, exercises, recipes, sounds, tables
 from dodecant.api.errors import ProblemsOut
 from dodecant.api.guard import Guard
 from dodecant.store.database import Database
 
-STATIC = Path(_api.__file__).parent.parent / "static"
+STATIC = Path(__file__).parent.parent / "static"
 
 
 def create_app(database: Database) -> FastAPI:

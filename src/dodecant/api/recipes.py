@@ -11,10 +11,9 @@ from fastapi import APIRouter, Depends, Query, Request
 from pydantic import BaseModel, Field
 
 from dodecant.api.errors import ProblemsOut
-from dodecant.exercise.press import press
+from dodecant.exercise.press import press, say
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.sentence import sentence_text
 from dodecant.store import recipes as store
 from dodecant.store.database import Database
 from dodecant.tables import load_tables
@@ -104,13 +103,12 @@ def _fit_to_keep(recipe: Recipe, at: str = "") -> Recipe:
 
 
 def _out(saved: store.SavedRecipe) -> SavedOut:
-    sentence = sentence_text(press(saved.recipe, load_tables()).sentence)
     return SavedOut(
         id=saved.id,
         recipe=saved.recipe,
         revision=saved.revision,
         changed_at=saved.changed_at,
-        sentence=sentence,
+        sentence=say(saved.recipe, load_tables()),
     )
 
 

@@ -10,8 +10,9 @@ from pydantic import BaseModel
 
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
-from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.problems import at_field
 from dodecant.exercise.recipe import KeyRoute, OneSound, Path, PathEnd, Recipe, Spelling
+from dodecant.formats.exercise_json import ExerciseOut, exercise_document
 from dodecant.music.errors import MusicError
 from dodecant.music.neighbours import derivation, neighbours
 from dodecant.music.numbering import School, number_text
@@ -57,7 +58,7 @@ class LaidOpenOut(BaseModel):
     modes: list[ModeOut]
     neighbours: list[NeighbourOut]
     twins: list[str]
-    recipe: Recipe
+    exercise: ExerciseOut
     picture: str
 
 
@@ -68,9 +69,8 @@ def lay_open(scale_id: str, tonic: Annotated[str, Query(max_length=8)] = "C") ->
     try:
         scale = tables.scales.get(scale_id)
     except MusicError as error:
-        raise RecipeError([Problem("/scale", error.message, error.cure)]) from None
-    recipe = _run(scale, tonic)
-    exercise = press(recipe, tables)
+        raise at_field("/scale", error) from None
+    exercise = press(_run(scale, tonic), tables)
     (strip,) = exercise.strips
     root = strip.stop.written.tonic
     steps = [degree.half_steps for degree in scale.degrees] + [12]
@@ -91,7 +91,7 @@ def lay_open(scale_id: str, tonic: Annotated[str, Query(max_length=8)] = "C") ->
             for step in neighbours(scale, tables.scales)
         ],
         twins=[TonicNames().name(root.pitch_class + n, scale.colour).text for n in scale.twins],
-        recipe=recipe,
+        exercise=exercise_document(exercise),
         picture=strip_svg(exercise, strip, LESSON_WIDTH),
     )
 
@@ -101,7 +101,7 @@ def _run(scale: Scale, tonic: str) -> Recipe:
     try:
         key = TonicNames().name(NoteName.parse(tonic).pitch_class, scale.colour).text
     except MusicError as error:
-        raise RecipeError([Problem("/tonic", error.message, error.cure)]) from None
+        raise at_field("/tonic", error) from None
     return Recipe(
         sounds=OneSound(scale=scale.id),
         path=Path(high=PathEnd(octave=2)),

@@ -52,7 +52,8 @@ def fit_line(recipe: Recipe, sound: Sound, instrument: Instrument, reach: Reach,
     """
     ladder = Ladder(sound.tonic, sound.scale)
     figure = Figure(recipe.figure, ladder)
-    figures = (figure, Figure(recipe.figure, Ladder(sound.tonic, sound.scale, coming_down=True)))
+    falling = Ladder(sound.tonic, sound.scale, coming_down=True)
+    figures = (figure, Figure(recipe.figure, falling) if sound.scale.down else figure)
     anchors = walk(recipe.path, ladder)
     if len(anchors) > MOST_ANCHORS:
         raise RecipeError([Problem("/path", f"The path visits {len(anchors)} tones.", "Shorten it.")])

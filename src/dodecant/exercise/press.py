@@ -8,13 +8,13 @@ from functools import lru_cache
 
 from dodecant.exercise.fitting import Line, fit_line
 from dodecant.exercise.notation import Span, write_bars, write_signs
-from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Placement, Recipe
 from dodecant.exercise.remarks import remarks_on_ladder, remarks_on_range
 from dodecant.exercise.roles import role_of
 from dodecant.exercise.route import Sound, Stop, stops
 from dodecant.exercise.score import Bar, Note, Remark, Strip, Tone
-from dodecant.exercise.sentence import Phrase, sentence
+from dodecant.exercise.sentence import Phrase, sentence, sentence_text
 from dodecant.exercise.signature import fifths_for, signature_alterations
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
 from dodecant.music.degree import Degree
@@ -93,13 +93,21 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     return Exercise(recipe, instrument, phrases, tuple(strips), tuple(remarks))
 
 
+def say(recipe: Recipe, tables: Tables) -> str:
+    """The recipe's sentence alone, without working its strips out; raises RecipeError for an unknown name."""
+    instrument, _, _ = _player(recipe, tables)
+    tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
+    first = stops(recipe, tables.scales, tonics, instrument)[0]
+    return sentence_text(sentence(recipe, first, tables.scales, instrument))
+
+
 def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
     """The instrument, the reach to stay in, and whether the player set limits of their own."""
     player = recipe.player
     try:
         instrument = tables.instruments.get(player.instrument)
     except MusicError as error:
-        raise RecipeError([Problem("/player/instrument", error.message, error.cure)]) from None
+        raise at_field("/player/instrument", error) from None
     reach = instrument.comfortable if player.reach == "comfortable" else instrument.full
     low = Pitch.parse(player.lowest) if player.lowest else reach.low
     high = Pitch.parse(player.highest) if player.highest else reach.high

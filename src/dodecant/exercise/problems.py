@@ -6,6 +6,8 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from dodecant.music.errors import MusicError
+
 _UNIONS = {"sounds": ("one", "several", "family", "own"), "figure": ("run", "cell")}
 
 
@@ -25,6 +27,11 @@ class RecipeError(ValueError):
     def __init__(self, problems: Iterable[Problem]) -> None:
         self.problems = tuple(problems)
         super().__init__("; ".join(f"{p.pointer or '/'}: {p.message} {p.cure}".strip() for p in self.problems))
+
+
+def at_field(pointer: str, error: MusicError) -> RecipeError:
+    """What the ground floor could not read, told at a field of the recipe."""
+    return RecipeError([Problem(pointer, error.message, error.cure, error.where)])
 
 
 def problems_from(errors: Iterable[Mapping[str, Any]], *, skip: int = 0) -> tuple[Problem, ...]:

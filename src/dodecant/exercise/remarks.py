@@ -78,9 +78,7 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
 
 
 def _octave_less(recipe: Recipe) -> Cure:
-    high = recipe.path.high
-    if high.octave > recipe.path.low.octave + 1 or (
-        high.octave > recipe.path.low.octave and high.step > recipe.path.low.step
-    ):
+    low, high = recipe.path.low, recipe.path.high
+    if (high.octave - 1, high.step) > (low.octave, low.step):
         return Cure("Take an octave less", {"path": {"high": {"octave": high.octave - 1}}})
     return Cure("Go up a fifth only", {"path": {"low": {"step": 1, "octave": 1}, "high": {"step": 5, "octave": 1}}})

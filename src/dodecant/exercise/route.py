@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 from dataclasses import dataclass
 
-from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.problems import at_field
 from dodecant.exercise.recipe import FamilyOfSounds, KeyRoute, OneSound, OwnSound, Recipe
 from dodecant.instrument.profile import Instrument
 from dodecant.music.degree import Degree
@@ -119,4 +119,4 @@ def _known(catalogue: ScaleCatalogue, scale_id: str, pointer: str) -> Scale:
     try:
         return catalogue.get(scale_id)
     except MusicError as error:
-        raise RecipeError([Problem(pointer, error.message, error.cure)]) from None
+        raise at_field(pointer, error) from None

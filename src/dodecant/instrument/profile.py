@@ -62,9 +62,6 @@ class InstrumentTable:
     def _by_id(self) -> dict[str, Instrument]:
         return {instrument.id: instrument for instrument in self.instruments}
 
-    def __contains__(self, instrument_id: str) -> bool:
-        return instrument_id in self._by_id
-
     def get(self, instrument_id: str) -> Instrument:
         """The instrument with this id; raises MusicError when there is none."""
         try:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 from importlib.resources import files
+from importlib.resources.abc import Traversable
 from pathlib import Path
 
 from dodecant.formats.recipe_json import from_json
@@ -24,14 +25,13 @@ def prepare_demo(path: Path) -> Database:
             return database
         if existed:
             raise DataFileError(f"{path} was not made for the demo. Choose a new file for it.")
-        recipes = [from_json(item.read_bytes()) for item in _recipe_files()]
-        for evening, recipe in enumerate(reversed(recipes)):
-            add_recipe(connection, recipe, _CLASS_NIGHT + timedelta(minutes=evening))
+        for evening, item in enumerate(reversed(_recipe_files())):
+            add_recipe(connection, from_json(item.read_bytes()), _CLASS_NIGHT + timedelta(minutes=evening))
         with atomic(connection):
             connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
     return database
 
 
-def _recipe_files() -> list[Path]:
-    folder = files("dodecant") / "demo"
-    return sorted((Path(str(item)) for item in folder.iterdir() if item.name.endswith(".json")), key=lambda p: p.name)
+def _recipe_files() -> list[Traversable]:
+    found = (item for item in (files("dodecant") / "demo").iterdir() if item.name.endswith(".json"))
+    return sorted(found, key=lambda item: item.name)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import json
 import sqlite3
 import uuid
 from dataclasses import dataclass
 from datetime import datetime
 
-from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.exercise.recipe import Recipe
+from dodecant.formats.recipe_json import from_json, to_json
 from dodecant.store.database import atomic
 
 
@@ -17,11 +17,7 @@ class UnknownRecipeError(LookupError):
 
 
 class StaleRevisionError(RuntimeError):
-    """The recipe was changed elsewhere since it was read; `current` is what is kept now."""
-
-    def __init__(self, current: SavedRecipe) -> None:
-        super().__init__("The recipe was changed elsewhere")
-        self.current = current
+    """The recipe was changed elsewhere since it was read."""
 
 
 @dataclass(frozen=True)
@@ -56,7 +52,7 @@ def add_recipe(connection: sqlite3.Connection, recipe: Recipe, now: datetime) ->
     with atomic(connection):
         connection.execute(
             "INSERT INTO recipe (id, title, document, created_at, changed_at) VALUES (?, ?, ?, ?, ?)",
-            (recipe_id, recipe.title, _document(recipe), now.isoformat(), now.isoformat()),
+            (recipe_id, recipe.title, to_json(recipe).decode(), now.isoformat(), now.isoformat()),
         )
     return get_recipe(connection, recipe_id)
 
@@ -66,12 +62,11 @@ def change_recipe(
 ) -> SavedRecipe:
     """Replace a recipe that still has the revision it was read with; raises StaleRevisionError otherwise."""
     with atomic(connection):
-        current = get_recipe(connection, recipe_id)
-        if current.revision != revision:
-            raise StaleRevisionError(current)
+        if get_recipe(connection, recipe_id).revision != revision:
+            raise StaleRevisionError(recipe_id)
         connection.execute(
             "UPDATE recipe SET title = ?, document = ?, revision = revision + 1, changed_at = ? WHERE id = ?",
-            (recipe.title, _document(recipe), now.isoformat(), recipe_id),
+            (recipe.title, to_json(recipe).decode(), now.isoformat(), recipe_id),
         )
     return get_recipe(connection, recipe_id)
 
@@ -98,10 +93,7 @@ _SELECT = "SELECT id, document, revision, created_at, changed_at FROM recipe"
 _ORDER = "ORDER BY changed_at DESC, id"
 
 
-def _document(recipe: Recipe) -> str:
-    return json.dumps(recipe.model_dump(mode="json"), ensure_ascii=False)
-
-
 def _saved(row: sqlite3.Row) -> SavedRecipe:
-    recipe = read_recipe(json.loads(row["document"]))
-    return SavedRecipe(row["id"], recipe, row["revision"], row["created_at"], row["changed_at"])
+    return SavedRecipe(
+        row["id"], from_json(row["document"].encode()), row["revision"], row["created_at"], row["changed_at"]
+    )

@@ -465,7 +465,7 @@ export interface components {
             neighbours: components["schemas"]["NeighbourOut"][];
             /** Twins */
             twins: string[];
-            recipe: components["schemas"]["Recipe-Output"];
+            exercise: components["schemas"]["ExerciseOut"];
             /** Picture */
             picture: string;
         };

@@ -1,4 +1,4 @@
-/** The catalogue for a picker: by family, findable by every name and by its degrees. */
+/** The catalogue on screen: for a picker, findable by every name and by its degrees, and by address. */
 import type { Tables } from "../api/types";
 
 /** Options of a Select, grouped by family. */
@@ -13,4 +13,9 @@ export function scaleOptions(tables: Tables) {
         label: `${scale.name}${scale.aliases.length > 0 ? ` (${scale.aliases.join(", ")})` : ""} · ${scale.degrees.join(" ")}`,
       })),
   }));
+}
+
+/** Where a sound is laid open on a tonic. */
+export function soundAddress(scale: string, tonic: string): string {
+  return `/sounds/${scale}?tonic=${encodeURIComponent(tonic)}`;
 }

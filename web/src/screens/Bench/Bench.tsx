@@ -79,7 +79,6 @@ export function Bench({ tables, saved }: BenchProps) {
         onOptions={setOptions}
         onPlay={() => play(0, false)}
         onStop={player.stop}
-        majorKeys={tables.major_keys}
       />
       <Stack gap="xs" aria-live="polite">
         {player.state.status === "failed" && (

@@ -25,7 +25,6 @@ interface TransportProps {
   onOptions: (options: PlayOptions) => void;
   onPlay: () => void;
   onStop: () => void;
-  majorKeys: string[];
 }
 
 /** Play and stop, count-in and click, and how the sheet is read. */

@@ -2,9 +2,9 @@ import { Anchor, Button, Group, Table, Text, Title } from "@mantine/core";
 import { IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
-import { useExercise } from "../../api/queries";
 import type { LaidOpen as Sound } from "../../api/types";
 import scoreClasses from "../../parts/StripView/StripView.module.css";
+import { soundAddress } from "../../parts/scales";
 import { usePlayer } from "../../sound/usePlayer";
 import { layOnBench } from "../Bench/useDraft";
 import classes from "./Sounds.module.css";
@@ -25,7 +25,6 @@ const SCHOOLS = [
 
 /** A sound: how it looks, sounds, is made, and what lies around it. */
 export function LaidOpen({ sound, use, serves }: LaidOpenProps) {
-  const at = (scale: string, tonic: string) => `/sounds/${scale}?tonic=${encodeURIComponent(tonic)}`;
   return (
     <article aria-label={`${sound.tonic} ${sound.name}`}>
       <Group justify="space-between" align="baseline">
@@ -55,7 +54,7 @@ export function LaidOpen({ sound, use, serves }: LaidOpenProps) {
         {sound.twins.length > 0 && <Fact name="The same tones as on">{sound.twins.join(", ")}</Fact>}
         <Fact name="One altered note away">
           {sound.neighbours.map((near) => (
-            <Anchor key={near.scale} component={Link} to={at(near.scale, sound.tonic)} mr="md">
+            <Anchor key={near.scale} component={Link} to={soundAddress(near.scale, sound.tonic)} mr="md">
               {near.name} ({near.before} to {near.after})
             </Anchor>
           ))}
@@ -67,7 +66,7 @@ export function LaidOpen({ sound, use, serves }: LaidOpenProps) {
                 {mode.tonic}
               </Text>
             ) : (
-              <Anchor key={mode.tonic} component={Link} to={at(mode.scale, mode.tonic)} mr="md">
+              <Anchor key={mode.tonic} component={Link} to={soundAddress(mode.scale, mode.tonic)} mr="md">
                 {mode.tonic} {mode.name}
               </Anchor>
             ),
@@ -81,14 +80,14 @@ export function LaidOpen({ sound, use, serves }: LaidOpenProps) {
 /** Hear it up and down, or take it to the bench. */
 function Actions({ sound }: { sound: Sound }) {
   const navigate = useNavigate();
-  const player = usePlayer(sound.recipe.tempo);
-  const exercise = useExercise(sound.recipe).good?.exercise;
+  const { exercise } = sound;
+  const player = usePlayer(exercise.recipe.tempo);
   const idle = player.state.status === "stopped" || player.state.status === "failed";
-  const hear = () => exercise && void player.play(exercise, { from: 0, loop: false, countIn: false, click: false });
+  const hear = () => void player.play(exercise, { from: 0, loop: false, countIn: false, click: false });
   return (
     <Group gap="sm">
       {idle ? (
-        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={hear} disabled={exercise === undefined}>
+        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={hear}>
           Hear it
         </Button>
       ) : (
@@ -100,7 +99,7 @@ function Actions({ sound }: { sound: Sound }) {
         variant="default"
         leftSection={<IconHammer size={18} />}
         onClick={() => {
-          layOnBench(sound.recipe);
+          layOnBench(exercise.recipe);
           void navigate("/bench");
         }}
       >

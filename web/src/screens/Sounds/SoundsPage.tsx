@@ -3,7 +3,7 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 import { useSound, useTables } from "../../api/queries";
 import { Dial } from "../../parts/Dial/Dial";
 import { pitchClass } from "../../parts/keys";
-import { scaleOptions } from "../../parts/scales";
+import { scaleOptions, soundAddress } from "../../parts/scales";
 import { LaidOpen } from "./LaidOpen";
 import classes from "./Sounds.module.css";
 
@@ -15,7 +15,7 @@ export function SoundsPage() {
   const navigate = useNavigate();
   const tables = useTables();
   const sound = useSound(id, tonic);
-  const goTo = (scale: string, key: string) => void navigate(`/sounds/${scale}?tonic=${encodeURIComponent(key)}`);
+  const goTo = (scale: string, key: string) => void navigate(soundAddress(scale, key));
   const scale = tables.data?.scales.find((candidate) => candidate.id === id);
   const names = (scale?.colour === "minor" ? tables.data?.minor_keys : tables.data?.major_keys) ?? [];
   return (
