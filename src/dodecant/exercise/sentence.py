@@ -8,8 +8,9 @@ from typing import Literal
 from dodecant.exercise.recipe import FamilyOfSounds, Path, Recipe, SeveralSounds
 from dodecant.exercise.route import Stop
 from dodecant.instrument.profile import Instrument
+from dodecant.music.chord import Colour
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Colour, ScaleCatalogue
+from dodecant.music.scale import ScaleCatalogue
 from dodecant.music.tonics import TonicNames
 
 PhraseId = Literal["figure", "sounds", "path", "placement", "keys", "outer", "player", "tempo"]

@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 from dodecant.exercise.route import Sound
-from dodecant.music.pitch import NoteName
+from dodecant.music.key import Key
 
 _SHARP_ORDER = (3, 0, 4, 1, 5, 2, 6)  # F C G D A E B
-_FIFTHS_OF_LETTER = (0, 2, 4, -1, 1, 3, 5)  # C D E F G A B
 
 
 def signature_alterations(fifths: int) -> tuple[int, ...]:
@@ -25,8 +24,7 @@ def fifths_for(sound: Sound) -> int:
 
     Of several (a scale with gaps has several) the one nearest to the tonic's own key is taken.
     """
-    own = _tonic_fifths(sound.tonic) - (3 if sound.scale.colour == "minor" else 0)
-    own = max(-7, min(7, own))
+    own = max(-7, min(7, Key(sound.tonic, sound.scale.colour).fifths))
     names = [degree.name_above(sound.tonic) for degree in sound.scale.degrees]
     fitting = [
         fifths
@@ -34,7 +32,3 @@ def fifths_for(sound: Sound) -> int:
         if all(signature_alterations(fifths)[name.letter] == name.alteration for name in names)
     ]
     return min(fitting, key=lambda fifths: (abs(fifths - own), fifths), default=own)
-
-
-def _tonic_fifths(tonic: NoteName) -> int:
-    return _FIFTHS_OF_LETTER[tonic.letter] + 7 * tonic.alteration

@@ -8,6 +8,7 @@ from typing import Literal
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import NoteName
 
+Colour = Literal["major", "minor"]
 Third = Literal["major", "minor", "sus4", "sus2", "none"]
 Seventh = Literal["none", "major", "minor", "diminished"]
 
@@ -57,6 +58,31 @@ class Quality:
     def degrees(self) -> tuple[Degree, ...]:
         """All tones, from the root up."""
         return tuple(sorted((*self.frame, *self.tensions), key=lambda degree: (degree.half_steps, degree.number)))
+
+    @property
+    def colour(self) -> Colour:
+        """'minor' with a minor third, else 'major'."""
+        return "minor" if self.third == "minor" else "major"
+
+    @property
+    def dominant(self) -> bool:
+        """A minor seventh without a minor third: a dominant, suspended ones too."""
+        return self.seventh == "minor" and self.third != "minor"
+
+    def rubs(self, height: int) -> bool:
+        """Whether a tone so many half steps above the root needs care over this chord.
+
+        It lies a half step above a chord tone and the chord has no use for it as a tension (usual teaching on "avoid
+        notes"): a dominant bears all but its 11, a raised fifth takes the sixth above it.
+        """
+        if (self.dominant and height != 5) or any(degree.half_steps % 12 == height for degree in self.degrees):
+            return False
+        return any((height - 1) % 12 == tone.half_steps % 12 for tone in self.frame if tone != Degree(5, 1))
+
+    @property
+    def two(self) -> bool:
+        """What may stand as the II of a two-five: minor, without a major or diminished seventh."""
+        return self.third == "minor" and self.seventh in ("minor", "none")
 
 
 @dataclass(frozen=True, slots=True)

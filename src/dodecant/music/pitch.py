@@ -62,6 +62,10 @@ class NoteName:
         """The name as a musician writes it: 'A♭'."""
         return LETTERS[self.letter] + alteration_text(self.alteration)
 
+    def plain(self) -> NoteName:
+        """The same sound without a double accidental and without C♭, F♭, E♯, B♯."""
+        return Pitch(self.letter, self.alteration, 4).plain(white_keys_too=True).name
+
 
 @dataclass(frozen=True, slots=True)
 class Pitch:

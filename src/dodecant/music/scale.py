@@ -6,14 +6,11 @@ import re
 import tomllib
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Literal
 
-from dodecant.music.chord import Quality
+from dodecant.music.chord import Colour, Quality
 from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
-
-Colour = Literal["major", "minor"]
 
 
 @dataclass(frozen=True)
@@ -22,7 +19,7 @@ class Scale:
 
     `family` and `mode` say which parent it comes from and from which of the parent's steps (1-based). `down` is the
     form coming down, where it differs. `serves` are the chord qualities it is taught over, the first one foremost;
-    `colour_tones` tell it from its neighbours.
+    `colour_tones` tell it from its neighbours; `seldom` says how far it is from daily use (0 daily to 3 rare).
     """
 
     id: str
@@ -35,6 +32,7 @@ class Scale:
     serves: tuple[Quality, ...] = ()
     colour_tones: tuple[Degree, ...] = ()
     use: str = ""
+    seldom: int = 0
 
     def __len__(self) -> int:
         return len(self.degrees)
@@ -63,16 +61,11 @@ class Scale:
 
     @cached_property
     def care(self) -> frozenset[Degree]:
-        """Tones to handle with care: a half step above a chord tone, where the chord has no use for the tension.
-
-        On a dominant ♭9, ♯9 and ♭13 are tensions (usual teaching on "avoid notes").
-        """
+        """Tones to handle with care over the chord it serves first, or else over a chord of its 1, 3, 5 and 7."""
+        chord = self.serves[0] if self.serves else None
         heights = {degree.half_steps % 12 for degree in self.frame}
-        near = {degree for degree in self.tones - self.frame if (degree.half_steps - 1) % 12 in heights}
-        chord = self.serves[0] if self.serves else Quality()
-        if chord.seventh != "minor" or chord.third == "minor":
-            return frozenset(near)
-        return frozenset(degree for degree in near if degree.half_steps == 5)
+        rubs = chord.rubs if chord else lambda height: (height - 1) % 12 in heights
+        return frozenset(degree for degree in self.tones - self.frame if rubs(degree.half_steps % 12))
 
     @property
     def twins(self) -> tuple[int, ...]:
@@ -84,6 +77,11 @@ class Scale:
     def pitch_classes(self) -> frozenset[int]:
         """Half steps above the tonic, 0 to 11."""
         return frozenset(degree.half_steps % 12 for degree in self.degrees)
+
+    @cached_property
+    def bits(self) -> int:
+        """The same as bits: bit 0 is the tonic."""
+        return sum(1 << height for height in self.pitch_classes)
 
     def index_of(self, number: int) -> int | None:
         """The place of the degree with this number (1 to 7), or None if the sound lacks it.
@@ -112,9 +110,9 @@ class Scale:
         return tuple(turned)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class ScaleCatalogue:
-    """All scales, in the order of the data file."""
+    """All scales, in the order of the data file. Two catalogues are equal only when they are the same one."""
 
     scales: tuple[Scale, ...]
 
@@ -166,6 +164,7 @@ def read_catalogue(text: str) -> ScaleCatalogue:
                 serves=tuple(parse_quality(text) for text in row.get("serves", ())),
                 colour_tones=tuple(Degree.parse(word) for word in row.get("colour", "").split()),
                 use=row.get("use", ""),
+                seldom=row.get("seldom", 0),
             )
         )
     names = [name.lower() for scale in scales for name in (scale.name, *scale.aliases)]

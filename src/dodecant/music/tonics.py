@@ -6,9 +6,9 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from types import MappingProxyType
 
+from dodecant.music.chord import Colour
 from dodecant.music.errors import MusicError
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Colour
 
 # The usual names, C upwards. Fewest accidentals in the major key, and in the minor key; where both spellings
 # need six (F♯/G♭ major, E♭/D♯ minor) or usage is split (A♭/G♯ minor), a teacher's preference overrides the row.

@@ -1,0 +1,157 @@
+"""Changes: a chord progression as bars, with sections, repeats and endings, and the order in which it is played."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+
+from dodecant.music.chord import Chord
+from dodecant.music.key import Key, moved
+from dodecant.music.pitch import NoteName
+
+MOST_PLAYED = 2000  # bars
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class Metre:
+    """Beats in a bar and the note value of one beat (4 is a quarter, 8 an eighth)."""
+
+    beats: int = 4
+    unit: int = 4
+
+    @property
+    def text(self) -> str:
+        """'6/8'."""
+        return f"{self.beats}/{self.unit}"
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """A chord (None for N.C.) on some beats of a bar, in the metre's own beats.
+
+    `where` and `typed` are the place in the text it was read from; they do not tell two slots apart.
+    """
+
+    chord: Chord | None
+    start: int
+    beats: int
+    where: int = field(default=0, compare=False)
+    typed: str = field(default="", compare=False)
+    faulty: bool = field(default=False, compare=False)
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A written bar. `opens` and `closes` are repeat signs; `endings` the passes it is played in (none: all)."""
+
+    slots: tuple[Slot, ...]
+    metre: Metre
+    key: Key
+    section: str = ""
+    opens: bool = False
+    closes: bool = False
+    endings: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True)
+class Changes:
+    """A whole progression. `order` names the sections in the order they are played, when it is not as written."""
+
+    bars: tuple[Bar, ...]
+    title: str = ""
+    order: tuple[str, ...] = ()
+
+    @property
+    def key(self) -> Key:
+        """The key it begins in."""
+        return self.bars[0].key if self.bars else Key(NoteName(0))
+
+    @cached_property
+    def slots(self) -> tuple[Slot, ...]:
+        """All chords as written; a chord's place in this list is its number everywhere."""
+        return tuple(slot for bar in self.bars for slot in bar.slots)
+
+    @cached_property
+    def slot_numbers(self) -> tuple[tuple[int, ...], ...]:
+        """For each written bar the numbers of its slots."""
+        numbers, first = [], 0
+        for bar in self.bars:
+            numbers.append(tuple(range(first, first + len(bar.slots))))
+            first += len(bar.slots)
+        return tuple(numbers)
+
+    @cached_property
+    def sections(self) -> tuple[tuple[str, range], ...]:
+        """The sections as written: label and bar numbers."""
+        found: list[tuple[str, range]] = []
+        for number, bar in enumerate(self.bars):
+            if found and found[-1][0] == bar.section:
+                found[-1] = (bar.section, range(found[-1][1].start, number + 1))
+            else:
+                found.append((bar.section, range(number, number + 1)))
+        return tuple(found)
+
+    @cached_property
+    def played(self) -> tuple[int, ...]:
+        """The numbers of the written bars in the order they sound, repeats and endings followed."""
+        if not self.order:
+            return tuple(_unrolled(self.bars, range(len(self.bars))))
+        spans: dict[str, range] = {}
+        for label, span in self.sections:
+            spans.setdefault(label, span)
+        return tuple(bar for label in self.order for bar in _unrolled(self.bars, spans[label]))
+
+    @cached_property
+    def chords_played(self) -> tuple[int, ...]:
+        """The numbers of the slots in the order they sound, each bar's chords once a pass."""
+        return tuple(number for bar in self.played for number in self.slot_numbers[bar])
+
+
+def _unrolled(bars: Sequence[Bar], span: range) -> Iterator[int]:
+    """Follow repeat signs and endings; a repeat without an opening sign goes back to where the last one ended."""
+    begin = span.start
+    number = span.start
+    while number < span.stop:
+        if bars[number].opens and number > begin:
+            yield from range(begin, number)
+            begin = number
+        if not bars[number].closes:
+            number += 1
+            continue
+        end = number + 1
+        while end < span.stop and bars[end].endings and not bars[end].opens:
+            end += 1
+        passes = max((ending for place in range(begin, end) for ending in bars[place].endings), default=2)
+        for turn in range(1, max(2, passes) + 1):
+            yield from (n for n in range(begin, end) if not bars[n].endings or turn in bars[n].endings)
+        begin = number = end
+    yield from range(begin, span.stop)
+
+
+def transposed(changes: Changes, tonic: NoteName) -> Changes:
+    """The changes carried to another tonic, with the spellings lead sheets use there.
+
+    Every root keeps its degree; see `Key.sensible` for the names it takes.
+    """
+    source = changes.key.tonic
+    if tonic == source:
+        return changes
+    return replace(changes, bars=tuple(_moved_bar(bar, source, tonic) for bar in changes.bars))
+
+
+def _moved_bar(bar: Bar, source: NoteName, target: NoteName) -> Bar:
+    tonic = moved(bar.key.tonic, source, target)
+    key = replace(bar.key, tonic=tonic if abs(tonic.alteration) < 2 else tonic.plain())
+    slots = tuple(replace(slot, chord=_moved_chord(slot.chord, bar.key, key)) for slot in bar.slots)
+    return replace(bar, key=key, slots=slots)
+
+
+def _moved_chord(chord: Chord | None, source: Key, target: Key) -> Chord | None:
+    if chord is None:
+        return None
+    root = target.sensible(moved(chord.root, source.tonic, target.tonic))
+    if chord.bass is None:
+        return replace(chord, root=root)
+    bass = moved(chord.bass, chord.root, root)
+    return replace(chord, root=root, bass=bass if abs(bass.alteration) < 2 else bass.plain())

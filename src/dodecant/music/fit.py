@@ -1,0 +1,234 @@
+"""Chord-scale fit: which sounds serve a chord where it stands, ranked by costs that can be told in words.
+
+The rules are the usual teaching. Chord tones that are missing cost, the third and seventh most. A tone a half step
+above a chord tone rubs, unless the chord wants it as a tension. A tone foreign to the key of the moment costs; which
+key that is follows from where the chord goes. Two schools weigh the last two differently: `key` stays in the key and
+bears a tone to handle with care, `colour` leaves the key to avoid it (Lydian on a tonic major, a natural 9 on a
+half-diminished chord). In a blues the blues scale of the key holds over every chord.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+from dodecant.music.chord import Chord, Quality
+from dodecant.music.degree import Degree
+from dodecant.music.hearing import heard_degree
+from dodecant.music.pitch import NoteName
+from dodecant.music.place import BLUES_DOMINANT, Place
+from dodecant.music.scale import Scale, ScaleCatalogue
+
+School = Literal["key", "colour"]
+CostName = Literal["missing", "care", "foreign", "gaps", "extra", "seldom", "taught", "elsewhere", "blues"]
+
+_MISSING = {"root": 1.5, "third": 6.0, "fifth": 0.8, "altered fifth": 5.0, "seventh": 4.0, "tension": 4.0}
+_CARE = {"key": 0.5, "colour": 1.6}
+_CARE_ON_DOMINANT = {"key": 0.5, "colour": 0.9}  # the 11 passes more easily there
+_FOREIGN = {"key": 1.5, "colour": 0.7}
+_GAP = 0.7  # for each tone fewer than seven
+_EXTRA = 0.7  # for each tone more than seven: passing tones
+_SELDOM = 0.45
+_TAUGHT = (-0.4, -0.2)  # the catalogue names this very chord first, or among others
+_ELSEWHERE = 0.3  # a sound whose tonic is not the chord's root
+_BLUES = 0.8  # the blues scale of the key, over any chord of a blues
+_BLUES_FAMILY = "blues"
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """One part of the score: what it is, how much, and the tones it is about as the chord hears them."""
+
+    name: CostName
+    amount: float
+    tones: tuple[Degree, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """A sound for a chord: its tonic, its scale and the score (the lower, the better)."""
+
+    tonic: NoteName
+    scale: Scale
+    score: float
+
+    @property
+    def text(self) -> str:
+        """'D Dorian'."""
+        return f"{self.tonic.text} {self.scale.name}"
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """What a chord in its place asks for, as bits of half steps above its root (bit 0 is the root).
+
+    `blues` is the tonic of the blues it stands in, in half steps above the chord's root, or None.
+    """
+
+    missing: tuple[tuple[int, float], ...]
+    chord: int
+    care: int
+    welcome: int
+    quality: Quality
+    school: School
+    blues: int | None
+
+
+def need_of(chord: Chord, place: Place, school: School = "key") -> Need:
+    """What a chord asks for where it stands."""
+    quality, blues = chord.quality, None
+    altered = quality.fifths != (0,) or any(degree.alteration for degree in quality.tensions)
+    if place.blues and place.key and not altered:
+        blues = (place.key.tonic.pitch_class - chord.root.pitch_class) % 12
+    return _need(quality, place.welcome(chord), school, blues)
+
+
+def fit(
+    chord: Chord,
+    place: Place,
+    catalogue: ScaleCatalogue,
+    *,
+    school: School = "key",
+    elsewhere: bool = False,
+    families: Iterable[str] = (),
+) -> tuple[Fit, ...]:
+    """The sounds of the catalogue for a chord, the best first.
+
+    Sounds stand on the chord's root (in a blues, blues scales on the tonic of the key too); `elsewhere` adds those on
+    all other tonics. `families` keeps to some families of scales.
+
+    >>> from dodecant.music.chord_symbol import parse_chord
+    >>> from dodecant.music.key import Key
+    >>> from dodecant.tables import load_tables
+    >>> chord, scales = parse_chord("Dm7"), load_tables().scales
+    >>> fit(chord, Place(Key.parse("C")), scales)[0].text
+    'D Dorian'
+    """
+    wanted = frozenset(families)
+    scored = _scored(need_of(chord, place, school), catalogue, elsewhere)
+    return tuple(
+        Fit(tonic_above(chord.root, turn), scale, score)
+        for score, turn, scale in scored
+        if not wanted or scale.family in wanted
+    )
+
+
+def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: School = "key") -> Fit:
+    """The score of one sound for a chord, whether or not the catalogue has it."""
+    turn = (tonic.pitch_class - chord.root.pitch_class) % 12
+    return Fit(tonic, scale, round(score_of(need_of(chord, place, school), scale, turn), 3))
+
+
+def costs(found: Fit, chord: Chord, place: Place, school: School = "key") -> tuple[Cost, ...]:
+    """The parts a score is made of; they add up to it."""
+    turn = (found.tonic.pitch_class - chord.root.pitch_class) % 12
+    return tuple(_costs(need_of(chord, place, school), found.scale, turn))
+
+
+@lru_cache(maxsize=4096)
+def _need(quality: Quality, welcome: int, school: School, blues: int | None) -> Need:
+    missing: dict[int, float] = {}
+    for degree in quality.degrees:
+        missing[degree.half_steps % 12] = _MISSING[_part(degree, quality)]
+    chord = sum(1 << height for height in missing)
+    return Need(tuple(missing.items()), chord, _rubbing(welcome, quality), welcome, quality, school, blues)
+
+
+def _part(degree: Degree, quality: Quality) -> str:
+    if degree.number == 1:
+        return "root"
+    if degree in quality.tensions:
+        return "tension"
+    if degree.number == 5:
+        return "fifth" if degree.alteration == 0 else "altered fifth"
+    return "seventh" if degree.number in (6, 7) else "third"
+
+
+def _rubbing(welcome: int, quality: Quality) -> int:
+    """The tones that rub, as bits; a dominant at rest in a blues bears its 11 too."""
+    rubbing = sum(1 << height for height in range(12) if quality.rubs(height))
+    at_rest = quality.dominant and welcome & BLUES_DOMINANT == BLUES_DOMINANT
+    return 0 if at_rest else rubbing
+
+
+@lru_cache(maxsize=4096)
+def _scored(need: Need, catalogue: ScaleCatalogue, elsewhere: bool) -> tuple[tuple[float, int, Scale], ...]:
+    turns: tuple[int, ...] = tuple(range(12)) if elsewhere else (0,)
+    found = []
+    for place, scale in enumerate(catalogue.scales):
+        here = turns
+        if need.blues and scale.family == _BLUES_FAMILY and not elsewhere:
+            here = (0, need.blues)
+        found += [(round(score_of(need, scale, turn), 3), turn, place, scale) for turn in here]
+    found.sort(key=lambda one: one[:3])
+    return tuple((score, turn, scale) for score, turn, _, scale in found)
+
+
+def score_of(need: Need, scale: Scale, turn: int) -> float:
+    """The sum of `costs`, by bits; `turn` is the sound's tonic in half steps above the chord's root."""
+    size = len(scale)
+    if turn == need.blues and scale.family == _BLUES_FAMILY:
+        return _BLUES + _SELDOM * scale.seldom
+    bits = scale.bits
+    tones = ((bits << turn) | (bits >> (12 - turn))) & 0xFFF
+    score = 0.0
+    if need.chord & ~tones:
+        score = sum(weight for height, weight in need.missing if not tones >> height & 1)
+    score += _care_weight(need, size) * (tones & need.care).bit_count()
+    score += _FOREIGN[need.school] * (tones & ~need.chord & ~need.welcome).bit_count()
+    score += _GAP * (7 - size) if size < 7 else _EXTRA * (size - 7)
+    score += _SELDOM * scale.seldom
+    if turn:
+        return score + _ELSEWHERE
+    return score + _taught(need, scale)
+
+
+def _costs(need: Need, scale: Scale, turn: int) -> list[Cost]:
+    size = len(scale)
+    seldom = Cost("seldom", _SELDOM * scale.seldom)
+    if turn == need.blues and scale.family == _BLUES_FAMILY:
+        return [Cost("blues", _BLUES), *([seldom] if seldom.amount else [])]
+    tones = ((scale.bits << turn) | (scale.bits >> (12 - turn))) & 0xFFF
+    lost = [(height, weight) for height, weight in need.missing if not tones >> height & 1]
+    rubbing, strange = tones & need.care, tones & ~need.chord & ~need.welcome
+    found = [
+        Cost("missing", sum(weight for _, weight in lost), _degrees(need, [height for height, _ in lost])),
+        Cost("care", _care_weight(need, size) * rubbing.bit_count(), _degrees(need, _heights(rubbing))),
+        Cost("foreign", _FOREIGN[need.school] * strange.bit_count(), _degrees(need, _heights(strange))),
+        Cost("gaps", _GAP * max(0, 7 - size)),
+        Cost("extra", _EXTRA * max(0, size - 7)),
+        seldom,
+        Cost("elsewhere", _ELSEWHERE if turn else 0),
+        Cost("taught", 0 if turn else _taught(need, scale)),
+    ]
+    return [cost for cost in found if cost.amount]
+
+
+def _care_weight(need: Need, size: int) -> float:
+    """What a tone to handle with care costs; in a scale with passing tones it only passes."""
+    weight = (_CARE_ON_DOMINANT if need.quality.dominant else _CARE)[need.school]
+    return weight / 2 if size > 7 else weight
+
+
+def _taught(need: Need, scale: Scale) -> float:
+    if need.quality not in scale.serves:
+        return 0.0
+    return _TAUGHT[0] if scale.serves[0] == need.quality else _TAUGHT[1]
+
+
+def _heights(bits: int) -> list[int]:
+    return [height for height in range(12) if bits >> height & 1]
+
+
+def _degrees(need: Need, heights: list[int]) -> tuple[Degree, ...]:
+    return tuple(heard_degree(height, need.quality) for height in heights)
+
+
+_DEGREES_BY_HEIGHT = tuple(map(Degree.parse, ("1", "b2", "2", "b3", "3", "4", "b5", "5", "b6", "6", "b7", "7")))
+
+
+def tonic_above(root: NoteName, half_steps: int) -> NoteName:
+    """The tonic so many half steps above a root, spelled as a degree of it and plainly."""
+    return _DEGREES_BY_HEIGHT[half_steps].name_above(root).plain() if half_steps else root
