@@ -7,6 +7,7 @@ from importlib.resources import files
 
 from dodecant.exercise.press import Tables
 from dodecant.instrument.profile import read_instruments
+from dodecant.music.form import read_forms
 from dodecant.music.scale import read_catalogue
 
 
@@ -16,5 +17,6 @@ def load_tables() -> Tables:
     root = files("dodecant")
     return Tables(
         scales=read_catalogue((root / "music" / "scales.toml").read_text("utf-8")),
+        forms=read_forms((root / "music" / "forms.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

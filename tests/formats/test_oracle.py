@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from pathlib import Path
 
-import musicxml
 import pytest
 from hypothesis import given, settings
 from lxml import etree
@@ -99,26 +97,6 @@ def test_every_sound_in_twelve_keys_on_every_instrument(tables: Tables, place: i
 @settings(max_examples=30)
 def test_any_recipe_reads_back(recipe: Recipe) -> None:
     check(press(recipe, load_tables()))
-
-
-_IMPORTED = {
-    "xlink.xsd": ("http://www.w3.org/1999/xlink", "href type role title show actuate"),
-    "xml.xsd": ("http://www.w3.org/XML/1998/namespace", "lang space base id"),
-}
-
-
-@pytest.fixture(scope="module")
-def schema(tmp_path_factory: pytest.TempPathFactory) -> etree.XMLSchema:
-    """The published schema; the attributes it imports from two others stand beside it, so no network is needed."""
-    source = Path(musicxml.__file__).parent / "generate_classes" / "musicxml_4_0.xsd"
-    folder = tmp_path_factory.mktemp("schema")
-    text = source.read_text("utf-8").replace("http://www.musicxml.org/xsd/", "")
-    (folder / "musicxml.xsd").write_text(text, "utf-8")
-    for name, (namespace, attributes) in _IMPORTED.items():
-        declared = "".join(f'<xs:attribute name="{attribute}"/>' for attribute in attributes.split())
-        head = f'<xs:schema xmlns:xs="http://www.w3.org/2001/XMLSchema" targetNamespace="{namespace}">'
-        (folder / name).write_text(f"{head}{declared}</xs:schema>", "utf-8")
-    return etree.XMLSchema(etree.parse(str(folder / "musicxml.xsd"), etree.XMLParser(no_network=True)))
 
 
 @given(recipe=recipes)

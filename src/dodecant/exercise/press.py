@@ -19,6 +19,7 @@ from dodecant.exercise.signature import fifths_for, signature_alterations
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
+from dodecant.music.form import Form
 from dodecant.music.numbering import number_text
 from dodecant.music.pitch import Pitch
 from dodecant.music.scale import ScaleCatalogue
@@ -34,6 +35,7 @@ class Tables:
     """The data files, read once at the edge of the program."""
 
     scales: ScaleCatalogue
+    forms: tuple[Form, ...]
     instruments: InstrumentTable
 
 

@@ -13,7 +13,7 @@ from dodecant.instrument.profile import Instrument
 from dodecant.music.pitch import LETTERS, Pitch
 
 DIVISIONS = 12  # of a quarter note: the least number that holds sixteenths and triplets
-_HEAD = (
+HEAD = (
     '<?xml version="1.0" encoding="UTF-8"?>\n'
     '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
     '"http://www.musicxml.org/dtds/partwise.dtd">\n'
@@ -43,7 +43,7 @@ def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool) -> st
     shown = "" if headings else ' print-object="no"'
     body = "".join(_strip(exercise, strip, number, headings) for strip, number in _numbered(strips))
     return (
-        f'{_HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
+        f'{HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
         f'<part-list><score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}'
         f'</score-part></part-list><part id="P1">{body}</part></score-partwise>\n'
     )

@@ -8,6 +8,7 @@ from functools import cached_property
 
 from dodecant.music.chord import Chord
 from dodecant.music.key import Key, moved
+from dodecant.music.numeral import step_of
 from dodecant.music.pitch import NoteName
 
 MOST_PLAYED = 2000  # bars
@@ -102,6 +103,11 @@ class Changes:
             spans.setdefault(label, span)
         return tuple(bar for label in self.order for bar in _unrolled(self.bars, spans[label]))
 
+    @property
+    def written_out(self) -> tuple[Bar, ...]:
+        """The bars as played, without repeat signs."""
+        return tuple(replace(self.bars[n], opens=False, closes=False, endings=()) for n in self.played)
+
     @cached_property
     def chords_played(self) -> tuple[int, ...]:
         """The numbers of the slots in the order they sound, each bar's chords once a pass."""
@@ -132,7 +138,7 @@ def _unrolled(bars: Sequence[Bar], span: range) -> Iterator[int]:
 def transposed(changes: Changes, tonic: NoteName) -> Changes:
     """The changes carried to another tonic, with the spellings lead sheets use there.
 
-    Every root keeps its degree; see `Key.sensible` for the names it takes.
+    Every root keeps its step in the key; see `Key.sensible` for the names it takes.
     """
     source = changes.key.tonic
     if tonic == source:
@@ -150,7 +156,7 @@ def _moved_bar(bar: Bar, source: NoteName, target: NoteName) -> Bar:
 def _moved_chord(chord: Chord | None, source: Key, target: Key) -> Chord | None:
     if chord is None:
         return None
-    root = target.sensible(moved(chord.root, source.tonic, target.tonic))
+    root = target.sensible(step_of(chord, source).name_above(target.tonic))
     if chord.bass is None:
         return replace(chord, root=root)
     bass = moved(chord.bass, chord.root, root)

@@ -244,7 +244,7 @@ class _Reader:
         return tuple(slots)
 
     def _again(self, words: list[tuple[str, str, int]]) -> tuple[Slot, ...]:
-        _, text, at = words[0]
+        _, text, at = next(word for word in words if word[0] == "again")
         if len(words) > 1 or not self._bars or self._bars[-1].metre != self._metre:
             self._fault(at, len(text), "% repeats a whole bar of the same metre.", "Let it stand alone in its bar.")
             return (Slot(None, 0, self._metre.beats, at, text, faulty=True),)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -58,6 +59,24 @@ class Quality:
     def degrees(self) -> tuple[Degree, ...]:
         """All tones, from the root up."""
         return tuple(sorted((*self.frame, *self.tensions), key=lambda degree: (degree.half_steps, degree.number)))
+
+    @classmethod
+    def of(cls, degrees: Iterable[Degree]) -> Quality:
+        """The quality that has these degrees, the other way round from `degrees`.
+
+        A 4 or 2 without a third suspends it; a 5 left out is a fifth left out.
+
+        >>> Quality.of(Quality(third="sus4", seventh="minor", tensions=(Degree(13),)).degrees).third
+        'sus4'
+        """
+        left = set(degrees)
+        third: Third = next((name for name, tones in _THIRDS.items() if left.intersection(tones)), "none")
+        left -= {*_THIRDS[third]}
+        seventh: Seventh = next((name for name, tones in _SEVENTHS.items() if left.intersection(tones)), "none")
+        left -= {*_SEVENTHS[seventh]}
+        fifths = tuple(sorted(degree.alteration for degree in left if degree.number == 5))
+        rest = (degree for degree in left if degree.number != 5 and degree not in (Degree(1), Degree(6)))
+        return cls(third, fifths, seventh, Degree(6) in left, tuple(sorted(rest)), Degree(1) not in left)
 
     @property
     def colour(self) -> Colour:

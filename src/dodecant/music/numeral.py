@@ -57,7 +57,7 @@ def print_numeral(chord: Chord, key: Key, *, house: House = PLAIN, lower: bool =
     >>> print_numeral(chord, Key.parse("Ab")), print_numeral(chord, Key.parse("Ab"), lower=True)
     ('IIm7/♭7', 'ii7/♭7')
     """
-    degree = _step(chord, key)
+    degree = step_of(chord, key)
     numeral, quality = _NUMERALS[degree.number - 1], print_quality(chord.quality, house)
     if lower and chord.quality.third == "minor":
         numeral = numeral.lower()
@@ -66,7 +66,7 @@ def print_numeral(chord: Chord, key: Key, *, house: House = PLAIN, lower: bool =
     return f"{alteration_text(degree.alteration)}{numeral}{quality}{bass}"
 
 
-def _step(chord: Chord, key: Key) -> Degree:
+def step_of(chord: Chord, key: Key) -> Degree:
     """The step a root stands on: a flat one rather than a sharp one, save ♯IV and the diminished chords between.
 
     A root written plain (the E7 of ♭II in E♭) is told by the step it stands for.
@@ -76,6 +76,9 @@ def _step(chord: Chord, key: Key) -> Degree:
         higher = Degree(degree.number + 1, degree.half_steps - Degree(degree.number + 1).half_steps)
         if key.sensible(higher.name_above(key.tonic)) == chord.root:
             return higher
+    if degree == Degree(5, -1) and chord.quality.fifths == (-1,):
+        raised = Degree(4, 1)
+        return raised if key.sensible(raised.name_above(key.tonic)) == chord.root else degree
     return degree
 
 

@@ -1,0 +1,325 @@
+"""Changes as MusicXML 4.0 chord symbols: a lead sheet without a tune, written and read back.
+
+Reading takes chord symbols, metres, keys, section names, repeats and endings from any partwise score; a chord holds
+until the next one.
+"""
+
+from __future__ import annotations
+
+import io
+import zipfile
+from collections.abc import Iterator, Sequence
+from fractions import Fraction
+from itertools import pairwise
+from typing import TypeVar
+from xml.etree.ElementTree import Element
+from xml.sax.saxutils import escape, quoteattr
+
+import defusedxml
+from defusedxml.ElementTree import ParseError, fromstring
+
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.formats.musicxml import HEAD
+from dodecant.music.changes import Bar, Changes, Metre, Slot
+from dodecant.music.chord import Chord, Quality
+from dodecant.music.chord_symbol import parse_quality, print_quality
+from dodecant.music.degree import Degree
+from dodecant.music.errors import MusicError
+from dodecant.music.key import Key, tonic_fifths
+from dodecant.music.pitch import LETTERS, NoteName
+from dodecant.music.tonics import USUAL
+
+# The standard's kinds of chord and the symbols that mean the same, plainest first.
+KINDS = {
+    "major": "", "minor": "m", "augmented": "aug", "diminished": "dim", "dominant": "7", "major-seventh": "maj7",
+    "minor-seventh": "m7", "diminished-seventh": "dim7", "augmented-seventh": "7(#5)", "half-diminished": "m7b5",
+    "major-minor": "m(maj7)", "major-sixth": "6", "minor-sixth": "m6", "dominant-ninth": "9", "major-ninth": "maj9",
+    "minor-ninth": "m9", "dominant-11th": "11", "major-11th": "maj11", "minor-11th": "m11", "dominant-13th": "13",
+    "major-13th": "maj13", "minor-13th": "m13", "suspended-second": "sus2", "suspended-fourth": "sus4", "power": "5",
+}  # fmt: skip
+_QUALITIES = {kind: parse_quality(symbol) for kind, symbol in KINDS.items()}
+MOST_BARS = 400
+_LARGEST_UNPACKED = 8_000_000  # bytes
+
+
+def changes_to_musicxml(changes: Changes) -> bytes:
+    """The changes as a score of one part whose bars hold slash notes under chord symbols."""
+    bars = changes.written_out if changes.order else changes.bars
+    body = "".join(_bar(bars, number) for number in range(len(bars)))
+    return (
+        f'{HEAD}<score-partwise version="4.0">'
+        f"<work><work-title>{escape(changes.title or 'Changes')}</work-title></work>"
+        "<identification><encoding><software>Dodecant</software></encoding></identification>"
+        '<part-list><score-part id="P1"><part-name>Changes</part-name></score-part></part-list>'
+        f'<part id="P1">{body}</part></score-partwise>\n'
+    ).encode()
+
+
+def _bar(bars: Sequence[Bar], number: int) -> str:
+    bar = bars[number]
+    before = bars[number - 1] if number else None
+    after = bars[number + 1] if number + 1 < len(bars) else None
+    out = [f'<measure number="{number + 1}">']
+    if bar.opens or (bar.endings and (before is None or before.endings != bar.endings or before.closes)):
+        out.append(_left_barline(bar, before))
+    out.append(_attributes(bar, before))
+    if bar.section and (before is None or before.section != bar.section):
+        out.append(
+            '<direction placement="above"><direction-type><rehearsal>'
+            f"{escape(bar.section)}</rehearsal></direction-type></direction>"
+        )
+    for slot in bar.slots:
+        out.append(_harmony(slot.chord))
+        length = slot.beats * (4 * _divisions(bar.metre)) // bar.metre.unit
+        out.append(f"<note><rest/><duration>{length}</duration><voice>1</voice></note>")
+    last_of_ending = bar.endings and (after is None or after.endings != bar.endings or bar.closes)
+    if bar.closes or last_of_ending or after is None:
+        style = "light-heavy" if bar.closes or after is None else "light-light"
+        out.append(f'<barline location="right"><bar-style>{style}</bar-style>')
+        if last_of_ending:
+            kind = "stop" if bar.closes else "discontinue"
+            out.append(f'<ending number="{",".join(map(str, bar.endings))}" type="{kind}"/>')
+        out.append('<repeat direction="backward"/>' if bar.closes else "")
+        out.append("</barline>")
+    out.append("</measure>")
+    return "".join(out)
+
+
+def _left_barline(bar: Bar, before: Bar | None) -> str:
+    new = bar.endings and (before is None or before.endings != bar.endings or before.closes)
+    ending = f'<ending number="{",".join(map(str, bar.endings))}" type="start"/>' if new else ""
+    style = "<bar-style>heavy-light</bar-style>" if bar.opens else ""
+    repeat = '<repeat direction="forward"/>' if bar.opens else ""
+    return f'<barline location="left">{style}{ending}{repeat}</barline>'
+
+
+def _attributes(bar: Bar, before: Bar | None) -> str:
+    parts = []
+    if before is None or before.metre.unit != bar.metre.unit:
+        parts.append(f"<divisions>{_divisions(bar.metre)}</divisions>")
+    if before is None or before.key != bar.key:
+        mode = bar.key.colour
+        parts.append(f"<key><fifths>{max(-7, min(7, bar.key.fifths))}</fifths><mode>{mode}</mode></key>")
+    if before is None or before.metre != bar.metre:
+        parts.append(f"<time><beats>{bar.metre.beats}</beats><beat-type>{bar.metre.unit}</beat-type></time>")
+    if before is None:
+        parts.append("<clef><sign>G</sign><line>2</line></clef>")
+        parts.append('<measure-style><slash type="start" use-stems="no"/></measure-style>')
+    return f"<attributes>{''.join(parts)}</attributes>" if any(parts) else ""
+
+
+def _divisions(metre: Metre) -> int:
+    """Divisions of a quarter note, so that a beat is a whole number of them."""
+    return max(1, metre.unit // 4)
+
+
+def _harmony(chord: Chord | None) -> str:
+    if chord is None:
+        return '<harmony><root><root-step text="">C</root-step></root><kind text="N.C.">none</kind></harmony>'
+    kind, changed = _kind_of(chord.quality)
+    text = quoteattr(print_quality(chord.quality))
+    bass = f"<bass>{_name('bass', chord.bass)}</bass>" if chord.bass else ""
+    return f"<harmony><root>{_name('root', chord.root)}</root><kind text={text}>{kind}</kind>{bass}{changed}</harmony>"
+
+
+def _name(word: str, name: NoteName) -> str:
+    alter = f"<{word}-alter>{name.alteration}</{word}-alter>" if name.alteration else ""
+    return f"<{word}-step>{LETTERS[name.letter]}</{word}-step>{alter}"
+
+
+def _kind_of(quality: Quality) -> tuple[str, str]:
+    """The kind nearest to a quality, and the degrees to add and take away."""
+    wanted = set(quality.degrees)
+    kind = min(_QUALITIES, key=lambda name: len(wanted ^ set(_QUALITIES[name].degrees)))
+    there = set(_QUALITIES[kind].degrees)
+    changes = [("subtract", degree) for degree in sorted(there - wanted)]
+    changes += [("add", degree) for degree in sorted(wanted - there)]
+    return kind, "".join(
+        f"<degree><degree-value>{degree.number}</degree-value><degree-alter>{degree.alteration}</degree-alter>"
+        f"<degree-type>{verb}</degree-type></degree>"
+        for verb, degree in changes
+    )
+
+
+def changes_from_musicxml(data: bytes) -> Changes:
+    """Read the chord symbols of a MusicXML score (plain or compressed); raises RecipeError with a cure."""
+    root = _parsed(_unpacked(data))
+    if root.tag != "score-partwise":
+        raise _refused("This is not a partwise MusicXML score.", "Export the tune as MusicXML (partwise).")
+    part = next(iter(root.iter("part")), None)
+    measures = [] if part is None else part.findall("measure")
+    if len(measures) > MOST_BARS:
+        raise _refused(f"The score has {len(measures)} bars.", f"Up to {MOST_BARS} can be read.")
+    bars = tuple(_Reader().read(measures))
+    if not any(slot.chord for bar in bars for slot in bar.slots):
+        raise _refused(
+            "There are no chord symbols in this score.", "Choose a score with chord symbols above the staff."
+        )
+    title = (root.findtext("work/work-title") or root.findtext("movement-title") or "").strip()
+    return Changes(bars, title[:120])
+
+
+def _unpacked(data: bytes) -> bytes:
+    if not data.startswith(b"PK"):
+        return data
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as packed:
+            names = [n for n in packed.namelist() if n.endswith((".xml", ".musicxml")) and not n.startswith("META-INF")]
+            entry = packed.getinfo(names[0])
+            if entry.file_size > _LARGEST_UNPACKED:
+                raise _refused("The score inside is too large.", "Choose a single tune.")
+            return packed.read(entry)
+    except (zipfile.BadZipFile, IndexError, OSError, RuntimeError, NotImplementedError, EOFError):
+        raise _refused("This packed file holds no score.", "Export the tune as MusicXML again.") from None
+
+
+def _parsed(data: bytes) -> Element:
+    try:
+        root: Element = fromstring(data, forbid_dtd=False)
+    except (ParseError, defusedxml.DefusedXmlException, ValueError, LookupError):
+        raise _refused("This is not MusicXML.", "Choose a score exported as MusicXML.") from None
+    return root
+
+
+def _refused(message: str, cure: str) -> RecipeError:
+    return RecipeError([Problem("", message, cure)])
+
+
+class _Reader:
+    """Walks through the measures; `_held` is the chord that still sounds."""
+
+    def __init__(self) -> None:
+        self._divisions = Fraction(1)
+        self._metre, self._key, self._section = Metre(), Key(NoteName(0)), ""
+        self._endings: tuple[int, ...] = ()
+        self._held: Chord | None = None
+        self._open = False
+
+    def read(self, measures: list[Element]) -> Iterator[Bar]:
+        for measure in measures:
+            yield self._bar(measure)
+
+    def _bar(self, measure: Element) -> Bar:
+        now = Fraction(0)  # quarter notes into the bar
+        found: dict[Fraction, Chord | None] = {}
+        opens = closes = ends = False
+        for item in measure:
+            match item.tag:
+                case "attributes":
+                    self._attributes(item)
+                case "barline":
+                    ending, repeat = item.find("ending"), item.find("repeat")
+                    if ending is not None:
+                        ends = ends or ending.get("type") != "start"
+                        self._endings = _numbers(ending.get("number", ""))
+                    if repeat is not None:
+                        opens = opens or repeat.get("direction") == "forward"
+                        closes = closes or repeat.get("direction") == "backward"
+                case "direction":
+                    name = item.findtext("direction-type/rehearsal")
+                    self._section = name.strip()[:40] if name else self._section
+                case "harmony":
+                    found[now + self._length(item, "offset")] = _chord(item)
+                case "note" if item.find("chord") is None and item.find("grace") is None:
+                    now += self._length(item, "duration")
+                case "forward":
+                    now += self._length(item, "duration")
+                case "backup":
+                    now -= self._length(item, "duration")
+        opens = opens and not self._open
+        self._open = (self._open or opens) and not closes
+        bar = Bar(self._slots(found), self._metre, self._key, self._section, opens, closes, self._endings)
+        if ends or closes:
+            self._endings = ()
+        return bar
+
+    def _length(self, item: Element, word: str) -> Fraction:
+        return _number(item.findtext(word), Fraction(0)) / self._divisions
+
+    def _attributes(self, item: Element) -> None:
+        self._divisions = max(Fraction(1), _number(item.findtext("divisions"), self._divisions))
+        beats, unit = item.findtext("time/beats", ""), item.findtext("time/beat-type", "")
+        if beats.isdecimal() and unit in ("2", "4", "8", "16") and 1 <= int(beats) <= 16:
+            self._metre = Metre(int(beats), int(unit))
+        fifths = _number(item.findtext("key/fifths"), None)
+        if fifths is not None and -7 <= fifths <= 7:
+            self._key = _key(int(fifths), minor=item.findtext("key/mode") == "minor")
+
+    def _slots(self, found: dict[Fraction, Chord | None]) -> tuple[Slot, ...]:
+        """Chords moved to whole beats of the metre; of several on one beat the last one counts."""
+        starts: dict[int, Chord | None] = {}
+        for place in sorted(found):
+            beat = int(place * self._metre.unit / 4)
+            if 0 <= beat < self._metre.beats:
+                starts[beat] = found[place]
+        if 0 not in starts:
+            starts = {0: self._held, **starts}
+        edges = [*starts, self._metre.beats]
+        slots = [Slot(starts[a], a, b - a) for a, b in pairwise(edges)]
+        self._held = slots[-1].chord
+        return tuple(slots)
+
+
+_MissingT = TypeVar("_MissingT", Fraction, None)
+
+
+def _number(text: str | None, missing: _MissingT) -> Fraction | _MissingT:
+    try:
+        value = Fraction((text or "").strip()[:20])
+    except (ValueError, ZeroDivisionError):
+        return missing
+    return value if abs(value) < 10**6 else Fraction(0)
+
+
+def _numbers(text: str) -> tuple[int, ...]:
+    return tuple(int(word) for word in text.replace(" ", "").split(",") if word.isdecimal() and 1 <= int(word) <= 9)
+
+
+def _key(fifths: int, *, minor: bool) -> Key:
+    wanted = fifths + 3 if minor else fifths
+    names = [NoteName(letter, alteration) for letter in range(7) for alteration in (0, -1, 1)]
+    fallback = NoteName.parse(USUAL["minor" if minor else "major"][(7 * wanted) % 12])
+    tonic = next((name for name in names if tonic_fifths(name) == wanted), fallback)
+    return Key(tonic, "minor" if minor else "major")
+
+
+def _chord(item: Element) -> Chord | None:
+    kind = (item.findtext("kind") or "").strip()
+    root = _note_name(item, "root")
+    if kind == "none" or root is None:
+        return None
+    degrees = set(_QUALITIES.get(kind, Quality()).degrees)
+    for change in item.findall("degree"):
+        number = _number(change.findtext("degree-value"), Fraction(0))
+        alteration = _number(change.findtext("degree-alter"), Fraction(0))
+        if not (1 <= number <= 13 and -2 <= alteration <= 2):
+            continue
+        degree = Degree(int(number), int(alteration))
+        verb = change.findtext("degree-type")
+        if verb == "subtract":
+            degrees -= {degree} if degree in degrees else {d for d in degrees if d.number == degree.number}
+        elif verb == "alter":
+            degrees = {d for d in degrees if d.number != degree.number} | {degree}
+        else:
+            degrees.add(degree)
+    quality = Quality.of(degrees)
+    if kind not in _QUALITIES:
+        quality = _from_text(item.find("kind"), quality)
+    bass = _note_name(item, "bass")
+    return Chord(root, quality, None if bass == root else bass)
+
+
+def _from_text(kind: Element | None, fallback: Quality) -> Quality:
+    """A kind the standard does not list: the text printed for it, where that can be read."""
+    try:
+        return parse_quality(kind.get("text", "")) if kind is not None else fallback
+    except MusicError:
+        return fallback
+
+
+def _note_name(item: Element, word: str) -> NoteName | None:
+    step = (item.findtext(f"{word}/{word}-step") or "").strip().upper()
+    alteration = _number(item.findtext(f"{word}/{word}-alter"), Fraction(0))
+    if len(step) != 1 or step not in LETTERS or not -2 <= alteration <= 2:
+        return None
+    return NoteName(LETTERS.index(step), int(alteration))
