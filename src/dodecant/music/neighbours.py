@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections import deque
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise, permutations
 
 from dodecant.music.degree import Degree
 from dodecant.music.scale import Scale, ScaleCatalogue
@@ -52,6 +54,24 @@ def chain(start: Scale, goal: Scale, catalogue: ScaleCatalogue) -> tuple[Alterat
                 ways[step.scale.id] = (*ways[scale.id], step)
                 waiting.append(step.scale)
     return None
+
+
+def chain_through(scales: Sequence[Scale], catalogue: ScaleCatalogue) -> tuple[Alteration, ...] | None:
+    """The shortest way from the first scale through all the others, in whatever order is shortest.
+
+    Every order of the others is tried (they are few); None where one cannot be reached.
+    """
+    start, *others = scales
+    ways = {
+        (one.id, other.id): chain(one, other, catalogue) for one in scales for other in others if one.id != other.id
+    }
+    best: tuple[Alteration, ...] | None = None
+    for order in permutations(others):
+        parts = [ways[one.id, other.id] for one, other in pairwise((start, *order))]
+        way = tuple(step for part in parts if part is not None for step in part)
+        if None not in parts and (best is None or len(way) < len(best)):
+            best = way
+    return best
 
 
 def derivation(scale: Scale) -> str:

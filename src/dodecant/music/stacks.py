@@ -11,7 +11,7 @@ from dodecant.music.chord import Chord, Quality
 from dodecant.music.chord_symbol import parse_quality, print_quality
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale, ScaleCatalogue
+from dodecant.music.scale import Scale
 
 # Every chord name a stack of thirds is given, plainest first; read once, looked up by what stands above the root.
 _NAMES = (
@@ -99,31 +99,18 @@ def triad_pairs(tonic: NoteName, scale: Scale) -> tuple[TriadPair, ...]:
     Ranked by how firm the triads are (major, minor, augmented, diminished), then by the colour tones of the sound they
     hold, then by roots a whole step apart (the usual pair), then by order of steps.
     """
-    found = []
+    found, seen = [], set()
     for first, second in combinations(triads(tonic, scale), 2):
         roots = first.names[0].pitch_class, second.names[0].pitch_class
-        if {name.pitch_class for name in first.names} & {name.pitch_class for name in second.names}:
+        heights = frozenset(frozenset(name.pitch_class for name in stack.names) for stack in (first, second))
+        tones = frozenset().union(*heights)
+        if len(tones) < 6 or heights in seen:  # a common tone, or augmented triads that are each other's inversions
             continue
-        tones = {name.pitch_class for name in (*first.names, *second.names)}
+        seen.add(heights)
         colours = sum((tonic.pitch_class + tone.half_steps) % 12 in tones for tone in scale.colour_tones)
         apart = min((roots[1] - roots[0]) % 12, (roots[0] - roots[1]) % 12)
         found.append(TriadPair(first, second, apart, colours))
     return tuple(sorted(found, key=_rank))
-
-
-def holders(heights: frozenset[int], catalogue: ScaleCatalogue) -> tuple[tuple[int, Scale], ...]:
-    """Every sound that holds these pitch classes: the tonic's pitch class and the scale, fewest other tones first."""
-    return tuple(
-        sorted(
-            (
-                (tonic, scale)
-                for scale in catalogue.scales
-                for tonic in range(12)
-                if heights <= {(tonic + height) % 12 for height in scale.pitch_classes}
-            ),
-            key=lambda found: (len(found[1]), found[1].seldom),
-        )
-    )
 
 
 def _rank(pair: TriadPair) -> tuple[int, int, bool, Degree, Degree]:
