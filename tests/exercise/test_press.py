@@ -56,7 +56,7 @@ ONE = {"kind": "one", "scale": "lydian"}
          "A4 A♯4 B4 B♯4 C♯5 D5 C♯5 C5 B4 B♭4 A4"),
         ("C", {"sounds": {"kind": "one", "scale": "composite-blues"}, "path": {"high": {"step": 7, "octave": 1},
          "direction": "up"}}, "C4 D4 E♭4 E4 F4 G♭4 G4 A4 B♭4"),
-        ("E♭", {"sounds": {"kind": "own", "name": "quay", "degrees": "1 2 b3 3 4 5 6 b7 7"}, "path":
+        ("E♭", {"sounds": {"kind": "one", "scale": {"name": "quay", "degrees": "1 2 b3 3 4 5 6 b7 7"}}, "path":
          {"high": {"step": 7, "octave": 1}, "direction": "up"}}, "E♭4 F4 G♭4 G4 A♭4 B♭4 C5 D♭5 D5"),
         ("B♭", {"sounds": {"kind": "one", "scale": "bebop-dominant"}, "figure": cell("8 7 5 3"), "path":
          {"high": {"step": 2, "octave": 1}, "direction": "up"}}, "B♭4 A♭4 F4 D4 C5 A4 G4 E♭4"),

@@ -13,7 +13,8 @@ from music21 import converter, harmony
 
 from dodecant.exercise.press import Tables
 from dodecant.exercise.problems import RecipeError
-from dodecant.formats.changes_musicxml import KINDS, changes_from_musicxml, changes_to_musicxml
+from dodecant.formats.changes_musicxml import changes_from_musicxml, changes_to_musicxml
+from dodecant.formats.harmony_xml import KINDS
 from dodecant.music.changes_text import parse_changes
 from dodecant.music.chord import Quality
 from dodecant.music.chord_symbol import parse_chord, parse_quality

@@ -11,7 +11,8 @@ from pydantic import BaseModel
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.problems import at_field
-from dodecant.exercise.recipe import KeyRoute, OneSound, Path, PathEnd, Recipe, Spelling
+from dodecant.exercise.recipe import KeyRoute, Path, PathEnd, Recipe, Spelling
+from dodecant.exercise.sounds import OneSound
 from dodecant.formats.exercise_json import ExerciseOut, exercise_document
 from dodecant.music.errors import MusicError
 from dodecant.music.neighbours import derivation, neighbours

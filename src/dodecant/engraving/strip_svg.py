@@ -10,7 +10,7 @@ from dodecant.engraving.engraver import engrave
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.score import Role, Strip
 from dodecant.exercise.sentence import sentence_text
-from dodecant.formats.musicxml import strip_musicxml, to_musicxml
+from dodecant.formats.musicxml import sheet_musicxml, strip_musicxml
 
 SCREEN_WIDTH = 1120
 LESSON_WIDTH = 640  # read from across the room
@@ -39,7 +39,7 @@ def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
     roles = tuple(
         (name, note.tone.role) for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
     )
-    return _picture(to_musicxml(exercise).decode(), width, roles, sentence_text(exercise.sentence), True).encode()
+    return _picture(sheet_musicxml(exercise), width, roles, sentence_text(exercise.sentence), True).encode()
 
 
 def _ids(strip: Strip) -> list[str]:

@@ -15,13 +15,17 @@ from itertools import groupby
 from dodecant.exercise.score import Bar, BeamState, Piece, Sign, Value
 from dodecant.music.pitch import Pitch
 
-# What may be written from a full beat on, longest first: (length, earliest beats it may start on in 4/4 and 3/4).
+# What may be written from a full beat on, longest first: length, value, dots, and the beats it may start on by metre.
+# Longer metres show their groups: 5 is 3 and 2, 6 is 3 and 3, 7 is 4 and 3.
 _ON_THE_BEAT: tuple[tuple[Fraction, Value, int, dict[int, frozenset[int]]], ...] = (
-    (Fraction(4), "whole", 0, {4: frozenset({0}), 3: frozenset()}),
-    (Fraction(3), "half", 1, {4: frozenset({0}), 3: frozenset({0})}),
-    (Fraction(2), "half", 0, {4: frozenset({0, 2}), 3: frozenset({0, 1})}),
-    (Fraction(1), "quarter", 0, {4: frozenset(range(4)), 3: frozenset(range(3))}),
-)
+    (Fraction(6), "whole", 1, {6: frozenset({0})}),
+    (Fraction(4), "whole", 0, {4: frozenset({0}), 7: frozenset({0})}),
+    (Fraction(3), "half", 1, {3: frozenset({0}), 4: frozenset({0}), 5: frozenset({0}), 6: frozenset({0, 3}),
+                              7: frozenset({0, 4})}),
+    (Fraction(2), "half", 0, {2: frozenset({0}), 3: frozenset({0, 1}), 4: frozenset({0, 2}), 5: frozenset({0, 1, 3}),
+                              6: frozenset({0, 1, 3, 4}), 7: frozenset({0, 2, 4, 5})}),
+    (Fraction(1), "quarter", 0, {beats: frozenset(range(beats)) for beats in range(2, 8)}),
+)  # fmt: skip
 _INSIDE_A_BEAT: tuple[tuple[Fraction, Value, int, bool], ...] = (
     (Fraction(3, 4), "eighth", 1, False),
     (Fraction(2, 3), "quarter", 0, True),
@@ -35,13 +39,14 @@ _BEAMS = {"eighth": 1, "16th": 2}
 Span = tuple[Fraction, Fraction]
 
 
-def write_bars(spans: Sequence[Span], beats: int) -> tuple[Bar, ...]:
-    """Write notes, given as (start, length) in beats, into full bars; what no note fills becomes rests.
+def write_bars(spans: Sequence[Span], beats: int, *, end: Fraction | None = None) -> tuple[Bar, ...]:
+    """Write notes, given as (start, length) in beats, into full bars up to `end`; what no note fills becomes rests.
 
     >>> [piece.value for piece in write_bars([(Fraction(0), Fraction(3, 2))], 4)[0].pieces]
     ['quarter', 'eighth', 'eighth', 'half']
     """
-    end = max((start + length for start, length in spans), default=Fraction(0))
+    if end is None:
+        end = max((start + length for start, length in spans), default=Fraction(0))
     count = max(1, int(-(-end // beats)))
     pieces: list[list[Piece]] = [[] for _ in range(count)]
     for start, length, index in _with_rests(spans, Fraction(count * beats)):
@@ -112,7 +117,7 @@ def _longest_sign(place: Fraction, room: Fraction, beats: int, *, rest: bool) ->
     into_beat = place % 1
     if into_beat == 0:
         for length, value, dots, where in _ON_THE_BEAT:
-            if length <= room and int(place) in where[beats] and not (rest and dots and beats == 4):
+            if length <= room and int(place) in where.get(beats, ()) and not (rest and dots and beats == 4):
                 return length, value, dots, False
     room = min(room, 1 - into_beat)
     thirds = (room.denominator % 3 == 0) or (into_beat.denominator % 3 == 0)

@@ -6,20 +6,25 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 
-from dodecant.exercise.fitting import Line, fit_line
+from dodecant.exercise.figure import FigureTone
+from dodecant.exercise.fitting import fit_line, fit_over_changes
+from dodecant.exercise.harmony import metre_of_changes
+from dodecant.exercise.line import Line, Segment
 from dodecant.exercise.notation import Span, write_bars, write_signs
 from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Placement, Recipe
 from dodecant.exercise.remarks import remarks_on_ladder, remarks_on_range
 from dodecant.exercise.roles import role_of
 from dodecant.exercise.route import Sound, Stop, stops
-from dodecant.exercise.score import Bar, Note, Remark, Strip, Tone
+from dodecant.exercise.score import Bar, Note, Remark, Role, Strip, Tone
 from dodecant.exercise.sentence import Phrase, sentence, sentence_text
 from dodecant.exercise.signature import fifths_for, signature_alterations
+from dodecant.exercise.sounds import ChangesSounds
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
 from dodecant.music.form import Form
+from dodecant.music.hearing import hearing
 from dodecant.music.numbering import number_text
 from dodecant.music.pitch import Pitch
 from dodecant.music.scale import ScaleCatalogue
@@ -51,8 +56,8 @@ class Exercise:
 
     @property
     def beats(self) -> int:
-        """Beats in a bar."""
-        return int(self.recipe.placement.metre[0])
+        """Quarter notes in a bar."""
+        return bar_beats(self.recipe)
 
     @property
     def bars(self) -> int:
@@ -77,17 +82,13 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     strips: list[Strip] = []
     remarks: list[Remark] = []
     for stop in places:
-        line = fit_line(recipe, stop.written, instrument, reach, own_limits=own_limits)
-        if len(line.tones) > MOST_NOTES:
-            raise RecipeError(
-                [
-                    Problem(
-                        "/path",
-                        f"A strip would have {len(line.tones)} notes; {MOST_NOTES} are the most.",
-                        "Shorten the path or the cell.",
-                    )
-                ]
-            )
+        if stop.over_written:
+            line = fit_over_changes(recipe, stop, BEATS[recipe.placement.value], reach)
+        else:
+            line = fit_line(recipe, stop, instrument, reach, own_limits=own_limits)
+        if line.size > MOST_NOTES:
+            message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
+            raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
         strips.append(_strip(recipe, stop, line, instrument))
         remarks += remarks_on_ladder(recipe, stop, line)
         remarks += remarks_on_range(recipe, stop, line, instrument)
@@ -138,8 +139,9 @@ def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
 
 
 def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Strip:
-    spans, bars = _rhythm(recipe.placement, len(line.tones))
-    tones = _tones(recipe, stop, line, instrument)
+    beats = bar_beats(recipe)
+    spans, bars = _rhythm(recipe.placement, beats, tuple((s.start, s.length, len(s.tones)) for s in line.segments))
+    tones = [tone for segment in line.segments for tone in _tones(recipe, segment, instrument)]
     fifths = fifths_for(stop.written) if recipe.spelling.signature else 0
     signs = write_signs(
         bars,
@@ -154,33 +156,68 @@ def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> St
 
 
 @lru_cache(maxsize=256)
-def _rhythm(placement: Placement, count: int) -> tuple[tuple[Span, ...], tuple[Bar, ...]]:
-    """When so many notes sound, and the bars they are written in: the same for every strip of that length."""
-    value, beats = BEATS[placement.value], int(placement.metre[0])
-    spans = [(value * place, value) for place in range(count)]
-    if placement.ending == "hold":
-        start, length = spans[-1]
-        spans[-1] = (start, length + -(start + length) % beats)
-    return tuple(spans), write_bars(spans, beats)
+def _rhythm(
+    placement: Placement, beats: int, segments: tuple[tuple[Fraction, Fraction | None, int], ...]
+) -> tuple[tuple[Span, ...], tuple[Bar, ...]]:
+    """When the notes sound, and the bars they are written in: the same for every strip of that shape.
+
+    Segments are (start, length, count); over changes the last note of each is held until the next chord.
+    """
+    value = BEATS[placement.value]
+    spans: list[Span] = []
+    end: Fraction | None = None
+    for begin, length, count in segments:
+        here = [(begin + value * place, value) for place in range(count)]
+        until = None if length is None else begin + length
+        if until is None and placement.ending == "hold":
+            start, last = here[-1]
+            here[-1] = (start, last + -(start + last) % beats)
+        elif until is not None and here:
+            here[-1] = (here[-1][0], until - here[-1][0])
+        spans += here
+        end = until
+    return tuple(spans), write_bars(spans, beats, end=end)
 
 
-def _tones(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> list[Tone]:
-    """The line's tones where they are played; a tone that comes back is worked out once."""
-    scale, school = stop.written.scale, recipe.numbers
+def bar_beats(recipe: Recipe) -> int:
+    """Quarter notes in a bar: the recipe's, or those of the changes."""
+    sounds = recipe.sounds
+    if not isinstance(sounds, ChangesSounds):
+        return int(recipe.placement.metre[0])
+    return metre_of_changes(sounds.changes).beats
+
+
+def _tones(recipe: Recipe, segment: Segment, instrument: Instrument) -> list[Tone]:
+    """The segment's tones where they are played; a tone that comes back is worked out once."""
+    scale = segment.written.scale
     done: dict[int, Tone] = {}
-    for raw in line.tones:
+    for raw in segment.tones:
         if id(raw) in done:
             continue
-        written = _as_read(line.pitch(raw), recipe)
+        written = _as_read(segment.pitch(raw), recipe)
+        number, role = _function(recipe, segment, raw)
         done[id(raw)] = Tone(
             written=written,
-            sounding=_as_heard(written, raw.degree, stop.sounding, instrument),
+            sounding=_as_heard(written, raw.degree, segment.sounding, instrument),
             degree=raw.degree,
             step=None if raw.rung is None else raw.rung % len(scale) + 1,
-            number="" if school == "none" else number_text(raw.degree, scale, school),
-            role=role_of(raw.degree, scale),
+            number=number,
+            role=role,
         )
-    return [done[id(raw)] for raw in line.tones]
+    return [done[id(raw)] for raw in segment.tones]
+
+
+def _function(recipe: Recipe, segment: Segment, tone: FigureTone) -> tuple[str, Role]:
+    """The number under a tone and its weight of ink: in its sound, or over changes against the chord."""
+    scale, school = segment.written.scale, recipe.numbers
+    if segment.chord is None:
+        number = "" if school == "none" else number_text(tone.degree, scale, school)
+        return number, role_of(tone.degree, scale)
+    heard, role = hearing(segment.chord.quality)[(tone.pitch.midi - segment.chord.root.pitch_class) % 12]
+    weight: Role = role if role == "chord" or tone.degree in scale.tones else "outside"
+    if school == "none":
+        return "", weight
+    return heard.text if school == "chord" else number_text(tone.degree, scale, school), weight
 
 
 def _as_read(pitch: Pitch, recipe: Recipe) -> Pitch:

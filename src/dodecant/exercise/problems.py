@@ -8,7 +8,8 @@ from typing import Any
 
 from dodecant.music.errors import MusicError
 
-_UNIONS = {"sounds": ("one", "several", "family", "own"), "figure": ("run", "cell")}
+_UNIONS = {"sounds": ("one", "several", "family", "chord", "changes"), "figure": ("run", "cell")}
+_TAGS = ("catalogue-scale", "own-scale")
 
 
 @dataclass(frozen=True)
@@ -36,7 +37,18 @@ def at_field(pointer: str, error: MusicError) -> RecipeError:
 
 def problems_from(errors: Iterable[Mapping[str, Any]], *, skip: int = 0) -> tuple[Problem, ...]:
     """Turn Pydantic's error list into problems in a musician's words; `skip` drops leading parts of the place."""
-    return tuple(_problem(error, skip) for error in errors)
+    found = list(errors)
+    # A list one of whose entries is at fault is also reported as too short; the entry is what counts.
+    places = [error["loc"] for error in found]
+    return tuple(
+        _problem(error, skip)
+        for error in found
+        if error["type"] != "too_short" or not any(_below(place, error["loc"]) for place in places)
+    )
+
+
+def _below(place: tuple[str | int, ...], other: tuple[str | int, ...]) -> bool:
+    return len(place) > len(other) and place[: len(other)] == other
 
 
 def _problem(error: Mapping[str, Any], skip: int) -> Problem:
@@ -82,7 +94,7 @@ def _pointer(place: tuple[str | int, ...]) -> str:
     """A JSON pointer (RFC 6901), without the names of union members that Pydantic puts in between."""
     parts: list[str] = []
     for part in place:
-        if parts and part in _UNIONS.get(parts[-1], ()):
+        if part in _TAGS or (parts and part in _UNIONS.get(parts[-1], ())):
             continue
         parts.append(str(part).replace("~", "~0").replace("/", "~1"))
     return "".join(f"/{part}" for part in parts)

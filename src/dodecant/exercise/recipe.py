@@ -2,84 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Annotated, Any, Final, Literal, Self
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field, ValidationError, model_validator
 
 from dodecant.exercise.cell import parse_cell
+from dodecant.exercise.parts import KeyName, Part, PitchText, readable, refused
 from dodecant.exercise.problems import Problem, RecipeError, problems_from
+from dodecant.exercise.sounds import OneSound, Sounds
 from dodecant.music.errors import MusicError
 from dodecant.music.numbering import School
-from dodecant.music.pitch import NoteName, Pitch
-from dodecant.music.scale import own_scale
+from dodecant.music.pitch import Pitch
 
 FORMAT: Final = "dodecant-recipe"
 VERSION: Final = 1
-
-
-def _readable(parse: Callable[[str], object]) -> AfterValidator:
-    """A check that a text can be read, keeping it as it was typed."""
-
-    def check(text: str) -> str:
-        try:
-            parse(text)
-        except MusicError as error:
-            raise _custom(error) from None
-        return text
-
-    return AfterValidator(check)
-
-
-def _custom(error: MusicError) -> PydanticCustomError:
-    context = {"message": error.message, "cure": error.cure, "where": error.where}
-    return PydanticCustomError("music", "{message} {cure}", context)
-
-
-def _key_name(text: str) -> None:
-    if abs(NoteName.parse(text).alteration) > 1:
-        raise MusicError(f"{text} cannot name a key.", cure="Use a tonic with at most one ♭ or ♯.")
-
-
-KeyName = Annotated[str, Field(max_length=8), _readable(_key_name)]
-PitchText = Annotated[str, Field(max_length=8), _readable(Pitch.parse)]
-ScaleId = Annotated[str, Field(min_length=1, max_length=80)]
-
-
-class Part(BaseModel):
-    """A frozen part of the document that takes no unknown fields."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
-
-
-class OneSound(Part):
-    """A single scale."""
-
-    kind: Literal["one"] = "one"
-    scale: ScaleId
-
-
-class SeveralSounds(Part):
-    """Several scales, one after another, on one tonic."""
-
-    kind: Literal["several"] = "several"
-    scales: Annotated[tuple[ScaleId, ...], Field(min_length=2, max_length=12)]
-
-
-class FamilyOfSounds(Part):
-    """All modes of one parent, each on its own step of the parent."""
-
-    kind: Literal["family"] = "family"
-    parent: ScaleId
-
-
-class OwnSound(Part):
-    """A scale of one's own, typed as degrees."""
-
-    kind: Literal["own"] = "own"
-    name: Annotated[str, Field(min_length=1, max_length=40)] = "own scale"
-    degrees: Annotated[str, Field(max_length=120), _readable(lambda text: own_scale("The scale", text))]
 
 
 class Run(Part):
@@ -96,7 +32,7 @@ class Cell(Part):
     """
 
     kind: Literal["cell"] = "cell"
-    text: Annotated[str, Field(max_length=400), _readable(parse_cell)]
+    text: Annotated[str, Field(max_length=400), readable(parse_cell)]
     reading: Literal["degrees", "rungs"] = "degrees"
     lacking: Literal["nearest", "chromatic", "drop"] = "nearest"
 
@@ -119,7 +55,7 @@ class Path(Part):
     @model_validator(mode="after")
     def _rises(self) -> Self:
         if (self.high.octave, self.high.step) <= (self.low.octave, self.low.step):
-            raise _custom(
+            raise refused(
                 MusicError(
                     "The path's upper end must lie above its lower end.",
                     cure="Raise the upper end by a step or an octave.",
@@ -148,7 +84,7 @@ class KeyRoute(Part):
     @model_validator(mode="after")
     def _has_keys(self) -> Self:
         if self.order == "picked" and not self.picked:
-            raise _custom(MusicError("No key is picked.", cure="Pick at least one side of the dial."))
+            raise refused(MusicError("No key is picked.", cure="Pick at least one side of the dial."))
         return self
 
 
@@ -175,7 +111,7 @@ class Player(Part):
         if self.lowest and self.highest:
             span = Pitch.parse(self.highest).midi - Pitch.parse(self.lowest).midi
             if span < 12:
-                raise _custom(
+                raise refused(
                     MusicError(
                         f"{self.lowest} to {self.highest} is less than an octave.",
                         cure="Name a lowest and a highest note at least an octave apart.",
@@ -200,9 +136,7 @@ class Recipe(Part):
     format: Literal["dodecant-recipe"] = FORMAT
     version: Literal[1] = VERSION
     title: Annotated[str, Field(max_length=120)] = ""
-    sounds: Annotated[OneSound | SeveralSounds | FamilyOfSounds | OwnSound, Field(discriminator="kind")] = OneSound(
-        scale="ionian"
-    )
+    sounds: Sounds = OneSound(scale="ionian")
     figure: Annotated[Run | Cell, Field(discriminator="kind")] = Run()
     path: Path = Path()
     placement: Placement = Placement()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from dodecant.exercise.fitting import Line
+from dodecant.exercise.line import Line
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.score import Cure, Remark
@@ -15,10 +15,9 @@ _FULL_REACH = Cure("Use the full range", {"player": {"reach": "full"}})
 
 def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Iterator[Remark]:
     """What had to be done to bring the line into reach."""
-    name = stop.written.text
+    name = stop.heading if stop.title else stop.written.text
     if line.measure == "full":
-        different = {id(tone): tone for tone in line.tones}.values()
-        pitches = sorted(map(line.pitch, different), key=lambda pitch: pitch.midi)
+        pitches = line.pitches()
         yield Remark(
             "comfort",
             stop.index,
@@ -48,7 +47,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
 
 def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
     """Numbers the sound does not have, in the cell and at the ends of the path."""
-    name = stop.written.text
+    name = stop.heading if stop.title else stop.written.text
     if line.lacks:
         numbers = " and ".join(str(number) for number in line.lacks)
         done = {"nearest": "the nearest tone", "chromatic": "the plain number", "drop": "nothing"}

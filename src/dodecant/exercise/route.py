@@ -3,15 +3,23 @@
 from __future__ import annotations
 
 import random
+from collections import Counter
+from collections.abc import Iterator
 from dataclasses import dataclass
+from fractions import Fraction
 
-from dodecant.exercise.problems import at_field
-from dodecant.exercise.recipe import FamilyOfSounds, KeyRoute, OneSound, OwnSound, Recipe
+from dodecant.exercise.harmony import Harmony, harmony
+from dodecant.exercise.recipe import KeyRoute, Recipe
+from dodecant.exercise.scale_choice import chosen_scale
+from dodecant.exercise.sounds import ChangesSounds, ChordSound, FamilyOfSounds, OneSound, SeveralSounds
 from dodecant.instrument.profile import Instrument
+from dodecant.music.changes import transposed
+from dodecant.music.chord import Chord
+from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
-from dodecant.music.errors import MusicError
+from dodecant.music.key import Key, moved
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale, ScaleCatalogue, own_scale
+from dodecant.music.scale import Scale, ScaleCatalogue, chord_scale
 from dodecant.music.tonics import TonicNames
 
 _STEPS = {"fourths": 5, "fifths": 7, "half-steps-up": 1, "half-steps-down": 11}
@@ -28,18 +36,48 @@ class Sound:
 
     @property
     def text(self) -> str:
-        """'A♭ Lydian'."""
+        """'A♭ Lydian', or for the tones of a chord 'A♭m7'."""
+        if self.scale.family == "chord":
+            return f"{self.tonic.text}{' ' * (self.scale.name == 'major')}{self.scale.name}"
         return f"{self.tonic.text} {self.scale.name}"
 
 
 @dataclass(frozen=True)
+class Over:
+    """A chord of the changes in time (beats from the strip's beginning) with its sound; N.C. has neither."""
+
+    start: Fraction
+    length: Fraction
+    chord: Chord | None
+    sound: Sound | None
+
+
+@dataclass(frozen=True)
 class Stop:
-    """One place on the routes: the key (pitch class as named by the recipe) and the sound, as read and as heard."""
+    """One place on the routes: the key (pitch class as named by the recipe) and the sound, as read and as heard.
+
+    Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name.
+    """
 
     index: int
     key: int
     written: Sound
     sounding: Sound
+    over_written: tuple[Over, ...] = ()
+    over_sounding: tuple[Over, ...] = ()
+    title: str = ""
+
+    @property
+    def heading(self) -> str:
+        """Key and sound as read, and as heard where that differs: 'B♭ Lydian · sounds A♭ Lydian'."""
+        read, heard = self._name(self.written), self._name(self.sounding)
+        words = read if read == heard else f"{read} · sounds {heard}"
+        if self.title:
+            return f"{self.title} · {words}"
+        return words if self.written.parent is None else f"{words} · from {self.written.parent.text}"
+
+    def _name(self, sound: Sound) -> str:
+        return Key(sound.tonic, sound.scale.colour).text if self.title else sound.text
 
 
 def key_order(route: KeyRoute) -> tuple[int, ...]:
@@ -65,7 +103,12 @@ def key_order(route: KeyRoute) -> tuple[int, ...]:
 
 def stops(recipe: Recipe, catalogue: ScaleCatalogue, tonics: TonicNames, instrument: Instrument) -> tuple[Stop, ...]:
     """All stops of a recipe in order: keys and sounds nested as it says. Raises RecipeError for an unknown sound."""
-    members = _members(recipe, catalogue)
+    transposed_by = instrument.sounds_half_steps
+    heard = 0 if recipe.player.keyed == "sounding" else transposed_by
+    sounds = recipe.sounds
+    if isinstance(sounds, ChangesSounds):
+        return tuple(_changes_stops(recipe, sounds, catalogue, tonics, heard, transposed_by))
+    members = _members(sounds, catalogue)
     colour = members[0].scale.colour
     keys = key_order(recipe.keys)
     pairs = (
@@ -73,14 +116,12 @@ def stops(recipe: Recipe, catalogue: ScaleCatalogue, tonics: TonicNames, instrum
         if recipe.outer == "keys"
         else [(key, member) for member in members for key in keys]
     )
-    transposed = instrument.sounds_half_steps
-    heard = 0 if recipe.player.keyed == "sounding" else transposed
     # One tonic name per key for the whole exercise: the first sound's colour chooses it for all.
     return tuple(
         Stop(
             index,
             key,
-            written=member.on(tonics.name(key + heard - transposed, colour)),
+            written=member.on(tonics.name(key + heard - transposed_by, colour)),
             sounding=member.on(tonics.name(key + heard, colour)),
         )
         for index, (key, member) in enumerate(pairs)
@@ -99,24 +140,61 @@ class _Member:
         return Sound(self.root.name_above(tonic), self.scale, tonic if self.in_family else None)
 
 
-def _members(recipe: Recipe, catalogue: ScaleCatalogue) -> tuple[_Member, ...]:
-    sounds = recipe.sounds
+def _members(
+    sounds: OneSound | SeveralSounds | FamilyOfSounds | ChordSound, catalogue: ScaleCatalogue
+) -> tuple[_Member, ...]:
     if isinstance(sounds, FamilyOfSounds):
-        parent = _known(catalogue, sounds.parent, "/sounds/parent")
+        parent = chosen_scale(sounds.parent, catalogue, "/sounds/parent")
         modes = catalogue.modes_of(parent)
         return tuple(_Member(mode, root, True) for mode, root in zip(modes, parent.degrees, strict=True))
-    if isinstance(sounds, OwnSound):
-        return (_Member(own_scale(sounds.name, sounds.degrees), Degree(1)),)
+    if isinstance(sounds, ChordSound):
+        return (_Member(chord_scale(parse_quality(sounds.quality.strip())), Degree(1)),)
     if isinstance(sounds, OneSound):
-        return (_Member(_known(catalogue, sounds.scale, "/sounds/scale"), Degree(1)),)
+        return (_Member(chosen_scale(sounds.scale, catalogue, "/sounds/scale"), Degree(1)),)
     return tuple(
-        _Member(_known(catalogue, scale_id, f"/sounds/scales/{place}"), Degree(1))
-        for place, scale_id in enumerate(sounds.scales)
+        _Member(chosen_scale(choice, catalogue, f"/sounds/scales/{place}"), Degree(1))
+        for place, choice in enumerate(sounds.scales)
     )
 
 
-def _known(catalogue: ScaleCatalogue, scale_id: str, pointer: str) -> Scale:
-    try:
-        return catalogue.get(scale_id)
-    except MusicError as error:
-        raise at_field(pointer, error) from None
+def _changes_stops(
+    recipe: Recipe,
+    sounds: ChangesSounds,
+    catalogue: ScaleCatalogue,
+    tonics: TonicNames,
+    heard: int,
+    transposed_by: int,
+) -> Iterator[Stop]:
+    worked = harmony(sounds.changes, catalogue, pointer="/sounds/changes")
+    home = worked.changes.key
+    scale = catalogue.get("aeolian" if home.colour == "minor" else "ionian")
+    title = worked.changes.title or "Changes"
+    for index, key in enumerate(key_order(recipe.keys)):
+        read, sounded = (tonics.name(key + by, home.colour) for by in (heard - transposed_by, heard))
+        over = _over(worked, sounded, sounds.choruses)
+        over_read = over if read == sounded else _over(worked, read, sounds.choruses)
+        yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title)
+
+
+def _over(worked: Harmony, tonic: NoteName, choruses: int) -> tuple[Over, ...]:
+    """Every chord in the order it sounds, carried to a key; each sound keeps its degree above its chord's root."""
+    changes = transposed(worked.changes, tonic)
+    found: list[Over] = []
+    now = Fraction(0)
+    times: Counter[int] = Counter()
+    for chorus in range(choruses):
+        for bar in changes.played:
+            beat = Fraction(4, changes.bars[bar].metre.unit)
+            for number in changes.slot_numbers[bar]:
+                slot, original = changes.slots[number], worked.changes.slots[number].chord
+                length = slot.beats * beat
+                best = worked.sound(number, chorus, times[number])
+                times[number] += 1
+                sound = None
+                if best is not None and slot.chord is not None and original is not None:
+                    tonic_here = moved(best.tonic, original.root, slot.chord.root)
+                    plain = tonic_here if abs(tonic_here.alteration) < 2 else tonic_here.plain()
+                    sound = Sound(plain, best.scale)
+                found.append(Over(now, length, slot.chord, sound))
+                now += length
+    return tuple(found)

@@ -107,10 +107,8 @@ class Strip:
 
     @property
     def heading(self) -> str:
-        """Key and sound as read, and as heard where that differs: 'B♭ Lydian · sounds A♭ Lydian'."""
-        read, heard = self.stop.written, self.stop.sounding
-        words = read.text if read.text == heard.text else f"{read.text} · sounds {heard.text}"
-        return words if read.parent is None else f"{words} · from {read.parent.text}"
+        """What stands above it: its key and sound."""
+        return self.stop.heading
 
     def note_id(self, index: int) -> str:
         """The name of a note, unique in the exercise; scores and pictures carry it."""

@@ -5,10 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from dodecant.exercise.recipe import FamilyOfSounds, Path, Recipe, SeveralSounds
+from dodecant.exercise.recipe import Path, Recipe
 from dodecant.exercise.route import Stop
+from dodecant.exercise.scale_choice import chosen_scale
+from dodecant.exercise.sounds import ChangesSounds, FamilyOfSounds, SeveralSounds
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Colour
+from dodecant.music.key import Key
 from dodecant.music.pitch import NoteName
 from dodecant.music.scale import ScaleCatalogue
 from dodecant.music.tonics import TonicNames
@@ -36,7 +39,7 @@ _ORDERS = {
     "whole-steps-down": "all twelve keys down by whole steps",
 }
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
-_COUNTS = ("no", "one", "two", "three", "four", "five", "six", "seven")
+_COUNTS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight")
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,10 +86,14 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
     sound = first.written if recipe.player.keyed == "written" else first.sounding
     if isinstance(recipe.sounds, FamilyOfSounds):
         tonic = sound.parent or sound.tonic
-        return f"all modes of {tonic.text} {scales.get(recipe.sounds.parent).name}"
+        return f"all modes of {tonic.text} {chosen_scale(recipe.sounds.parent, scales, '/sounds/parent').name}"
     if isinstance(recipe.sounds, SeveralSounds):
-        names = [scales.get(scale).name for scale in recipe.sounds.scales]
+        names = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
         return f"{sound.tonic.text} {_listed(names)}"
+    if isinstance(recipe.sounds, ChangesSounds):
+        key = Key(sound.tonic, sound.scale.colour)
+        times = {1: "", 2: " twice"}.get(recipe.sounds.choruses, f" {_COUNTS[recipe.sounds.choruses]} times")
+        return f"the changes of {first.title}{times}, beginning in {key.text}"
     return sound.text
 
 

@@ -11,33 +11,21 @@ import zipfile
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from itertools import pairwise
-from typing import TypeVar
 from xml.etree.ElementTree import Element
-from xml.sax.saxutils import escape, quoteattr
+from xml.sax.saxutils import escape
 
 import defusedxml
 from defusedxml.ElementTree import ParseError, fromstring
 
 from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.formats.harmony_xml import read_harmony, read_number, write_harmony
 from dodecant.formats.musicxml import HEAD
 from dodecant.music.changes import Bar, Changes, Metre, Slot
-from dodecant.music.chord import Chord, Quality
-from dodecant.music.chord_symbol import parse_quality, print_quality
-from dodecant.music.degree import Degree
-from dodecant.music.errors import MusicError
+from dodecant.music.chord import Chord
 from dodecant.music.key import Key, tonic_fifths
-from dodecant.music.pitch import LETTERS, NoteName
+from dodecant.music.pitch import NoteName
 from dodecant.music.tonics import USUAL
 
-# The standard's kinds of chord and the symbols that mean the same, plainest first.
-KINDS = {
-    "major": "", "minor": "m", "augmented": "aug", "diminished": "dim", "dominant": "7", "major-seventh": "maj7",
-    "minor-seventh": "m7", "diminished-seventh": "dim7", "augmented-seventh": "7(#5)", "half-diminished": "m7b5",
-    "major-minor": "m(maj7)", "major-sixth": "6", "minor-sixth": "m6", "dominant-ninth": "9", "major-ninth": "maj9",
-    "minor-ninth": "m9", "dominant-11th": "11", "major-11th": "maj11", "minor-11th": "m11", "dominant-13th": "13",
-    "major-13th": "maj13", "minor-13th": "m13", "suspended-second": "sus2", "suspended-fourth": "sus4", "power": "5",
-}  # fmt: skip
-_QUALITIES = {kind: parse_quality(symbol) for kind, symbol in KINDS.items()}
 MOST_BARS = 400
 _LARGEST_UNPACKED = 8_000_000  # bytes
 
@@ -69,7 +57,7 @@ def _bar(bars: Sequence[Bar], number: int) -> str:
             f"{escape(bar.section)}</rehearsal></direction-type></direction>"
         )
     for slot in bar.slots:
-        out.append(_harmony(slot.chord))
+        out.append(write_harmony(slot.chord))
         length = slot.beats * (4 * _divisions(bar.metre)) // bar.metre.unit
         out.append(f"<note><rest/><duration>{length}</duration><voice>1</voice></note>")
     last_of_ending = bar.endings and (after is None or after.endings != bar.endings or bar.closes)
@@ -111,34 +99,6 @@ def _attributes(bar: Bar, before: Bar | None) -> str:
 def _divisions(metre: Metre) -> int:
     """Divisions of a quarter note, so that a beat is a whole number of them."""
     return max(1, metre.unit // 4)
-
-
-def _harmony(chord: Chord | None) -> str:
-    if chord is None:
-        return '<harmony><root><root-step text="">C</root-step></root><kind text="N.C.">none</kind></harmony>'
-    kind, changed = _kind_of(chord.quality)
-    text = quoteattr(print_quality(chord.quality))
-    bass = f"<bass>{_name('bass', chord.bass)}</bass>" if chord.bass else ""
-    return f"<harmony><root>{_name('root', chord.root)}</root><kind text={text}>{kind}</kind>{bass}{changed}</harmony>"
-
-
-def _name(word: str, name: NoteName) -> str:
-    alter = f"<{word}-alter>{name.alteration}</{word}-alter>" if name.alteration else ""
-    return f"<{word}-step>{LETTERS[name.letter]}</{word}-step>{alter}"
-
-
-def _kind_of(quality: Quality) -> tuple[str, str]:
-    """The kind nearest to a quality, and the degrees to add and take away."""
-    wanted = set(quality.degrees)
-    kind = min(_QUALITIES, key=lambda name: len(wanted ^ set(_QUALITIES[name].degrees)))
-    there = set(_QUALITIES[kind].degrees)
-    changes = [("subtract", degree) for degree in sorted(there - wanted)]
-    changes += [("add", degree) for degree in sorted(wanted - there)]
-    return kind, "".join(
-        f"<degree><degree-value>{degree.number}</degree-value><degree-alter>{degree.alteration}</degree-alter>"
-        f"<degree-type>{verb}</degree-type></degree>"
-        for verb, degree in changes
-    )
 
 
 def changes_from_musicxml(data: bytes) -> Changes:
@@ -219,7 +179,7 @@ class _Reader:
                     name = item.findtext("direction-type/rehearsal")
                     self._section = name.strip()[:40] if name else self._section
                 case "harmony":
-                    found[now + self._length(item, "offset")] = _chord(item)
+                    found[now + self._length(item, "offset")] = read_harmony(item)
                 case "note" if item.find("chord") is None and item.find("grace") is None:
                     now += self._length(item, "duration")
                 case "forward":
@@ -234,14 +194,14 @@ class _Reader:
         return bar
 
     def _length(self, item: Element, word: str) -> Fraction:
-        return _number(item.findtext(word), Fraction(0)) / self._divisions
+        return read_number(item.findtext(word), Fraction(0)) / self._divisions
 
     def _attributes(self, item: Element) -> None:
-        self._divisions = max(Fraction(1), _number(item.findtext("divisions"), self._divisions))
+        self._divisions = max(Fraction(1), read_number(item.findtext("divisions"), self._divisions))
         beats, unit = item.findtext("time/beats", ""), item.findtext("time/beat-type", "")
         if beats.isdecimal() and unit in ("2", "4", "8", "16") and 1 <= int(beats) <= 16:
             self._metre = Metre(int(beats), int(unit))
-        fifths = _number(item.findtext("key/fifths"), None)
+        fifths = read_number(item.findtext("key/fifths"), None)
         if fifths is not None and -7 <= fifths <= 7:
             self._key = _key(int(fifths), minor=item.findtext("key/mode") == "minor")
 
@@ -260,17 +220,6 @@ class _Reader:
         return tuple(slots)
 
 
-_MissingT = TypeVar("_MissingT", Fraction, None)
-
-
-def _number(text: str | None, missing: _MissingT) -> Fraction | _MissingT:
-    try:
-        value = Fraction((text or "").strip()[:20])
-    except (ValueError, ZeroDivisionError):
-        return missing
-    return value if abs(value) < 10**6 else Fraction(0)
-
-
 def _numbers(text: str) -> tuple[int, ...]:
     return tuple(int(word) for word in text.replace(" ", "").split(",") if word.isdecimal() and 1 <= int(word) <= 9)
 
@@ -281,45 +230,3 @@ def _key(fifths: int, *, minor: bool) -> Key:
     fallback = NoteName.parse(USUAL["minor" if minor else "major"][(7 * wanted) % 12])
     tonic = next((name for name in names if tonic_fifths(name) == wanted), fallback)
     return Key(tonic, "minor" if minor else "major")
-
-
-def _chord(item: Element) -> Chord | None:
-    kind = (item.findtext("kind") or "").strip()
-    root = _note_name(item, "root")
-    if kind == "none" or root is None:
-        return None
-    degrees = set(_QUALITIES.get(kind, Quality()).degrees)
-    for change in item.findall("degree"):
-        number = _number(change.findtext("degree-value"), Fraction(0))
-        alteration = _number(change.findtext("degree-alter"), Fraction(0))
-        if not (1 <= number <= 13 and -2 <= alteration <= 2):
-            continue
-        degree = Degree(int(number), int(alteration))
-        verb = change.findtext("degree-type")
-        if verb == "subtract":
-            degrees -= {degree} if degree in degrees else {d for d in degrees if d.number == degree.number}
-        elif verb == "alter":
-            degrees = {d for d in degrees if d.number != degree.number} | {degree}
-        else:
-            degrees.add(degree)
-    quality = Quality.of(degrees)
-    if kind not in _QUALITIES:
-        quality = _from_text(item.find("kind"), quality)
-    bass = _note_name(item, "bass")
-    return Chord(root, quality, None if bass == root else bass)
-
-
-def _from_text(kind: Element | None, fallback: Quality) -> Quality:
-    """A kind the standard does not list: the text printed for it, where that can be read."""
-    try:
-        return parse_quality(kind.get("text", "")) if kind is not None else fallback
-    except MusicError:
-        return fallback
-
-
-def _note_name(item: Element, word: str) -> NoteName | None:
-    step = (item.findtext(f"{word}/{word}-step") or "").strip().upper()
-    alteration = _number(item.findtext(f"{word}/{word}-alter"), Fraction(0))
-    if len(step) != 1 or step not in LETTERS or not -2 <= alteration <= 2:
-        return None
-    return NoteName(LETTERS.index(step), int(alteration))

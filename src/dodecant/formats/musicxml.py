@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Iterator, Sequence
+from fractions import Fraction
 from functools import lru_cache
 from xml.sax.saxutils import escape
 
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.score import Note, Piece, Strip
 from dodecant.exercise.sentence import sentence_text
+from dodecant.formats.harmony_xml import write_harmony
 from dodecant.instrument.profile import Instrument
+from dodecant.music.chord import Chord
 from dodecant.music.pitch import LETTERS, Pitch
 
 DIVISIONS = 12  # of a quarter note: the least number that holds sixteenths and triplets
@@ -33,15 +37,20 @@ def to_musicxml(exercise: Exercise) -> bytes:
     return _score(exercise, exercise.strips, headings=True).encode()
 
 
+def sheet_musicxml(exercise: Exercise) -> str:
+    """The same for our engraver."""
+    return _score(exercise, exercise.strips, headings=True, engraved=True)
+
+
 def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
     """One strip as a score of its own, without its heading: what is engraved on screen and on paper."""
-    return _score(exercise, (strip,), headings=False)
+    return _score(exercise, (strip,), headings=False, engraved=True)
 
 
-def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool) -> str:
+def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool, engraved: bool = False) -> str:
     name = escape(exercise.instrument.name)
     shown = "" if headings else ' print-object="no"'
-    body = "".join(_strip(exercise, strip, number, headings) for strip, number in _numbered(strips))
+    body = "".join(_strip(exercise, strip, number, headings, engraved) for strip, number in _numbered(strips))
     return (
         f'{HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
         f'<part-list><score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}'
@@ -74,8 +83,8 @@ def _midi(instrument: Instrument) -> str:
     )
 
 
-def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool) -> str:
-    notes = _NoteWriter(strip)
+def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
+    notes, chords = _NoteWriter(strip), _ChordWriter(strip, degrees=not engraved)
     out = []
     for place, bar in enumerate(strip.bars):
         out.append(f'<measure number="{first + place}">')
@@ -84,7 +93,9 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool) -> str:
                 out.append('<print new-system="yes"/>')
             out.append(_attributes(exercise, strip))
             out.append(_directions(exercise, strip) if headings else "")
-        out.extend(notes.write(piece) for piece in bar.pieces)
+        for piece in bar.pieces:
+            out += chords.at(place * exercise.beats + piece.start)
+            out.append(notes.write(piece))
         if place == len(strip.bars) - 1:
             style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
             out.append(f'<barline location="right"><bar-style>{style}</bar-style></barline>')
@@ -126,6 +137,23 @@ def _directions(exercise: Exercise, strip: Strip) -> str:
         f"<per-minute>{exercise.recipe.tempo}</per-minute></metronome></direction-type>"
         f'<sound tempo="{exercise.recipe.tempo}"/></direction>'
     )
+
+
+class _ChordWriter:
+    """Hands out the chord symbols of a strip, each before the first sign at or after its place (in beats)."""
+
+    def __init__(self, strip: Strip, *, degrees: bool) -> None:
+        self._degrees = degrees
+        self._left = deque(strip.stop.over_written)
+        self._said: Chord | None = None
+
+    def at(self, now: Fraction) -> Iterator[str]:
+        """The symbols due at a place; a chord that only goes on is not written again."""
+        while self._left and self._left[0].start <= now:
+            over = self._left.popleft()
+            if over.chord != self._said or over.start == 0:
+                yield write_harmony(over.chord, degrees=self._degrees)
+            self._said = over.chord
 
 
 class _NoteWriter:

@@ -67,4 +67,6 @@ class Degree:
 
     def name_above(self, root: NoteName) -> NoteName:
         """The same without an octave."""
-        return self.above(Pitch(root.letter, root.alteration, 4)).name
+        octave, letter = divmod(root.letter + self.steps, 7)
+        natural = 12 * octave + LETTER_SEMITONES[letter] - LETTER_SEMITONES[root.letter]
+        return NoteName(letter, root.alteration + self.half_steps - natural)

@@ -36,6 +36,19 @@ def heard_degree(height: int, quality: Quality) -> Degree:
     return _usual_names(quality)[height]
 
 
+@lru_cache(maxsize=512)
+def hearing(quality: Quality) -> tuple[tuple[Degree, HeardRole], ...]:
+    """What a chord makes of each of the twelve tones, by half steps above its root."""
+    own = {degree.half_steps % 12 for degree in quality.degrees}
+
+    def role(height: int) -> HeardRole:
+        if height in own:
+            return "chord"
+        return "care" if quality.rubs(height) else "tension"
+
+    return tuple((heard_degree(height, quality), role(height)) for height in range(12))
+
+
 def heard(tonic: NoteName, scale: Scale, chord: Chord) -> tuple[Heard, ...]:
     """What each tone of a sound becomes over a chord, from the sound's tonic up.
 
@@ -45,15 +58,9 @@ def heard(tonic: NoteName, scale: Scale, chord: Chord) -> tuple[Heard, ...]:
     >>> " ".join(tone.degree.text for tone in found), [tone.name.text for tone in found if tone.role == "care"]
     ('11 5 13 ♭7 1 9 3', ['C'])
     """
-    quality = chord.quality
-    own = {degree.half_steps % 12 for degree in quality.degrees}
-    found = []
-    for degree in scale.degrees:
-        name = degree.name_above(tonic)
-        height = (name.pitch_class - chord.root.pitch_class) % 12
-        role: HeardRole = "chord" if height in own else "care" if quality.rubs(height) else "tension"
-        found.append(Heard(name, heard_degree(height, quality), role))
-    return tuple(found)
+    table = hearing(chord.quality)
+    names = (degree.name_above(tonic) for degree in scale.degrees)
+    return tuple(Heard(name, *table[(name.pitch_class - chord.root.pitch_class) % 12]) for name in names)
 
 
 @lru_cache(maxsize=256)

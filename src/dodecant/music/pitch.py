@@ -120,9 +120,9 @@ class Pitch:
         >>> Pitch.parse("D4").moved(2, 3).text
         'F4'
         """
-        position = self.position + steps
-        natural = Pitch.on_staff(position)
-        return Pitch.on_staff(position, self.midi + half_steps - natural.midi)
+        octaves, letter = divmod(self.letter + steps, 7)
+        natural = 12 * octaves + LETTER_SEMITONES[letter] - LETTER_SEMITONES[self.letter]
+        return Pitch(letter, self.alteration + half_steps - natural, self.octave + octaves)
 
     def plain(self, *, white_keys_too: bool) -> Pitch:
         """Respell a double accidental and, if asked, C♭ F♭ B♯ E♯, as the plain note that sounds alike.

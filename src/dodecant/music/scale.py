@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from dodecant.music.chord import Colour, Quality
-from dodecant.music.chord_symbol import parse_quality
+from dodecant.music.chord_symbol import parse_quality, print_quality
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
 
@@ -176,6 +176,22 @@ def read_catalogue(text: str) -> ScaleCatalogue:
 
 def _plainest(degree: Degree) -> tuple[bool, int]:
     return degree.alteration != 0, degree.alteration
+
+
+def chord_scale(quality: Quality) -> Scale:
+    """The tones of a chord inside one octave, as a ladder to stand on; raises MusicError for fewer than three.
+
+    >>> from dodecant.music.chord_symbol import parse_quality, print_quality
+    >>> " ".join(degree.text for degree in chord_scale(parse_quality("m9")).degrees)
+    '1 2 ♭3 5 ♭7'
+    """
+    name = print_quality(quality) or "major"
+    folded = {Degree((degree.number - 1) % 7 + 1, degree.alteration) for degree in quality.degrees} | {Degree(1)}
+    by_height = {degree.half_steps: degree for degree in sorted(folded, reverse=True)}
+    degrees = tuple(by_height[height] for height in sorted(by_height))
+    if not 3 <= len(degrees) <= 12:
+        raise MusicError(f"{name} has {len(degrees)} tones.", cure="Take a chord of three tones or more.", where=0)
+    return Scale(id="chord", name=name, degrees=degrees, family="chord", mode=1, serves=(quality,))
 
 
 def own_scale(name: str, text: str) -> Scale:

@@ -1,0 +1,37 @@
+"""How documents name a scale: by its place in the catalogue, or as one's own, typed as degrees."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Discriminator, Field, Tag
+
+from dodecant.exercise.parts import Part, readable
+from dodecant.exercise.problems import at_field
+from dodecant.music.errors import MusicError
+from dodecant.music.scale import Scale, ScaleCatalogue, own_scale
+
+
+class OwnScale(Part):
+    """A scale of one's own, typed as degrees."""
+
+    name: Annotated[str, Field(min_length=1, max_length=40)] = "own scale"
+    degrees: Annotated[str, Field(max_length=120), readable(lambda text: own_scale("The scale", text))]
+
+
+ScaleId = Annotated[str, Field(min_length=1, max_length=80)]
+# The tags only tell a validator which of the two was meant; `problems` leaves them out of pointers.
+ScaleChoice = Annotated[
+    Annotated[ScaleId, Tag("catalogue-scale")] | Annotated[OwnScale, Tag("own-scale")],
+    Discriminator(lambda value: "own-scale" if isinstance(value, dict | OwnScale) else "catalogue-scale"),
+]
+
+
+def chosen_scale(choice: str | OwnScale, catalogue: ScaleCatalogue, pointer: str) -> Scale:
+    """The scale a document means; raises RecipeError at the pointer for an unknown one."""
+    if isinstance(choice, OwnScale):
+        return own_scale(choice.name, choice.degrees)
+    try:
+        return catalogue.get(choice)
+    except MusicError as error:
+        raise at_field(pointer, error) from None

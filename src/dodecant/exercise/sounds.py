@@ -1,0 +1,56 @@
+"""The part of a recipe that says what is sounded: scales, a chord, or changes."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from dodecant.exercise.changes_document import ChangesDocument
+from dodecant.exercise.parts import Part, readable
+from dodecant.exercise.scale_choice import ScaleChoice
+from dodecant.music.chord_symbol import parse_quality
+from dodecant.music.scale import chord_scale
+
+
+class OneSound(Part):
+    """A single scale."""
+
+    kind: Literal["one"] = "one"
+    scale: ScaleChoice
+
+
+class SeveralSounds(Part):
+    """Several scales, one after another, on one tonic."""
+
+    kind: Literal["several"] = "several"
+    scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
+
+
+class FamilyOfSounds(Part):
+    """All modes of one parent, each on its own step of the parent."""
+
+    kind: Literal["family"] = "family"
+    parent: ScaleChoice
+
+
+def _ladder_of_chord(text: str) -> object:
+    return chord_scale(parse_quality(text.strip()))
+
+
+class ChordSound(Part):
+    """The tones of one chord: what stands after its root, such as m7 or 7(♭9)."""
+
+    kind: Literal["chord"] = "chord"
+    quality: Annotated[str, Field(max_length=40), readable(_ladder_of_chord)] = ""
+
+
+class ChangesSounds(Part):
+    """A whole progression: over each chord its own sound, the form played through once or more."""
+
+    kind: Literal["changes"] = "changes"
+    changes: ChangesDocument
+    choruses: Annotated[int, Field(ge=1, le=8)] = 1
+
+
+Sounds = Annotated[OneSound | SeveralSounds | FamilyOfSounds | ChordSound | ChangesSounds, Field(discriminator="kind")]
