@@ -22,6 +22,7 @@ sounds = st.one_of(
     st.sampled_from(["1 b2 3 b5", "1 2 b3 3 4 5 6 b7 7", "1 b3 #4", "1 ♭2 ♭♭3 ♭4 5"]).map(
         lambda degrees: {"kind": "one", "scale": {"degrees": degrees}}
     ),
+    st.sampled_from(["", "m7", "7(b9)", "maj13(#11)", "sus4", "dim7"]).map(lambda q: {"kind": "chord", "quality": q}),
 )
 cell_words = st.builds(
     lambda sign, number, mark: f"{sign}{number}{mark}",

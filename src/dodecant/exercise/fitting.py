@@ -66,7 +66,10 @@ def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) 
             done[key] = setting.filling(max(1, int(over.length / value)))
             lacks.update(dict.fromkeys(setting.lacks))
         segment = Segment(done[key], over.sound, sounding.sound, over.chord, over.start, over.length)
-        segment = _near(segment, before, recipe, reach)
+        if before is None:
+            segment = _first(segment, _Setting(recipe, over.sound).tones(), recipe, reach)
+        else:
+            segment = _near(segment, before, reach)
         before = segment.pitch(segment.tones[-1]).midi
         segments.append(segment)
     if before is None:
@@ -75,14 +78,19 @@ def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) 
     return Line(tuple(segments), measure, tuple(lacks))
 
 
-def _near(segment: Segment, before: int | None, recipe: Recipe, reach: Reach) -> Segment:
+def _first(segment: Segment, whole: tuple[FigureTone, ...], recipe: Recipe, reach: Reach) -> Segment:
+    """The first segment where the whole path on its sound would lie, or where it fits itself."""
+    lies = recipe.player.lies
+    shift = chosen_shift(*span(whole), reach, lies)
+    shift = chosen_shift(*segment.span, reach, lies) if shift is None else shift
+    return replace(segment, fold_into=reach) if shift is None else replace(segment, shift=shift)
+
+
+def _near(segment: Segment, before: int, reach: Reach) -> Segment:
     """The segment in the octave whose first tone is nearest to the line's last one (MIDI number)."""
-    low, high = segment.span
-    shifts = octave_shifts(low, high, reach)
+    shifts = octave_shifts(*segment.span, reach)
     if not shifts:
         return replace(segment, fold_into=reach)
-    if before is None:
-        return replace(segment, shift=chosen_shift(low, high, reach, recipe.player.lies) or 0)
     first = segment.tones[0].pitch.midi
     shift = min(shifts, key=lambda octaves: (abs(first + 12 * octaves - before), octaves))
     return replace(segment, shift=shift)

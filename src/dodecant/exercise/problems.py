@@ -93,8 +93,8 @@ _WORDS: dict[str, tuple[str, str]] = {
 def _pointer(place: tuple[str | int, ...]) -> str:
     """A JSON pointer (RFC 6901), without the names of union members that Pydantic puts in between."""
     parts: list[str] = []
-    for part in place:
-        if part in _TAGS or (parts and part in _UNIONS.get(parts[-1], ())):
+    for before, part in zip((None, *place), place, strict=False):
+        if part in _TAGS or part in _UNIONS.get(str(before), ()):
             continue
         parts.append(str(part).replace("~", "~0").replace("/", "~1"))
     return "".join(f"/{part}" for part in parts)

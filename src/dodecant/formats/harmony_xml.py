@@ -31,7 +31,8 @@ def write_harmony(chord: Chord | None, *, degrees: bool = True) -> str:
     kind, changed = _kind_of(chord.quality)
     text = quoteattr(print_quality(chord.quality))
     bass = f"<bass>{_name('bass', chord.bass)}</bass>" if chord.bass else ""
-    return f"<harmony><root>{_name('root', chord.root)}</root><kind text={text}>{kind}</kind>{bass}{changed if degrees else ''}</harmony>"
+    said = f"<root>{_name('root', chord.root)}</root><kind text={text}>{kind}</kind>{bass}"
+    return f"<harmony>{said}{changed if degrees else ''}</harmony>"
 
 
 def _name(word: str, name: NoteName) -> str:

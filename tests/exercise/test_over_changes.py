@@ -1,0 +1,186 @@
+"""Exercises over changes: hand-made lines, and laws for every progression, key and instrument."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from lxml import etree
+from music21 import converter, harmony
+
+from dodecant.exercise.changes_document import read_changes_document
+from dodecant.exercise.harmony import harmony as worked_harmony
+from dodecant.exercise.press import Exercise, Tables, press
+from dodecant.exercise.problems import RecipeError
+from dodecant.exercise.recipe import read_recipe
+from dodecant.exercise.sentence import sentence_text
+from dodecant.formats.exercise_json import to_json
+from dodecant.formats.musicxml import to_musicxml
+from dodecant.music.chord_symbol import print_chord
+from dodecant.tables import load_tables
+from tests.strategies import INSTRUMENTS, KEYS, figures, paths
+
+TWO_FIVE = "title: Quay\nkey: C\n| Dm7 G7 | Cmaj7 |"
+UP = {"direction": "up"}
+
+
+def pressed(text: str, *, choices: Any = (), turn: str = "chorus", choruses: int = 1, **document: Any) -> Exercise:
+    changes = {"text": text, "choices": list(choices), "turn": turn}
+    sounds = {"kind": "changes", "changes": changes, "choruses": choruses}
+    keys = {"keys": {"order": "picked", "picked": document.pop("picked", ["C"])}}
+    return press(read_recipe({"sounds": sounds, **keys, **document}), load_tables())
+
+
+def line(exercise: Exercise, strip: int = 0) -> str:
+    return " ".join(note.tone.written.text for note in exercise.strips[strip].notes)
+
+
+# Pitches as read, worked out by hand: each sound from its root, in the octave nearest to where the line was.
+@pytest.mark.parametrize(
+    ("text", "document", "notes"),
+    [
+        (TWO_FIVE, {"path": UP, "placement": {"value": "quarter"}}, "D4 E4 G4 A4 C5 D5 E5 F5"),
+        (TWO_FIVE, {"path": UP}, "D4 E4 F4 G4 G4 A4 B4 C5 C5 D5 E5 F5 G5 A5 B5 C6"),
+        (TWO_FIVE, {"path": UP, "picked": ["E♭"], "placement": {"value": "quarter"}}, "F4 G4 B♭4 C5 E♭5 F5 G5 A♭5"),
+        (TWO_FIVE, {"path": UP, "placement": {"value": "quarter"}, "player": {"instrument": "clarinet"}},
+         "E4 F♯4 A4 B4 D5 E5 F♯5 G5"),
+        (TWO_FIVE, {"figure": {"kind": "cell", "text": "1 2 3 5"}, "path": UP},
+         "D4 E4 F4 A4 G4 A4 B4 D5 C5 D5 E5 G5 D5 E5 F5 A5"),
+        ("key: C\n| C | N.C. | F |", {"path": UP, "placement": {"value": "quarter"}}, "C4 D4 E4 F4 F4 G4 A4 B4"),
+        ("key: C minor\n| Dm7b5 G7 |", {"path": UP, "placement": {"value": "quarter"}}, "D4 E♭4 G4 A♭4"),
+        ("key: C\nmetre: 3/4\n| C | / Am / |", {"placement": {"value": "quarter"}, "path": UP},
+         "C4 D4 E4 C4 A3 B3"),
+    ],
+)  # fmt: skip
+def test_lines_over_changes(text: str, document: dict[str, Any], notes: str) -> None:
+    assert line(pressed(text, **document)) == notes
+
+
+def test_chosen_sounds_are_taken_in_turn_and_keep_their_degree() -> None:
+    sounds = [{"scale": "altered"}, {"scale": "major-pentatonic", "root": "b5"}, {"scale": {"degrees": "1 b2 3 5"}}]
+    choice = {"chord": 1, "symbol": "G7", "sounds": sounds}
+    quarters: dict[str, Any] = {"path": UP, "placement": {"value": "quarter"}, "picked": ["C", "D♭"]}
+    found = pressed(TWO_FIVE, choices=[choice], choruses=3, **quarters)
+    over = [o.sound.text for o in found.strips[0].stop.over_written if o.sound]
+    assert over[1::3] == ["G altered", "D♭ major pentatonic", "G own scale"]
+    assert [o.sound.text for o in found.strips[1].stop.over_written if o.sound][1::3] == [
+        "A♭ altered", "D major pentatonic", "A♭ own scale",
+    ]  # fmt: skip
+    assert "three times" in sentence_text(found.sentence)
+    phrase = pressed("key: C\n|: G7 :|", choices=[{**choice, "chord": 0}], turn="phrase", **quarters)
+    assert [o.sound.text for o in phrase.strips[0].stop.over_written if o.sound] == ["G altered", "D♭ major pentatonic"]
+
+
+def test_a_choice_finds_its_chord_again_after_an_edit(tables: Tables) -> None:
+    choices = [{"chord": 1, "symbol": "G7", "sounds": [{"scale": "altered"}]}]
+    for text, wanted in [
+        ("| Dm7 | G7 | C |", "G altered"), ("| C | Am7 | Dm7 | G7 | C |", "G altered"), ("| G7 |", "G altered"),
+        ("| Dm7 | C |", None), ("| Dm7 | Gm7 | G7 | G7 |", "G altered"),
+    ]:  # fmt: skip
+        found = worked_harmony(read_changes_document({"text": text, "choices": choices}), tables.scales)
+        chosen = [one.sounds[0].text for one in found.chords if one.chosen]
+        assert chosen == ([wanted] if wanted else [])
+
+
+def test_a_repeated_chord_is_placed_by_where_it_goes_on(tables: Tables) -> None:
+    text = "key: C\n|: Dm7 | G7 | 1. Em7 A7 :| 2. Cmaj7 |"
+    found = worked_harmony(read_changes_document({"text": text}), tables.scales)
+    assert [one.sounds[0].text for one in found.chords] == [
+        "D Dorian", "G Mixolydian", "E Dorian", "A Mixolydian ♭6", "C Ionian",
+    ]  # fmt: skip
+    assert [print_chord(one.place.next) for one in found.chords] == ["G7", "Cmaj7", "A7", "Dm7", "Dm7"]
+
+
+@pytest.mark.parametrize(
+    ("sounds", "pointer", "words"),
+    [
+        ({"text": "| Dm7 | Gx7 |"}, "/sounds/changes/text", "cannot be read"),
+        ({"text": ""}, "/sounds/changes/text", "no bar yet"),
+        ({"text": "metre: 6/8\n| C |"}, "/sounds/changes/text", "one metre, from 2/4"),
+        ({"text": "| C |\nmetre: 3/4\n| F |"}, "/sounds/changes/text", "3/4, 4/4"),
+        ({"text": "| N.C. |"}, "/sounds/changes/text", "no chord to play"),
+        ({"text": "| C |", "choices": [{"chord": 0, "sounds": [{"scale": "dorain"}]}]},
+         "/sounds/changes/choices/0/sounds/0/scale", "no sound called"),
+        ({"text": "| C |", "choices": [{"chord": 0, "sounds": [{"scale": {"degrees": "1 5"}}]}]},
+         "/sounds/changes/choices/0/sounds/0/scale/degrees", "has 2 tones"),
+        ({"text": "| C |", "choices": [{"chord": 0, "sounds": []}]}, "/sounds/changes/choices/0/sounds", "at least 1"),
+    ],
+)  # fmt: skip
+def test_a_fault_in_the_changes_is_told_at_its_field(sounds: dict[str, Any], pointer: str, words: str) -> None:
+    with pytest.raises(RecipeError) as caught:
+        press(read_recipe({"sounds": {"kind": "changes", "changes": sounds}}), load_tables())
+    (problem,) = caught.value.problems
+    assert problem.pointer == pointer
+    assert words in f"{problem.message} {problem.cure}"
+
+
+TEXTS = [
+    TWO_FIVE,
+    "key: F\n| F7 | Bb7 / B°7 / | C7 N.C. | % |",
+    "key: A minor\nmetre: 3/4\n|: Am7 | 1. Bm7b5 E7alt / :| 2. F7 |",
+    "key: E\nmetre: 5/4\n| Emaj7 / / C#m(maj7) / | F#13sus4 |",
+    "metre: 7/4\n| C / / F / / G |",
+    "metre: 2/4\n| C F | G7 |",
+]
+
+
+@given(
+    text=st.sampled_from(TEXTS), figure=figures, path=paths(),
+    picked=st.lists(st.sampled_from(KEYS), min_size=1, max_size=2),
+    instrument=st.sampled_from(INSTRUMENTS), value=st.sampled_from(["quarter", "eighth", "triplet", "sixteenth"]),
+    numbers=st.sampled_from(["major", "chord", "steps", "none"]),
+)  # fmt: skip
+@settings(max_examples=150)
+def test_every_line_over_changes_keeps_time_range_and_sound(
+    text: str, figure: Any, path: Any, picked: list[str], instrument: str, value: str, numbers: str
+) -> None:
+    document = {"figure": figure, "path": path, "picked": picked, "numbers": numbers}
+    found = pressed(text, **document, placement={"value": value}, player={"instrument": instrument})
+    assert to_json(found) == to_json(
+        pressed(text, **document, placement={"value": value}, player={"instrument": instrument})
+    )
+    reach = found.instrument.comfortable
+    for strip in found.strips:
+        assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+        end = strip.stop.over_written[-1].start + strip.stop.over_written[-1].length
+        assert len(strip.bars) * found.beats == end
+        now = Fraction(0)
+        for over in strip.stop.over_written:
+            assert over.start == now
+            now += over.length
+            notes = [note for note in strip.notes if over.start <= note.start < now]
+            assert bool(notes) == (over.chord is not None)
+            if notes:
+                assert notes[0].start == over.start
+                assert notes[-1].start + notes[-1].length == now
+                assert over.sound is not None
+                own = {degree.name_above(over.sound.tonic) for degree in over.sound.scale.tones}
+                for note in notes:
+                    assert note.tone.written.name in own or note.tone.role in ("outside", "chord")
+        for note in strip.notes:
+            assert reach.holds(note.tone.written.midi, note.tone.written.midi)
+            heard = found.instrument.sounds_half_steps
+            assert note.tone.sounding.midi == note.tone.written.midi + heard
+
+
+@given(text=st.sampled_from(TEXTS), key=st.sampled_from(KEYS))
+@settings(max_examples=12)
+def test_the_toolkit_reads_the_chords_where_they_stand(schema: etree.XMLSchema, text: str, key: str) -> None:
+    found = pressed(text, picked=[key], placement={"value": "quarter"})
+    data = to_musicxml(found)
+    assert schema.validate(etree.fromstring(data)), schema.error_log
+    score = converter.parseData(data.decode(), format="musicxml")
+    theirs = [
+        (Fraction(symbol.getOffsetInHierarchy(score)), symbol.root().pitchClass)
+        for symbol in score.recurse().getElementsByClass(harmony.ChordSymbol)
+        if not isinstance(symbol, harmony.NoChord)
+    ]
+    ours, said = [], None
+    for over in found.strips[0].stop.over_written:
+        if over.chord is not None and over.chord != said:
+            ours.append((over.start, over.chord.root.pitch_class))
+        said = over.chord
+    assert theirs == ours
