@@ -12,7 +12,7 @@ from pathlib import Path
 from dodecant.api.exercises import WRITERS
 from dodecant.exercise.press import press
 from dodecant.exercise.problems import RecipeError
-from dodecant.formats.recipe_json import from_json
+from dodecant.formats.document_json import from_json
 from dodecant.store.database import Database, DataFileError
 from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables

@@ -121,14 +121,14 @@ def test_saving_renaming_copying_deleting(client: TestClient) -> None:
     assert made.status_code == 201
     saved = made.json()
     address = f"/api/recipes/{saved['id']}"
-    renamed = client.put(address, json={"recipe": {**RECIPE, "title": "Jetty"}, "revision": 1}).json()
-    assert (renamed["recipe"]["title"], renamed["revision"]) == ("Jetty", 2)
-    stale = client.put(address, json={"recipe": {**RECIPE, "title": "Lost"}, "revision": 1})
+    renamed = client.put(address, json={"document": {**RECIPE, "title": "Jetty"}, "revision": 1}).json()
+    assert (renamed["document"]["title"], renamed["revision"]) == ("Jetty", 2)
+    stale = client.put(address, json={"document": {**RECIPE, "title": "Lost"}, "revision": 1})
     assert stale.status_code == 409
     assert problems(stale)[0]["pointer"] == "/revision"
     assert client.get(address).json() == renamed
     copy = client.post(f"{address}/copies").json()
-    assert copy["recipe"]["title"] == "Jetty (copy)"
+    assert copy["document"]["title"] == "Jetty (copy)"
     assert [r["id"] for r in client.get("/api/recipes", params={"search": "copy"}).json()] == [copy["id"]]
     assert client.delete(address).status_code == 204
     assert client.get(address).status_code == 404

@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
 
-from dodecant.exercise.changes_document import read_changes_document
+from dodecant.exercise.changes_document import ChangesDocument
 from dodecant.exercise.harmony import harmony as worked_harmony
+from dodecant.exercise.parts import read_part
 from dodecant.exercise.press import Exercise, Tables, press
 from dodecant.exercise.problems import RecipeError
 from dodecant.exercise.recipe import read_recipe
@@ -80,14 +81,14 @@ def test_a_choice_finds_its_chord_again_after_an_edit(tables: Tables) -> None:
         ("| Dm7 | G7 | C |", "G altered"), ("| C | Am7 | Dm7 | G7 | C |", "G altered"), ("| G7 |", "G altered"),
         ("| Dm7 | C |", None), ("| Dm7 | Gm7 | G7 | G7 |", "G altered"),
     ]:  # fmt: skip
-        found = worked_harmony(read_changes_document({"text": text, "choices": choices}), tables.scales)
+        found = worked_harmony(read_part(ChangesDocument, {"text": text, "choices": choices}), tables.scales)
         chosen = [one.sounds[0].text for one in found.chords if one.chosen]
         assert chosen == ([wanted] if wanted else [])
 
 
 def test_a_repeated_chord_is_placed_by_where_it_goes_on(tables: Tables) -> None:
     text = "key: C\n|: Dm7 | G7 | 1. Em7 A7 :| 2. Cmaj7 |"
-    found = worked_harmony(read_changes_document({"text": text}), tables.scales)
+    found = worked_harmony(read_part(ChangesDocument, {"text": text}), tables.scales)
     assert [one.sounds[0].text for one in found.chords] == [
         "D Dorian", "G Mixolydian", "E Dorian", "A Mixolydian ♭6", "C Ionian",
     ]  # fmt: skip

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.problems import RecipeError
 from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.formats.recipe_json import from_json, to_json
+from dodecant.formats.document_json import from_json, to_json
 from tests.strategies import recipes
 
 

@@ -12,20 +12,13 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import Bundle, RuleBasedStateMachine, initialize, invariant, rule
 
+from dodecant.exercise.changes_document import ChangesDocument
 from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.exercise.scale_choice import OwnScale
 from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
 from dodecant.store.demo import prepare_demo
-from dodecant.store.recipes import (
-    StaleRevisionError,
-    UnknownRecipeError,
-    add_recipe,
-    change_recipe,
-    copy_recipe,
-    delete_recipe,
-    get_recipe,
-    list_recipes,
-    restore_recipe,
-)
+from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
+from dodecant.store.shelves import CHANGES, RECIPES, SCALES
 
 NOW = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 ONE = Migration(
@@ -87,7 +80,7 @@ def test_a_newer_or_foreign_file_is_refused(tmp_path: Path) -> None:
 def test_damage_is_found(database: Database) -> None:
     with database.connection() as connection:
         for number in range(300):
-            add_recipe(connection, titled(f"No. {number}"), NOW)
+            RECIPES.add(connection, titled(f"No. {number}"), NOW)
         connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
     assert database.problems() == []
     data = bytearray(database.path.read_bytes())
@@ -107,12 +100,14 @@ def test_atomic_keeps_all_or_nothing(database: Database) -> None:
 def test_the_demo_only_fills_a_file_of_its_own(tmp_path: Path) -> None:
     demo = prepare_demo(tmp_path / "demo.db")
     with demo.connection() as connection:
-        first = list_recipes(connection)
+        first = RECIPES.list(connection)
         assert len(first) >= 8
-        assert {saved.recipe.player.instrument for saved in first} >= {"clarinet", "trombone", "electric-bass"}
-        delete_recipe(connection, first[0].id, NOW)
+        assert {saved.document.sounds.kind for saved in first} == {"one", "several", "family", "chord", "changes"}
+        assert (len(CHANGES.list(connection)), len(SCALES.list(connection))) == (4, 2)
+        assert {saved.document.player.instrument for saved in first} >= {"clarinet", "trombone", "electric-bass"}
+        RECIPES.delete(connection, first[0].id, NOW)
     with prepare_demo(tmp_path / "demo.db").connection() as connection:
-        assert len(list_recipes(connection)) == len(first) - 1
+        assert len(RECIPES.list(connection)) == len(first) - 1
     real = Database(tmp_path / "real.db")
     real.prepare()
     with pytest.raises(DataFileError, match="not made for the demo"):
@@ -121,9 +116,9 @@ def test_the_demo_only_fills_a_file_of_its_own(tmp_path: Path) -> None:
 
 def test_what_was_acknowledged_survives_a_second_process(database: Database) -> None:
     with database.connection() as connection:
-        saved = add_recipe(connection, titled("Mooring"), NOW)
+        saved = RECIPES.add(connection, titled("Mooring"), NOW)
         with closing(sqlite3.connect(database.path)) as other:
-            assert other.execute("SELECT title FROM recipe WHERE id = ?", (saved.id,)).fetchone() == ("Mooring",)
+            assert other.execute("SELECT title FROM document WHERE id = ?", (saved.id,)).fetchone() == ("Mooring",)
 
 
 class SavedRecipes(RuleBasedStateMachine):
@@ -149,55 +144,55 @@ class SavedRecipes(RuleBasedStateMachine):
 
     @rule(target=known, title=st.sampled_from(["Slipway", "Rope waltz", "slip of rope"]))
     def add(self, title: str) -> str:
-        saved = add_recipe(self.connection, titled(title), self.tick())
+        saved = RECIPES.add(self.connection, titled(title), self.tick())
         self.model[saved.id] = (title, 1, True)
         return saved.id
 
     @rule(target=known, key=known)
     def copy(self, key: str) -> str:
         if not self.model[key][2]:
-            with pytest.raises(UnknownRecipeError):
-                copy_recipe(self.connection, key, self.tick())
+            with pytest.raises(UnknownDocumentError):
+                RECIPES.copy(self.connection, key, self.tick())
             return key
-        saved = copy_recipe(self.connection, key, self.tick())
+        saved = RECIPES.copy(self.connection, key, self.tick())
         self.model[saved.id] = (f"{self.model[key][0][:112]} (copy)", 1, True)
         return saved.id
 
     @rule(key=known, title=st.sampled_from(["Ballast", "Slip"]), behind=st.integers(0, 1))
     def change(self, key: str, title: str, behind: int) -> None:
         _, revision, there = self.model[key]
-        expected = UnknownRecipeError if not there else StaleRevisionError if behind else None
+        expected = UnknownDocumentError if not there else StaleRevisionError if behind else None
         arguments = (self.connection, key, titled(title), revision - behind, self.tick())
         if expected is not None:
             with pytest.raises(expected):
-                change_recipe(*arguments)
+                RECIPES.change(*arguments)
             return
-        assert change_recipe(*arguments).revision == revision + 1
+        assert RECIPES.change(*arguments).revision == revision + 1
         self.model[key] = (title, revision + 1, True)
 
     @rule(key=known)
     def delete_and_perhaps_again(self, key: str) -> None:
         title, revision, there = self.model[key]
         if there:
-            delete_recipe(self.connection, key, self.tick())
+            RECIPES.delete(self.connection, key, self.tick())
         else:
-            with pytest.raises(UnknownRecipeError):
-                delete_recipe(self.connection, key, self.tick())
+            with pytest.raises(UnknownDocumentError):
+                RECIPES.delete(self.connection, key, self.tick())
         self.model[key] = (title, revision, False)
 
     @rule(key=known)
     def restore(self, key: str) -> None:
         title, revision, _ = self.model[key]
-        assert restore_recipe(self.connection, key).recipe.title == title
+        assert RECIPES.restore(self.connection, key).document.title == title
         self.model[key] = (title, revision, True)
 
     @invariant()
     def the_list_is_the_model(self) -> None:
         kept = {key: (title, revision) for key, (title, revision, there) in self.model.items() if there}
-        found = list_recipes(self.connection)
-        assert {saved.id: (saved.recipe.title, saved.revision) for saved in found} == kept
+        found = RECIPES.list(self.connection)
+        assert {saved.id: (saved.document.title, saved.revision) for saved in found} == kept
         assert [saved.changed_at for saved in found] == sorted((s.changed_at for s in found), reverse=True)
-        slip = {saved.id for saved in list_recipes(self.connection, " SLIP ro")}
+        slip = {saved.id for saved in RECIPES.list(self.connection, " SLIP ro")}
         assert slip == {key for key, (title, _) in kept.items() if "slip" in title.lower() and "ro" in title.lower()}
 
     def teardown(self) -> None:
@@ -210,8 +205,37 @@ TestSavedRecipes = SavedRecipes.TestCase
 TestSavedRecipes.settings = settings(max_examples=12, stateful_step_count=25)
 
 
+def test_recipes_of_an_older_file_move_to_their_shelf(tmp_path: Path) -> None:
+    database = Database(tmp_path / "d.db")
+    database.prepare(migrations()[:1])
+    with database.connection() as connection:
+        row = ("a", "Mooring", '{"title": "Mooring", "tempo": 77}', 3, NOW.isoformat(), NOW.isoformat())
+        connection.execute(
+            "INSERT INTO recipe (id, title, document, revision, created_at, changed_at) VALUES (?, ?, ?, ?, ?, ?)", row
+        )
+    database.prepare()
+    with database.connection() as connection:
+        (saved,) = RECIPES.list(connection)
+        assert (saved.id, saved.title, saved.document.tempo, saved.revision) == ("a", "Mooring", 77, 3)
+
+
+def test_each_shelf_keeps_its_own_kind(database: Database) -> None:
+    tune = ChangesDocument(text="key: F\n title : Slip\n| F |")
+    with database.connection() as connection:
+        saved = CHANGES.add(connection, ChangesDocument(text="title: Quay\n| C |"), NOW)
+        scale = SCALES.add(connection, OwnScale(name="both", degrees="1 ♭3 3 5"), NOW)
+        with pytest.raises(UnknownDocumentError):
+            RECIPES.get(connection, saved.id)
+        with pytest.raises(UnknownDocumentError):
+            CHANGES.restore(connection, scale.id)
+        assert CHANGES.copy(connection, saved.id, NOW).document.text == "title: Quay (copy)\n| C |"
+        assert CHANGES.change(connection, saved.id, tune, 1, NOW).title == "Slip"
+        assert SCALES.copy(connection, scale.id, NOW).document.name == "both (copy)"
+        assert [one.title for one in CHANGES.list(connection, "slip")] == ["Slip"]
+
+
 def test_unknown_recipes_are_told(database: Database) -> None:
     with database.connection() as connection:
-        for act in (get_recipe, restore_recipe):
-            with pytest.raises(UnknownRecipeError):
+        for act in (RECIPES.get, RECIPES.restore):
+            with pytest.raises(UnknownDocumentError):
                 act(connection, "nobody")

@@ -10,7 +10,7 @@ from starlette.exceptions import HTTPException
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
-from dodecant.api import errors, exercises, recipes, sounds, tables
+from dodecant.api import errors, exercises, saved, sounds, tables
 from dodecant.api.errors import ProblemsOut
 from dodecant.api.guard import Guard
 from dodecant.store.database import Database
@@ -29,8 +29,8 @@ def create_app(database: Database) -> FastAPI:
         responses={422: {"model": ProblemsOut}},
     )
     app.state.database = database
-    for part in (tables, sounds, exercises, recipes):
-        app.include_router(part.router)
+    for router in (tables.router, sounds.router, exercises.router, *saved.routers):
+        app.include_router(router)
     errors.install(app)
     app.add_middleware(Guard)
     app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from dodecant.exercise.problems import Problem, RecipeError, problems_from
-from dodecant.store.recipes import StaleRevisionError, UnknownRecipeError
+from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
 
 
 class ProblemOut(BaseModel):
@@ -31,7 +31,7 @@ def install(app: FastAPI) -> None:
     """Register the handlers."""
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(RecipeError, _recipe)
-    app.add_exception_handler(UnknownRecipeError, _unknown)
+    app.add_exception_handler(UnknownDocumentError, _unknown)
     app.add_exception_handler(StaleRevisionError, _stale)
     app.add_exception_handler(HTTPException, _http)
 
@@ -54,7 +54,9 @@ def _recipe(request: Request, error: Exception) -> JSONResponse:
 
 
 def _unknown(request: Request, error: Exception) -> JSONResponse:
-    return _answer(404, Problem("", "There is no such recipe.", "It may have been deleted; look in the list."))
+    return _answer(
+        404, Problem("", "There is nothing of this kind here.", "It may have been deleted; look in the list.")
+    )
 
 
 def _stale(request: Request, error: Exception) -> JSONResponse:
@@ -62,7 +64,7 @@ def _stale(request: Request, error: Exception) -> JSONResponse:
         409,
         Problem(
             "/revision",
-            "This recipe was changed in another window since you opened it.",
+            "This was changed in another window since you opened it.",
             "Save yours as a copy, or load the other one.",
         ),
     )

@@ -17,11 +17,11 @@ from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.press import Exercise, press
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
+from dodecant.formats.document_json import from_json
+from dodecant.formats.document_json import to_json as recipe_to_json
 from dodecant.formats.exercise_json import ExerciseOut, exercise_document, json_bytes, to_json
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml import to_musicxml
-from dodecant.formats.recipe_json import from_json
-from dodecant.formats.recipe_json import to_json as recipe_to_json
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["exercises"])

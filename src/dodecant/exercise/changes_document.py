@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Final, Literal
+import re
+from typing import Annotated, Final, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field
 
 from dodecant.exercise.parts import Part, readable
-from dodecant.exercise.problems import Problem, RecipeError, problems_from
 from dodecant.exercise.scale_choice import ScaleChoice
 from dodecant.music.changes_text import LONGEST, parse_changes
 from dodecant.music.degree import Degree
@@ -35,8 +35,8 @@ class ChordChoice(Part):
     sounds: Annotated[tuple[SoundChoice, ...], Field(min_length=1, max_length=4)]
 
 
-class ChangesDocument(Part):
-    """The changes, version 1.
+class ChangesDraft(Part):
+    """The changes, version 1, while they are being written: the text may have faults.
 
     `school` says how sounds are ranked where nothing is chosen; `turn` whether a chord with several sounds takes the
     next one in every chorus or every time it comes round.
@@ -44,17 +44,28 @@ class ChangesDocument(Part):
 
     format: Literal["dodecant-changes"] = FORMAT
     version: Literal[1] = VERSION
-    text: Annotated[str, Field(max_length=LONGEST), readable(parse_changes)]
+    text: Annotated[str, Field(max_length=LONGEST)]
     school: Literal["key", "colour"] = "key"
     turn: Literal["chorus", "phrase"] = "chorus"
     choices: Annotated[tuple[ChordChoice, ...], Field(max_length=400)] = ()
 
 
-def read_changes_document(document: Any) -> ChangesDocument:
-    """Check a parsed JSON document; raises RecipeError with every problem found."""
-    if not isinstance(document, dict):
-        raise RecipeError([Problem("", "Changes are a JSON object in braces.", "Export some to see their form.")])
-    try:
-        return ChangesDocument.model_validate(document)
-    except ValidationError as error:
-        raise RecipeError(problems_from(error.errors())) from None
+class ChangesDocument(ChangesDraft):
+    """The changes, version 1: what is kept and what recipes hold."""
+
+    text: Annotated[str, Field(max_length=LONGEST), readable(parse_changes)]
+
+
+_TITLE = re.compile(r"^\s*title[ \t]*:.*$", re.IGNORECASE | re.MULTILINE)
+
+
+def retitled(document: ChangesDocument, title: str) -> ChangesDocument:
+    """The same changes under another title.
+
+    >>> retitled(ChangesDocument(text="| C |"), "Quay").text
+    'title: Quay\\n| C |'
+    """
+    line = f"title: {title}"
+    text = document.text
+    renamed = _TITLE.sub(lambda _: line, text, count=1) if _TITLE.search(text) else f"{line}\n{text}"
+    return document.model_copy(update={"text": renamed})

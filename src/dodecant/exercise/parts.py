@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Annotated
+from typing import Annotated, TypeVar
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from pydantic_core import PydanticCustomError
 
+from dodecant.exercise.problems import RecipeError, problems_from
 from dodecant.music.errors import MusicError
 from dodecant.music.pitch import NoteName, Pitch
 
@@ -16,6 +17,17 @@ class Part(BaseModel):
     """A frozen part of a document that takes no unknown fields."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
+
+
+PartT = TypeVar("PartT", bound=Part)
+
+
+def read_part(kind: type[PartT], document: object) -> PartT:
+    """Check a parsed JSON document against a kind of part; raises RecipeError with every problem found."""
+    try:
+        return kind.model_validate(document)
+    except ValidationError as error:
+        raise RecipeError(problems_from(error.errors())) from None
 
 
 def readable(parse: Callable[[str], object]) -> AfterValidator:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Final, Literal, Self
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import Field, model_validator
 
 from dodecant.exercise.cell import parse_cell
-from dodecant.exercise.parts import KeyName, Part, PitchText, readable, refused
-from dodecant.exercise.problems import Problem, RecipeError, problems_from
+from dodecant.exercise.parts import KeyName, Part, PitchText, read_part, readable, refused
+from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.sounds import OneSound, Sounds
 from dodecant.music.errors import MusicError
 from dodecant.music.numbering import School
@@ -165,7 +165,4 @@ def read_recipe(document: Any) -> Recipe:
                 )
             ]
         )
-    try:
-        return Recipe.model_validate(document)
-    except ValidationError as error:
-        raise RecipeError(problems_from(error.errors())) from None
+    return read_part(Recipe, document)

@@ -1,15 +1,16 @@
-"""Demo data: the recipes of an evening class, put into a data file made for that alone."""
+"""Demo data: the recipes, changes and scales of an evening class, put into a data file made for that alone."""
 
 from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 from importlib.resources import files
 from importlib.resources.abc import Traversable
+from itertools import count
 from pathlib import Path
 
-from dodecant.formats.recipe_json import from_json
+from dodecant.formats.document_json import changes_from_json, from_json, scale_from_json
 from dodecant.store.database import Database, DataFileError, atomic
-from dodecant.store.recipes import add_recipe
+from dodecant.store.shelves import CHANGES, RECIPES, SCALES
 
 _CLASS_NIGHT = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 
@@ -25,13 +26,18 @@ def prepare_demo(path: Path) -> Database:
             return database
         if existed:
             raise DataFileError(f"{path} was not made for the demo. Choose a new file for it.")
-        for evening, item in enumerate(reversed(_recipe_files())):
-            add_recipe(connection, from_json(item.read_bytes()), _CLASS_NIGHT + timedelta(minutes=evening))
+        evening = iter(_CLASS_NIGHT + timedelta(minutes=n) for n in count())
+        for item in reversed(_files(".recipe.json")):
+            RECIPES.add(connection, from_json(item.read_bytes()), next(evening))
+        for item in reversed(_files(".changes.json")):
+            CHANGES.add(connection, changes_from_json(item.read_bytes()), next(evening))
+        for item in reversed(_files(".scale.json")):
+            SCALES.add(connection, scale_from_json(item.read_bytes()), next(evening))
         with atomic(connection):
             connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
     return database
 
 
-def _recipe_files() -> list[Traversable]:
-    found = (item for item in (files("dodecant") / "demo").iterdir() if item.name.endswith(".json"))
+def _files(ending: str) -> list[Traversable]:
+    found = (item for item in (files("dodecant") / "demo").iterdir() if item.name.endswith(ending))
     return sorted(found, key=lambda item: item.name)

@@ -1,11 +1,14 @@
-"""Recipe files: JSON, UTF-8."""
+"""The documents one keeps as files: recipes, changes, scales of one's own; JSON, UTF-8."""
 
 from __future__ import annotations
 
 import json
 
+from dodecant.exercise.changes_document import ChangesDocument
+from dodecant.exercise.parts import Part, read_part
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.exercise.scale_choice import OwnScale
 
 
 def from_json(data: bytes) -> Recipe:
@@ -28,7 +31,17 @@ def json_value(data: bytes) -> object:
         raise RecipeError([Problem("", "This JSON is too deep or holds a number too long.", "")]) from None
 
 
-def to_json(recipe: Recipe) -> bytes:
-    """The recipe as indented JSON with every field, so that a file says all it means."""
-    text = json.dumps(recipe.model_dump(mode="json"), ensure_ascii=False, indent=2)
+def changes_from_json(data: bytes) -> ChangesDocument:
+    """Read a file of changes; raises RecipeError."""
+    return read_part(ChangesDocument, json_value(data))
+
+
+def scale_from_json(data: bytes) -> OwnScale:
+    """Read a scale of one's own; raises RecipeError."""
+    return read_part(OwnScale, json_value(data))
+
+
+def to_json(document: Part) -> bytes:
+    """A document as indented JSON with every field, so that a file says all it means."""
+    text = json.dumps(document.model_dump(mode="json"), ensure_ascii=False, indent=2)
     return f"{text}\n".encode()

@@ -1,0 +1,52 @@
+"""What may be kept on each shelf, and the line that tells about it."""
+
+from __future__ import annotations
+
+from dodecant.api.shelf import shelf_router
+from dodecant.exercise.changes_document import ChangesDocument
+from dodecant.exercise.harmony import harmony
+from dodecant.exercise.press import press, say
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.scale_choice import OwnScale
+from dodecant.music.changes_text import parse_changes
+from dodecant.music.neighbours import derivation
+from dodecant.music.scale import own_scale
+from dodecant.store.shelves import CHANGES, RECIPES, SCALES
+from dodecant.tables import load_tables
+
+
+def _keep_recipe(recipe: Recipe, at: str) -> None:
+    _named(recipe.title, f"{at}/title", "The recipe has no name.")
+    press(recipe, load_tables())
+
+
+def _keep_changes(changes: ChangesDocument, at: str) -> None:
+    _named(parse_changes(changes.text).title, f"{at}/text", "The changes have no title.", "Write title: and a name.")
+    harmony(changes, load_tables().scales, pointer=at)
+
+
+def _keep_scale(scale: OwnScale, at: str) -> None:
+    _named(scale.name, f"{at}/name", "The scale has no name.")
+
+
+def _named(name: str, pointer: str, message: str, cure: str = "Give it one to find it again.") -> None:
+    if not name.strip():
+        raise RecipeError([Problem(pointer, message, cure)])
+
+
+def _about_changes(document: ChangesDocument) -> str:
+    changes = parse_changes(document.text)
+    metres = " and ".join(sorted({bar.metre.text for bar in changes.bars}))
+    return f"{len(changes.played)} bars in {changes.key.text}, {metres}."
+
+
+def _about_scale(scale: OwnScale) -> str:
+    return f"{derivation(own_scale(scale.name, scale.degrees)).capitalize()}."
+
+
+routers = (
+    shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables())),
+    shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
+    shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
+)

@@ -1,0 +1,113 @@
+"""The same addresses for every shelf of saved documents: list, open, save, copy, delete and bring back."""
+
+# No postponed annotations here: the routes' types are made for each shelf when its router is built.
+import sqlite3
+from collections.abc import Callable, Iterator
+from datetime import UTC, datetime
+from typing import Annotated, Generic, TypeVar
+
+from fastapi import APIRouter, Depends, Query, Request
+from pydantic import BaseModel, Field
+
+from dodecant.api.errors import ProblemsOut
+from dodecant.exercise.parts import Part
+from dodecant.store.database import Database
+from dodecant.store.shelf import Saved, Shelf
+
+DocumentT = TypeVar("DocumentT", bound=Part)
+
+
+class SavedOut(BaseModel, Generic[DocumentT]):
+    """A saved document with a line about it; send `revision` back when you change it."""
+
+    id: str
+    document: DocumentT
+    title: str
+    revision: int
+    changed_at: str
+    about: str
+
+
+class ChangeIn(BaseModel, Generic[DocumentT]):
+    """A changed document and the revision it was read with."""
+
+    document: DocumentT
+    revision: Annotated[int, Field(ge=1, le=2**53)]
+
+
+def _connection(request: Request) -> Iterator[sqlite3.Connection]:
+    database: Database = request.app.state.database
+    with database.connection() as connection:
+        yield connection
+
+
+Connection = Annotated[sqlite3.Connection, Depends(_connection)]
+
+
+def shelf_router(
+    prefix: str,
+    shelf: Shelf[DocumentT],
+    model: type[DocumentT],
+    fit_to_keep: Callable[[DocumentT, str], None],
+    about: Callable[[DocumentT], str],
+) -> APIRouter:
+    """The routes of one shelf. `fit_to_keep` raises RecipeError, at a pointer, for what is not to be kept."""
+    router = APIRouter(
+        prefix=f"/api/{prefix}",
+        tags=[prefix],
+        responses={status: {"model": ProblemsOut} for status in (404, 409, 422)},
+    )
+    saved_model = SavedOut[model]  # type: ignore[valid-type]
+
+    def out(saved: Saved[DocumentT]) -> SavedOut[DocumentT]:
+        return saved_model(
+            id=saved.id,
+            document=saved.document,
+            title=saved.title,
+            revision=saved.revision,
+            changed_at=saved.changed_at,
+            about=about(saved.document),
+        )
+
+    @router.get("", response_model=list[saved_model])
+    def list_all(connection: Connection, search: Annotated[str, Query(max_length=200)] = ""):  # type: ignore[no-untyped-def]
+        """All whose title holds the words of the search, the last changed first."""
+        return [out(saved) for saved in shelf.list(connection, search)]
+
+    @router.post("", status_code=201, response_model=saved_model)
+    def add(document: model, connection: Connection):  # type: ignore[no-untyped-def,valid-type]
+        """Save a new one."""
+        fit_to_keep(document, "")
+        return out(shelf.add(connection, document, _now()))
+
+    @router.get("/{document_id}", response_model=saved_model)
+    def get(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
+        """One of them."""
+        return out(shelf.get(connection, document_id))
+
+    @router.put("/{document_id}", response_model=saved_model)
+    def change(document_id: str, changed: ChangeIn[model], connection: Connection):  # type: ignore[no-untyped-def,valid-type]
+        """Save a changed one; 409 when it was changed elsewhere meanwhile."""
+        fit_to_keep(changed.document, "/document")
+        return out(shelf.change(connection, document_id, changed.document, changed.revision, _now()))
+
+    @router.delete("/{document_id}", status_code=204)
+    def delete(document_id: str, connection: Connection) -> None:
+        """Delete one; it can be brought back."""
+        shelf.delete(connection, document_id, _now())
+
+    @router.post("/{document_id}/restoration", response_model=saved_model)
+    def restore(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
+        """Bring a deleted one back."""
+        return out(shelf.restore(connection, document_id))
+
+    @router.post("/{document_id}/copies", status_code=201, response_model=saved_model)
+    def copy(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
+        """Save a second one like this one."""
+        return out(shelf.copy(connection, document_id, _now()))
+
+    return router
+
+
+def _now() -> datetime:
+    return datetime.now(UTC)

@@ -1,0 +1,1 @@
+"""What sounds beside the line: voicings, drones."""

@@ -1,0 +1,113 @@
+"""Shelves of saved documents, one for each kind: recipes, changes, scales of one's own."""
+
+from __future__ import annotations
+
+import sqlite3
+import uuid
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Generic, TypeVar
+
+from dodecant.store.database import atomic
+
+Document = TypeVar("Document")
+
+
+class UnknownDocumentError(LookupError):
+    """There is no such document, or it is deleted."""
+
+
+class StaleRevisionError(RuntimeError):
+    """The document was changed elsewhere since it was read."""
+
+
+@dataclass(frozen=True)
+class Saved(Generic[Document]):
+    """A document with its place in the file. `revision` grows by one with each change."""
+
+    id: str
+    document: Document
+    title: str
+    revision: int
+    created_at: str
+    changed_at: str
+
+
+@dataclass(frozen=True)
+class Shelf(Generic[Document]):
+    """All saved documents of one kind.
+
+    `read` and `write` are its JSON form, `title` tells its name, `retitled` renames it.
+    """
+
+    kind: str
+    read: Callable[[bytes], Document]
+    write: Callable[[Document], bytes]
+    title: Callable[[Document], str]
+    retitled: Callable[[Document, str], Document]
+
+    def list(self, connection: sqlite3.Connection, search: str = "") -> list[Saved[Document]]:
+        """All whose title holds every word of the search, the last changed first."""
+        rows = connection.execute(f"{_SELECT} WHERE kind = ? AND deleted_at IS NULL {_ORDER}", (self.kind,))
+        words = search.casefold().split()
+        return [self._saved(row) for row in rows if all(word in row["title"].casefold() for word in words)]
+
+    def get(self, connection: sqlite3.Connection, document_id: str) -> Saved[Document]:
+        """One document; raises UnknownDocumentError."""
+        row = connection.execute(
+            f"{_SELECT} WHERE id = ? AND kind = ? AND deleted_at IS NULL", (document_id, self.kind)
+        ).fetchone()
+        if row is None:
+            raise UnknownDocumentError(document_id)
+        return self._saved(row)
+
+    def add(self, connection: sqlite3.Connection, document: Document, now: datetime) -> Saved[Document]:
+        """Keep a new document."""
+        document_id = uuid.uuid4().hex
+        values = (document_id, self.kind, self.title(document), self._text(document), now.isoformat(), now.isoformat())
+        with atomic(connection):
+            connection.execute(
+                "INSERT INTO document (id, kind, title, document, created_at, changed_at) VALUES (?, ?, ?, ?, ?, ?)",
+                values,
+            )
+        return self.get(connection, document_id)
+
+    def change(
+        self, connection: sqlite3.Connection, document_id: str, document: Document, revision: int, now: datetime
+    ) -> Saved[Document]:
+        """Replace a document that still has the revision it was read with; raises StaleRevisionError otherwise."""
+        with atomic(connection):
+            if self.get(connection, document_id).revision != revision:
+                raise StaleRevisionError(document_id)
+            connection.execute(
+                "UPDATE document SET title = ?, document = ?, revision = revision + 1, changed_at = ? WHERE id = ?",
+                (self.title(document), self._text(document), now.isoformat(), document_id),
+            )
+        return self.get(connection, document_id)
+
+    def copy(self, connection: sqlite3.Connection, document_id: str, now: datetime) -> Saved[Document]:
+        """Keep a second document like this one, titled “… (copy)”."""
+        original = self.get(connection, document_id)
+        return self.add(connection, self.retitled(original.document, f"{original.title[:112]} (copy)"), now)
+
+    def delete(self, connection: sqlite3.Connection, document_id: str, now: datetime) -> None:
+        """Put a document away; `restore` brings it back."""
+        self.get(connection, document_id)
+        connection.execute("UPDATE document SET deleted_at = ? WHERE id = ?", (now.isoformat(), document_id))
+
+    def restore(self, connection: sqlite3.Connection, document_id: str) -> Saved[Document]:
+        """Bring a deleted document back; raises UnknownDocumentError when there never was one."""
+        connection.execute("UPDATE document SET deleted_at = NULL WHERE id = ? AND kind = ?", (document_id, self.kind))
+        return self.get(connection, document_id)
+
+    def _text(self, document: Document) -> str:
+        return self.write(document).decode()
+
+    def _saved(self, row: sqlite3.Row) -> Saved[Document]:
+        document = self.read(row["document"].encode())
+        return Saved(row["id"], document, row["title"], row["revision"], row["created_at"], row["changed_at"])
+
+
+_SELECT = "SELECT id, title, document, revision, created_at, changed_at FROM document"
+_ORDER = "ORDER BY changed_at DESC, id"

@@ -1,0 +1,24 @@
+"""The shelves there are."""
+
+from __future__ import annotations
+
+from dodecant.exercise.changes_document import ChangesDocument, retitled
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.scale_choice import OwnScale
+from dodecant.formats.document_json import changes_from_json, from_json, scale_from_json, to_json
+from dodecant.music.changes_text import read_changes
+from dodecant.store.shelf import Shelf
+
+RECIPES = Shelf[Recipe](
+    "recipe", from_json, to_json, lambda recipe: recipe.title, lambda r, title: r.model_copy(update={"title": title})
+)
+CHANGES = Shelf[ChangesDocument](
+    "changes", changes_from_json, to_json, lambda changes: read_changes(changes.text).changes.title, retitled
+)
+SCALES = Shelf[OwnScale](
+    "scale",
+    scale_from_json,
+    to_json,
+    lambda scale: scale.name,
+    lambda scale, title: scale.model_copy(update={"name": title[:40]}),
+)
