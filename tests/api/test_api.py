@@ -155,7 +155,7 @@ def test_the_tables_name_all_that_can_be_chosen(client: TestClient) -> None:
 
 
 def test_a_sound_is_laid_open(client: TestClient) -> None:
-    body = client.get("/api/sounds/lydian-dominant", params={"tonic": "Ab"}).json()
+    body = client.post("/api/sounds/laid-open", json={"scale": "lydian-dominant", "tonic": "Ab"}).json()
     assert body["notes"] == ["A♭", "B♭", "C", "D", "E♭", "F", "G♭"]
     assert body["numbers"]["chord"] == ["1", "9", "3", "♯11", "5", "13", "♭7"]
     assert body["half_steps"] == [2, 2, 2, 1, 2, 1, 2]
@@ -167,26 +167,28 @@ def test_a_sound_is_laid_open(client: TestClient) -> None:
     assert worked == body["exercise"]
     for note in [note for bar in worked["strips"][0]["bars"] for note in bar["notes"]]:
         assert f'id="{note["id"]}"' in body["picture"]
-    assert client.get("/api/sounds/half-whole", params={"tonic": "C"}).json()["twins"] == ["E♭", "G♭", "A"]
+    assert client.post("/api/sounds/laid-open", json={"scale": "half-whole"}).json()["twins"] == ["E♭", "G♭", "A"]
 
 
 @pytest.mark.parametrize(
-    ("address", "pointer"),
+    ("sound", "pointer"),
     [
-        ("/api/sounds/lost", "/scale"),
-        ("/api/sounds/ionian?tonic=H", "/tonic"),
-        ("/api/sounds/ionian?tonic=" + "x" * 9, "/tonic"),
+        ({"scale": "lost"}, "/scale"),
+        ({"scale": {"degrees": "1 5"}}, "/scale/degrees"),
+        ({"scale": "ionian", "tonic": "H"}, "/tonic"),
+        ({"scale": "ionian", "tonic": "x" * 9}, "/tonic"),
     ],
 )
-def test_a_sound_nobody_knows(client: TestClient, address: str, pointer: str) -> None:
-    answer = client.get(address)
-    assert (answer.status_code, problems(answer)[0]["pointer"]) == (422, pointer)
+def test_a_sound_nobody_knows(client: TestClient, sound: dict[str, Any], pointer: str) -> None:
+    for place in ("laid-open", "listening"):
+        answer = client.post(f"/api/sounds/{place}", json=sound)
+        assert (answer.status_code, problems(answer)[0]["pointer"]) == (422, pointer)
 
 
 def test_every_sound_opens_on_every_tonic(client: TestClient) -> None:
     for place, scale in enumerate(load_tables().scales.scales):
-        tonic = ["C", "C♯", "B♭♭", "E♭", "F♭", "F", "F♯", "G", "A♭", "B♯", "B♭", "C♭"][place % 12]
-        assert client.get(f"/api/sounds/{scale.id}", params={"tonic": tonic}).status_code == 200
+        tonic = ["C", "C♯", "D", "E♭", "F♭", "F", "F♯", "G", "A♭", "B♯", "B♭", "C♭"][place % 12]
+        assert client.post("/api/sounds/laid-open", json={"scale": scale.id, "tonic": tonic}).status_code == 200
 
 
 Ask = Callable[[TestClient], Any]

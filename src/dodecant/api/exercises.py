@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable
 from functools import lru_cache
 from typing import Annotated, Literal
-from urllib.parse import quote
 
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
+from dodecant.api.files import attachment
 from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.press import Exercise, press
@@ -79,10 +78,7 @@ def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
 def write_file(kind: FileKind, recipe: Recipe) -> Response:
     """The exercise as a file to download."""
     ending, media, write = WRITERS[kind]
-    name = re.sub(r"[^\w ♭♯-]+", "", recipe.title).strip() or "exercise"
-    plain = name.encode("ascii", "ignore").decode() or "exercise"
-    named = f"attachment; filename=\"{plain}{ending}\"; filename*=UTF-8''{quote(name + ending)}"
-    return Response(write(_pressed(recipe)), media_type=media, headers={"Content-Disposition": named})
+    return attachment(write(_pressed(recipe)), recipe.title, ending, media)
 
 
 @router.post(

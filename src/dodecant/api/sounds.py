@@ -1,119 +1,144 @@
-"""A sound laid open: its notes, numbers, modes and neighbours."""
+"""A sound laid open, found, heard, and made from others."""
 
 from __future__ import annotations
 
-from itertools import pairwise
-from typing import Annotated
+from typing import Annotated, Literal
 
 from fastapi import APIRouter, Query
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
-from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
-from dodecant.exercise.press import press
-from dodecant.exercise.problems import at_field
-from dodecant.exercise.recipe import KeyRoute, Path, PathEnd, Recipe, Spelling
-from dodecant.exercise.sounds import OneSound
-from dodecant.formats.exercise_json import ExerciseOut, exercise_document
+from dodecant.api.sounds_answers import FoundOut, LaidOpenOut, NeighbourOut, found_sound, laid_open, step_answer
+from dodecant.backing.listening import Way, listening
+from dodecant.exercise.parts import KeyName
+from dodecant.exercise.problems import Problem, RecipeError, at_field
+from dodecant.exercise.scale_choice import OwnScale, ScaleChoice, chosen_scale
+from dodecant.music.chord_symbol import parse_chord
 from dodecant.music.errors import MusicError
-from dodecant.music.neighbours import derivation, neighbours
-from dodecant.music.numbering import School, number_text
+from dodecant.music.finding import by_name, holders
+from dodecant.music.fit import fit
+from dodecant.music.making import union, with_leading_tone
+from dodecant.music.neighbours import chain_through
 from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale
+from dodecant.music.place import Place
+from dodecant.music.reason import reason
+from dodecant.music.serving import chords_served
 from dodecant.music.tonics import TonicNames
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["sounds"])
-_SCHOOLS: tuple[School, ...] = ("major", "chord", "steps")
+_MOST_FOUND = 40
 
 
-class ModeOut(BaseModel):
-    """A mode of the sound's family; `scale` is null where it has no name of its own in the catalogue."""
+class SoundIn(BaseModel):
+    """A scale, by its id or typed as one's own, on a tonic; the tonic's spelling follows the table of key names."""
 
-    tonic: str
-    name: str
-    scale: str | None
-
-
-class NeighbourOut(BaseModel):
-    """A sound on the same tonic, one altered note away."""
-
-    scale: str
-    name: str
-    before: str
-    after: str
+    scale: ScaleChoice
+    tonic: KeyName = "C"
 
 
-class LaidOpenOut(BaseModel):
-    """Everything there is to say about a sound on a tonic. `numbers` holds the three schools, note by note."""
-
-    scale: str
-    tonic: str
-    name: str
-    notes: list[str]
-    numbers: dict[School, list[str]]
-    half_steps: list[int]
-    derivation: str
-    chord_tones: list[str]
-    care: list[str]
-    colour: list[str]
-    modes: list[ModeOut]
-    neighbours: list[NeighbourOut]
-    twins: list[str]
-    exercise: ExerciseOut
-    picture: str
+@router.post("/sounds/laid-open")
+def lay_open(wanted: SoundIn) -> LaidOpenOut:
+    """Everything there is to say about a sound."""
+    return laid_open(
+        chosen_scale(wanted.scale, load_tables().scales, "/scale"), wanted.scale, NoteName.parse(wanted.tonic)
+    )
 
 
-@router.get("/sounds/{scale_id}")
-def lay_open(scale_id: str, tonic: Annotated[str, Query(max_length=8)] = "C") -> LaidOpenOut:
-    """Lay a sound open on a tonic; the tonic's spelling follows the table of key names."""
+class SoundingOut(BaseModel):
+    """Pitches (MIDI numbers) that begin together: beats from the start, length, and the note's step in the sound."""
+
+    start: float
+    length: float
+    pitches: list[int]
+    step: int | None
+
+
+class ListeningIn(SoundIn):
+    """How to hear it: alone, over a drone, home to the root after every note, against its chords."""
+
+    way: Way = "alone"
+
+
+@router.post("/sounds/listening")
+def listen(wanted: ListeningIn) -> list[SoundingOut]:
+    """What is played for one way of hearing a sound."""
     tables = load_tables()
-    try:
-        scale = tables.scales.get(scale_id)
-    except MusicError as error:
-        raise at_field("/scale", error) from None
-    exercise = press(_run(scale, tonic), tables)
-    (strip,) = exercise.strips
-    root = strip.stop.written.tonic
-    steps = [degree.half_steps for degree in scale.degrees] + [12]
-    return LaidOpenOut(
-        scale=scale.id,
-        tonic=root.text,
-        name=scale.name,
-        notes=[degree.name_above(root).text for degree in scale.degrees],
-        numbers={school: [number_text(degree, scale, school) for degree in scale.degrees] for school in _SCHOOLS},
-        half_steps=[high - low for low, high in pairwise(steps)],
-        derivation=derivation(scale),
-        chord_tones=[degree.text for degree in sorted(scale.frame)],
-        care=[degree.text for degree in sorted(scale.care)],
-        colour=[degree.text for degree in scale.colour_tones],
-        modes=_modes(scale, root),
-        neighbours=[
-            NeighbourOut(scale=step.scale.id, name=step.scale.name, before=step.before.text, after=step.after.text)
-            for step in neighbours(scale, tables.scales)
-        ],
-        twins=[TonicNames().name(root.pitch_class + n, scale.colour).text for n in scale.twins],
-        exercise=exercise_document(exercise),
-        picture=strip_svg(exercise, strip, LESSON_WIDTH),
-    )
-
-
-def _run(scale: Scale, tonic: str) -> Recipe:
-    """The sound up and down once: what is engraved, heard, and sent to the bench."""
-    try:
-        key = TonicNames().name(NoteName.parse(tonic).pitch_class, scale.colour).text
-    except MusicError as error:
-        raise at_field("/tonic", error) from None
-    return Recipe(
-        sounds=OneSound(scale=scale.id),
-        path=Path(high=PathEnd(octave=2)),
-        keys=KeyRoute(order="picked", picked=(key,), start=key),
-        spelling=Spelling(cautionary=False),
-    )
-
-
-def _modes(scale: Scale, root: NoteName) -> list[ModeOut]:
-    catalogue = load_tables().scales
+    scale = chosen_scale(wanted.scale, tables.scales, "/scale")
+    tonic = TonicNames().name(NoteName.parse(wanted.tonic).pitch_class, scale.colour)
+    chords = [served.chord for served in chords_served(tonic, scale, tables.scales)[:3]]
     return [
-        ModeOut(tonic=degree.name_above(root).text, name=mode.name, scale=mode.id if mode.id in catalogue else None)
-        for mode, degree in zip(catalogue.modes_of(scale), scale.degrees, strict=True)
+        SoundingOut(start=event.start, length=event.length, pitches=list(event.pitches), step=event.step)
+        for event in listening(tonic, scale, chords, wanted.way)
     ]
+
+
+@router.get("/sounds/found")
+def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Query(max_length=80)]) -> list[FoundOut]:
+    """Sounds found by any name, by notes they hold, or by a chord they serve (best first)."""
+    catalogue = load_tables().scales
+    if not text.strip():
+        return []
+    if by == "name":
+        return [found_sound(one.scale, None, exact=one.match == "name") for one in by_name(text, catalogue)]
+    try:
+        if by == "chord":
+            chord = parse_chord(text)
+            if chord is None:
+                return []
+            ranked = fit(chord, Place(), catalogue)[:_MOST_FOUND]
+            return [found_sound(one.scale, one.tonic, why=reason(one, chord, Place())) for one in ranked]
+        names = [NoteName.parse(word) for word in text.replace(",", " ").split()]
+    except MusicError as error:
+        raise at_field("/text", error) from None
+    heights = frozenset(name.pitch_class for name in names)
+    spelled = {name.pitch_class: name for name in names}
+    return [
+        found_sound(scale, spelled.get(tonic) or TonicNames().name(tonic, scale.colour))
+        for tonic, scale in sorted(
+            holders(heights, catalogue), key=lambda one: (len(one[1]), one[0] != names[0].pitch_class, one[1].seldom)
+        )[:_MOST_FOUND]
+    ]
+
+
+class WayIn(BaseModel):
+    """Scales on one tonic; the way begins on the first and comes by all the others."""
+
+    scales: Annotated[list[ScaleChoice], Field(min_length=2, max_length=6)]
+
+
+@router.post("/sounds/ways")
+def find_way(wanted: WayIn) -> list[NeighbourOut]:
+    """The shortest way from the first scale through the others by one altered note each."""
+    catalogue = load_tables().scales
+    scales = [chosen_scale(choice, catalogue, f"/scales/{place}") for place, choice in enumerate(wanted.scales)]
+    way = chain_through(scales, catalogue)
+    if way is None:
+        message = "No chain of one altered note each leads through all of these."
+        raise RecipeError([Problem("/scales", message, "Choose sounds with as many tones as the first.")])
+    return [step_answer(step) for step in way]
+
+
+class MakingIn(BaseModel):
+    """Scales to join, and steps (1-based) of what they make to lead into from a half step below."""
+
+    scales: Annotated[list[ScaleChoice], Field(min_length=1, max_length=4)]
+    leading: Annotated[list[int], Field(max_length=8)] = []
+    name: Annotated[str, Field(max_length=40)] = ""
+
+
+@router.post("/sounds/makings")
+def make_scale(wanted: MakingIn) -> OwnScale:
+    """A scale of one's own: the union of others, with leading tones below chosen steps."""
+    catalogue = load_tables().scales
+    scales = [chosen_scale(choice, catalogue, f"/scales/{place}") for place, choice in enumerate(wanted.scales)]
+    name = wanted.name.strip() or " and ".join(scale.name for scale in scales)[:40]
+    made = OwnScale(name=name, degrees=" ".join(degree.text for degree in union(scales)))
+    # From the highest step down, so that a tone put in does not move the steps still to come.
+    for place in sorted(range(len(wanted.leading)), key=lambda place: -wanted.leading[place]):
+        scale = chosen_scale(made, catalogue, "/scales")
+        try:
+            degrees = with_leading_tone(scale, wanted.leading[place])
+        except MusicError as error:
+            raise at_field(f"/leading/{place}", error) from None
+        made = OwnScale(name=name, degrees=" ".join(degree.text for degree in degrees))
+    return made

@@ -38,11 +38,22 @@ class InstrumentOut(BaseModel):
     full: str
 
 
+class FormTableOut(BaseModel):
+    """A generic form: its group, the colour of its key, and a line on its use."""
+
+    id: str
+    name: str
+    group: str
+    colour: str
+    use: str
+
+
 class TablesOut(BaseModel):
     """Everything a recipe can choose from, and the recipe one starts with."""
 
     scales: list[ScaleOut]
     instruments: list[InstrumentOut]
+    forms: list[FormTableOut]
     major_keys: list[str]
     minor_keys: list[str]
     blank: Recipe
@@ -76,6 +87,10 @@ def tables() -> TablesOut:
                 full=instrument.full.text,
             )
             for instrument in loaded.instruments.instruments
+        ],
+        forms=[
+            FormTableOut(id=form.id, name=form.name, group=form.group, colour=form.key.colour, use=form.use)
+            for form in loaded.forms
         ],
         major_keys=list(USUAL["major"]),
         minor_keys=list(USUAL["minor"]),

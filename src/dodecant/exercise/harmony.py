@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
-from dodecant.exercise.changes_document import ChangesDocument, ChordChoice
+from dodecant.exercise.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.scale_choice import chosen_scale
 from dodecant.music.changes import Changes, Metre
@@ -46,7 +46,11 @@ class Harmony:
 
 def harmony(document: ChangesDocument, catalogue: ScaleCatalogue, *, pointer: str = "") -> Harmony:
     """Work out the sounds of every chord; raises RecipeError below the pointer for an unknown scale."""
-    changes = parse_changes(document.text)
+    return harmony_of(parse_changes(document.text), document, catalogue, pointer=pointer)
+
+
+def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalogue, *, pointer: str = "") -> Harmony:
+    """The same for changes that were read already, perhaps from a text with faults."""
     where = chord_places(changes)
     chosen = settled(changes, document.choices)
     found = []

@@ -27,6 +27,13 @@ ScaleChoice = Annotated[
 ]
 
 
+def choice_of(scale: Scale, catalogue: ScaleCatalogue) -> str | OwnScale:
+    """How a document names a scale; the other way round from `chosen_scale`."""
+    if scale.id in catalogue:
+        return scale.id
+    return OwnScale(name=scale.name[:40], degrees=" ".join(degree.text for degree in scale.degrees))
+
+
 def chosen_scale(choice: str | OwnScale, catalogue: ScaleCatalogue, pointer: str) -> Scale:
     """The scale a document means; raises RecipeError at the pointer for an unknown one."""
     if isinstance(choice, OwnScale):

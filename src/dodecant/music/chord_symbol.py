@@ -49,6 +49,7 @@ class House:
 
 
 PLAIN = House()
+HOUSES = {"words": PLAIN, "signs": House(minor="-", major="Δ", half_diminished="ø7")}
 _DIMINISHED = Quality(third="minor", fifths=(-1,), seventh="diminished")
 _ALTERED = Quality(seventh="minor", fifths=(-1, 1), tensions=(Degree(9, -1), Degree(9, 1)))
 

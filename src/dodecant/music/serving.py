@@ -27,7 +27,7 @@ class Served:
 def chords_served(
     tonic: NoteName, scale: Scale, catalogue: ScaleCatalogue, accepted: float = 1.7
 ) -> tuple[Served, ...]:
-    """The chords on the tonic that a sound serves, best first: every quality the catalogue knows is tried.
+    """The chords on the tonic that a sound serves: those it is taught over, then all others it fits, best first.
 
     Each chord is taken where it suits the sound best: alone, before a minor chord, moving sideways, in a blues.
     `accepted` is the highest score let in; what the catalogue says a sound is taught over is always among them.
@@ -41,7 +41,8 @@ def chords_served(
         score = min(weigh(tonic, scale, chord, place).score for place in _usual_places(chord))
         if score <= accepted or quality in scale.serves:
             found.append(Served(chord, score))
-    return tuple(sorted(found, key=lambda served: served.score))
+    taught = {quality: place for place, quality in enumerate(scale.serves)}
+    return tuple(sorted(found, key=lambda one: (taught.get(one.chord.quality, len(taught)), one.score)))
 
 
 def _usual_places(chord: Chord) -> tuple[Place, ...]:

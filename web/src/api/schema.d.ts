@@ -24,7 +24,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sounds/{scale_id}": {
+    "/api/sounds/laid-open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Open
+         * @description Everything there is to say about a sound.
+         */
+        post: operations["lay_open_api_sounds_laid_open_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sounds/listening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Listen
+         * @description What is played for one way of hearing a sound.
+         */
+        post: operations["listen_api_sounds_listening_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sounds/found": {
         parameters: {
             query?: never;
             header?: never;
@@ -32,12 +72,52 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Lay Open
-         * @description Lay a sound open on a tonic; the tonic's spelling follows the table of key names.
+         * Find Sounds
+         * @description Sounds found by any name, by notes they hold, or by a chord they serve (best first).
          */
-        get: operations["lay_open_api_sounds__scale_id__get"];
+        get: operations["find_sounds_api_sounds_found_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sounds/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Way
+         * @description The shortest way from the first scale through the others by one altered note each.
+         */
+        post: operations["find_way_api_sounds_ways_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sounds/makings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Scale
+         * @description A scale of one's own: the union of others, with leading tones below chosen steps.
+         */
+        post: operations["make_scale_api_sounds_makings_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -124,6 +204,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/changes/worked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work Out Changes
+         * @description Read a text as far as it goes: bars, faults, the sounds of each chord, and what is heard when it is played.
+         */
+        post: operations["work_out_changes_api_changes_worked_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/fewest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fewest
+         * @description The fewest sounds that serve the whole progression, and where they change.
+         */
+        post: operations["fewest_api_changes_fewest_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Grid
+         * @description What each note of one sound becomes over each chord.
+         */
+        post: operations["grid_api_changes_grid_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/transposed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Transpose
+         * @description The changes carried to another key, the chosen sounds with them.
+         */
+        post: operations["transpose_api_changes_transposed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/files/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Changes
+         * @description The changes as a file to download.
+         */
+        post: operations["write_changes_api_changes_files__kind__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Changes File
+         * @description Read a file of changes: MusicXML with chord symbols (packed or not), our JSON, or plain text.
+         */
+        post: operations["read_changes_file_api_changes_readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forms/{form_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Form
+         * @description A generic form in a key of its own colour.
+         */
+        get: operations["write_form_api_forms__form_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -132,23 +352,23 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Recipes
-         * @description All recipes whose title holds the words of the search, the last changed first.
+         * List All
+         * @description All whose title holds the words of the search, the last changed first.
          */
-        get: operations["list_recipes_api_recipes_get"];
+        get: operations["list_all_api_recipes_get"];
         put?: never;
         /**
-         * Add Recipe
-         * @description Save a new recipe.
+         * Add
+         * @description Save a new one.
          */
-        post: operations["add_recipe_api_recipes_post"];
+        post: operations["add_api_recipes_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/recipes/{recipe_id}": {
+    "/api/recipes/{document_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -156,27 +376,27 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Get Recipe
-         * @description One recipe.
+         * Get
+         * @description One of them.
          */
-        get: operations["get_recipe_api_recipes__recipe_id__get"];
+        get: operations["get_api_recipes__document_id__get"];
         /**
-         * Change Recipe
-         * @description Save a changed recipe; 409 when it was changed elsewhere meanwhile.
+         * Change
+         * @description Save a changed one; 409 when it was changed elsewhere meanwhile.
          */
-        put: operations["change_recipe_api_recipes__recipe_id__put"];
+        put: operations["change_api_recipes__document_id__put"];
         post?: never;
         /**
-         * Delete Recipe
-         * @description Delete a recipe; it can be brought back.
+         * Delete
+         * @description Delete one; it can be brought back.
          */
-        delete: operations["delete_recipe_api_recipes__recipe_id__delete"];
+        delete: operations["delete_api_recipes__document_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/recipes/{recipe_id}/restoration": {
+    "/api/recipes/{document_id}/restoration": {
         parameters: {
             query?: never;
             header?: never;
@@ -186,17 +406,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore Recipe
-         * @description Bring a deleted recipe back.
+         * Restore
+         * @description Bring a deleted one back.
          */
-        post: operations["restore_recipe_api_recipes__recipe_id__restoration_post"];
+        post: operations["restore_api_recipes__document_id__restoration_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/recipes/{recipe_id}/copies": {
+    "/api/recipes/{document_id}/copies": {
         parameters: {
             query?: never;
             header?: never;
@@ -206,10 +426,194 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Copy Recipe
-         * @description Save a second recipe like this one.
+         * Copy
+         * @description Save a second one like this one.
          */
-        post: operations["copy_recipe_api_recipes__recipe_id__copies_post"];
+        post: operations["copy_api_recipes__document_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List All
+         * @description All whose title holds the words of the search, the last changed first.
+         */
+        get: operations["list_all_api_changes_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Save a new one.
+         */
+        post: operations["add_api_changes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get
+         * @description One of them.
+         */
+        get: operations["get_api_changes__document_id__get"];
+        /**
+         * Change
+         * @description Save a changed one; 409 when it was changed elsewhere meanwhile.
+         */
+        put: operations["change_api_changes__document_id__put"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete one; it can be brought back.
+         */
+        delete: operations["delete_api_changes__document_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/{document_id}/restoration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Bring a deleted one back.
+         */
+        post: operations["restore_api_changes__document_id__restoration_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/{document_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Save a second one like this one.
+         */
+        post: operations["copy_api_changes__document_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List All
+         * @description All whose title holds the words of the search, the last changed first.
+         */
+        get: operations["list_all_api_scales_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Save a new one.
+         */
+        post: operations["add_api_scales_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get
+         * @description One of them.
+         */
+        get: operations["get_api_scales__document_id__get"];
+        /**
+         * Change
+         * @description Save a changed one; 409 when it was changed elsewhere meanwhile.
+         */
+        put: operations["change_api_scales__document_id__put"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete one; it can be brought back.
+         */
+        delete: operations["delete_api_scales__document_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{document_id}/restoration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Bring a deleted one back.
+         */
+        post: operations["restore_api_scales__document_id__restoration_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{document_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Save a second one like this one.
+         */
+        post: operations["copy_api_scales__document_id__copies_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -294,14 +698,333 @@ export interface components {
              */
             lacking: "nearest" | "chromatic" | "drop";
         };
-        /**
-         * ChangeIn
-         * @description A changed recipe and the revision it was read with.
-         */
-        ChangeIn: {
-            recipe: components["schemas"]["Recipe-Input"];
+        /** ChangeIn[ChangesDocument] */
+        ChangeIn_ChangesDocument_: {
+            document: components["schemas"]["ChangesDocument-Input"];
             /** Revision */
             revision: number;
+        };
+        /** ChangeIn[OwnScale] */
+        ChangeIn_OwnScale_: {
+            document: components["schemas"]["OwnScale-Input"];
+            /** Revision */
+            revision: number;
+        };
+        /** ChangeIn[Recipe] */
+        ChangeIn_Recipe_: {
+            document: components["schemas"]["Recipe-Input"];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * ChangesBarOut
+         * @description A written bar; `key` and `metre` are named where they change, the section where it begins.
+         */
+        ChangesBarOut: {
+            /** Number */
+            number: number;
+            /** Section */
+            section: string;
+            /** Key */
+            key: string;
+            /** Metre */
+            metre: string;
+            /** Opens */
+            opens: boolean;
+            /** Closes */
+            closes: boolean;
+            /** Endings */
+            endings: number[];
+            /** Chords */
+            chords: number[];
+        };
+        /**
+         * ChangesDocument
+         * @description The changes, version 1: what is kept and what recipes hold.
+         */
+        "ChangesDocument-Input": {
+            /**
+             * Format
+             * @default dodecant-changes
+             * @constant
+             */
+            format: "dodecant-changes";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Text */
+            text: string;
+            /**
+             * School
+             * @default key
+             * @enum {string}
+             */
+            school: "key" | "colour";
+            /**
+             * Turn
+             * @default chorus
+             * @enum {string}
+             */
+            turn: "chorus" | "phrase";
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["ChordChoice-Input"][];
+        };
+        /**
+         * ChangesDocument
+         * @description The changes, version 1: what is kept and what recipes hold.
+         */
+        "ChangesDocument-Output": {
+            /**
+             * Format
+             * @default dodecant-changes
+             * @constant
+             */
+            format: "dodecant-changes";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Text */
+            text: string;
+            /**
+             * School
+             * @default key
+             * @enum {string}
+             */
+            school: "key" | "colour";
+            /**
+             * Turn
+             * @default chorus
+             * @enum {string}
+             */
+            turn: "chorus" | "phrase";
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["ChordChoice-Output"][];
+        };
+        /**
+         * ChangesDraft
+         * @description The changes, version 1, while they are being written: the text may have faults.
+         *
+         *     `school` says how sounds are ranked where nothing is chosen; `turn` whether a chord with several sounds takes the
+         *     next one in every chorus or every time it comes round.
+         */
+        "ChangesDraft-Input": {
+            /**
+             * Format
+             * @default dodecant-changes
+             * @constant
+             */
+            format: "dodecant-changes";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Text */
+            text: string;
+            /**
+             * School
+             * @default key
+             * @enum {string}
+             */
+            school: "key" | "colour";
+            /**
+             * Turn
+             * @default chorus
+             * @enum {string}
+             */
+            turn: "chorus" | "phrase";
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["ChordChoice-Input"][];
+        };
+        /**
+         * ChangesDraft
+         * @description The changes, version 1, while they are being written: the text may have faults.
+         *
+         *     `school` says how sounds are ranked where nothing is chosen; `turn` whether a chord with several sounds takes the
+         *     next one in every chorus or every time it comes round.
+         */
+        "ChangesDraft-Output": {
+            /**
+             * Format
+             * @default dodecant-changes
+             * @constant
+             */
+            format: "dodecant-changes";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Text */
+            text: string;
+            /**
+             * School
+             * @default key
+             * @enum {string}
+             */
+            school: "key" | "colour";
+            /**
+             * Turn
+             * @default chorus
+             * @enum {string}
+             */
+            turn: "chorus" | "phrase";
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["ChordChoice-Output"][];
+        };
+        /**
+         * ChangesSounds
+         * @description A whole progression: over each chord its own sound, the form played through once or more.
+         */
+        "ChangesSounds-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "changes";
+            changes: components["schemas"]["ChangesDocument-Input"];
+            /**
+             * Choruses
+             * @default 1
+             */
+            choruses: number;
+        };
+        /**
+         * ChangesSounds
+         * @description A whole progression: over each chord its own sound, the form played through once or more.
+         */
+        "ChangesSounds-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "changes";
+            changes: components["schemas"]["ChangesDocument-Output"];
+            /**
+             * Choruses
+             * @default 1
+             */
+            choruses: number;
+        };
+        /**
+         * ChordChoice
+         * @description The sounds chosen for one chord, taken in turn.
+         *
+         *     `chord` is its number as written, from 0; `symbol` its printed symbol, by which a choice finds its chord again when
+         *     bars were put in or taken out.
+         */
+        "ChordChoice-Input": {
+            /** Chord */
+            chord: number;
+            /**
+             * Symbol
+             * @default
+             */
+            symbol: string;
+            /** Sounds */
+            sounds: components["schemas"]["SoundChoice-Input"][];
+        };
+        /**
+         * ChordChoice
+         * @description The sounds chosen for one chord, taken in turn.
+         *
+         *     `chord` is its number as written, from 0; `symbol` its printed symbol, by which a choice finds its chord again when
+         *     bars were put in or taken out.
+         */
+        "ChordChoice-Output": {
+            /** Chord */
+            chord: number;
+            /**
+             * Symbol
+             * @default
+             */
+            symbol: string;
+            /** Sounds */
+            sounds: components["schemas"]["SoundChoice-Output"][];
+        };
+        /**
+         * ChordOut
+         * @description A chord as written: where its text stands (character and length), its beats, its sounds and other offers.
+         */
+        ChordOut: {
+            /** Number */
+            number: number;
+            /** Bar */
+            bar: number;
+            /** Text */
+            text: string;
+            /** Numeral */
+            numeral: string;
+            /** Where */
+            where: number;
+            /** Length */
+            length: number;
+            /** Start */
+            start: number;
+            /** Beats */
+            beats: number;
+            /** Faulty */
+            faulty: boolean;
+            /** Notes */
+            notes: string[];
+            /** Sounds */
+            sounds: components["schemas"]["FitOut"][];
+            /** Chosen */
+            chosen: boolean;
+            /** Offers */
+            offers: components["schemas"]["FitOut"][];
+        };
+        /**
+         * ChordSound
+         * @description The tones of one chord: what stands after its root, such as m7 or 7(♭9).
+         */
+        "ChordSound-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chord";
+            /**
+             * Quality
+             * @default
+             */
+            quality: string;
+        };
+        /**
+         * ChordSound
+         * @description The tones of one chord: what stands after its root, such as m7 or 7(♭9).
+         */
+        "ChordSound-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chord";
+            /**
+             * Quality
+             * @default
+             */
+            quality: string;
         };
         /**
          * CureOut
@@ -347,7 +1070,7 @@ export interface components {
              */
             kind: "family";
             /** Parent */
-            parent: string;
+            parent: string | components["schemas"]["OwnScale-Input"];
         };
         /**
          * FamilyOfSounds
@@ -360,7 +1083,150 @@ export interface components {
              */
             kind: "family";
             /** Parent */
-            parent: string;
+            parent: string | components["schemas"]["OwnScale-Output"];
+        };
+        /**
+         * FaultOut
+         * @description What cannot be read: its place and length in the text, what is wrong, what would be right.
+         */
+        FaultOut: {
+            /** Where */
+            where: number;
+            /** Length */
+            length: number;
+            /** Message */
+            message: string;
+            /** Cure */
+            cure: string;
+        };
+        /**
+         * FewestIn
+         * @description Changes, and how good a sound must be for a chord; the chords with chosen sounds keep the first of them.
+         */
+        FewestIn: {
+            draft: components["schemas"]["ChangesDocument-Input"];
+            /**
+             * Accepted
+             * @default usual
+             * @enum {string}
+             */
+            accepted: "strict" | "usual" | "easy";
+        };
+        /**
+         * FewestOut
+         * @description The stretches in order and the highest score that was let in.
+         */
+        FewestOut: {
+            /** Accepted */
+            accepted: number;
+            /** Stretches */
+            stretches: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * FitOut
+         * @description A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better.
+         */
+        FitOut: {
+            /** Name */
+            name: string;
+            /** Tonic */
+            tonic: string;
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Output"];
+            /** Root */
+            root: string;
+            /** Score */
+            score: number;
+            /** Reason */
+            reason: string;
+            /** Tones */
+            tones: components["schemas"]["HeardOut"][];
+        };
+        /**
+         * FormOut
+         * @description A generic form as a text of changes.
+         */
+        FormOut: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * FormTableOut
+         * @description A generic form: its group, the colour of its key, and a line on its use.
+         */
+        FormTableOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Colour */
+            colour: string;
+            /** Use */
+            use: string;
+        };
+        /**
+         * FoundOut
+         * @description A sound that answers a search; `exact` when the text is one of its whole names.
+         */
+        FoundOut: {
+            /** Scale */
+            scale: string;
+            /** Name */
+            name: string;
+            /** Tonic */
+            tonic: string | null;
+            /** Degrees */
+            degrees: string;
+            /** Use */
+            use: string;
+            /** Exact */
+            exact: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
+         * GridIn
+         * @description Changes, and one sound laid over all of them.
+         */
+        GridIn: {
+            draft: components["schemas"]["ChangesDocument-Input"];
+            /** Tonic */
+            tonic: string;
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Input"];
+        };
+        /**
+         * GridRowOut
+         * @description One chord (and all chords like it, in a like place) under one sound.
+         */
+        GridRowOut: {
+            /** Text */
+            text: string;
+            /** Chords */
+            chords: number[];
+            /** Score */
+            score: number;
+            /** Reason */
+            reason: string;
+            /** Tones */
+            tones: components["schemas"]["HeardOut"][];
+        };
+        /**
+         * HeardOut
+         * @description A note of a sound over a chord: its name, the degree it is to the chord, and its role.
+         */
+        HeardOut: {
+            /** Note */
+            note: string;
+            /** Degree */
+            degree: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "chord" | "tension" | "care";
         };
         /**
          * InstrumentOut
@@ -438,13 +1304,21 @@ export interface components {
          */
         LaidOpenOut: {
             /** Scale */
-            scale: string;
+            scale: string | components["schemas"]["OwnScale-Output"];
             /** Tonic */
             tonic: string;
             /** Name */
             name: string;
+            /** Use */
+            use: string;
+            /** Aliases */
+            aliases: string[];
             /** Notes */
             notes: string[];
+            /** Heights */
+            heights: number[];
+            /** Roles */
+            roles: string[];
             /** Numbers */
             numbers: {
                 [key: string]: string[];
@@ -453,12 +1327,24 @@ export interface components {
             half_steps: number[];
             /** Derivation */
             derivation: string;
+            /** Working */
+            working: components["schemas"]["WorkingStepOut"][];
             /** Chord Tones */
             chord_tones: string[];
             /** Care */
             care: string[];
             /** Colour */
             colour: string[];
+            /** Serves */
+            serves: string[];
+            /** Triads */
+            triads: components["schemas"]["StackOut"][];
+            /** Sevenths */
+            sevenths: components["schemas"]["StackOut"][];
+            /** Pairs */
+            pairs: components["schemas"]["TriadPairOut"][];
+            /** Family */
+            family: string;
             /** Modes */
             modes: components["schemas"]["ModeOut"][];
             /** Neighbours */
@@ -468,6 +1354,43 @@ export interface components {
             exercise: components["schemas"]["ExerciseOut"];
             /** Picture */
             picture: string;
+        };
+        /**
+         * ListeningIn
+         * @description How to hear it: alone, over a drone, home to the root after every note, against its chords.
+         */
+        ListeningIn: {
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Input"];
+            /**
+             * Tonic
+             * @default C
+             */
+            tonic: string;
+            /**
+             * Way
+             * @default alone
+             * @enum {string}
+             */
+            way: "alone" | "drone" | "root" | "chords";
+        };
+        /**
+         * MakingIn
+         * @description Scales to join, and steps (1-based) of what they make to lead into from a half step below.
+         */
+        MakingIn: {
+            /** Scales */
+            scales: (string | components["schemas"]["OwnScale-Input"])[];
+            /**
+             * Leading
+             * @default []
+             */
+            leading: number[];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
         };
         /**
          * ModeOut
@@ -531,7 +1454,7 @@ export interface components {
              */
             kind: "one";
             /** Scale */
-            scale: string;
+            scale: string | components["schemas"]["OwnScale-Input"];
         };
         /**
          * OneSound
@@ -544,18 +1467,13 @@ export interface components {
              */
             kind: "one";
             /** Scale */
-            scale: string;
+            scale: string | components["schemas"]["OwnScale-Output"];
         };
         /**
-         * OwnSound
+         * OwnScale
          * @description A scale of one's own, typed as degrees.
          */
-        "OwnSound-Input": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "own";
+        "OwnScale-Input": {
             /**
              * Name
              * @default own scale
@@ -565,15 +1483,10 @@ export interface components {
             degrees: string;
         };
         /**
-         * OwnSound
+         * OwnScale
          * @description A scale of one's own, typed as degrees.
          */
-        "OwnSound-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "own";
+        "OwnScale-Output": {
             /**
              * Name
              * @default own scale
@@ -828,6 +1741,20 @@ export interface components {
             keyed: "written" | "sounding";
         };
         /**
+         * PlayingOut
+         * @description A chord as it is played: beats (quarter notes) from the start, and MIDI numbers.
+         */
+        PlayingOut: {
+            /** Chord */
+            chord: number;
+            /** Start */
+            start: number;
+            /** Length */
+            length: number;
+            /** Pitches */
+            pitches: number[];
+        };
+        /**
          * ProblemOut
          * @description What is wrong: JSON pointer into the body, message, cure, and the character it is at.
          */
@@ -878,7 +1805,7 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["OwnSound-Input"];
+            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
             /**
              * Figure
              * @default {
@@ -983,7 +1910,7 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["OwnSound-Output"];
+            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
             /**
              * Figure
              * @default {
@@ -1097,20 +2024,47 @@ export interface components {
              */
             kind: "run";
         };
-        /**
-         * SavedOut
-         * @description A saved recipe; send `revision` back when you change it.
-         */
-        SavedOut: {
+        /** SavedOut[ChangesDocument] */
+        SavedOut_ChangesDocument_: {
             /** Id */
             id: string;
-            recipe: components["schemas"]["Recipe-Output"];
+            document: components["schemas"]["ChangesDocument-Output"];
+            /** Title */
+            title: string;
             /** Revision */
             revision: number;
             /** Changed At */
             changed_at: string;
-            /** Sentence */
-            sentence: string;
+            /** About */
+            about: string;
+        };
+        /** SavedOut[OwnScale] */
+        SavedOut_OwnScale_: {
+            /** Id */
+            id: string;
+            document: components["schemas"]["OwnScale-Output"];
+            /** Title */
+            title: string;
+            /** Revision */
+            revision: number;
+            /** Changed At */
+            changed_at: string;
+            /** About */
+            about: string;
+        };
+        /** SavedOut[Recipe] */
+        SavedOut_Recipe_: {
+            /** Id */
+            id: string;
+            document: components["schemas"]["Recipe-Output"];
+            /** Title */
+            title: string;
+            /** Revision */
+            revision: number;
+            /** Changed At */
+            changed_at: string;
+            /** About */
+            about: string;
         };
         /**
          * ScaleOut
@@ -1148,7 +2102,7 @@ export interface components {
              */
             kind: "several";
             /** Scales */
-            scales: string[];
+            scales: (string | components["schemas"]["OwnScale-Input"])[];
         };
         /**
          * SeveralSounds
@@ -1161,7 +2115,46 @@ export interface components {
              */
             kind: "several";
             /** Scales */
-            scales: string[];
+            scales: (string | components["schemas"]["OwnScale-Output"])[];
+        };
+        /**
+         * SoundChoice
+         * @description A scale for a chord; `root` is the sound's tonic as a degree above the chord's root.
+         */
+        "SoundChoice-Input": {
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Input"];
+            /**
+             * Root
+             * @default 1
+             */
+            root: string;
+        };
+        /**
+         * SoundChoice
+         * @description A scale for a chord; `root` is the sound's tonic as a degree above the chord's root.
+         */
+        "SoundChoice-Output": {
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Output"];
+            /**
+             * Root
+             * @default 1
+             */
+            root: string;
+        };
+        /**
+         * SoundIn
+         * @description A scale, by its id or typed as one's own, on a tonic; the tonic's spelling follows the table of key names.
+         */
+        SoundIn: {
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Input"];
+            /**
+             * Tonic
+             * @default C
+             */
+            tonic: string;
         };
         /**
          * SoundOut
@@ -1174,6 +2167,20 @@ export interface components {
             tonic: string;
             /** Scale */
             scale: string;
+        };
+        /**
+         * SoundingOut
+         * @description Pitches (MIDI numbers) that begin together: beats from the start, length, and the note's step in the sound.
+         */
+        SoundingOut: {
+            /** Start */
+            start: number;
+            /** Length */
+            length: number;
+            /** Pitches */
+            pitches: number[];
+            /** Step */
+            step: number | null;
         };
         /**
          * Spelling
@@ -1240,6 +2247,38 @@ export interface components {
             cautionary: boolean;
         };
         /**
+         * StackOut
+         * @description A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes.
+         */
+        StackOut: {
+            /** Text */
+            text: string;
+            /** Numeral */
+            numeral: string;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * StretchOut
+         * @description One sound over a run of chords, by their numbers as written; `reasons` has a line for each different chord.
+         */
+        StretchOut: {
+            /** Name */
+            name: string;
+            /** Tonic */
+            tonic: string;
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Output"];
+            /** Chords */
+            chords: number[];
+            /** Texts */
+            texts: string[];
+            /** Score */
+            score: number;
+            /** Pinned */
+            pinned: boolean;
+        };
+        /**
          * StripOut
          * @description One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
          */
@@ -1275,11 +2314,96 @@ export interface components {
             scales: components["schemas"]["ScaleOut"][];
             /** Instruments */
             instruments: components["schemas"]["InstrumentOut"][];
+            /** Forms */
+            forms: components["schemas"]["FormTableOut"][];
             /** Major Keys */
             major_keys: string[];
             /** Minor Keys */
             minor_keys: string[];
             blank: components["schemas"]["Recipe-Output"];
+        };
+        /**
+         * TransposedIn
+         * @description Changes, the tonic they shall stand on, and whether in letters or in numerals.
+         */
+        TransposedIn: {
+            draft: components["schemas"]["ChangesDocument-Input"];
+            /** Tonic */
+            tonic?: string | null;
+            /**
+             * Numerals
+             * @default false
+             */
+            numerals: boolean;
+        };
+        /**
+         * TriadPairOut
+         * @description Two triads without a common tone, and the chords on the tonic that they serve together.
+         */
+        TriadPairOut: {
+            first: components["schemas"]["StackOut"];
+            second: components["schemas"]["StackOut"];
+            /** Serves */
+            serves: string[];
+        };
+        /**
+         * WayIn
+         * @description Scales on one tonic; the way begins on the first and comes by all the others.
+         */
+        WayIn: {
+            /** Scales */
+            scales: (string | components["schemas"]["OwnScale-Input"])[];
+        };
+        /**
+         * WorkedIn
+         * @description Changes as typed, and the house style in which chord symbols are printed.
+         */
+        WorkedIn: {
+            draft: components["schemas"]["ChangesDraft-Input"];
+            /**
+             * House
+             * @default words
+             * @enum {string}
+             */
+            house: "words" | "signs";
+        };
+        /**
+         * WorkedOut
+         * @description Changes read as far as they go; `choices` are the chosen sounds at the chords they belong to now.
+         */
+        WorkedOut: {
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** Tonic */
+            tonic: string;
+            /** Colour */
+            colour: string;
+            /** Bars */
+            bars: components["schemas"]["ChangesBarOut"][];
+            /** Chords */
+            chords: components["schemas"]["ChordOut"][];
+            /** Played Bars */
+            played_bars: number;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Playing */
+            playing: components["schemas"]["PlayingOut"][];
+            /** Choices */
+            choices: components["schemas"]["ChordChoice-Output"][];
+        };
+        /**
+         * WorkingStepOut
+         * @description A step of how the scale is made: words, the notes after it, and which of them (0-based) changed.
+         */
+        WorkingStepOut: {
+            /** Words */
+            words: string;
+            /** Notes */
+            notes: string[];
+            /** Changed */
+            changed: number[];
         };
     };
     responses: never;
@@ -1319,15 +2443,80 @@ export interface operations {
             };
         };
     };
-    lay_open_api_sounds__scale_id__get: {
+    lay_open_api_sounds_laid_open_post: {
         parameters: {
-            query?: {
-                tonic?: string;
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SoundIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidOpenOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    listen_api_sounds_listening_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListeningIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundingOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    find_sounds_api_sounds_found_get: {
+        parameters: {
+            query: {
+                by: "name" | "notes" | "chord";
+                text: string;
             };
             header?: never;
-            path: {
-                scale_id: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -1338,7 +2527,73 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LaidOpenOut"];
+                    "application/json": components["schemas"]["FoundOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    find_way_api_sounds_ways_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeighbourOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    make_scale_api_sounds_makings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnScale-Output"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -1484,7 +2739,238 @@ export interface operations {
             };
         };
     };
-    list_recipes_api_recipes_get: {
+    work_out_changes_api_changes_worked_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    fewest_api_changes_fewest_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FewestIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FewestOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    grid_api_changes_grid_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GridIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GridRowOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    transpose_api_changes_transposed_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TransposedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesDocument-Output"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    write_changes_api_changes_files__kind__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "musicxml" | "text" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangesDocument-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    read_changes_file_api_changes_readings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesDraft-Output"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    write_form_api_forms__form_id__get: {
+        parameters: {
+            query?: {
+                key?: string;
+            };
+            header?: never;
+            path: {
+                form_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_all_api_recipes_get: {
         parameters: {
             query?: {
                 search?: string;
@@ -1501,7 +2987,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"][];
+                    "application/json": components["schemas"]["SavedOut_Recipe_"][];
                 };
             };
             /** @description Not Found */
@@ -1533,7 +3019,7 @@ export interface operations {
             };
         };
     };
-    add_recipe_api_recipes_post: {
+    add_api_recipes_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -1552,7 +3038,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"];
+                    "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
             /** @description Not Found */
@@ -1584,12 +3070,12 @@ export interface operations {
             };
         };
     };
-    get_recipe_api_recipes__recipe_id__get: {
+    get_api_recipes__document_id__get: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                recipe_id: string;
+                document_id: string;
             };
             cookie?: never;
         };
@@ -1601,7 +3087,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"];
+                    "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
             /** @description Not Found */
@@ -1633,18 +3119,18 @@ export interface operations {
             };
         };
     };
-    change_recipe_api_recipes__recipe_id__put: {
+    change_api_recipes__document_id__put: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                recipe_id: string;
+                document_id: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeIn"];
+                "application/json": components["schemas"]["ChangeIn_Recipe_"];
             };
         };
         responses: {
@@ -1654,7 +3140,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"];
+                    "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
             /** @description Not Found */
@@ -1686,12 +3172,12 @@ export interface operations {
             };
         };
     };
-    delete_recipe_api_recipes__recipe_id__delete: {
+    delete_api_recipes__document_id__delete: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                recipe_id: string;
+                document_id: string;
             };
             cookie?: never;
         };
@@ -1733,12 +3219,12 @@ export interface operations {
             };
         };
     };
-    restore_recipe_api_recipes__recipe_id__restoration_post: {
+    restore_api_recipes__document_id__restoration_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                recipe_id: string;
+                document_id: string;
             };
             cookie?: never;
         };
@@ -1750,7 +3236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"];
+                    "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
             /** @description Not Found */
@@ -1782,12 +3268,12 @@ export interface operations {
             };
         };
     };
-    copy_recipe_api_recipes__recipe_id__copies_post: {
+    copy_api_recipes__document_id__copies_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                recipe_id: string;
+                document_id: string;
             };
             cookie?: never;
         };
@@ -1799,7 +3285,701 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut"];
+                    "application/json": components["schemas"]["SavedOut_Recipe_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_all_api_changes_get: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    add_api_changes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangesDocument-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    get_api_changes__document_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    change_api_changes__document_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn_ChangesDocument_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_changes__document_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    restore_api_changes__document_id__restoration_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    copy_api_changes__document_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_all_api_scales_get: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnScale_"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    add_api_scales_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnScale-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    get_api_scales__document_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    change_api_scales__document_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn_OwnScale_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_scales__document_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    restore_api_scales__document_id__restoration_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    copy_api_scales__document_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnScale_"];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,295 @@
+"""What the server says about changes: the values of the core put into the words of the API."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from fractions import Fraction
+from typing import Literal
+
+from pydantic import BaseModel
+
+from dodecant.backing.voicing import voicings
+from dodecant.exercise.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.harmony import ChordSounds, harmony, harmony_of, settled
+from dodecant.exercise.scale_choice import ScaleChoice, choice_of
+from dodecant.music.changes import Changes, Slot
+from dodecant.music.changes_text import read_changes
+from dodecant.music.chord import Chord
+from dodecant.music.chord_symbol import HOUSES, House, print_chord
+from dodecant.music.degree import Degree
+from dodecant.music.fit import Fit, School, fit, weigh
+from dodecant.music.hearing import HeardRole, heard
+from dodecant.music.key import Key
+from dodecant.music.numeral import print_numeral
+from dodecant.music.pitch import NoteName
+from dodecant.music.place import Place
+from dodecant.music.reason import reason
+from dodecant.music.scale import Scale
+from dodecant.music.serving import ACCEPTANCE, fewest_sounds
+from dodecant.tables import load_tables
+
+HouseName = Literal["words", "signs"]
+_OFFERS = 10
+
+
+class HeardOut(BaseModel):
+    """A note of a sound over a chord: its name, the degree it is to the chord, and its role."""
+
+    note: str
+    degree: str
+    role: HeardRole
+
+
+class FitOut(BaseModel):
+    """A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better."""
+
+    name: str
+    tonic: str
+    scale: ScaleChoice
+    root: str
+    score: float
+    reason: str
+    tones: list[HeardOut]
+
+
+class ChordOut(BaseModel):
+    """A chord as written: where its text stands (character and length), its beats, its sounds and other offers."""
+
+    number: int
+    bar: int
+    text: str
+    numeral: str
+    where: int
+    length: int
+    start: int
+    beats: int
+    faulty: bool
+    notes: list[str]
+    sounds: list[FitOut]
+    chosen: bool
+    offers: list[FitOut]
+
+
+class ChangesBarOut(BaseModel):
+    """A written bar; `key` and `metre` are named where they change, the section where it begins."""
+
+    number: int
+    section: str
+    key: str
+    metre: str
+    opens: bool
+    closes: bool
+    endings: list[int]
+    chords: list[int]
+
+
+class FaultOut(BaseModel):
+    """What cannot be read: its place and length in the text, what is wrong, what would be right."""
+
+    where: int
+    length: int
+    message: str
+    cure: str
+
+
+class PlayingOut(BaseModel):
+    """A chord as it is played: beats (quarter notes) from the start, and MIDI numbers."""
+
+    chord: int
+    start: float
+    length: float
+    pitches: list[int]
+
+
+class WorkedOut(BaseModel):
+    """Changes read as far as they go; `choices` are the chosen sounds at the chords they belong to now."""
+
+    title: str
+    key: str
+    tonic: str
+    colour: str
+    bars: list[ChangesBarOut]
+    chords: list[ChordOut]
+    played_bars: int
+    faults: list[FaultOut]
+    playing: list[PlayingOut]
+    choices: list[ChordChoice]
+
+
+def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
+    """Read a draft and work out all that its screen shows."""
+    reading = read_changes(draft.text)
+    changes, house = reading.changes, HOUSES[house_name]
+    worked = harmony_of(changes, draft, load_tables().scales)
+    keys = [bar.key for bar in changes.bars for _ in bar.slots]
+    bars = [number for number, bar in enumerate(changes.bars) for _ in bar.slots]
+    return WorkedOut(
+        title=changes.title,
+        key=changes.key.text,
+        tonic=changes.key.tonic.text,
+        colour=changes.key.colour,
+        bars=_bars(changes),
+        chords=[
+            _chord(number, bar, key, slot, one, house, draft.school)
+            for number, (bar, key, slot, one) in enumerate(zip(bars, keys, changes.slots, worked.chords, strict=True))
+        ],
+        played_bars=0 if reading.faults else len(changes.played),
+        faults=[FaultOut(where=f.where, length=f.length, message=f.message, cure=f.cure) for f in reading.faults],
+        playing=[] if reading.faults else _playing(changes),
+        choices=[
+            ChordChoice(chord=number, symbol=print_chord(changes.slots[number].chord), sounds=choice.sounds)
+            for number, choice in sorted(settled(changes, draft.choices).items())
+        ],
+    )
+
+
+def _bars(changes: Changes) -> list[ChangesBarOut]:
+    found = []
+    for number, bar in enumerate(changes.bars):
+        before = changes.bars[number - 1] if number else None
+        new_ending = bar.endings and (before is None or before.endings != bar.endings or before.closes)
+        found.append(
+            ChangesBarOut(
+                number=number,
+                section=bar.section if before is None or before.section != bar.section else "",
+                key=bar.key.text if before is None or before.key != bar.key else "",
+                metre=bar.metre.text if before is None or before.metre != bar.metre else "",
+                opens=bar.opens,
+                closes=bar.closes,
+                endings=list(bar.endings) if new_ending else [],
+                chords=list(changes.slot_numbers[number]),
+            )
+        )
+    return found
+
+
+def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house: House, school: School) -> ChordOut:
+    chord = slot.chord
+    offers: list[FitOut] = []
+    if chord is not None:
+        ranked = fit(chord, one.place, load_tables().scales, school=school)
+        offers = [_fit(found, chord, one.place, school) for found in ranked[:_OFFERS]]
+    return ChordOut(
+        number=number,
+        bar=bar,
+        text=slot.typed if slot.faulty else print_chord(chord, house),
+        numeral=print_numeral(chord, key, house=house) if chord else "",
+        where=slot.where,
+        length=len(slot.typed),
+        start=slot.start,
+        beats=slot.beats,
+        faulty=slot.faulty,
+        notes=[name.text for name in chord.names] if chord else [],
+        sounds=[_fit(found, chord, one.place, school) for found in one.sounds] if chord else [],
+        chosen=one.chosen,
+        offers=offers,
+    )
+
+
+def _fit(found: Fit, chord: Chord, place: Place, school: School) -> FitOut:
+    return FitOut(
+        name=found.text,
+        tonic=found.tonic.text,
+        scale=choice_of(found.scale, load_tables().scales),
+        root=Degree.between(chord.root, found.tonic).text,
+        score=found.score,
+        reason=reason(found, chord, place, school),
+        tones=_heard(found.tonic, found.scale, chord),
+    )
+
+
+def _heard(tonic: NoteName, scale: Scale, chord: Chord) -> list[HeardOut]:
+    return [
+        HeardOut(note=tone.name.text, degree=tone.degree.text, role=tone.role) for tone in heard(tonic, scale, chord)
+    ]
+
+
+def _playing(changes: Changes) -> list[PlayingOut]:
+    """Every chord in the order it sounds, voiced; a chord that goes on is struck once."""
+    played = [(n, changes.bars[bar].metre) for bar in changes.played for n in changes.slot_numbers[bar]]
+    voiced = voicings(changes.slots[number].chord for number, _ in played)
+    found, now = [], Fraction(0)
+    for (number, metre), voicing in zip(played, voiced, strict=True):
+        length = Fraction(4 * changes.slots[number].beats, metre.unit)
+        pitches = list(voicing.pitches) if voicing else []
+        found.append(PlayingOut(chord=number, start=float(now), length=float(length), pitches=pitches))
+        now += length
+    return found
+
+
+class StretchOut(BaseModel):
+    """One sound over a run of chords, by their numbers as written; `reasons` has a line for each different chord."""
+
+    name: str
+    tonic: str
+    scale: ScaleChoice
+    chords: list[int]
+    texts: list[str]
+    score: float
+    pinned: bool
+
+
+class FewestOut(BaseModel):
+    """The stretches in order and the highest score that was let in."""
+
+    accepted: float
+    stretches: list[StretchOut]
+
+
+def fewest_answer(draft: ChangesDocument, accepted: Literal["strict", "usual", "easy"]) -> FewestOut:
+    """The fewest sounds over the chords as written, chosen sounds pinned."""
+    catalogue = load_tables().scales
+    worked = harmony(draft, catalogue, pointer="/draft")
+    pinned = {n: (one.sounds[0].tonic, one.sounds[0].scale) for n, one in enumerate(worked.chords) if one.chosen}
+    found = fewest_sounds(
+        [one.chord for one in worked.chords],
+        [one.place for one in worked.chords],
+        catalogue,
+        accepted=ACCEPTANCE[accepted],
+        pinned=pinned,
+        school=draft.school,
+    )
+    return FewestOut(
+        accepted=ACCEPTANCE[accepted],
+        stretches=[
+            StretchOut(
+                name=f"{stretch.tonic.text} {stretch.scale.name}",
+                tonic=stretch.tonic.text,
+                scale=choice_of(stretch.scale, catalogue),
+                chords=list(range(stretch.first, stretch.end)),
+                texts=_different(worked.chords[n].chord for n in range(stretch.first, stretch.end)),
+                score=stretch.score,
+                pinned=any(n in pinned for n in range(stretch.first, stretch.end)),
+            )
+            for stretch in found
+        ],
+    )
+
+
+def _different(chords: Iterable[Chord | None]) -> list[str]:
+    return list(dict.fromkeys(print_chord(chord) for chord in chords))
+
+
+class GridRowOut(BaseModel):
+    """One chord (and all chords like it, in a like place) under one sound."""
+
+    text: str
+    chords: list[int]
+    score: float
+    reason: str
+    tones: list[HeardOut]
+
+
+def grid_answer(draft: ChangesDocument, tonic: NoteName, scale: Scale) -> list[GridRowOut]:
+    """What each note of one sound becomes over each different chord."""
+    worked = harmony(draft, load_tables().scales, pointer="/draft")
+    rows: dict[tuple[Chord, float, str], list[int]] = {}
+    for number, one in enumerate(worked.chords):
+        if one.chord is not None:
+            found = weigh(tonic, scale, one.chord, one.place, draft.school)
+            key = (one.chord, found.score, reason(found, one.chord, one.place, draft.school))
+            rows.setdefault(key, []).append(number)
+    return [
+        GridRowOut(text=print_chord(chord), chords=numbers, score=score, reason=why, tones=_heard(tonic, scale, chord))
+        for (chord, score, why), numbers in rows.items()
+    ]
