@@ -53,11 +53,16 @@ class FitOut(BaseModel):
 
 
 class ChordOut(BaseModel):
-    """A chord as written: where its text stands (character and length), its beats, its sounds and other offers."""
+    """A chord as written: where its text stands (character and length), its beats, its sounds and other offers.
+
+    `text` is printed in the house style asked for, `symbol` in the one form by which choices know it.
+    """
 
     number: int
     bar: int
     text: str
+    symbol: str
+    root: str
     numeral: str
     where: int
     length: int
@@ -173,6 +178,8 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
         number=number,
         bar=bar,
         text=slot.typed if slot.faulty else print_chord(chord, house),
+        symbol=print_chord(chord),
+        root=chord.root.text if chord else "",
         numeral=print_numeral(chord, key, house=house) if chord else "",
         where=slot.where,
         length=len(slot.typed),

@@ -13,6 +13,7 @@ from dodecant.exercise.scale_choice import OwnScale, ScaleChoice
 from dodecant.exercise.sounds import OneSound
 from dodecant.formats.exercise_json import ExerciseOut, exercise_document
 from dodecant.music.chord_symbol import print_chord
+from dodecant.music.finding import holders
 from dodecant.music.key import Key
 from dodecant.music.neighbours import Alteration, derivation, neighbours
 from dodecant.music.numbering import School, number_text
@@ -27,6 +28,7 @@ from dodecant.tables import load_tables
 
 _SCHOOLS: tuple[School, ...] = ("major", "chord", "steps")
 _MOST_PAIRS = 8
+_MOST_HOLDERS = 6
 
 
 class ModeOut(BaseModel):
@@ -63,11 +65,13 @@ class StackOut(BaseModel):
 
 
 class TriadPairOut(BaseModel):
-    """Two triads without a common tone, and the chords on the tonic that they serve together."""
+    """Two triads without a common tone: the chords on the tonic that they serve together, and other common sounds
+    of seven tones that hold them."""
 
     first: StackOut
     second: StackOut
     serves: list[str]
+    held_by: list[str]
 
 
 class LaidOpenOut(BaseModel):
@@ -196,9 +200,20 @@ def _pairs(scale: Scale, root: NoteName, key: Key) -> list[TriadPairOut]:
                 first=_stack(pair.first, key),
                 second=_stack(pair.second, key),
                 serves=[print_chord(one.chord) for one in served[:4]],
+                held_by=_held_by(pair.heights, scale, root),
             )
         )
     return found
+
+
+def _held_by(heights: frozenset[int], scale: Scale, root: NoteName) -> list[str]:
+    """Other sounds in daily or usual use that hold six tones, named as players would on their tonic."""
+    found = [
+        f"{TonicNames().name(tonic, other.colour).text} {other.name}"
+        for tonic, other in holders(heights, load_tables().scales)
+        if len(other) == 7 and other.seldom < 2 and (other.id, tonic) != (scale.id, root.pitch_class)
+    ]
+    return found[:_MOST_HOLDERS]
 
 
 def _modes(scale: Scale, root: NoteName) -> list[ModeOut]:

@@ -30,6 +30,8 @@ def reason(found: Fit, chord: Chord, place: Place, school: School = "key") -> st
     if "care" in parts:
         said.append(f"the {_listed(parts['care'])} {'wants' if len(parts['care']) == 1 else 'want'} care")
     said += [text for name, text in _ASIDES if name in parts]
+    if found.scale.seldom > 1:
+        said.append("less usual")
     first, *rest = [part for part in said if part]
     joined = f"{first} {rest[0]}" if rest and rest[0].startswith("and ") else "; ".join([first, *rest[:1]])
     return f"{'; '.join([joined, *rest[1:]])}."
@@ -38,7 +40,6 @@ def reason(found: Fit, chord: Chord, place: Place, school: School = "key") -> st
 _ASIDES: tuple[tuple[CostName, str], ...] = (
     ("gaps", "with gaps it says less and rings more open"),
     ("extra", "its extra tones pass between the beats"),
-    ("seldom", "less usual"),
 )
 
 

@@ -1,8 +1,8 @@
 /** Server state, by React Query. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiError, answered, client, problemsOf } from "./client";
-import type { FileKind, Recipe } from "./types";
+import { answered, client } from "./client";
+import type { ChangesDraft, Recipe, ScaleChoice } from "./types";
 
 export function useTables() {
   return useQuery({
@@ -13,14 +13,74 @@ export function useTables() {
 }
 
 /** A sound on a tonic, laid open; the one before stays until the next is there. */
-export function useSound(scale: string, tonic: string) {
+export function useSound(scale: ScaleChoice, tonic: string) {
   return useQuery({
     queryKey: ["sound", scale, tonic],
-    queryFn: () =>
-      answered(client.GET("/api/sounds/{scale_id}", { params: { path: { scale_id: scale }, query: { tonic } } })),
+    queryFn: () => answered(client.POST("/api/sounds/laid-open", { body: { scale, tonic } })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,
+  });
+}
+
+export type SearchBy = "name" | "notes" | "chord";
+
+/** Sounds that answer a search; nothing typed finds nothing. */
+export function useFoundSounds(by: SearchBy, text: string) {
+  return useQuery({
+    queryKey: ["found", by, text],
+    queryFn: () => answered(client.GET("/api/sounds/found", { params: { query: { by, text } } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: text.trim() !== "",
+  });
+}
+
+/** The shortest way from the first scale through the others by one altered note each. */
+export function useWay(scales: ScaleChoice[]) {
+  return useQuery({
+    queryKey: ["way", scales],
+    queryFn: () => answered(client.POST("/api/sounds/ways", { body: { scales } })),
+    retry: false,
+    enabled: scales.length > 1,
+  });
+}
+
+export type House = "words" | "signs";
+
+/** Changes worked out as they are typed; the last answer stays until the next one is there. */
+export function useWorkedChanges(draft: ChangesDraft, house: House) {
+  return useQuery({
+    queryKey: ["worked", draft, house],
+    queryFn: ({ signal }) => answered(client.POST("/api/changes/worked", { body: { draft, house }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+export type Acceptance = "strict" | "usual" | "easy";
+
+/** The fewest sounds that serve the changes. */
+export function useFewest(draft: ChangesDraft, accepted: Acceptance, wanted: boolean) {
+  return useQuery({
+    queryKey: ["fewest", draft, accepted],
+    queryFn: () => answered(client.POST("/api/changes/fewest", { body: { draft, accepted } })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    enabled: wanted,
+  });
+}
+
+/** What one sound becomes over every chord of the changes. */
+export function useGrid(draft: ChangesDraft, tonic: string, scale: ScaleChoice, wanted: boolean) {
+  return useQuery({
+    queryKey: ["grid", draft, tonic, scale],
+    queryFn: () => answered(client.POST("/api/changes/grid", { body: { draft, tonic, scale } })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    enabled: wanted,
   });
 }
 
@@ -64,86 +124,4 @@ export function useStripPicture(recipe: Recipe, index: number, wanted: boolean) 
     retry: false,
     enabled: wanted,
   });
-}
-
-export function useRecipes(search: string) {
-  return useQuery({
-    queryKey: ["recipes", search],
-    queryFn: () => answered(client.GET("/api/recipes", { params: { query: { search } } })),
-    placeholderData: keepPreviousData,
-  });
-}
-
-export function useSavedRecipe(id: string | undefined) {
-  return useQuery({
-    queryKey: ["recipe", id],
-    queryFn: () => answered(client.GET("/api/recipes/{recipe_id}", { params: { path: { recipe_id: id ?? "" } } })),
-    enabled: id !== undefined,
-    retry: false,
-  });
-}
-
-/** All that changes saved recipes; each refreshes the list. */
-export function useRecipeActions() {
-  const queries = useQueryClient();
-  const onSuccess = () => queries.invalidateQueries({ queryKey: ["recipes"] });
-  const at = (id: string) => ({ params: { path: { recipe_id: id } } });
-  return {
-    add: useMutation({
-      mutationFn: (recipe: Recipe) => answered(client.POST("/api/recipes", { body: recipe })),
-      onSuccess,
-    }),
-    change: useMutation({
-      mutationFn: ({ id, recipe, revision }: { id: string; recipe: Recipe; revision: number }) =>
-        answered(client.PUT("/api/recipes/{recipe_id}", { ...at(id), body: { recipe, revision } })),
-      onSuccess: (saved) => {
-        queries.setQueryData(["recipe", saved.id], saved);
-        return onSuccess();
-      },
-    }),
-    copy: useMutation({
-      mutationFn: (id: string) => answered(client.POST("/api/recipes/{recipe_id}/copies", at(id))),
-      onSuccess,
-    }),
-    remove: useMutation({
-      mutationFn: (id: string) => answered(client.DELETE("/api/recipes/{recipe_id}", at(id))),
-      onSuccess,
-    }),
-    restore: useMutation({
-      mutationFn: (id: string) => answered(client.POST("/api/recipes/{recipe_id}/restoration", at(id))),
-      onSuccess,
-    }),
-  };
-}
-
-async function posted(address: string, body: BodyInit, type: string): Promise<Response> {
-  let response;
-  try {
-    response = await fetch(address, { method: "POST", body, headers: { "Content-Type": type } });
-  } catch {
-    throw problemsOf(0, undefined);
-  }
-  if (!response.ok) throw problemsOf(response.status, await response.json().catch(() => undefined));
-  return response;
-}
-
-/** Have a file written and hand it to the browser as a download. */
-export async function download(recipe: Recipe, kind: FileKind): Promise<void> {
-  const response = await posted(`/api/files/${kind}`, JSON.stringify(recipe), "application/json");
-  const named = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "");
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(await response.blob());
-  link.download = decodeURIComponent(named?.[1] ?? `exercise.${kind}`);
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
-
-/** Read a recipe file; throws an ApiError that names what is wrong in it. */
-export async function readRecipeFile(file: File): Promise<Recipe> {
-  if (file.size > 1_000_000) {
-    const message = "This file is larger than a megabyte.";
-    throw new ApiError(413, [{ pointer: "", message, cure: "A recipe file is a few kilobytes.", where: null }]);
-  }
-  const response = await posted("/api/recipe-files", await file.arrayBuffer(), "application/octet-stream");
-  return (await response.json()) as Recipe;
 }

@@ -965,6 +965,8 @@ export interface components {
         /**
          * ChordOut
          * @description A chord as written: where its text stands (character and length), its beats, its sounds and other offers.
+         *
+         *     `text` is printed in the house style asked for, `symbol` in the one form by which choices know it.
          */
         ChordOut: {
             /** Number */
@@ -973,6 +975,10 @@ export interface components {
             bar: number;
             /** Text */
             text: string;
+            /** Symbol */
+            symbol: string;
+            /** Root */
+            root: string;
             /** Numeral */
             numeral: string;
             /** Where */
@@ -2338,13 +2344,16 @@ export interface components {
         };
         /**
          * TriadPairOut
-         * @description Two triads without a common tone, and the chords on the tonic that they serve together.
+         * @description Two triads without a common tone: the chords on the tonic that they serve together, and other common sounds
+         *     of seven tones that hold them.
          */
         TriadPairOut: {
             first: components["schemas"]["StackOut"];
             second: components["schemas"]["StackOut"];
             /** Serves */
             serves: string[];
+            /** Held By */
+            held_by: string[];
         };
         /**
          * WayIn

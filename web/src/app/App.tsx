@@ -3,6 +3,8 @@ import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Navigate, RouterProvider, createBrowserRouter } from "react-router";
 import { BenchPage } from "../screens/Bench/BenchPage";
+import { ChangesPage } from "../screens/Changes/ChangesPage";
+import { EditorPage } from "../screens/Changes/EditorPage";
 import { RecipesPage } from "../screens/Recipes/RecipesPage";
 import { SoundsPage } from "../screens/Sounds/SoundsPage";
 import { NotFound, Shell } from "./Shell";
@@ -18,6 +20,9 @@ const router = createBrowserRouter([
       { path: "/recipes", element: <RecipesPage /> },
       { path: "/bench", element: <BenchPage /> },
       { path: "/bench/:id", element: <BenchPage /> },
+      { path: "/changes", element: <ChangesPage /> },
+      { path: "/changes/new", element: <EditorPage /> },
+      { path: "/changes/:id", element: <EditorPage /> },
       { path: "/sounds", element: <SoundsPage /> },
       { path: "/sounds/:id", element: <SoundsPage /> },
       { path: "*", element: <NotFound /> },

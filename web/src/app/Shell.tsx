@@ -17,6 +17,7 @@ import mark from "./mark.svg";
 const PLACES = [
   { to: "/bench", name: "Bench" },
   { to: "/sounds", name: "Sounds" },
+  { to: "/changes", name: "Changes" },
   { to: "/recipes", name: "Recipes" },
 ];
 

@@ -8,7 +8,7 @@ export function pitchClass(name: string): number {
   const letter = LETTERS[name.charAt(0).toUpperCase()] ?? 0;
   let alteration = 0;
   for (const sign of name.slice(1)) alteration += sign === "♭" || sign === "b" ? -1 : 1;
-  return (letter + alteration + 12) % 12;
+  return (letter + alteration + 24) % 12;
 }
 
 export interface Point {
@@ -42,4 +42,12 @@ export function distinct(keys: readonly number[]): number[] {
 export function toggled(picked: readonly string[], key: number): string[] {
   const without = picked.filter((name) => pitchClass(name) !== key);
   return without.length < picked.length ? without : [...picked, KEY_NAMES[key] ?? "C"];
+}
+
+/** The degree that one note is above another, by its letter: "G" and "A♭" give "♭2". */
+export function degreeBetween(root: string, note: string): string {
+  const steps = ("CDEFGAB".indexOf(note.charAt(0)) - "CDEFGAB".indexOf(root.charAt(0)) + 7) % 7;
+  const natural = [0, 2, 4, 5, 7, 9, 11][steps] ?? 0;
+  const alteration = ((pitchClass(note) - pitchClass(root) - natural + 30) % 12) - 6;
+  return `${(alteration < 0 ? "♭" : "♯").repeat(Math.abs(alteration))}${steps + 1}`;
 }

@@ -1,5 +1,5 @@
 /** What sounds when: pure arithmetic from an exercise to a list of events. Time is in beats from the start. */
-import type { Exercise, Strip } from "../api/types";
+import type { Exercise, Sounding, Strip, Worked } from "../api/types";
 
 export interface Options {
   /** Index of the strip to begin with. */
@@ -53,6 +53,26 @@ export function schedule(exercise: Exercise, options: Options): Schedule {
   }
   events.sort((one, other) => one.beat - other.beat);
   return { events, start, end: begin };
+}
+
+/** Chords as they are played, with a click on every quarter note if it is wanted; each marks its chord. */
+export function chordSchedule(playing: Worked["playing"], click: boolean): Schedule {
+  const end = Math.max(0, ...playing.map((chord) => chord.start + chord.length));
+  const events = playing.flatMap(({ chord, start, length, pitches }) =>
+    pitches.map((pitch) => ({ beat: start, kind: "note" as const, length, pitch, strip: 0, id: `chord-${chord}` })),
+  );
+  if (click) events.push(...(clicks(0, Math.ceil(end), Math.ceil(end), 0) as typeof events));
+  events.sort((one, other) => one.beat - other.beat);
+  return { events, start: 0, end };
+}
+
+/** A sound as it is heard; notes mark their step. */
+export function soundingSchedule(soundings: readonly Sounding[]): Schedule {
+  const end = Math.max(0, ...soundings.map((one) => one.start + one.length));
+  const events = soundings.flatMap(({ start, length, pitches, step }) =>
+    pitches.map((pitch) => ({ beat: start, kind: "note" as const, length, pitch, strip: 0, id: step === null ? "" : `step-${step}` })),
+  );
+  return { events, start: 0, end };
 }
 
 function clicks(begin: number, length: number, bar: number, strip: number): SoundEvent[] {

@@ -1,7 +1,6 @@
-/** Playing from the screen: state for the controls, marks for the score. */
+/** Playing from the screen: state for the controls, marks for whatever shows the notes. */
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Exercise } from "../api/types";
-import { type Options, schedule } from "./schedule";
+import type { Schedule } from "./schedule";
 
 export interface PlayerState {
   status: "stopped" | "loading" | "playing" | "failed";
@@ -32,17 +31,17 @@ export function usePlayer(tempo: number) {
   }, []);
 
   const play = useCallback(
-    async (exercise: Exercise, options: Options) => {
+    async (plan: Schedule, first: number, loop: boolean) => {
       stop();
       const mine = turn.current;
-      setState({ status: "loading", strip: options.from, loop: options.loop });
+      setState({ status: "loading", strip: first, loop });
       try {
         sound.current ??= await import("./player");
         if (mine !== turn.current) return;
-        await sound.current.play(schedule(exercise, options), tempo, options.loop, {
+        await sound.current.play(plan, tempo, loop, {
           onNote: (event) => {
             if (event === null || mine !== turn.current) return;
-            mark(event.id);
+            if (event.id !== "") mark(event.id);
             setState((now) => (now.strip === event.strip ? now : { ...now, strip: event.strip }));
           },
           onEnd: () => mine === turn.current && stop(),

@@ -2,11 +2,14 @@ import { Alert, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from "@manti
 import { memo, useCallback, useEffect, useRef } from "react";
 import { ApiError } from "../../api/client";
 import { useExercise } from "../../api/queries";
-import type { Exercise, Problem, Saved, Tables } from "../../api/types";
+import type { Saved } from "../../api/shelves";
+import type { Exercise, Problem, Tables } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { distinct } from "../../parts/keys";
 import { mergePatch } from "../../parts/patch";
+import { useDraft } from "../../parts/useDraft";
+import { schedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 import { Facts } from "./Facts";
@@ -15,12 +18,11 @@ import { Sentence } from "./Sentence";
 import { Strips } from "./Strips";
 import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
-import { useDraft } from "./useDraft";
 
 interface BenchProps {
   tables: Tables;
   /** The saved recipe on the bench; none for a new one. */
-  saved: Saved | undefined;
+  saved: Saved<"recipes"> | undefined;
 }
 
 function goTo(exercise: Exercise, key: number) {
@@ -36,8 +38,8 @@ const RouteDial = memo(function RouteDial({ exercise, current, names }: { exerci
 
 /** The bench: the sentence, the dial, the controls and the strips. */
 export function Bench({ tables, saved }: BenchProps) {
-  const draft = useDraft(saved, tables.blank);
-  const { recipe, setRecipe } = draft;
+  const draft = useDraft("recipes", saved, tables.blank);
+  const { document: recipe, setDocument: setRecipe } = draft;
   const worked = useExercise(recipe);
   const problems: Problem[] = worked.error instanceof ApiError ? worked.error.problems : [];
   const stale = worked.error !== null;
@@ -54,7 +56,7 @@ export function Bench({ tables, saved }: BenchProps) {
     (from: number, loop: boolean) => {
       const now = playing.current;
       if (loop && now.loop && from === now.strip) stop();
-      else if (exercise !== undefined) void start(exercise, { from, loop, ...options });
+      else if (exercise !== undefined) void start(schedule(exercise, { from, loop, ...options }), from, loop);
     },
     [exercise, options, start, stop],
   );

@@ -1,13 +1,14 @@
 import { Alert, Anchor, Skeleton, Stack } from "@mantine/core";
 import { Link, useParams } from "react-router";
-import { useSavedRecipe, useTables } from "../../api/queries";
+import { useTables } from "../../api/queries";
+import { useSaved } from "../../api/shelves";
 import { Bench } from "./Bench";
 
 /** Loads what the bench needs, then lays it out. */
 export function BenchPage() {
   const { id } = useParams();
   const tables = useTables();
-  const saved = useSavedRecipe(id);
+  const saved = useSaved("recipes", id);
   const error = tables.error ?? saved.error;
   if (error !== null) {
     return (

@@ -1,132 +1,56 @@
-import { Anchor, Button, Group, Table, Text, Title } from "@mantine/core";
-import { IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
-import type { ReactNode } from "react";
-import { Link, useNavigate } from "react-router";
-import type { LaidOpen as Sound } from "../../api/types";
-import scoreClasses from "../../parts/StripView/StripView.module.css";
-import { soundAddress } from "../../parts/scales";
-import { usePlayer } from "../../sound/usePlayer";
-import { layOnBench } from "../Bench/useDraft";
-import classes from "./Sounds.module.css";
+import { Box, Group, Tabs, Text, Title } from "@mantine/core";
+import type { LaidOpen as Sound, Tables } from "../../api/types";
+import { ChordsInside } from "./ChordsInside";
+import { Hearing } from "./Hearing";
+import { HowMade } from "./HowMade";
+import { Making } from "./Making";
+import { NotesAndNumbers } from "./NotesAndNumbers";
+import { AroundIt } from "./AroundIt";
 
 interface LaidOpenProps {
   sound: Sound;
-  /** A line on what it is used for. */
-  use: string;
-  /** Chord qualities it serves. */
-  serves: string[];
+  tables: Tables;
 }
 
-const SCHOOLS = [
-  ["major", "against the major scale"],
-  ["chord", "as the chord hears it"],
-  ["steps", "its own steps"],
-] as const;
-
-/** A sound: how it looks, sounds, is made, and what lies around it. */
-export function LaidOpen({ sound, use, serves }: LaidOpenProps) {
+/** A sound: how it looks, sounds, is made, what is inside it and what lies around it. */
+export function LaidOpen({ sound, tables }: LaidOpenProps) {
+  const title = `${sound.tonic} ${sound.name}`;
   return (
-    <article aria-label={`${sound.tonic} ${sound.name}`}>
-      <Group justify="space-between" align="baseline">
-        <Title order={1}>
-          {sound.tonic} {sound.name}
+    <Box component="article" aria-label={title}>
+      <Group justify="space-between" align="baseline" wrap="nowrap">
+        <Title order={1} size={30}>
+          {title}
         </Title>
-        <Actions sound={sound} />
+        <Hearing key={title} sound={sound} />
       </Group>
       <Text size="lg" mt={4}>
-        {use} From the major scale: {sound.derivation}.
+        {sound.use} From the major scale: {sound.derivation}.
+        {sound.aliases.length > 0 && ` Also called ${sound.aliases.join(", ")}.`}
       </Text>
-      <div className={`${scoreClasses.score} ${classes.score}`} dangerouslySetInnerHTML={{ __html: sound.picture }} />
-      <Table className={classes.numbers} withRowBorders={false}>
-        <Table.Tbody>
-          <NumberRow name="notes" cells={sound.notes} strong />
-          {SCHOOLS.map(([school, name]) => (
-            <NumberRow key={school} name={name} cells={sound.numbers[school] ?? []} />
-          ))}
-          <NumberRow name="half steps to the next" cells={sound.half_steps.map(String)} />
-        </Table.Tbody>
-      </Table>
-      <dl className={classes.facts}>
-        <Fact name="Serves">{serves.map((quality) => (quality === "major triad" ? quality : sound.tonic + quality)).join(", ")}</Fact>
-        <Fact name="Chord tones">{sound.chord_tones.join(" ")}</Fact>
-        <Fact name="Colour">{sound.colour.join(" ")}</Fact>
-        <Fact name="Handle with care">{sound.care.join(" ") || "none"}</Fact>
-        {sound.twins.length > 0 && <Fact name="The same tones as on">{sound.twins.join(", ")}</Fact>}
-        <Fact name="One altered note away">
-          {sound.neighbours.map((near) => (
-            <Anchor key={near.scale} component={Link} to={soundAddress(near.scale, sound.tonic)} mr="md">
-              {near.name} ({near.before} to {near.after})
-            </Anchor>
-          ))}
-        </Fact>
-        <Fact name="The same tones from">
-          {sound.modes.slice(1).map((mode) =>
-            mode.scale === null ? (
-              <Text key={mode.tonic} component="span" mr="md" c="dimmed">
-                {mode.tonic}
-              </Text>
-            ) : (
-              <Anchor key={mode.tonic} component={Link} to={soundAddress(mode.scale, mode.tonic)} mr="md">
-                {mode.tonic} {mode.name}
-              </Anchor>
-            ),
-          )}
-        </Fact>
-      </dl>
-    </article>
-  );
-}
-
-/** Hear it up and down, or take it to the bench. */
-function Actions({ sound }: { sound: Sound }) {
-  const navigate = useNavigate();
-  const { exercise } = sound;
-  const player = usePlayer(exercise.recipe.tempo);
-  const idle = player.state.status === "stopped" || player.state.status === "failed";
-  const hear = () => void player.play(exercise, { from: 0, loop: false, countIn: false, click: false });
-  return (
-    <Group gap="sm">
-      {idle ? (
-        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={hear}>
-          Hear it
-        </Button>
-      ) : (
-        <Button leftSection={<IconPlayerStopFilled size={17} />} onClick={player.stop}>
-          Stop
-        </Button>
-      )}
-      <Button
-        variant="default"
-        leftSection={<IconHammer size={18} />}
-        onClick={() => {
-          layOnBench(exercise.recipe);
-          void navigate("/bench");
-        }}
-      >
-        Take it to the bench
-      </Button>
-    </Group>
-  );
-}
-
-function NumberRow({ name, cells, strong }: { name: string; cells: string[]; strong?: boolean }) {
-  return (
-    <Table.Tr>
-      <Table.Th scope="row">{name}</Table.Th>
-      {cells.map((cell, place) => (
-        <Table.Td key={place} fw={strong ? 700 : 450}>
-          {cell}
-        </Table.Td>
-      ))}
-    </Table.Tr>
-  );
-}
-
-function Fact({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    <>
-      <dt>{name}</dt>
-      <dd>{children || "–"}</dd>
-    </>
+      <Tabs defaultValue="notes" mt="sm" keepMounted={false}>
+        <Tabs.List>
+          <Tabs.Tab value="notes">Notes and numbers</Tabs.Tab>
+          <Tabs.Tab value="made">How it is made</Tabs.Tab>
+          <Tabs.Tab value="chords">Chords inside</Tabs.Tab>
+          <Tabs.Tab value="around">Around it</Tabs.Tab>
+          <Tabs.Tab value="own">Make your own from it</Tabs.Tab>
+        </Tabs.List>
+        <Tabs.Panel value="notes" pt="sm">
+          <NotesAndNumbers sound={sound} />
+        </Tabs.Panel>
+        <Tabs.Panel value="made" pt="md">
+          <HowMade key={title} sound={sound} />
+        </Tabs.Panel>
+        <Tabs.Panel value="chords" pt="md">
+          <ChordsInside sound={sound} />
+        </Tabs.Panel>
+        <Tabs.Panel value="around" pt="md">
+          <AroundIt sound={sound} tables={tables} />
+        </Tabs.Panel>
+        <Tabs.Panel value="own" pt="md">
+          <Making key={title} sound={sound} tables={tables} />
+        </Tabs.Panel>
+      </Tabs>
+    </Box>
   );
 }

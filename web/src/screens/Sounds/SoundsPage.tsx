@@ -1,48 +1,50 @@
-import { Alert, Box, Group, Select, Skeleton, Stack } from "@mantine/core";
+import { Alert, Box, Group, Skeleton, Stack } from "@mantine/core";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { useSound, useTables } from "../../api/queries";
+import type { ScaleChoice } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { pitchClass } from "../../parts/keys";
-import { scaleOptions, soundAddress } from "../../parts/scales";
+import { soundAddress } from "../../parts/scales";
+import { Finder } from "./Finder";
 import { LaidOpen } from "./LaidOpen";
+import { OwnScales } from "./OwnScales";
 import classes from "./Sounds.module.css";
 
-/** One sound at a time, laid open: large and calm, for a lesson. */
-export function SoundsPage() {
+/** The sound an address names: one of the catalogue, or one's own typed in the address. */
+function useAddressed(): { scale: ScaleChoice; tonic: string } {
   const { id = "ionian" } = useParams();
   const [search] = useSearchParams();
   const tonic = search.get("tonic") ?? "C";
+  const degrees = search.get("degrees");
+  if (id !== "own" || degrees === null) return { scale: id, tonic };
+  return { scale: { name: search.get("name") ?? "own scale", degrees }, tonic };
+}
+
+/** One sound at a time, laid open: large and calm, for a lesson. */
+export function SoundsPage() {
+  const { scale, tonic } = useAddressed();
   const navigate = useNavigate();
   const tables = useTables();
-  const sound = useSound(id, tonic);
-  const goTo = (scale: string, key: string) => void navigate(soundAddress(scale, key));
-  const scale = tables.data?.scales.find((candidate) => candidate.id === id);
-  const names = (scale?.colour === "minor" ? tables.data?.minor_keys : tables.data?.major_keys) ?? [];
+  const sound = useSound(scale, tonic);
+  const goTo = (next: ScaleChoice, key: string) => void navigate(soundAddress(next, key));
+  const row = tables.data?.scales.find((candidate) => candidate.id === scale);
+  const names = (row?.colour === "minor" ? tables.data?.minor_keys : tables.data?.major_keys) ?? [];
   return (
     <Box className={classes.page}>
       <Group align="flex-start" gap="xl" wrap="nowrap">
         <Stack w={300} gap="lg" style={{ flexShrink: 0 }}>
-          {tables.data && (
-            <Select
-              label="Sound"
-              description="Found by any of its names, or by its degrees."
-              data={scaleOptions(tables.data)}
-              value={scale ? id : null}
-              searchable
-              allowDeselect={false}
-              onChange={(next) => next !== null && goTo(next, tonic)}
-            />
-          )}
+          <Finder onFound={(found) => goTo(found.scale, found.tonic ?? tonic)} />
           {names.length > 0 && sound.data && (
             <Dial
               route={[pitchClass(sound.data.tonic)]}
               current={pitchClass(sound.data.tonic)}
               names={names}
               action="Put it on"
-              size={290}
-              onSide={(key) => goTo(id, names[key] ?? "C")}
+              size={260}
+              onSide={(key) => goTo(scale, names[key] ?? "C")}
             />
           )}
+          <OwnScales tonic={tonic} />
         </Stack>
         <Box flex={1} miw={0}>
           {sound.isError && (
@@ -51,7 +53,7 @@ export function SoundsPage() {
             </Alert>
           )}
           {sound.data === undefined && !sound.isError && <Skeleton height={320} aria-label="Opening the sound" />}
-          {sound.data && !sound.isError && <LaidOpen sound={sound.data} use={scale?.use ?? ""} serves={scale?.serves ?? []} />}
+          {sound.data && tables.data && !sound.isError && <LaidOpen sound={sound.data} tables={tables.data} />}
         </Box>
       </Group>
     </Box>

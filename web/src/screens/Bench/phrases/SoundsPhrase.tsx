@@ -1,16 +1,31 @@
-import { MultiSelect, SegmentedControl, Select, Stack, Text, TextInput } from "@mantine/core";
-import type { Recipe, Tables } from "../../../api/types";
+import { SegmentedControl, Select, Stack, Text } from "@mantine/core";
+import type { Recipe, ScaleChoice, Tables } from "../../../api/types";
 import { pitchClass } from "../../../parts/keys";
-import { scaleOptions } from "../../../parts/scales";
 import type { PhraseProps } from "../Sentence";
 import { problemAt } from "../problems";
+import { SoundsFields } from "./SoundsFields";
 
 type Sounds = Recipe["sounds"];
 
-type Own = Extract<Sounds, { kind: "own" }>;
+/** What can be chosen on screen: a scale of one's own is one sound that is typed. */
+export type SoundsKind = Sounds["kind"] | "own";
 
-/** Ids of the catalogue's scales in use; none for a scale of one's own. */
-function scalesOf(sounds: Sounds): string[] {
+const KINDS: { value: SoundsKind; label: string }[] = [
+  { value: "one", label: "One sound" },
+  { value: "several", label: "Several in turn" },
+  { value: "family", label: "All modes of one" },
+  { value: "own", label: "My own" },
+  { value: "chord", label: "A chord" },
+  { value: "changes", label: "Changes" },
+];
+const FIRST_CHANGES = "title: Two five one\nkey: C major\n| Dm7 | G7 | Cmaj7 | % |\n";
+
+function kindOf(sounds: Sounds): SoundsKind {
+  return sounds.kind === "one" && typeof sounds.scale !== "string" ? "own" : sounds.kind;
+}
+
+/** The scales in use, the first one foremost. */
+export function scalesOf(sounds: Sounds): ScaleChoice[] {
   switch (sounds.kind) {
     case "one":
       return [sounds.scale];
@@ -18,46 +33,58 @@ function scalesOf(sounds: Sounds): string[] {
       return sounds.scales;
     case "family":
       return [sounds.parent];
-    case "own":
+    default:
       return [];
   }
 }
 
-function withKind(kind: Sounds["kind"], sounds: Sounds, tables: Tables): Sounds {
+function withKind(kind: SoundsKind, sounds: Sounds, tables: Tables): Sounds {
   const scales = scalesOf(sounds);
   const first = scales[0] ?? "ionian";
+  const known = scales.find((scale) => typeof scale === "string") ?? "ionian";
   switch (kind) {
     case "one":
-      return { kind, scale: first };
+      return { kind, scale: known };
     case "family":
       return { kind, parent: first };
     case "several":
       return { kind, scales: scales.length > 1 ? scales : [first, first === "dorian" ? "ionian" : "dorian"] };
-    case "own":
-      return { kind, name: "own scale", degrees: tables.scales.find((scale) => scale.id === first)?.degrees.join(" ") ?? "1 2 3 5 6" };
+    case "own": {
+      const degrees = tables.scales.find((scale) => scale.id === first)?.degrees.join(" ") ?? "1 2 3 5 6";
+      return { kind: "one", scale: { name: "own scale", degrees } };
+    }
+    case "chord":
+      return { kind, quality: "m7" };
+    case "changes": {
+      const changes = { format: "dodecant-changes", version: 1, text: FIRST_CHANGES, school: "key", turn: "chorus", choices: [] } as const;
+      return { kind, choruses: 1, changes: { ...changes, choices: [] } };
+    }
   }
 }
 
-/** The starting key and the sound, the sounds in turn, or a family of modes. */
+/** Whether the key names of minor sounds apply. */
+function isMinor(sounds: Sounds, tables: Tables): boolean {
+  if (sounds.kind === "chord") return /^(m(?!aj)|-|dim|ø|°)/.test(sounds.quality);
+  if (sounds.kind === "changes") return /^\s*key\s*:.*(minor|[A-G][♭♯b#]?m)\s*$/im.test(sounds.changes.text);
+  const first = scalesOf(sounds)[0];
+  return tables.scales.find((scale) => scale.id === first)?.colour === "minor";
+}
+
+/** The starting key and the sound, the sounds in turn, a family of modes, a chord or changes. */
 export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { sounds, keys } = recipe;
   const set = (next: Sounds) => onChange({ ...recipe, sounds: next });
-  const data = scaleOptions(tables);
   const first = tables.scales.find((scale) => scale.id === scalesOf(sounds)[0]);
-  const names = first?.colour === "minor" ? tables.minor_keys : tables.major_keys;
-  const inside = { comboboxProps: { withinPortal: false } };
+  const names = isMinor(sounds, tables) ? tables.minor_keys : tables.major_keys;
+  const kind = kindOf(sounds);
   return (
-    <Stack gap="sm" w={440}>
+    <Stack gap="sm" w={520}>
       <SegmentedControl
-        aria-label="How many sounds"
-        value={sounds.kind}
-        onChange={(kind) => set(withKind(kind as Sounds["kind"], sounds, tables))}
-        data={[
-          { value: "one", label: "One sound" },
-          { value: "several", label: "Several in turn" },
-          { value: "family", label: "All modes of one" },
-          { value: "own", label: "My own" },
-        ]}
+        aria-label="What sounds"
+        size="xs"
+        value={kind}
+        onChange={(next) => set(withKind(next as SoundsKind, sounds, tables))}
+        data={KINDS}
       />
       <Select
         label="Starting key"
@@ -67,68 +94,16 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
         disabled={keys.order === "picked"}
         description={keys.order === "picked" ? "The picked keys say where to start." : undefined}
         onChange={(start) => start !== null && onChange({ ...recipe, keys: { ...keys, start } })}
-        {...inside}
+        comboboxProps={{ withinPortal: false }}
       />
-      {sounds.kind === "own" ? (
-        <OwnFields own={sounds} error={problemAt(problems, "/sounds")} onChange={set} />
-      ) : sounds.kind === "several" ? (
-        <MultiSelect
-          label="Sounds, in this order, on one tonic"
-          description="Root by root: every sound starts on the same note."
-          value={sounds.scales}
-          error={problemAt(problems, "/sounds")}
-          data={data}
-          searchable
-          onChange={(scales) => set({ kind: "several", scales })}
-          {...inside}
-        />
-      ) : (
-        <Select
-          label={sounds.kind === "one" ? "Sound" : "Parent of the modes"}
-          value={scalesOf(sounds)[0] ?? null}
-          error={problemAt(problems, "/sounds")}
-          data={data}
-          searchable
-          allowDeselect={false}
-          onChange={(scale) => scale !== null && set(sounds.kind === "one" ? { kind: "one", scale } : { kind: "family", parent: scale })}
-          {...inside}
-        />
-      )}
-      {first && sounds.kind !== "several" && (
+      <SoundsFields sounds={sounds} kind={kind} tables={tables} error={problemAt(problems, "/sounds")} onChange={set} />
+      {first && (kind === "one" || kind === "family") && (
         <Text size="sm" role="status">
           {first.use}
           {first.serves.length > 0 && ` Over ${first.serves.join(", ")}.`}
           {first.down.length > 0 && ` Coming down: ${first.down.join(" ")}.`}
         </Text>
       )}
-      {sounds.kind === "family" && (
-        <Text size="sm" c="dimmed">
-          Parent by parent: each mode starts on its own step of the parent and shares its notes. To hear the modes against each other on
-          one root, choose several in turn.
-        </Text>
-      )}
     </Stack>
-  );
-}
-
-/** A scale of one's own, as degrees. */
-function OwnFields({ own, error, onChange }: { own: Own; error?: string; onChange: (own: Own) => void }) {
-  return (
-    <>
-      <TextInput
-        label="Degrees of the scale"
-        description="3 to 12 of them against the major scale, rising from 1: 1 2 ♭3 3 5 6. Both thirds are welcome."
-        value={own.degrees}
-        error={error}
-        spellCheck={false}
-        onChange={(event) => onChange({ ...own, degrees: event.currentTarget.value })}
-      />
-      <TextInput
-        label="What you call it"
-        maxLength={40}
-        value={own.name}
-        onChange={(event) => onChange({ ...own, name: event.currentTarget.value })}
-      />
-    </>
   );
 }

@@ -2,31 +2,36 @@ import { ActionIcon, Button, Group, Modal, Text, TextInput, Tooltip } from "@man
 import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconCopy, IconPencil, IconTrash } from "@tabler/icons-react";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { useRecipeActions } from "../../api/queries";
-import type { Saved } from "../../api/types";
-import classes from "./Recipes.module.css";
+import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
+import { tell } from "../tell";
+import classes from "./Shelf.module.css";
 
-/** One recipe of the list. */
-export function RecipeRow({ saved }: { saved: Saved }) {
-  const actions = useRecipeActions();
+export interface ShelfRowProps<K extends ShelfName> {
+  shelf: K;
+  saved: Saved<K>;
+  /** Where it is opened. */
+  address: (saved: Saved<K>) => string;
+  retitled: (document: Documents[K], title: string) => Documents[K];
+}
+
+/** One saved document of a list: open, rename, duplicate, delete with undo. */
+export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled }: ShelfRowProps<K>) {
+  const actions = useShelfActions(shelf);
   const [renaming, rename] = useDisclosure();
-  const { title } = saved.recipe;
-  const failed = (error: Error) => notifications.show({ color: "red", title: "That did not work", message: error.message });
+  const { title } = saved;
+  const failed = (error: Error) => tell("That did not work", error);
   const remove = () =>
     actions.remove.mutate(saved.id, {
       onError: failed,
       onSuccess: () => {
+        const undo = () => actions.restore.mutate(saved.id, { onError: failed, onSuccess: () => notifications.hide(id) });
         const id = notifications.show({
           title: `“${title}” is deleted`,
           autoClose: 15000,
           message: (
-            <Button
-              size="compact-sm"
-              variant="light"
-              onClick={() => actions.restore.mutate(saved.id, { onError: failed, onSuccess: () => notifications.hide(id) })}
-            >
+            <Button size="compact-sm" variant="light" onClick={undo}>
               Undo
             </Button>
           ),
@@ -36,11 +41,11 @@ export function RecipeRow({ saved }: { saved: Saved }) {
   return (
     <li className={classes.row}>
       <div className={classes.words}>
-        <Link to={`/bench/${saved.id}`} className={classes.title}>
+        <Link to={address(saved)} className={classes.title}>
           {title}
         </Link>
         <Text size="sm" c="dimmed">
-          {saved.sentence}
+          {saved.about}
         </Text>
       </div>
       <Group gap={4} wrap="nowrap">
@@ -48,14 +53,14 @@ export function RecipeRow({ saved }: { saved: Saved }) {
         <RowAction name={`Duplicate ${title}`} icon={<IconCopy size={18} />} onClick={() => actions.copy.mutate(saved.id, { onError: failed })} />
         <RowAction name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={remove} />
       </Group>
-      <Modal opened={renaming} onClose={rename.close} title="Rename the recipe">
-        <RenameForm saved={saved} onDone={rename.close} />
+      <Modal opened={renaming} onClose={rename.close} title={`Rename “${title}”`}>
+        <RenameForm shelf={shelf} saved={saved} retitled={retitled} onDone={rename.close} />
       </Modal>
     </li>
   );
 }
 
-function RowAction({ name, icon, onClick }: { name: string; icon: React.ReactNode; onClick: () => void }) {
+function RowAction({ name, icon, onClick }: { name: string; icon: ReactNode; onClick: () => void }) {
   return (
     <Tooltip label={name.split(" ")[0]} openDelay={300}>
       <ActionIcon variant="subtle" size="lg" aria-label={name} onClick={onClick}>
@@ -65,12 +70,12 @@ function RowAction({ name, icon, onClick }: { name: string; icon: React.ReactNod
   );
 }
 
-function RenameForm({ saved, onDone }: { saved: Saved; onDone: () => void }) {
-  const { change } = useRecipeActions();
-  const [title, setTitle] = useState(saved.recipe.title);
+function RenameForm<K extends ShelfName>({ shelf, saved, retitled, onDone }: Omit<ShelfRowProps<K>, "address"> & { onDone: () => void }) {
+  const { change } = useShelfActions(shelf);
+  const [title, setTitle] = useState(saved.title);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    change.mutate({ id: saved.id, recipe: { ...saved.recipe, title }, revision: saved.revision }, { onSuccess: onDone });
+    change.mutate({ id: saved.id, document: retitled(saved.document, title), revision: saved.revision }, { onSuccess: onDone });
   };
   return (
     <form onSubmit={submit}>

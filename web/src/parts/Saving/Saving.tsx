@@ -1,0 +1,85 @@
+import { Button, Group, Modal, Text } from "@mantine/core";
+import { useDisclosure, useHotkeys } from "@mantine/hooks";
+import { useQueryClient } from "@tanstack/react-query";
+import { IconDeviceFloppy } from "@tabler/icons-react";
+import { useNavigate } from "react-router";
+import { ApiError } from "../../api/client";
+import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
+import type { Draft } from "../useDraft";
+import { tell } from "../tell";
+
+interface SavingProps<K extends ShelfName> {
+  shelf: K;
+  draft: Draft<K>;
+  saved: Saved<K> | undefined;
+  title: string;
+  /** Where a saved document is opened. */
+  address: (id: string) => string;
+  retitled: (document: Documents[K], title: string) => Documents[K];
+  /** Called instead of saving when there is no title. */
+  onUntitled: () => void;
+}
+
+/** Whether all is saved, the button that saves, and what to do when another window saved first. */
+export function Saving<K extends ShelfName>({ shelf, draft, saved, title, address, retitled, onUntitled }: SavingProps<K>) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const actions = useShelfActions(shelf);
+  const [conflict, inConflict] = useDisclosure();
+
+  const keepAsNew = async (name: string) => {
+    const made = await actions.add.mutateAsync(name === title ? draft.document : retitled(draft.document, name));
+    draft.forget();
+    void navigate(address(made.id), { replace: true });
+  };
+  const save = async () => {
+    if (title.trim() === "") return onUntitled();
+    try {
+      if (saved === undefined) await keepAsNew(title);
+      else {
+        const revision = draft.revision ?? saved.revision;
+        draft.adopt(await actions.change.mutateAsync({ id: saved.id, document: draft.document, revision }));
+      }
+    } catch (error) {
+      if (error instanceof ApiError && error.status === 409) inConflict.open();
+      else tell("This was not saved", error);
+    }
+  };
+  const loadOther = async () => {
+    if (saved === undefined) return;
+    inConflict.close();
+    draft.forget();
+    await queries.refetchQueries({ queryKey: [shelf, "one", saved.id] });
+    const current = queries.getQueryData<Saved<K>>([shelf, "one", saved.id]);
+    if (current) draft.adopt(current);
+  };
+  useHotkeys([["mod+S", () => void save()]], []);
+
+  return (
+    <>
+      <Text size="sm" c="dimmed" mt={8} role="status">
+        {draft.changed ? "Not saved yet" : saved ? "Saved" : ""}
+      </Text>
+      <Button
+        leftSection={<IconDeviceFloppy size={18} />}
+        variant={draft.changed ? "filled" : "default"}
+        disabled={!draft.changed && saved !== undefined}
+        loading={actions.add.isPending || actions.change.isPending}
+        onClick={() => void save()}
+      >
+        Save
+      </Button>
+      <Modal opened={conflict} onClose={inConflict.close} title="Changed in another window">
+        <Text>This was saved in another window since you opened it here. Nothing of yours is lost.</Text>
+        <Group mt="md" justify="flex-end">
+          <Button variant="default" onClick={() => void loadOther()}>
+            Load the other one
+          </Button>
+          <Button onClick={() => void keepAsNew(`${title.slice(0, 110)} (mine)`).catch((error: unknown) => tell("The copy was not saved", error))}>
+            Save mine as a copy
+          </Button>
+        </Group>
+      </Modal>
+    </>
+  );
+}

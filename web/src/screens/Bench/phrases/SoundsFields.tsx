@@ -1,0 +1,138 @@
+import { Anchor, MultiSelect, NumberInput, Select, Text, TextInput } from "@mantine/core";
+import { Link } from "react-router";
+import { useShelf } from "../../../api/shelves";
+import type { OwnScale, Recipe, Tables } from "../../../api/types";
+import { ScalePicker } from "../../../parts/ScalePicker";
+import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
+import { titleOf } from "../../../parts/changesText";
+import { type SoundsKind, scalesOf } from "./SoundsPhrase";
+
+type Sounds = Recipe["sounds"];
+type Changes = Extract<Sounds, { kind: "changes" }>;
+
+interface SoundsFieldsProps {
+  sounds: Sounds;
+  kind: SoundsKind;
+  tables: Tables;
+  error?: string;
+  onChange: (sounds: Sounds) => void;
+}
+
+/** The fields of one kind of sounds. */
+export function SoundsFields({ sounds, kind, tables, error, onChange }: SoundsFieldsProps) {
+  const scales = useShelf("scales");
+  if (sounds.kind === "changes") return <ChangesFields sounds={sounds} error={error} onChange={onChange} />;
+  if (sounds.kind === "chord") {
+    return (
+      <TextInput
+        label="The chord, as it is written after its root"
+        description="Its tones are the ladder: m7, 7(♭9), maj9, dim7. Leave it empty for the major triad."
+        value={sounds.quality}
+        error={error}
+        maxLength={40}
+        spellCheck={false}
+        onChange={(event) => onChange({ kind: "chord", quality: event.currentTarget.value })}
+      />
+    );
+  }
+  if (sounds.kind === "several") {
+    const own = [...(scales.data ?? []).map((one) => one.document), ...sounds.scales.filter((one) => typeof one !== "string")];
+    return (
+      <MultiSelect
+        label="Sounds, in this order, on one tonic"
+        description="Root by root: every sound starts on the same note."
+        value={sounds.scales.map(valueOf)}
+        error={error}
+        data={scaleOptions(tables, own)}
+        searchable
+        onChange={(values) => onChange({ kind: "several", scales: values.map(choiceOf) })}
+        comboboxProps={{ withinPortal: false }}
+      />
+    );
+  }
+  if (kind === "own" && sounds.kind === "one" && typeof sounds.scale !== "string") {
+    return <OwnFields own={sounds.scale} error={error} onChange={(scale) => onChange({ kind: "one", scale })} />;
+  }
+  return (
+    <>
+      <ScalePicker
+        label={sounds.kind === "family" ? "Parent of the modes" : "Sound"}
+        error={error}
+        tables={tables}
+        value={scalesOf(sounds)[0] ?? null}
+        onChange={(scale) => onChange(sounds.kind === "family" ? { kind: "family", parent: scale } : { kind: "one", scale })}
+        inside
+      />
+      {sounds.kind === "family" && (
+        <Text size="sm" c="dimmed">
+          Parent by parent: each mode starts on its own step of the parent and shares its notes. To hear the modes against each other on
+          one root, choose several in turn.
+        </Text>
+      )}
+    </>
+  );
+}
+
+/** A scale of one's own, as degrees. */
+export function OwnFields({ own, error, onChange }: { own: OwnScale; error?: string; onChange: (own: OwnScale) => void }) {
+  return (
+    <>
+      <TextInput
+        label="Degrees of the scale"
+        description="3 to 12 of them against the major scale, rising from 1: 1 2 ♭3 3 5 6. Both thirds are welcome."
+        value={own.degrees}
+        error={error}
+        spellCheck={false}
+        onChange={(event) => onChange({ ...own, degrees: event.currentTarget.value })}
+      />
+      <TextInput
+        label="What you call it"
+        maxLength={40}
+        value={own.name}
+        onChange={(event) => onChange({ ...own, name: event.currentTarget.value })}
+      />
+    </>
+  );
+}
+
+/** Which saved changes, and how often. */
+function ChangesFields({ sounds, error, onChange }: { sounds: Changes; error?: string; onChange: (sounds: Sounds) => void }) {
+  const saved = useShelf("changes");
+  const here = titleOf(sounds.changes.text) || "these changes";
+  const known = saved.data?.find((one) => JSON.stringify(one.document) === JSON.stringify(sounds.changes));
+  return (
+    <>
+      <Select
+        label="Changes"
+        description="The recipe keeps its own copy, with the sounds chosen for the chords."
+        error={error}
+        value={known?.id ?? "here"}
+        data={[
+          ...(known ? [] : [{ value: "here", label: here }]),
+          ...(saved.data ?? []).map((one) => ({ value: one.id, label: one.title })),
+        ]}
+        searchable
+        allowDeselect={false}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(id) => {
+          const chosen = saved.data?.find((one) => one.id === id);
+          if (chosen) onChange({ ...sounds, changes: chosen.document });
+        }}
+      />
+      <NumberInput
+        label="Times through the form"
+        min={1}
+        max={8}
+        clampBehavior="strict"
+        value={sounds.choruses}
+        onChange={(value) => typeof value === "number" && onChange({ ...sounds, choruses: value })}
+      />
+      <Text size="sm" c="dimmed">
+        The figure is set anew on each chord&apos;s sound.{" "}
+        <Anchor component={Link} to="/changes">
+          Write changes and choose their sounds
+        </Anchor>
+      </Text>
+    </>
+  );
+}

@@ -1,0 +1,23 @@
+import { Box, Text } from "@mantine/core";
+import { withTitle } from "../../parts/changesText";
+import { ShelfPage } from "../../parts/Shelf/ShelfPage";
+
+/** All saved changes. */
+export function ChangesPage() {
+  return (
+    <Box>
+      <ShelfPage
+        shelf="changes"
+        title="Changes"
+        word="changes"
+        newAddress="/changes/new"
+        empty="No changes yet. Begin with a form, or read a score."
+        address={(saved) => `/changes/${saved.id}`}
+        retitled={(document, title) => ({ ...document, text: withTitle(document.text, title) })}
+      />
+      <Text ta="center" size="sm" c="dimmed" pb="xl">
+        A progression with a sound for every chord, ready for the bench in every key.
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,91 @@
+import { Alert, Box, Group, Skeleton, Stack, Tabs, VisuallyHidden } from "@mantine/core";
+import { useDebouncedValue, useLocalStorage } from "@mantine/hooks";
+import { useState } from "react";
+import { type House, useWorkedChanges } from "../../api/queries";
+import type { Saved } from "../../api/shelves";
+import type { ChangesDraft, Tables } from "../../api/types";
+import { useDraft } from "../../parts/useDraft";
+import { usePlayer } from "../../sound/usePlayer";
+import { Bars } from "./Bars";
+import classes from "./Changes.module.css";
+import { ChordPanel } from "./ChordPanel";
+import { FewestPanel } from "./FewestPanel";
+import { GridPanel } from "./GridPanel";
+import { TextSide } from "./TextSide";
+import { TopBar } from "./TopBar";
+import { between } from "./choices";
+
+interface EditorProps {
+  tables: Tables;
+  /** The saved changes; none for new ones. */
+  saved: Saved<"changes"> | undefined;
+}
+
+const BLANK: ChangesDraft = {
+  format: "dodecant-changes",
+  version: 1,
+  text: "title: \nkey: C major\n\n| Dm7 | G7 | Cmaj7 | % |\n",
+  school: "key",
+  turn: "chorus",
+  choices: [],
+};
+const TEMPO = 100;
+
+/** Write a progression, see it as bars, choose its sounds, hear it. */
+export function Editor({ tables, saved }: EditorProps) {
+  const draft = useDraft("changes", saved, BLANK);
+  const { document, setDocument } = draft;
+  const [house, setHouse] = useLocalStorage<House>({ key: "dodecant.house", defaultValue: "words" });
+  const [settled] = useDebouncedValue(document, 120);
+  const worked = useWorkedChanges(settled, house);
+  const [span, setSpan] = useState<[number, number]>([0, 0]);
+  const [tab, setTab] = useState<string | null>("chord");
+  const player = usePlayer(TEMPO);
+  const chords = worked.data?.chords ?? [];
+  const selected = between(chords, Math.min(span[0], chords.length - 1), Math.min(span[1], chords.length - 1));
+  const choose = (choices: ChangesDraft["choices"]) => setDocument({ ...document, choices });
+  const sound = worked.data !== undefined && worked.data.faults.length === 0;
+
+  return (
+    <Box className={classes.page}>
+      <VisuallyHidden component="h1">Changes</VisuallyHidden>
+      <TopBar draft={draft} saved={saved} worked={worked.data} player={player} />
+      <Group align="flex-start" wrap="nowrap" gap="xl" mt="md">
+        <TextSide draft={draft} worked={worked.data} tables={tables} house={house} onHouse={setHouse} />
+        <Stack flex={1} miw={0} gap="md">
+          {worked.isError && (
+            <Alert color="red" title="The changes could not be worked out">
+              {worked.error.message}
+            </Alert>
+          )}
+          {worked.data === undefined && !worked.isError && <Skeleton height={240} aria-label="Drawing the bars" />}
+          {worked.data && (
+            <>
+              <Bars
+                worked={worked.data}
+                span={span}
+                onSelect={(number, extend) => setSpan(extend ? [span[0], number] : [number, number])}
+              />
+              <Tabs value={tab} onChange={setTab} keepMounted={false}>
+                <Tabs.List>
+                  <Tabs.Tab value="chord">Sounds for the chord</Tabs.Tab>
+                  <Tabs.Tab value="grid">One sound over all</Tabs.Tab>
+                  <Tabs.Tab value="fewest">Fewest sounds</Tabs.Tab>
+                </Tabs.List>
+                <Tabs.Panel value="chord" pt="md">
+                  <ChordPanel document={document} selected={selected} tables={tables} onChoose={choose} />
+                </Tabs.Panel>
+                <Tabs.Panel value="grid" pt="md">
+                  <GridPanel document={settled} tonic={worked.data.tonic} tables={tables} wanted={sound} />
+                </Tabs.Panel>
+                <Tabs.Panel value="fewest" pt="md">
+                  <FewestPanel document={settled} chords={chords} wanted={sound} onChoose={choose} />
+                </Tabs.Panel>
+              </Tabs>
+            </>
+          )}
+        </Stack>
+      </Group>
+    </Box>
+  );
+}

@@ -1,0 +1,39 @@
+import { Button, Group, Select, Stack, Text, Title } from "@mantine/core";
+import { useState } from "react";
+import type { ChangesDraft, Chord, ScaleChoice, Tables } from "../../api/types";
+import { ScalePicker } from "../../parts/ScalePicker";
+import { KEY_NAMES } from "../../parts/keys";
+import { laidOver, without } from "./choices";
+
+interface LaySoundProps {
+  document: ChangesDraft;
+  selected: Chord[];
+  tables: Tables;
+  onChoose: (choices: ChangesDraft["choices"]) => void;
+}
+
+/** One sound laid across several chords. */
+export function LaySound({ document, selected, tables, onChoose }: LaySoundProps) {
+  const first = selected.find((chord) => chord.root !== "");
+  const [tonic, setTonic] = useState(first?.root ?? "C");
+  const [scale, setScale] = useState<ScaleChoice>("minor-blues");
+  const names = [...new Set([...selected.map((chord) => chord.root).filter(Boolean), ...KEY_NAMES])];
+  return (
+    <Stack gap="sm">
+      <Title order={2} size="h3">
+        {selected.map((chord) => chord.text).join(" · ")}
+      </Title>
+      <Text>One sound laid across these {selected.length} chords.</Text>
+      <Group align="flex-end">
+        <Select label="On" w={110} data={names} value={tonic} allowDeselect={false} onChange={(next) => next !== null && setTonic(next)} />
+        <div style={{ flex: 1 }}>
+          <ScalePicker label="Sound to lay across" tables={tables} value={scale} onChange={setScale} />
+        </div>
+        <Button onClick={() => onChoose(laidOver(document.choices, selected, tonic, scale))}>Lay it across</Button>
+        <Button variant="default" onClick={() => onChoose(without(document.choices, selected))}>
+          Leave them to what fits first
+        </Button>
+      </Group>
+    </Stack>
+  );
+}

@@ -1,0 +1,127 @@
+import { Button, FileButton, Group, Menu, TextInput } from "@mantine/core";
+import { IconDownload, IconFileImport, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { download, readChangesFile } from "../../api/files";
+import { useTables } from "../../api/queries";
+import type { Saved } from "../../api/shelves";
+import type { ChangesFileKind, Worked } from "../../api/types";
+import { Saving } from "../../parts/Saving/Saving";
+import { titleOf, withTitle } from "../../parts/changesText";
+import { tell } from "../../parts/tell";
+import { type Draft, layOnBench } from "../../parts/useDraft";
+import { chordSchedule } from "../../sound/schedule";
+import type { usePlayer } from "../../sound/usePlayer";
+import classes from "./Changes.module.css";
+
+const FILES: [ChangesFileKind, string][] = [
+  ["musicxml", "Chord symbols (MusicXML)"],
+  ["text", "Plain text"],
+  ["json", "With the chosen sounds (JSON)"],
+];
+
+interface TopBarProps {
+  draft: Draft<"changes">;
+  saved: Saved<"changes"> | undefined;
+  worked: Worked | undefined;
+  player: ReturnType<typeof usePlayer>;
+}
+
+/** The title, hearing, saving, files, and the way to the bench. */
+export function TopBar({ draft, saved, worked, player }: TopBarProps) {
+  const { document, setDocument } = draft;
+  const navigate = useNavigate();
+  const tables = useTables();
+  const [unnamed, setUnnamed] = useState(false);
+  const title = titleOf(document.text);
+  const ready = worked !== undefined && worked.faults.length === 0;
+  const idle = player.state.status === "stopped" || player.state.status === "failed";
+
+  const read = async (file: File | null) => {
+    if (file === null) return;
+    await readChangesFile(file).then(setDocument, (error: unknown) => tell(`${file.name} could not be read`, error));
+  };
+  const toBench = () => {
+    if (tables.data === undefined || worked === undefined) return;
+    const recipe = tables.data.blank;
+    layOnBench({
+      ...recipe,
+      title: title && `${title}: through the changes`.slice(0, 120),
+      sounds: { kind: "changes", changes: document, choruses: 1 },
+      path: { ...recipe.path, direction: "up" },
+      keys: { ...recipe.keys, start: worked.tonic },
+      numbers: "chord",
+    });
+    void navigate("/bench");
+  };
+
+  return (
+    <Group gap="sm" wrap="nowrap" align="flex-start">
+      <TextInput
+        id="changes-title"
+        aria-label="Title of the changes"
+        placeholder="Name these changes"
+        className={classes.title}
+        flex={1}
+        variant="unstyled"
+        maxLength={120}
+        value={title}
+        error={unnamed && title === "" ? "Give the changes a name first." : undefined}
+        onChange={(event) => setDocument({ ...document, text: withTitle(document.text, event.currentTarget.value) })}
+      />
+      <Saving
+        shelf="changes"
+        draft={draft}
+        saved={saved}
+        title={title}
+        address={(id) => `/changes/${id}`}
+        retitled={(one, name) => ({ ...one, text: withTitle(one.text, name) })}
+        onUntitled={() => {
+          setUnnamed(true);
+          window.document.getElementById("changes-title")?.focus();
+        }}
+      />
+      {idle ? (
+        <Button
+          variant="default"
+          leftSection={<IconPlayerPlayFilled size={17} />}
+          disabled={!ready}
+          onClick={() => worked && void player.play(chordSchedule(worked.playing, true), 0, false)}
+        >
+          Hear the chords
+        </Button>
+      ) : (
+        <Button leftSection={<IconPlayerStopFilled size={17} />} loading={player.state.status === "loading"} onClick={player.stop}>
+          Stop
+        </Button>
+      )}
+      <Button variant="default" leftSection={<IconHammer size={18} />} disabled={!ready} onClick={toBench}>
+        Take to the bench
+      </Button>
+      <Menu position="bottom-end" withArrow>
+        <Menu.Target>
+          <Button variant="default" leftSection={<IconDownload size={18} />} disabled={!ready}>
+            Download
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {FILES.map(([kind, words]) => (
+            <Menu.Item
+              key={kind}
+              onClick={() => void download(`/api/changes/files/${kind}`, document).catch((error: unknown) => tell("The file was not written", error))}
+            >
+              {words}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      <FileButton onChange={(file) => void read(file)} accept=".musicxml,.xml,.mxl,.txt,.json">
+        {(props) => (
+          <Button variant="default" leftSection={<IconFileImport size={18} />} {...props}>
+            Open a file
+          </Button>
+        )}
+      </FileButton>
+    </Group>
+  );
+}

@@ -1,0 +1,67 @@
+import { Button, Group, Select } from "@mantine/core";
+import { IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { answered, client } from "../../api/client";
+import type { LaidOpen as Sound } from "../../api/types";
+import { tell } from "../../parts/tell";
+import { layOnBench } from "../../parts/useDraft";
+import { soundingSchedule } from "../../sound/schedule";
+import { usePlayer } from "../../sound/usePlayer";
+
+const WAYS = {
+  alone: "up and down",
+  drone: "over a drone",
+  root: "home after every note",
+  chords: "against its chords",
+} as const;
+type Way = keyof typeof WAYS;
+const TEMPO = 132;
+
+/** Hear it one way or another, or take it to the bench. */
+export function Hearing({ sound }: { sound: Sound }) {
+  const navigate = useNavigate();
+  const [way, setWay] = useState<Way>("alone");
+  const player = usePlayer(TEMPO);
+  const idle = player.state.status === "stopped" || player.state.status === "failed";
+  const hear = async () => {
+    try {
+      const body = { scale: sound.scale, tonic: sound.tonic, way };
+      const events = await answered(client.POST("/api/sounds/listening", { body }));
+      await player.play(soundingSchedule(events), 0, false);
+    } catch (error) {
+      tell("It could not be played", error);
+    }
+  };
+  return (
+    <Group gap="sm" wrap="nowrap">
+      <Select
+        aria-label="How to hear it"
+        w={200}
+        data={Object.entries(WAYS).map(([value, label]) => ({ value, label }))}
+        value={way}
+        allowDeselect={false}
+        onChange={(next) => next !== null && setWay(next as Way)}
+      />
+      {idle ? (
+        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={() => void hear()}>
+          Hear it
+        </Button>
+      ) : (
+        <Button leftSection={<IconPlayerStopFilled size={17} />} onClick={player.stop}>
+          Stop
+        </Button>
+      )}
+      <Button
+        variant="default"
+        leftSection={<IconHammer size={18} />}
+        onClick={() => {
+          layOnBench(sound.exercise.recipe);
+          void navigate("/bench");
+        }}
+      >
+        Take it to the bench
+      </Button>
+    </Group>
+  );
+}

@@ -1,0 +1,63 @@
+import { Box, Group, Table } from "@mantine/core";
+import type { LaidOpen as Sound } from "../../api/types";
+import { Keyboard } from "../../parts/Keyboard/Keyboard";
+import { Neck } from "../../parts/Neck/Neck";
+import scoreClasses from "../../parts/StripView/StripView.module.css";
+import { Fact } from "./Fact";
+import classes from "./Sounds.module.css";
+
+const SCHOOLS = [
+  ["major", "against the major scale"],
+  ["chord", "as the chord hears it"],
+  ["steps", "its own steps"],
+] as const;
+
+/** On the staff, in numbers of all schools, on a keyboard and on a neck. */
+export function NotesAndNumbers({ sound }: { sound: Sound }) {
+  const numbers = sound.numbers.major ?? [];
+  const tones = sound.heights.map((height, place) => ({ height, number: numbers[place] ?? "", role: sound.roles[place] ?? "tension" }));
+  const spoken = sound.notes.join(", ");
+  return (
+    <>
+      <div className={`${scoreClasses.score} ${classes.score}`} dangerouslySetInnerHTML={{ __html: sound.picture }} />
+      <Table className={classes.numbers} withRowBorders={false} verticalSpacing={4}>
+        <Table.Tbody>
+          <NumberRow name="notes" cells={sound.notes} strong />
+          {SCHOOLS.map(([school, name]) => (
+            <NumberRow key={school} name={name} cells={sound.numbers[school] ?? []} />
+          ))}
+          <NumberRow name="half steps to the next" cells={sound.half_steps.map(String)} />
+        </Table.Tbody>
+      </Table>
+      <Group align="center" gap="xl" wrap="nowrap" my="xs">
+        <Box flex="0 0 330px">
+          <Keyboard tones={tones} label={`On the keyboard: ${spoken}`} />
+        </Box>
+        <Box flex={1} miw={0}>
+          <Neck tones={tones} label={`On the guitar neck: ${spoken}`} />
+        </Box>
+      </Group>
+      <dl className={classes.facts}>
+        <Fact name="Serves">{sound.serves.join(", ")}</Fact>
+        <Fact name="Chord tones">{sound.chord_tones.join(" ")}</Fact>
+        <Fact name="Colour">{sound.colour.join(" ")}</Fact>
+        <Fact name="Handle with care">{sound.care.join(" ") || "none"}</Fact>
+        {sound.twins.length > 0 && <Fact name="The same tones as on">{sound.twins.join(", ")}</Fact>}
+      </dl>
+    </>
+  );
+}
+
+/** A row of the table; notes carry the ids by which playing marks their column. */
+function NumberRow({ name, cells, strong }: { name: string; cells: string[]; strong?: boolean }) {
+  return (
+    <Table.Tr>
+      <Table.Th scope="row">{name}</Table.Th>
+      {cells.map((cell, place) => (
+        <Table.Td key={place} fw={strong ? 700 : 450} id={strong ? `step-${place}` : undefined}>
+          {cell}
+        </Table.Td>
+      ))}
+    </Table.Tr>
+  );
+}
