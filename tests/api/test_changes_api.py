@@ -162,8 +162,8 @@ def test_a_sound_laid_open_says_what_is_inside(client: TestClient) -> None:
     ("by", "text", "first", "exact"),
     [
         ("name", "jazz minor", "melodic-minor", True), ("name", "blues", "minor-blues", False),
-        ("notes", "C E G# B", "major-flat-6-pentatonic", False), ("chord", "G7alt", "altered", False), ("chord", "N.C.", None, False),
-        ("name", "zzz", None, False), ("notes", "  ", None, False),
+        ("notes", "C E G# B", "major-flat-6-pentatonic", False), ("chord", "G7alt", "altered", False),
+        ("chord", "N.C.", None, False), ("name", "zzz", None, False), ("notes", "  ", None, False),
     ],
 )  # fmt: skip
 def test_sounds_are_found(client: TestClient, by: str, text: str, first: str | None, exact: bool) -> None:

@@ -4,77 +4,15 @@ from __future__ import annotations
 
 import json
 import re
-from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Dialog, Page, expect
 
-from tests.browser.serving import browser, served
+from tests.browser.hands import choose, phrase, sentence, strip_begins, until
+from tests.browser.serving import served
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
-
-
-@pytest.fixture(scope="module")
-def opened() -> Iterator[Browser]:
-    with browser() as found:
-        yield found
-
-
-@pytest.fixture(scope="module")
-def data(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    return tmp_path_factory.mktemp("browser") / "demo.db"
-
-
-@pytest.fixture(scope="module")
-def address(data: Path) -> Iterator[str]:
-    with served(data) as found:
-        yield found
-
-
-@pytest.fixture
-def page(opened: Browser, address: str) -> Iterator[Page]:
-    context = opened.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
-    found = context.new_page()
-    faults: list[str] = []
-    found.on("pageerror", lambda error: faults.append(str(error)))
-    found.on("console", lambda m: faults.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
-    yield found
-    context.close()
-    assert faults == []
-
-
-def phrase(page: Page, name: str) -> None:
-    page.locator(f"[data-phrase={name}]").click()
-
-
-def sentence(page: Page) -> str:
-    return re.sub(r"\s+", " ", page.get_by_label("The recipe as a sentence").inner_text()).replace(" ,", ",")
-
-
-def choose(page: Page, label: str, option: str) -> None:
-    page.get_by_role("combobox", name=label).click()
-    page.get_by_role("option", name=option).first.click()
-
-
-def strip_begins(page: Page, index: int, numbers: str) -> None:
-    """Wait until the numbers under a strip begin so."""
-    wanted, found = numbers.split(), []
-    for _ in range(200):
-        found = [text.strip() for text in page.locator(f"#strip-{index} svg .syl").all_text_contents()]
-        if found[: len(wanted)] == wanted:
-            return
-        page.wait_for_timeout(50)
-    assert found[: len(wanted)] == wanted
-
-
-def until(page: Page, expression: str) -> None:
-    """Wait for something true in the page (the page's own policy forbids Playwright's way of waiting for it)."""
-    for _ in range(400):
-        if page.evaluate(expression):
-            return
-        page.wait_for_timeout(50)
-    raise AssertionError(f"never true: {expression}")
 
 
 def test_every_phrase_answers_in_the_score(page: Page) -> None:
@@ -336,14 +274,17 @@ def test_two_windows_do_not_overwrite_each_other(page: Page) -> None:
 def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     page.goto("/sounds")
     expect(page.get_by_role("heading", name="C Ionian")).to_be_visible()
-    choose(page, "Sound", "Lydian dominant")
+    page.get_by_label("Find a sound", exact=True).fill("Lydian dominant")
+    page.get_by_role("button", name="Lydian dominant").click()
     page.get_by_role("button", name="Put it on E♭").press("Enter")
     expect(page.get_by_role("heading", name="E♭ Lydian dominant")).to_be_visible()
     expect(page.get_by_text("From the major scale: raise 4, lower 7.")).to_be_visible()
+    page.get_by_role("tab", name="Around it").click()
     page.get_by_role("link", name="Mixolydian (♯4 to 4)").click()
     expect(page).to_have_url(re.compile(r"/sounds/mixolydian\?tonic=E"))
+    page.get_by_role("tab", name="Notes and numbers").click()
     page.get_by_role("button", name="Hear it").click()
-    until(page, "document.querySelector('.note.sounding') !== null")
+    until(page, "document.querySelector('#step-2.sounding') !== null")
     page.get_by_role("button", name="Take it to the bench").click()
     expect(page.locator("[data-phrase=sounds]")).to_have_text("E♭ Mixolydian")
     page.go_back()
@@ -371,7 +312,7 @@ def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) 
 def test_nothing_scrolls_sideways_and_everything_has_a_name(page: Page, scheme: str) -> None:
     page.on("dialog", Dialog.dismiss)
     page.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
-    for place in ("/recipes", "/bench", "/sounds/altered?tonic=B♭", "/nowhere"):
+    for place in ("/recipes", "/bench", "/sounds/altered?tonic=B♭", "/changes", "/changes/new", "/nowhere"):
         page.goto(place)
         page.wait_for_load_state("networkidle")
         assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")

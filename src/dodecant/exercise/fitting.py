@@ -55,6 +55,7 @@ def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) 
     done: dict[tuple[Sound, Fraction], tuple[FigureTone, ...]] = {}
     segments: list[Segment] = []
     lacks: dict[int, None] = {}
+    lacking: dict[str, None] = {}
     before: int | None = None
     for over, sounding in zip(stop.over_written, stop.over_sounding, strict=True):
         if over.sound is None or sounding.sound is None:
@@ -65,6 +66,8 @@ def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) 
             setting = _Setting(recipe, over.sound)
             done[key] = setting.filling(max(1, int(over.length / value)))
             lacks.update(dict.fromkeys(setting.lacks))
+            if setting.lacks:
+                lacking[over.sound.text] = None
         segment = Segment(done[key], over.sound, sounding.sound, over.chord, over.start, over.length)
         if before is None:
             segment = _first(segment, _Setting(recipe, over.sound).tones(), recipe, reach)
@@ -75,7 +78,7 @@ def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) 
     if before is None:
         raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
     measure: Measure = "folded" if any(segment.fold_into for segment in segments) else "none"
-    return Line(tuple(segments), measure, tuple(lacks))
+    return Line(tuple(segments), measure, tuple(lacks), ", ".join(lacking))
 
 
 def _first(segment: Segment, whole: tuple[FigureTone, ...], recipe: Recipe, reach: Reach) -> Segment:

@@ -49,12 +49,14 @@ class Line:
     """The tones of a strip, where the player can play them, and what had to be done for that.
 
     `octaves_open` counts the octaves in which the whole line lies inside the wanted reach; `left_out` the tones the
-    path lost at its upper end; `lacks` the cell's numbers and `ends_lack` the path's ends that the sound lacks.
+    path lost at its upper end; `lacks` the cell's numbers and `ends_lack` the path's ends that the sound lacks (over
+    changes `lacking` names the sounds that do).
     """
 
     segments: tuple[Segment, ...]
     measure: Measure = "none"
     lacks: tuple[int, ...] = ()
+    lacking: str = ""
     ends_lack: tuple[tuple[str, int], ...] = ()
     octaves_open: int = 0
     left_out: int = 0

@@ -47,7 +47,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
 
 def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
     """Numbers the sound does not have, in the cell and at the ends of the path."""
-    name = stop.heading if stop.title else stop.written.text
+    name = line.lacking or stop.written.text
     if line.lacks:
         numbers = " and ".join(str(number) for number in line.lacks)
         done = {"nearest": "the nearest tone", "chromatic": "the plain number", "drop": "nothing"}
@@ -63,7 +63,7 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
             "lacks",
             stop.index,
             "/figure/text",
-            f"{name} has no {numbers}; {done[lacking]} is played in its place.",
+            f"{name} {'have' if ', ' in name else 'has'} no {numbers}; {done[lacking]} is played in its place.",
             tuple(cures),
         )
     for end, step in line.ends_lack:

@@ -12,7 +12,7 @@ interface RemarkListProps {
 /** What a teacher would say on reading the sheet, with cures to press. */
 export function RemarkList({ remarks, strips, onCure }: RemarkListProps) {
   return groupRemarks(remarks).map((group) => {
-    const also = group.strips.slice(1).map((index) => strips[index]?.written.text ?? "");
+    const also = group.strips.slice(1).map((index) => strips[index]?.heading ?? "");
     return (
       <Group key={group.kind + group.pointer} gap="xs" align="center" wrap="nowrap">
         <IconBulb size={18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />

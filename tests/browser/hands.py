@@ -1,0 +1,40 @@
+"""What a hand does on every screen."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page
+
+
+def phrase(page: Page, name: str) -> None:
+    page.locator(f"[data-phrase={name}]").click()
+
+
+def sentence(page: Page) -> str:
+    return re.sub(r"\s+", " ", page.get_by_label("The recipe as a sentence").inner_text()).replace(" ,", ",")
+
+
+def choose(page: Page, label: str, option: str) -> None:
+    page.get_by_role("combobox", name=label, exact=True).click()
+    page.get_by_role("option", name=option).first.click()
+
+
+def strip_begins(page: Page, index: int, numbers: str) -> None:
+    """Wait until the numbers under a strip begin so."""
+    wanted, found = numbers.split(), []
+    for _ in range(200):
+        found = [text.strip() for text in page.locator(f"#strip-{index} svg .syl").all_text_contents()]
+        if found[: len(wanted)] == wanted:
+            return
+        page.wait_for_timeout(50)
+    assert found[: len(wanted)] == wanted
+
+
+def until(page: Page, expression: str) -> None:
+    """Wait for something true in the page (the page's own policy forbids Playwright's way of waiting for it)."""
+    for _ in range(400):
+        if page.evaluate(expression):
+            return
+        page.wait_for_timeout(50)
+    raise AssertionError(f"never true: {expression}")
