@@ -66,9 +66,49 @@ def sounds(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
+def made(page: Page) -> None:
+    """How a sound is made."""
+    page.goto("/sounds/harmonic-minor?tonic=A")
+    page.get_by_role("tab", name="How it is made").click()
+    page.get_by_role("button", name="Show all").click()
+    page.wait_for_timeout(400)
+
+
+def open_changes(page: Page, name: str) -> None:
+    """Open changes of the demo."""
+    page.goto("/changes")
+    page.get_by_role("link", name=name).click()
+    page.wait_for_selector("#chord-3")
+
+
+def changes(page: Page) -> None:
+    """Changes with one chord's sounds."""
+    open_changes(page, "Gangway Waltz")
+    page.locator("#chord-1").click()
+    page.wait_for_timeout(400)
+
+
+def grid(page: Page) -> None:
+    """One sound over all chords."""
+    open_changes(page, "Ticket Hall Blues")
+    page.get_by_role("tab", name="One sound over all").click()
+    page.wait_for_timeout(500)
+    page.mouse.wheel(0, 420)
+    page.wait_for_timeout(300)
+
+
+def over_changes(page: Page) -> None:
+    """A recipe over changes."""
+    open_recipe(page, "Ticket Hall Blues")
+
+
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
     ("sounds", sounds, False),
+    ("made", made, False),
+    ("changes", changes, False),
+    ("grid", grid, False),
+    ("over-changes", over_changes, False),
     ("bench", bench, False),
     ("phrase", phrase, False),
     ("dial", dial, False),

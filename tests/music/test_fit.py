@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from dodecant.exercise.press import Tables
 from dodecant.music.chord import Chord
 from dodecant.music.chord_symbol import parse_chord
-from dodecant.music.fit import School, costs, fit, need_of, score_of, weigh
+from dodecant.music.fit import School, costs, fit, need_of, scores, weigh
 from dodecant.music.hearing import heard
 from dodecant.music.key import Key
 from dodecant.music.pitch import NoteName
@@ -306,9 +306,9 @@ def test_the_fewest_sounds_equal_brute_force(symbols: list[str], accepted: str, 
         need = need_of(chords[number], where[number])
         root = chords[number].root.pitch_class
         all_of_them = {
-            ((root + turn) % 12, n): score_of(need, scale, turn)
-            for n, scale in enumerate(catalogue.scales)
+            ((root + turn) % 12, n): score
             for turn in range(12)
+            for n, score in enumerate(scores(need, catalogue, turn))
         }
         let_in = {key: score for key, score in all_of_them.items() if score <= ACCEPTANCE[accepted]}
         best = min(all_of_them, key=lambda key: all_of_them[key])

@@ -172,8 +172,8 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
     chord = slot.chord
     offers: list[FitOut] = []
     if chord is not None:
-        ranked = fit(chord, one.place, load_tables().scales, school=school)
-        offers = [_fit(found, chord, one.place, school) for found in ranked[:_OFFERS]]
+        ranked = fit(chord, one.place, load_tables().scales, school=school, most=_OFFERS)
+        offers = [_fit(found, chord, one.place, school) for found in ranked]
     return ChordOut(
         number=number,
         bar=bar,

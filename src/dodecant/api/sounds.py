@@ -85,7 +85,7 @@ def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Quer
             chord = parse_chord(text)
             if chord is None:
                 return []
-            ranked = fit(chord, Place(), catalogue)[:_MOST_FOUND]
+            ranked = fit(chord, Place(), catalogue, most=_MOST_FOUND)
             return [found_sound(one.scale, one.tonic, why=reason(one, chord, Place())) for one in ranked]
         names = [NoteName.parse(word) for word in text.replace(",", " ").split()]
     except MusicError as error:

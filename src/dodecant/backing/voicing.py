@@ -73,8 +73,10 @@ def _kept(chord: Chord) -> list[Degree]:
 
 
 def _movement(choice: Sequence[int], target: Sequence[int]) -> int:
-    """Half steps from each tone to the nearest of the voicing before, and the span as a last resort."""
-    return sum(min(abs(number - other) for other in target) for number in choice) * 4 + choice[-1] - choice[0]
+    """Squares of the half steps to the nearest tone of the voicing before, and back; the span as a last resort."""
+    there = sum(min(abs(number - other) for other in target) ** 2 for number in choice)
+    back = sum(min(abs(number - other) for other in choice) ** 2 for number in target)
+    return (there + back) * 16 + choice[-1] - choice[0]
 
 
 def _clash(choice: Sequence[int]) -> int:

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
-import xml.etree.ElementTree as ET
 from functools import lru_cache
+
+from lxml import etree
 
 from dodecant.engraving.engraver import engrave
 from dodecant.exercise.press import Exercise
@@ -19,7 +20,6 @@ TEXT_FONTS = "Figtree, 'Figtree Variable', 'Dodecant Signs', sans-serif"
 _SVG = "{http://www.w3.org/2000/svg}"
 _X_OF = re.compile(r"translate\((-?\d+)")
 _HALF_NOTEHEAD = 106  # engraver's units
-ET.register_namespace("", "http://www.w3.org/2000/svg")
 
 
 def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH, *, styled: bool = False) -> str:
@@ -48,7 +48,7 @@ def _ids(strip: Strip) -> list[str]:
 
 @lru_cache(maxsize=1024)
 def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], label: str, styled: bool) -> str:
-    root = ET.fromstring(engrave(musicxml, width))  # noqa: S314 - our own engraver's output
+    root = etree.fromstring(engrave(musicxml, width).encode())  # our own engraver's output
     root.set("role", "img")
     root.set("aria-label", label)
     style = root.find(f"{_SVG}style")
@@ -69,11 +69,11 @@ def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], lab
         if role is not None:
             group.set("class", f"{group.get('class')} role-{role}")
             _set_number(group, role, hatch)
-    return ET.tostring(root, encoding="unicode")
+    return str(etree.tostring(root, encoding="unicode"))
 
 
-def _hatching(name: str) -> ET.Element:
-    pattern = ET.Element(
+def _hatching(name: str) -> etree._Element:
+    pattern = etree.Element(
         f"{_SVG}pattern",
         {
             "id": name,
@@ -83,7 +83,7 @@ def _hatching(name: str) -> ET.Element:
             "patternTransform": "rotate(45)",
         },
     )
-    ET.SubElement(
+    etree.SubElement(
         pattern,
         f"{_SVG}line",
         {"y2": "70", "stroke": "currentColor", "stroke-width": "44", "stroke-opacity": "0.35"},
@@ -91,7 +91,7 @@ def _hatching(name: str) -> ET.Element:
     return pattern
 
 
-def _set_number(group: ET.Element, role: Role, hatch: str) -> None:
+def _set_number(group: etree._Element, role: Role, hatch: str) -> None:
     """Centre the number under its notehead and give it its weight: full, half, hatched or outlined."""
     head = verse = None
     for part in group:
@@ -125,4 +125,4 @@ def _set_number(group: ET.Element, role: Role, hatch: str) -> None:
         if role == "care"
         else {"fill": "none", "stroke": "currentColor", "stroke-width": "22"}
     )
-    verse.insert(0, ET.Element(f"{_SVG}rect", box))
+    verse.insert(0, etree.Element(f"{_SVG}rect", box))

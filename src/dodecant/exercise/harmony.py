@@ -59,7 +59,7 @@ def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalog
         if slot.chord is None:
             found.append(ChordSounds(None, place, (), chosen=False))
         elif choice is None:
-            best = fit(slot.chord, place, catalogue, school=document.school)[0]
+            best = fit(slot.chord, place, catalogue, school=document.school, most=1)[0]
             found.append(ChordSounds(slot.chord, place, (best,), chosen=False))
         else:
             at = f"{pointer}/choices/{document.choices.index(choice)}/sounds"

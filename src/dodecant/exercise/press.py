@@ -141,7 +141,8 @@ def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
 def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Strip:
     beats = bar_beats(recipe)
     spans, bars = _rhythm(recipe.placement, beats, tuple((s.start, s.length, len(s.tones)) for s in line.segments))
-    tones = [tone for segment in line.segments for tone in _tones(recipe, segment, instrument)]
+    done: dict[tuple[int, int, int], Tone] = {}
+    tones = [tone for segment in line.segments for tone in _tones(recipe, segment, instrument, done)]
     fifths = fifths_for(stop.written) if recipe.spelling.signature else 0
     signs = write_signs(
         bars,
@@ -187,24 +188,30 @@ def bar_beats(recipe: Recipe) -> int:
     return metre_of_changes(sounds.changes).beats
 
 
-def _tones(recipe: Recipe, segment: Segment, instrument: Instrument) -> list[Tone]:
-    """The segment's tones where they are played; a tone that comes back is worked out once."""
-    scale = segment.written.scale
-    done: dict[int, Tone] = {}
+def _tones(
+    recipe: Recipe, segment: Segment, instrument: Instrument, done: dict[tuple[int, int, int], Tone]
+) -> list[Tone]:
+    """The segment's tones where they are played; one that comes back over the same chord is worked out once."""
+    scale, chord, shift = segment.written.scale, id(segment.chord), segment.shift
+    found = []
     for raw in segment.tones:
-        if id(raw) in done:
-            continue
-        written = _as_read(segment.pitch(raw), recipe)
-        number, role = _function(recipe, segment, raw)
-        done[id(raw)] = Tone(
-            written=written,
-            sounding=_as_heard(written, raw.degree, segment.sounding, instrument),
-            degree=raw.degree,
-            step=None if raw.rung is None else raw.rung % len(scale) + 1,
-            number=number,
-            role=role,
-        )
-    return [done[id(raw)] for raw in segment.tones]
+        key = (id(raw), chord, shift)
+        tone = done.get(key)
+        if tone is None:
+            pitch = segment.pitch(raw)
+            written = _as_read(pitch, recipe)
+            number, role = _function(recipe, segment, raw)
+            as_written = written is pitch and segment.written is segment.sounding and not instrument.sounds_half_steps
+            tone = done[key] = Tone(
+                written=written,
+                sounding=written if as_written else _as_heard(written, raw.degree, segment.sounding, instrument),
+                degree=raw.degree,
+                step=None if raw.rung is None else raw.rung % len(scale) + 1,
+                number=number,
+                role=role,
+            )
+        found.append(tone)
+    return found
 
 
 def _function(recipe: Recipe, segment: Segment, tone: FigureTone) -> tuple[str, Role]:

@@ -13,10 +13,11 @@ from dodecant.exercise.recipe import KeyRoute, Recipe
 from dodecant.exercise.scale_choice import chosen_scale
 from dodecant.exercise.sounds import ChangesSounds, ChordSound, FamilyOfSounds, OneSound, SeveralSounds
 from dodecant.instrument.profile import Instrument
-from dodecant.music.changes import transposed
+from dodecant.music.changes import chords_in
 from dodecant.music.chord import Chord
 from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
+from dodecant.music.fit import Fit
 from dodecant.music.key import Key, moved
 from dodecant.music.pitch import NoteName
 from dodecant.music.scale import Scale, ScaleCatalogue, chord_scale
@@ -178,7 +179,9 @@ def _changes_stops(
 
 def _over(worked: Harmony, tonic: NoteName, choruses: int) -> tuple[Over, ...]:
     """Every chord in the order it sounds, carried to a key; each sound keeps its degree above its chord's root."""
-    changes = transposed(worked.changes, tonic)
+    changes = worked.changes
+    chords = chords_in(changes, tonic)
+    sounds: dict[tuple[int, int], Sound] = {}
     found: list[Over] = []
     now = Fraction(0)
     times: Counter[int] = Counter()
@@ -186,15 +189,20 @@ def _over(worked: Harmony, tonic: NoteName, choruses: int) -> tuple[Over, ...]:
         for bar in changes.played:
             beat = Fraction(4, changes.bars[bar].metre.unit)
             for number in changes.slot_numbers[bar]:
-                slot, original = changes.slots[number], worked.changes.slots[number].chord
-                length = slot.beats * beat
-                best = worked.sound(number, chorus, times[number])
+                length = changes.slots[number].beats * beat
+                best, chord = worked.sound(number, chorus, times[number]), chords[number]
                 times[number] += 1
                 sound = None
-                if best is not None and slot.chord is not None and original is not None:
-                    tonic_here = moved(best.tonic, original.root, slot.chord.root)
-                    plain = tonic_here if abs(tonic_here.alteration) < 2 else tonic_here.plain()
-                    sound = Sound(plain, best.scale)
-                found.append(Over(now, length, slot.chord, sound))
+                if best is not None and chord is not None:
+                    key = (number, id(best))
+                    sound = sounds.get(key) or _carried(best, changes.slots[number].chord, chord)
+                    sounds[key] = sound
+                found.append(Over(now, length, chord, sound))
                 now += length
     return tuple(found)
+
+
+def _carried(best: Fit, original: Chord | None, chord: Chord) -> Sound:
+    """A chord's sound where the chord is carried to: its tonic keeps its degree above the root."""
+    tonic = moved(best.tonic, original.root, chord.root) if original else best.tonic
+    return Sound(tonic if abs(tonic.alteration) < 2 else tonic.plain(), best.scale)

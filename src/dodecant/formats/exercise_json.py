@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import json
-
+import orjson
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 
@@ -126,12 +125,12 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
 
 def to_json(exercise: Exercise) -> bytes:
     """The document as indented JSON, UTF-8."""
-    return json_bytes(exercise_document(exercise), indent=2) + b"\n"
+    return json_bytes(exercise_document(exercise), indented=True) + b"\n"
 
 
-def json_bytes(value: object, *, indent: int | None = None) -> bytes:
+def json_bytes(value: object, *, indented: bool = False) -> bytes:
     """Any document that holds an exercise, as JSON in UTF-8."""
-    return json.dumps(value, ensure_ascii=False, indent=indent, default=_plain).encode()
+    return orjson.dumps(value, default=_plain, option=orjson.OPT_INDENT_2 if indented else None)
 
 
 def _plain(value: object) -> object:

@@ -143,14 +143,38 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
     source = changes.key.tonic
     if tonic == source:
         return changes
-    return replace(changes, bars=tuple(_moved_bar(bar, source, tonic) for bar in changes.bars))
+    chords = iter(chords_in(changes, tonic))
+    bars = (
+        replace(
+            bar,
+            key=_moved_key(bar.key, source, tonic),
+            slots=tuple(replace(slot, chord=next(chords)) for slot in bar.slots),
+        )
+        for bar in changes.bars
+    )
+    return replace(changes, bars=tuple(bars))
 
 
-def _moved_bar(bar: Bar, source: NoteName, target: NoteName) -> Bar:
-    tonic = moved(bar.key.tonic, source, target)
-    key = replace(bar.key, tonic=tonic if abs(tonic.alteration) < 2 else tonic.plain())
-    slots = tuple(replace(slot, chord=_moved_chord(slot.chord, bar.key, key)) for slot in bar.slots)
-    return replace(bar, key=key, slots=slots)
+def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
+    """The chords of all slots as they are named with the changes on another tonic."""
+    source = changes.key.tonic
+    if tonic == source:
+        return [slot.chord for slot in changes.slots]
+    keys = {bar.key: _moved_key(bar.key, source, tonic) for bar in changes.bars}
+    done: dict[tuple[Chord | None, Key], Chord | None] = {}
+    found = []
+    for bar in changes.bars:
+        for slot in bar.slots:
+            pair = (slot.chord, bar.key)
+            if pair not in done:
+                done[pair] = _moved_chord(slot.chord, bar.key, keys[bar.key])
+            found.append(done[pair])
+    return found
+
+
+def _moved_key(key: Key, source: NoteName, target: NoteName) -> Key:
+    tonic = moved(key.tonic, source, target)
+    return replace(key, tonic=tonic if abs(tonic.alteration) < 2 else tonic.plain())
 
 
 def _moved_chord(chord: Chord | None, source: Key, target: Key) -> Chord | None:

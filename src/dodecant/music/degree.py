@@ -10,6 +10,9 @@ from dodecant.music.pitch import ACCIDENTAL, LETTER_SEMITONES, NoteName, Pitch, 
 
 _DEGREE = re.compile(rf"({ACCIDENTAL})([1-9]\d?)")
 
+# Half steps of an unaltered number above the root, by number (0 is no degree).
+NATURAL_HALF_STEPS = (0, *(12 * (n // 7) + LETTER_SEMITONES[n % 7] for n in range(99)))
+
 
 @dataclass(frozen=True, slots=True, order=True)
 class Degree:
@@ -49,8 +52,7 @@ class Degree:
     @property
     def half_steps(self) -> int:
         """Half steps above the root."""
-        octaves, step = divmod(self.steps, 7)
-        return 12 * octaves + LETTER_SEMITONES[step] + self.alteration
+        return NATURAL_HALF_STEPS[self.number] + self.alteration
 
     @property
     def text(self) -> str:

@@ -12,7 +12,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from dodecant.music.chord import Chord, Quality
 from dodecant.music.degree import Degree
@@ -93,8 +93,9 @@ def fit(
     school: School = "key",
     elsewhere: bool = False,
     families: Iterable[str] = (),
+    most: int | None = None,
 ) -> tuple[Fit, ...]:
-    """The sounds of the catalogue for a chord, the best first.
+    """The sounds of the catalogue for a chord, the best first, `most` of them at the most.
 
     Sounds stand on the chord's root (in a blues, blues scales on the tonic of the key too); `elsewhere` adds those on
     all other tonics. `families` keeps to some families of scales.
@@ -108,17 +109,16 @@ def fit(
     """
     wanted = frozenset(families)
     scored = _scored(need_of(chord, place, school), catalogue, elsewhere)
-    return tuple(
-        Fit(tonic_above(chord.root, turn), scale, score)
-        for score, turn, scale in scored
-        if not wanted or scale.family in wanted
-    )
+    kept = [one for one in scored if one[2].family in wanted] if wanted else scored
+    return tuple(Fit(tonic_above(chord.root, turn), scale, score) for score, turn, scale in kept[:most])
 
 
 def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: School = "key") -> Fit:
     """The score of one sound for a chord, whether or not the catalogue has it."""
     turn = (tonic.pitch_class - chord.root.pitch_class) % 12
-    return Fit(tonic, scale, round(score_of(need_of(chord, place, school), scale, turn), 3))
+    taught = {} if turn else {0: _taught(chord.quality, scale)}
+    (score,) = _sums(need_of(chord, place, school), [_row(scale)], taught, turn)
+    return Fit(tonic, scale, score)
 
 
 def costs(found: Fit, chord: Chord, place: Place, school: School = "key") -> tuple[Cost, ...]:
@@ -155,34 +155,72 @@ def _rubbing(welcome: int, quality: Quality) -> int:
 
 @lru_cache(maxsize=4096)
 def _scored(need: Need, catalogue: ScaleCatalogue, elsewhere: bool) -> tuple[tuple[float, int, Scale], ...]:
-    turns: tuple[int, ...] = tuple(range(12)) if elsewhere else (0,)
-    found = []
-    for place, scale in enumerate(catalogue.scales):
-        here = turns
-        if need.blues and scale.family == _BLUES_FAMILY and not elsewhere:
-            here = (0, need.blues)
-        found += [(round(score_of(need, scale, turn), 3), turn, place, scale) for turn in here]
-    found.sort(key=lambda one: one[:3])
-    return tuple((score, turn, scale) for score, turn, _, scale in found)
+    scales = catalogue.scales
+    turns = tuple(range(12)) if elsewhere else (0,)
+    found = [(score, turn, place) for turn in turns for place, score in enumerate(scores(need, catalogue, turn))]
+    if need.blues and not elsewhere:
+        there = scores(need, catalogue, need.blues)
+        found += [(there[n], need.blues, n) for n, scale in enumerate(scales) if scale.family == _BLUES_FAMILY]
+    found.sort()
+    return tuple((score, turn, scales[place]) for score, turn, place in found)
 
 
-def score_of(need: Need, scale: Scale, turn: int) -> float:
-    """The sum of `costs`, by bits; `turn` is the sound's tonic in half steps above the chord's root."""
+class _Row(NamedTuple):
+    """What a scale brings to every score."""
+
+    bits: int
+    rarity: float
+    size: float
+    care_share: float
+    blues: bool
+
+
+def _row(scale: Scale) -> _Row:
     size = len(scale)
-    if turn == need.blues and scale.family == _BLUES_FAMILY:
-        return _BLUES + _SELDOM * scale.seldom
-    bits = scale.bits
-    tones = ((bits << turn) | (bits >> (12 - turn))) & 0xFFF
-    score = 0.0
-    if need.chord & ~tones:
-        score = sum(weight for height, weight in need.missing if not tones >> height & 1)
-    score += _care_weight(need, size) * (tones & need.care).bit_count()
-    score += _FOREIGN[need.school] * (tones & ~need.chord & ~need.welcome).bit_count()
-    score += _GAP * (7 - size) if size < 7 else _EXTRA * (size - 7)
-    score += _SELDOM * scale.seldom
-    if turn:
-        return score + _ELSEWHERE
-    return score + _taught(need, scale)
+    return _Row(
+        scale.bits,
+        _SELDOM * scale.seldom,
+        _GAP * (7 - size) if size < 7 else _EXTRA * (size - 7),
+        _care_share(size),
+        scale.family == _BLUES_FAMILY,
+    )
+
+
+@lru_cache(maxsize=8)
+def _rows(catalogue: ScaleCatalogue) -> tuple[list[_Row], dict[Quality, dict[int, float]]]:
+    """The rows of a catalogue, and for each chord the places of the scales taught over it."""
+    taught: dict[Quality, dict[int, float]] = {}
+    for place, scale in enumerate(catalogue.scales):
+        for quality in scale.serves:
+            taught.setdefault(quality, {})[place] = _taught(quality, scale)
+    return [_row(scale) for scale in catalogue.scales], taught
+
+
+def scores(need: Need, catalogue: ScaleCatalogue, turn: int) -> list[float]:
+    """The score of every scale of a catalogue, its tonic `turn` half steps above the chord's root."""
+    rows, taught = _rows(catalogue)
+    return _sums(need, rows, {} if turn else taught.get(need.quality, {}), turn)
+
+
+def _sums(need: Need, rows: list[_Row], taught: dict[int, float], turn: int) -> list[float]:
+    """The sums of `costs`, by bits."""
+    chord, care, foreign = need.chord, need.care, 0xFFF & ~need.chord & ~need.welcome
+    care_cost, foreign_cost = _care_cost(need), _FOREIGN[need.school]
+    other_root = _ELSEWHERE if turn else 0.0
+    missing: dict[int, float] = {0: 0.0}
+    found = []
+    for place, (bits, rarity, size, care_share, blues) in enumerate(rows):
+        if blues and turn == need.blues:
+            found.append(round(_BLUES + rarity, 3))
+            continue
+        tones = ((bits << turn) | (bits >> (12 - turn))) & 0xFFF
+        lost = chord & ~tones
+        if lost not in missing:
+            missing[lost] = sum(weight for height, weight in need.missing if lost >> height & 1)
+        rubbing = care_cost * care_share * (tones & care).bit_count()
+        strange = foreign_cost * (tones & foreign).bit_count()
+        found.append(round(missing[lost] + rubbing + strange + rarity + size + other_root + taught.get(place, 0.0), 3))
+    return found
 
 
 def _costs(need: Need, scale: Scale, turn: int) -> list[Cost]:
@@ -195,27 +233,30 @@ def _costs(need: Need, scale: Scale, turn: int) -> list[Cost]:
     rubbing, strange = tones & need.care, tones & ~need.chord & ~need.welcome
     found = [
         Cost("missing", sum(weight for _, weight in lost), _degrees(need, [height for height, _ in lost])),
-        Cost("care", _care_weight(need, size) * rubbing.bit_count(), _degrees(need, _heights(rubbing))),
+        Cost("care", _care_cost(need) * _care_share(size) * rubbing.bit_count(), _degrees(need, _heights(rubbing))),
         Cost("foreign", _FOREIGN[need.school] * strange.bit_count(), _degrees(need, _heights(strange))),
         Cost("gaps", _GAP * max(0, 7 - size)),
         Cost("extra", _EXTRA * max(0, size - 7)),
         seldom,
         Cost("elsewhere", _ELSEWHERE if turn else 0),
-        Cost("taught", 0 if turn else _taught(need, scale)),
+        Cost("taught", 0 if turn else _taught(need.quality, scale)),
     ]
     return [cost for cost in found if cost.amount]
 
 
-def _care_weight(need: Need, size: int) -> float:
-    """What a tone to handle with care costs; in a scale with passing tones it only passes."""
-    weight = (_CARE_ON_DOMINANT if need.quality.dominant else _CARE)[need.school]
-    return weight / 2 if size > 7 else weight
+def _care_cost(need: Need) -> float:
+    return (_CARE_ON_DOMINANT if need.quality.dominant else _CARE)[need.school]
 
 
-def _taught(need: Need, scale: Scale) -> float:
-    if need.quality not in scale.serves:
+def _care_share(size: int) -> float:
+    """In a scale with passing tones a tone to handle with care only passes."""
+    return 0.5 if size > 7 else 1.0
+
+
+def _taught(quality: Quality, scale: Scale) -> float:
+    if quality not in scale.serves:
         return 0.0
-    return _TAUGHT[0] if scale.serves[0] == need.quality else _TAUGHT[1]
+    return _TAUGHT[0] if scale.serves[0] == quality else _TAUGHT[1]
 
 
 def _heights(bits: int) -> list[int]:

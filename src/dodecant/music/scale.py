@@ -37,6 +37,9 @@ class Scale:
     def __len__(self) -> int:
         return len(self.degrees)
 
+    def __hash__(self) -> int:
+        return hash((self.id, self.name))
+
     @property
     def colour(self) -> Colour:
         """'minor' when the sound has a ♭3 and no 3; it chooses the usual tonic spelling."""

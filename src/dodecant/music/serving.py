@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from dodecant.music.chord import Chord, Quality
-from dodecant.music.fit import School, need_of, score_of, tonic_above, weigh
+from dodecant.music.fit import School, need_of, scores, tonic_above, weigh
 from dodecant.music.key import Key
 from dodecant.music.pitch import NoteName
 from dodecant.music.place import Place
@@ -136,9 +136,9 @@ def _rows(
             need, root = need_of(chord, place, school), chord.root.pitch_class
             if (need, root) not in done:
                 scored = {
-                    ((root + turn) % 12, n): score_of(need, scale, turn)
-                    for n, scale in enumerate(catalogue.scales)
+                    ((root + turn) % 12, n): score
                     for turn in range(12)
+                    for n, score in enumerate(scores(need, catalogue, turn))
                 }
                 let_in = {sound: score for sound, score in scored.items() if score <= accepted}
                 best = min(scored, key=lambda sound: scored[sound])
