@@ -1,4 +1,5 @@
 import type { KeyTone } from "../tones";
+import marks from "../tones.module.css";
 import classes from "./Keyboard.module.css";
 
 interface KeyboardProps {
@@ -51,9 +52,9 @@ function Key({ x, width, height, kind, tone }: KeyProps) {
   return (
     <g data-kind={kind} data-role={tone?.role}>
       <rect x={x} y={1} width={width} height={height} rx={2} className={classes.key} />
-      {tone && <circle cx={middle} cy={height - 15} r={10.5} className={classes.dot} />}
+      {tone && <circle cx={middle} cy={height - 15} r={10.5} className={marks.dot} />}
       {tone && (
-        <text x={middle} y={height - 11} className={classes.number}>
+        <text x={middle} y={height - 11} className={marks.number}>
           {tone.number}
         </text>
       )}

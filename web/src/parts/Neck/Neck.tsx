@@ -1,4 +1,5 @@
 import type { KeyTone } from "../tones";
+import marks from "../tones.module.css";
 import classes from "./Neck.module.css";
 
 interface NeckProps {
@@ -50,8 +51,8 @@ export function Neck({ tones, label }: NeckProps) {
             return (
               tone && (
                 <g key={fret} data-role={tone.role}>
-                  <circle cx={x} cy={(string + 0.5) * STRING} r={10.5} className={classes.dot} />
-                  <text x={x} y={(string + 0.5) * STRING + 4} className={classes.number}>
+                  <circle cx={x} cy={(string + 0.5) * STRING} r={10.5} className={marks.dot} />
+                  <text x={x} y={(string + 0.5) * STRING + 4} className={marks.number}>
                     {tone.number}
                   </text>
                 </g>

@@ -1,11 +1,11 @@
-import { Button, FileButton, Group, Menu, TextInput } from "@mantine/core";
-import { IconFileImport, IconPrinter } from "@tabler/icons-react";
+import { Group, TextInput } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { FileKind, Problem } from "../../api/types";
+import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
-import { tell } from "../../parts/tell";
 import type { Draft } from "../../parts/useDraft";
 import classes from "./Bench.module.css";
 import { problemAt } from "./problems";
@@ -29,21 +29,6 @@ interface TitleBarProps {
 export function TitleBar({ draft, saved, problems }: TitleBarProps) {
   const recipe = draft.document;
   const [unnamed, setUnnamed] = useState(false);
-  const [writing, setWriting] = useState(false);
-
-  const write = async (kind: FileKind) => {
-    setWriting(true);
-    await download(`/api/files/${kind}`, recipe).catch((error: unknown) => tell("The file was not written", error));
-    setWriting(false);
-  };
-  const read = async (file: File | null) => {
-    if (file === null) return;
-    try {
-      draft.setDocument(await readRecipeFile(file));
-    } catch (error) {
-      tell(`${file.name} could not be read`, error);
-    }
-  };
   const titleError = problemAt(problems, "/title") ?? (unnamed && recipe.title.trim() === "" ? "Give the recipe a name first." : undefined);
 
   return (
@@ -72,27 +57,13 @@ export function TitleBar({ draft, saved, problems }: TitleBarProps) {
           document.getElementById("recipe-title")?.focus();
         }}
       />
-      <Menu position="bottom-end" withArrow>
-        <Menu.Target>
-          <Button variant="default" leftSection={<IconPrinter size={18} />} loading={writing}>
-            Print or download
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          {FILES.map(([kind, words]) => (
-            <Menu.Item key={kind} onClick={() => void write(kind)}>
-              {words}
-            </Menu.Item>
-          ))}
-        </Menu.Dropdown>
-      </Menu>
-      <FileButton onChange={(file) => void read(file)} accept=".json,application/json">
-        {(props) => (
-          <Button variant="default" leftSection={<IconFileImport size={18} />} {...props}>
-            Open a file
-          </Button>
-        )}
-      </FileButton>
+      <DownloadMenu
+        label="Print or download"
+        icon={<IconPrinter size={18} />}
+        kinds={FILES}
+        write={(kind) => download(`/api/files/${kind}`, recipe)}
+      />
+      <OpenFile accept=".json,application/json" read={async (file) => draft.setDocument(await readRecipeFile(file))} />
     </Group>
   );
 }

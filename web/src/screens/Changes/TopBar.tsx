@@ -1,14 +1,14 @@
-import { Button, FileButton, Group, Menu, TextInput } from "@mantine/core";
-import { IconDownload, IconFileImport, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { Button, Group, TextInput } from "@mantine/core";
+import { IconDownload, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { download, readChangesFile } from "../../api/files";
 import { useTables } from "../../api/queries";
 import type { Saved } from "../../api/shelves";
 import type { ChangesFileKind, Worked } from "../../api/types";
+import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
 import { titleOf, withTitle } from "../../parts/changesText";
-import { tell } from "../../parts/tell";
 import { type Draft, layOnBench } from "../../parts/useDraft";
 import { chordSchedule } from "../../sound/schedule";
 import type { usePlayer } from "../../sound/usePlayer";
@@ -37,10 +37,6 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
   const ready = worked !== undefined && worked.faults.length === 0;
   const idle = player.state.status === "stopped" || player.state.status === "failed";
 
-  const read = async (file: File | null) => {
-    if (file === null) return;
-    await readChangesFile(file).then(setDocument, (error: unknown) => tell(`${file.name} could not be read`, error));
-  };
   const toBench = () => {
     if (tables.data === undefined || worked === undefined) return;
     const recipe = tables.data.blank;
@@ -98,30 +94,14 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
       <Button variant="default" leftSection={<IconHammer size={18} />} disabled={!ready} onClick={toBench}>
         Take to the bench
       </Button>
-      <Menu position="bottom-end" withArrow>
-        <Menu.Target>
-          <Button variant="default" leftSection={<IconDownload size={18} />} disabled={!ready}>
-            Download
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          {FILES.map(([kind, words]) => (
-            <Menu.Item
-              key={kind}
-              onClick={() => void download(`/api/changes/files/${kind}`, document).catch((error: unknown) => tell("The file was not written", error))}
-            >
-              {words}
-            </Menu.Item>
-          ))}
-        </Menu.Dropdown>
-      </Menu>
-      <FileButton onChange={(file) => void read(file)} accept=".musicxml,.xml,.mxl,.txt,.json">
-        {(props) => (
-          <Button variant="default" leftSection={<IconFileImport size={18} />} {...props}>
-            Open a file
-          </Button>
-        )}
-      </FileButton>
+      <DownloadMenu
+        label="Download"
+        icon={<IconDownload size={18} />}
+        disabled={!ready}
+        kinds={FILES}
+        write={(kind) => download(`/api/changes/files/${kind}`, document)}
+      />
+      <OpenFile accept=".musicxml,.xml,.mxl,.txt,.json" read={async (file) => setDocument(await readChangesFile(file))} />
     </Group>
   );
 }
