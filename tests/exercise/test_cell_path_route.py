@@ -10,11 +10,12 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.cell import CellTone, parse_cell
 from dodecant.exercise.figure import Figure
+from dodecant.exercise.figure_parts import Cell
 from dodecant.exercise.ladder import Ladder
-from dodecant.exercise.path import walk
+from dodecant.exercise.path import Anchor, walk
 from dodecant.exercise.press import Tables, press
 from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import Cell, KeyRoute, Path, read_recipe
+from dodecant.exercise.recipe import KeyRoute, Path, read_recipe
 from dodecant.exercise.route import key_order
 from dodecant.music.errors import MusicError
 from dodecant.music.pitch import NoteName
@@ -104,8 +105,9 @@ def test_paths(
     ],
 )
 def test_cells_on_degrees(tables: Tables, tonic: str, scale: str, cell: str, anchors: str, notes: str) -> None:
-    figure = Figure(Cell(text=cell), ladder(tables, tonic, scale))
-    found = [tone.pitch.text for anchor in anchors.split() for tone in figure.tones_on(int(anchor))]
+    rungs = ladder(tables, tonic, scale)
+    figure = Figure(Cell(text=cell), rungs, rungs.scale)
+    found = [tone.pitch.text for anchor in anchors.split() for tone in figure.tones_on(Anchor(int(anchor), False))]
     assert " ".join(found) == notes
 
 
@@ -119,8 +121,9 @@ def test_cells_on_degrees(tables: Tables, tonic: str, scale: str, cell: str, anc
     ],
 )
 def test_a_number_the_sound_lacks(tables: Tables, reading: Any, lacking: Any, notes: str, lacks: object) -> None:
-    figure = Figure(Cell(text="1 5 6 8", reading=reading, lacking=lacking), ladder(tables, "A", "minor-pentatonic"))
-    assert " ".join(tone.pitch.text for tone in figure.tones_on(0)) == notes
+    rungs = ladder(tables, "A", "minor-pentatonic")
+    figure = Figure(Cell(text="1 5 6 8", reading=reading, lacking=lacking), rungs, rungs.scale)
+    assert " ".join(tone.pitch.text for tone in figure.tones_on(Anchor(0, False))) == notes
     assert figure.lacks == lacks
 
 

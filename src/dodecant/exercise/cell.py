@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
+from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
 from dodecant.music.pitch import ACCIDENTAL, alteration_of
 
@@ -58,3 +59,22 @@ def _tone(word: str, where: int, place: int) -> CellTone:
     if abs(octaves) > 3:
         raise MusicError(f"“{word[:12]}” moves too far.", cure="Use at most three octave marks.", where=where)
     return CellTone(number, alteration_of(signs) if signs else None, octaves)
+
+
+def parse_degrees(text: str) -> tuple[Degree, ...]:
+    """Read a list of degrees, as targets or as the order of a build-up; raises MusicError with the place.
+
+    >>> [degree.text for degree in parse_degrees("1 b3, 5")]
+    ['1', '♭3', '5']
+    """
+    words = list(re.finditer(r"[^\s,]+", text))
+    if not 1 <= len(words) <= 12:
+        raise MusicError("Here belong 1 to 12 degrees.", cure="Write numbers with spaces between: 1 3 5 7.", where=0)
+    found = []
+    for word in words:
+        try:
+            degree = Degree.parse(word[0])
+        except MusicError as error:
+            raise MusicError(error.message, cure=error.cure, where=word.start()) from None
+        found.append(Degree((degree.number - 1) % 7 + 1, degree.alteration))
+    return tuple(found)

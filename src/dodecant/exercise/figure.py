@@ -2,48 +2,102 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 
 from dodecant.exercise.cell import CellTone, parse_cell
+from dodecant.exercise.figure_parts import Arpeggios, Cell, Figures, Intervals, Pairs, Run
 from dodecant.exercise.ladder import Ladder
-from dodecant.exercise.recipe import Cell, Run
+from dodecant.exercise.ladders import pair_triads
+from dodecant.exercise.path import Anchor
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import Pitch
+from dodecant.music.scale import Scale
+
+# Rungs above the anchor, on a ladder of seven tones: every second rung is a third, every fourth tone a fourth.
+_ARPEGGIOS = {
+    "triad": (0, 2, 4),
+    "seventh": (0, 2, 4, 6),
+    "ninth": (0, 2, 4, 6, 8),
+    "shell": (0, 2, 6),
+    "fourths": (0, 3, 6),
+}
+_FIFTH = 4
+_Move = int | tuple[Degree, int]
 
 
 @dataclass(frozen=True, slots=True)
 class FigureTone:
-    """A pitch of the line before it has a place in range and time, with its degree and, on the ladder, its rung."""
+    """A pitch of the line before it has a place in range and time, with its degree and, on the ladder, its rung.
+
+    `units` is its length in note values of the recipe.
+    """
 
     pitch: Pitch
     degree: Degree
     rung: int | None
+    units: int = 1
 
 
 class Figure:
-    """Builds the tones on one anchor. `lacks` lists the numbers of the cell that the sound does not have.
+    """Builds the tones on each anchor. `lacks` lists the numbers of a cell that the ladder does not have.
 
     Each tone is built once: the same rung gives the same object, however often the line comes by.
     """
 
-    def __init__(self, recipe: Run | Cell, ladder: Ladder) -> None:
+    def __init__(self, recipe: Figures, ladder: Ladder, sound: Scale) -> None:
         self._ladder = ladder
-        self._on_ladder: dict[int, FigureTone] = {}
-        self._off_ladder: dict[tuple[int, Degree, int], FigureTone] = {}
-        cell = (CellTone(1),) if recipe.kind == "run" else parse_cell(recipe.text)
-        reading = "rungs" if recipe.kind == "run" else recipe.reading
-        lacking = "nearest" if recipe.kind == "run" else recipe.lacking
+        self._made: dict[tuple[object, ...], FigureTone] = {}
+        self._recipe = recipe
+        self._pair = pair_triads(sound, recipe.rank, "/figure/rank") if recipe.kind == "pairs" else None
         self.lacks: tuple[int, ...] = ()
-        self._moves = [move for tone in cell if (move := self._move(tone, reading, lacking)) is not None]
+        self._moves: tuple[_Move, ...] = ()
+        if recipe.kind != "pairs":
+            self._moves = tuple(self._straight(recipe))
 
-    def tones_on(self, anchor: int) -> list[FigureTone]:
-        """The figure set on a rung: every number is counted from that rung."""
-        return [
-            self._rung_tone(anchor + move) if isinstance(move, int) else self._exact_tone(anchor, *move)
-            for move in self._moves
-        ]
+    def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
+        """The figure set on an anchor, the `place`-th (0-based) of its path."""
+        recipe = self._recipe
+        if recipe.kind == "pairs":
+            return [self.rung(rung) for rung in self._triad_on(recipe, anchor.rung, place)]
+        moves: Sequence[_Move] = self._moves
+        if _is_turned(recipe, anchor, place):
+            moves = _upside_down(moves) if _turned_how(recipe) == "upside-down" else tuple(reversed(moves))
+        tones = [self._tone(anchor.rung, move) for move in moves]
+        if recipe.kind == "run" and recipe.roots != "plain" and tones[0].degree == Degree(1):
+            return [self.longer(tones[0], 2)] if recipe.roots == "hold" else [tones[0], tones[0]]
+        return tones
 
-    def _move(self, tone: CellTone, reading: str, lacking: str) -> int | tuple[Degree, int] | None:
+    def rung(self, rung: int) -> FigureTone:
+        """The tone of a rung."""
+        key = ("rung", rung)
+        if key not in self._made:
+            self._made[key] = FigureTone(self._ladder.pitch(rung), self._ladder.degree(rung), rung)
+        return self._made[key]
+
+    def longer(self, tone: FigureTone, units: int) -> FigureTone:
+        """The same tone held for so many note values."""
+        if tone.units == units:
+            return tone
+        key = ("longer", id(tone), units)
+        if key not in self._made:
+            self._made[key] = replace(tone, units=units)
+        return self._made[key]
+
+    def _straight(self, recipe: Run | Cell | Intervals | Arpeggios) -> Iterable[_Move]:
+        match recipe.kind:
+            case "run":
+                return (0,)
+            case "intervals":
+                far = recipe.size - 1
+                return {"down": (far, 0), "there-and-back": (0, far, 0)}.get(recipe.way, (0, far))
+            case "arpeggios":
+                return _arpeggio(recipe, len(self._ladder.scale))
+            case "cell":
+                moves = (self._move(tone, recipe.reading, recipe.lacking) for tone in parse_cell(recipe.text))
+                return [move for move in moves if move is not None]
+
+    def _move(self, tone: CellTone, reading: str, lacking: str) -> _Move | None:
         """Rungs above the anchor; or for a tone insisted on, an exact interval and octaves; None to leave it out."""
         if tone.insisted is not None:
             return Degree(tone.number, tone.insisted), tone.octaves
@@ -58,19 +112,61 @@ class Figure:
             offset = self._ladder.nearest_rung(tone.number)
         return offset + tone.octaves * len(self._ladder.scale)
 
-    def _rung_tone(self, rung: int) -> FigureTone:
-        tone = self._on_ladder.get(rung)
-        if tone is None:
-            tone = FigureTone(self._ladder.pitch(rung), self._ladder.degree(rung), rung)
-            self._on_ladder[rung] = tone
-        return tone
+    def _tone(self, anchor: int, move: _Move) -> FigureTone:
+        if isinstance(move, int):
+            return self.rung(anchor + move)
+        key = ("exact", anchor, *move)
+        if key not in self._made:
+            interval, octaves = move
+            pitch = self._ladder.pitch(anchor).moved(interval.steps + 7 * octaves, interval.half_steps + 12 * octaves)
+            self._made[key] = FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None)
+        return self._made[key]
 
-    def _exact_tone(self, anchor: int, interval: Degree, octaves: int) -> FigureTone:
-        key = (anchor, interval, octaves)
-        tone = self._off_ladder.get(key)
-        if tone is None:
-            root = self._ladder.pitch(anchor)
-            pitch = root.moved(interval.steps + 7 * octaves, interval.half_steps + 12 * octaves)
-            tone = FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None)
-            self._off_ladder[key] = tone
-        return tone
+    def _triad_on(self, recipe: Pairs, anchor: int, place: int) -> list[int]:
+        """The rungs of the triad that the anchor belongs to, from it upwards, in the order that was asked for."""
+        assert self._pair is not None  # noqa: S101 - pairs are looked up when the figure is made
+        triad = next((one for one in self._pair if self._ladder.degree(anchor) in one), self._pair[0])
+        rungs: list[int] = []
+        rung = anchor
+        while len(rungs) < 3:
+            if self._ladder.degree(rung) in triad:
+                rungs.append(rung)
+            rung += 1
+        if recipe.group == "fours":
+            rungs.append(rungs[0] + len(self._ladder.scale))
+        ordered = [rungs[int(digit) - 1] for digit in recipe.order] + rungs[3:]
+        falls = recipe.way == "down" or (recipe.way == "opposite" and place % 2 == 1)
+        return ordered[::-1] if falls else ordered
+
+
+def _is_turned(recipe: Run | Cell | Intervals | Arpeggios, anchor: Anchor, place: int) -> bool:
+    if recipe.kind == "cell":
+        when = recipe.turned.when
+        return (when == "falling" and anchor.falling) or (when == "every-second" and place % 2 == 1)
+    if recipe.kind == "intervals":
+        return recipe.way == "alternating" and place % 2 == 1
+    if recipe.kind == "arpeggios":
+        return (recipe.order == "up-down" and place % 2 == 1) or (recipe.order == "down-up" and place % 2 == 0)
+    return False
+
+
+def _turned_how(recipe: Run | Cell | Intervals | Arpeggios) -> str:
+    return recipe.turned.how if recipe.kind == "cell" else "backwards"
+
+
+def _upside_down(moves: Sequence[_Move]) -> tuple[_Move, ...]:
+    """Every step up becomes a step down from the anchor; tones insisted on keep their place."""
+    return tuple(-move if isinstance(move, int) else move for move in moves)
+
+
+def _arpeggio(recipe: Arpeggios, octave: int) -> list[int]:
+    """The rungs of an arpeggio from its anchor; rotations raise the lowest tones, a pivot drops the others."""
+    tones = list(_ARPEGGIOS[recipe.tones])
+    for turn in range(min(recipe.rotation, len(tones) - 1)):
+        tones[turn] += octave
+    tones.sort()
+    if recipe.order == "from-fifth-down":
+        return [tone for tone in reversed(tones) if tone <= _FIFTH] or tones[::-1]
+    if recipe.order == "down":
+        tones.reverse()
+    return [tones[0], *(tone - octave for tone in tones[1:])] if recipe.pivot else tones

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from fractions import Fraction
 from itertools import cycle
 
+from dodecant.exercise.course import in_course
+from dodecant.exercise.enclosing import Encloser
 from dodecant.exercise.figure import Figure, FigureTone
+from dodecant.exercise.figure_parts import Ladders, PairLadder
 from dodecant.exercise.ladder import Ladder
+from dodecant.exercise.ladders import ladder_scale, pair_triads
 from dodecant.exercise.line import Line, Measure, Segment, span
 from dodecant.exercise.path import Anchor, lacking_ends, walk
 from dodecant.exercise.problems import Problem, RecipeError
@@ -15,8 +20,10 @@ from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Sound, Stop
 from dodecant.instrument.profile import Instrument, Reach
 from dodecant.instrument.range import chosen_shift, octave_shifts
+from dodecant.music.scale import Scale
 
 MOST_ANCHORS = 400
+UNITS_IN_BEAT = {"quarter": 1, "eighth": 2, "triplet": 3, "sixteenth": 4}
 
 
 def fit_line(recipe: Recipe, stop: Stop, instrument: Instrument, reach: Reach, *, own_limits: bool) -> Line:
@@ -25,11 +32,13 @@ def fit_line(recipe: Recipe, stop: Stop, instrument: Instrument, reach: Reach, *
     A player's own limits are never left; the comfortable reach may be left for the full one, with a remark.
     Raises RecipeError when the cell leaves no tone at all.
     """
-    setting = _Setting(recipe, stop.written)
+    setting = _Setting(recipe, stop.written, reach)
     tones = setting.tones()
     segment = Segment(tones, stop.written, stop.sounding)
-    line = Line((segment,), lacks=setting.lacks, ends_lack=lacking_ends(recipe.path, setting.ladder))
+    line = Line((segment,), lacks=setting.lacks, ends_lack=setting.ends_lack, pickup=setting.pickup)
     low, high = span(tones)
+    if recipe.path.span == "range" and reach.holds(low, high):
+        return line
     lies = recipe.player.lies
     shift = chosen_shift(low, high, reach, lies)
     if shift is not None:
@@ -100,41 +109,106 @@ def _near(segment: Segment, before: int, reach: Reach) -> Segment:
 
 
 class _Setting:
-    """The recipe's figure and path on one sound."""
+    """The recipe's ladder, figure, path, course and enclosure on one sound."""
 
-    def __init__(self, recipe: Recipe, sound: Sound) -> None:
-        self.ladder = Ladder(sound.tonic, sound.scale)
-        self._recipe, self._sound = recipe, sound
-        figure = Figure(recipe.figure, self.ladder)
-        falling = Ladder(sound.tonic, sound.scale, coming_down=True)
-        self._figures = (figure, Figure(recipe.figure, falling) if sound.scale.down else figure)
+    def __init__(self, recipe: Recipe, sound: Sound, reach: Reach | None = None) -> None:
+        self._recipe, self._sound, self._reach = recipe, sound, reach
+        scale = ladder_scale(_ladder_of(recipe, sound.scale), sound.scale)
+        self.ladder = Ladder(sound.tonic, scale)
+        figure = Figure(recipe.figure, self.ladder, sound.scale)
+        falling = Ladder(sound.tonic, scale, coming_down=True)
+        self._figures = (figure, Figure(recipe.figure, falling, sound.scale) if scale.down else figure)
+        self._steps = Ladder(sound.tonic, sound.scale)
+        self._encloser = (
+            Encloser(recipe.enclosure, sound.scale, self.ladder, UNITS_IN_BEAT[recipe.placement.value])
+            if recipe.enclosure
+            else None
+        )
         self.lacks = figure.lacks
-        self.anchors = walk(recipe.path, self.ladder)
+        self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
+        self.anchors = self._walk(0)
         if len(self.anchors) > MOST_ANCHORS:
             raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
 
     def tones(self, shorter_by: int = 0) -> tuple[FigureTone, ...]:
-        """The figure on every anchor; on the way down it stands on the sound's form coming down."""
-        anchors = walk(self._recipe.path, self.ladder, shorter_by=shorter_by) if shorter_by else self.anchors
-        return self._some(self._on(anchors))
+        """The figure on every anchor, in course; on the way down it stands on the sound's form coming down."""
+        anchors = self._walk(shorter_by) if shorter_by else self.anchors
+        return self._some(self._led(self._groups(anchors))[0])
+
+    @property
+    def pickup(self) -> int:
+        """How many note values come before the first bar."""
+        return self._led(self._groups(self.anchors))[1]
 
     def filling(self, count: int) -> tuple[FigureTone, ...]:
-        """So many tones: the path walked again and again, its ends not repeated where they meet."""
+        """So many note values: the path walked again and again, its ends not repeated where they meet."""
         anchors = list(self.anchors)
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
             anchors = anchors[:-1]
+        groups = self._groups(anchors)
         found: list[FigureTone] = []
-        for anchor in cycle(anchors):
-            found += self._figures[anchor.falling].tones_on(anchor.rung)
-            if len(found) >= count or not found:
+        units = 0
+        for group in cycle(groups) if any(groups) else ():
+            for tone in self._led([group])[0] if group else ():
+                if units < count:
+                    found.append(self._figures[0].longer(tone, min(tone.units, count - units)))
+                    units += tone.units
+            if units >= count:
                 break
-        return self._some(tuple(found[:count]))
+        return self._some(found)
 
-    def _on(self, anchors: tuple[Anchor, ...]) -> tuple[FigureTone, ...]:
-        return tuple(tone for anchor in anchors for tone in self._figures[anchor.falling].tones_on(anchor.rung))
+    def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        recipe = self._recipe
+        groups = in_course(recipe.course, self._figures, anchors, recipe.path, self._steps)
+        if recipe.figure.kind == "run" and recipe.figure.tail == "arpeggio":
+            groups += self._tail(anchors)
+        return [group for group in groups if group]
 
-    def _some(self, tones: tuple[FigureTone, ...]) -> tuple[FigureTone, ...]:
+    def _tail(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        """The arpeggio of every second rung over the path's span, up and back."""
+        low, high = min(a.rung for a in anchors), max(a.rung for a in anchors)
+        rising = list(range(low, high + 1, 2))
+        return [[self._figures[0].rung(rung)] for rung in [*rising, *rising[-2::-1]]]
+
+    def _led(self, groups: Sequence[Sequence[FigureTone]]) -> tuple[list[FigureTone], int]:
+        if self._encloser is not None:
+            return self._encloser.around(groups)
+        return [tone for group in groups for tone in group], 0
+
+    def _walk(self, shorter_by: int) -> tuple[Anchor, ...]:
+        path = self._recipe.path
+        between = self._whole_range() if path.span == "range" and self._reach is not None else None
+        return walk(path, self.ladder, shorter_by=shorter_by, between=between)
+
+    def _whole_range(self) -> tuple[int, int]:
+        """The lowest and highest rung on which all the figure's tones lie in the reach."""
+        assert self._reach is not None  # noqa: S101 - asked only with a reach
+        low, high = self._reach.low.midi, self._reach.high.midi
+        size = len(self.ladder.scale)
+        octaves = range(-5 * size, 6 * size)
+        figure = self._figures[0]
+
+        def fits(rung: int) -> bool:
+            tones = figure.tones_on(Anchor(rung, falling=False))
+            return all(low <= tone.pitch.midi <= high for tone in tones)
+
+        fitting = [rung for rung in octaves if fits(rung)]
+        if len(fitting) < 2:
+            message = f"{self._sound.text}: nowhere in the range does the whole figure fit."
+            raise RecipeError([Problem("/path/span", message, "Take a shorter figure or the path's own ends.")])
+        beyond = int(self._recipe.path.overshoot)
+        return fitting[0] + beyond, fitting[-1] - beyond
+
+    def _some(self, tones: Sequence[FigureTone]) -> tuple[FigureTone, ...]:
         if tones:
-            return tones
+            return tuple(tones)
         message = f"{self._sound.text} has none of these tones."
         raise RecipeError([Problem("/figure/text", message, "Take the nearest tones instead.")])
+
+
+def _ladder_of(recipe: Recipe, sound: Scale) -> Ladders:
+    """The ladder that is set; pairs stand on the six tones of their own pair instead."""
+    if recipe.figure.kind != "pairs":
+        return recipe.ladder
+    pair_triads(sound, recipe.figure.rank, "/figure/rank")
+    return PairLadder(rank=recipe.figure.rank)

@@ -49,8 +49,8 @@ class Line:
     """The tones of a strip, where the player can play them, and what had to be done for that.
 
     `octaves_open` counts the octaves in which the whole line lies inside the wanted reach; `left_out` the tones the
-    path lost at its upper end; `lacks` the cell's numbers and `ends_lack` the path's ends that the sound lacks (over
-    changes `lacking` names the sounds that do).
+    path lost at its upper end; `pickup` the note values before the first bar; `lacks` the cell's numbers and
+    `ends_lack` the path's ends that the sound lacks (over changes `lacking` names the sounds that do).
     """
 
     segments: tuple[Segment, ...]
@@ -60,6 +60,7 @@ class Line:
     ends_lack: tuple[tuple[str, int], ...] = ()
     octaves_open: int = 0
     left_out: int = 0
+    pickup: int = 0
 
     @property
     def size(self) -> int:

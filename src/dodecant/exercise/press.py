@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
+from itertools import accumulate
 
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.fitting import fit_line, fit_over_changes
@@ -140,7 +141,8 @@ def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
 
 def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Strip:
     beats = bar_beats(recipe)
-    spans, bars = _rhythm(recipe.placement, beats, tuple((s.start, s.length, len(s.tones)) for s in line.segments))
+    shape = tuple((s.start, s.length, tuple(tone.units for tone in s.tones)) for s in line.segments)
+    spans, bars = _rhythm(recipe.placement, beats, shape, line.pickup)
     done: dict[tuple[int, int, int], Tone] = {}
     tones = [tone for segment in line.segments for tone in _tones(recipe, segment, instrument, done)]
     fifths = fifths_for(stop.written) if recipe.spelling.signature else 0
@@ -158,18 +160,24 @@ def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> St
 
 @lru_cache(maxsize=256)
 def _rhythm(
-    placement: Placement, beats: int, segments: tuple[tuple[Fraction, Fraction | None, int], ...]
+    placement: Placement,
+    beats: int,
+    segments: tuple[tuple[Fraction, Fraction | None, tuple[int, ...]], ...],
+    pickup: int,
 ) -> tuple[tuple[Span, ...], tuple[Bar, ...]]:
     """When the notes sound, and the bars they are written in: the same for every strip of that shape.
 
-    Segments are (start, length, count); over changes the last note of each is held until the next chord.
+    Segments are start, length and the notes' lengths in note values; over changes the last note of each is held until
+    the next chord. A `pickup` of so many note values comes before the first full bar.
     """
     value = BEATS[placement.value]
     spans: list[Span] = []
     end: Fraction | None = None
-    for begin, length, count in segments:
-        here = [(begin + value * place, value) for place in range(count)]
-        until = None if length is None else begin + length
+    for start_of_segment, length, units in segments:
+        begin = start_of_segment + (-pickup * value) % beats
+        ends = [begin, *(begin + value * total for total in accumulate(units))]
+        here = [(now, value * held) for now, held in zip(ends, units, strict=False)]
+        until = None if length is None else start_of_segment + length
         if until is None and placement.ending == "hold":
             start, last = here[-1]
             here[-1] = (start, last + -(start + last) % beats)

@@ -8,7 +8,12 @@ from typing import Any
 
 from dodecant.music.errors import MusicError
 
-_UNIONS = {"sounds": ("one", "several", "family", "chord", "changes"), "figure": ("run", "cell")}
+_UNIONS = {
+    "sounds": ("one", "several", "family", "chord", "changes"),
+    "figure": ("run", "cell", "intervals", "arpeggios", "pairs"),
+    "ladder": ("scale", "chord-tones", "arpeggio", "pair", "chromatic"),
+    "course": ("plain", "return", "build-up", "grow"),
+}
 _TAGS = ("catalogue-scale", "own-scale")
 
 

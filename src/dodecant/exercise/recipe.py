@@ -6,8 +6,8 @@ from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.cell import parse_cell
-from dodecant.exercise.parts import KeyName, Part, PitchText, read_part, readable, refused
+from dodecant.exercise.figure_parts import Courses, Enclosure, Figures, Ladders, PlainCourse, Run, ScaleLadder
+from dodecant.exercise.parts import KeyName, Part, PitchText, read_part, refused
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.sounds import OneSound, Sounds
 from dodecant.music.errors import MusicError
@@ -18,25 +18,6 @@ FORMAT: Final = "dodecant-recipe"
 VERSION: Final = 1
 
 
-class Run(Part):
-    """The ladder's tones one by one, as the path walks."""
-
-    kind: Literal["run"] = "run"
-
-
-class Cell(Part):
-    """A typed cell, set on every tone the path walks over.
-
-    `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a sound has gaps;
-    `lacking` what becomes of a degree the sound does not have.
-    """
-
-    kind: Literal["cell"] = "cell"
-    text: Annotated[str, Field(max_length=400), readable(parse_cell)]
-    reading: Literal["degrees", "rungs"] = "degrees"
-    lacking: Literal["nearest", "chromatic", "drop"] = "nearest"
-
-
 class PathEnd(Part):
     """A step of the sound (1 to 7) in an octave of the path (1 is the first)."""
 
@@ -45,8 +26,15 @@ class PathEnd(Part):
 
 
 class Path(Part):
-    """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval."""
+    """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
 
+    `span` may be the player's whole range instead: from the lowest tone the line can stand on to the highest.
+    `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice as long.
+    """
+
+    span: Literal["ends", "range"] = "ends"
+    overshoot: bool = False
+    pause: bool = False
     low: PathEnd = PathEnd()
     high: PathEnd = PathEnd(octave=2)
     direction: Literal["up", "down", "up-and-back", "down-and-back"] = "up-and-back"
@@ -137,7 +125,10 @@ class Recipe(Part):
     version: Literal[1] = VERSION
     title: Annotated[str, Field(max_length=120)] = ""
     sounds: Sounds = OneSound(scale="ionian")
-    figure: Annotated[Run | Cell, Field(discriminator="kind")] = Run()
+    ladder: Ladders = ScaleLadder()
+    figure: Figures = Run()
+    enclosure: Enclosure | None = None
+    course: Courses = PlainCourse()
     path: Path = Path()
     placement: Placement = Placement()
     keys: KeyRoute = KeyRoute()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from dodecant.exercise.figure_words import course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.recipe import Path, Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.scale_choice import chosen_scale
@@ -16,7 +17,9 @@ from dodecant.music.pitch import NoteName
 from dodecant.music.scale import ScaleCatalogue
 from dodecant.music.tonics import TonicNames
 
-PhraseId = Literal["figure", "sounds", "path", "placement", "keys", "outer", "player", "tempo"]
+PhraseId = Literal[
+    "figure", "ladder", "enclosure", "course", "sounds", "path", "placement", "keys", "outer", "player", "tempo"
+]
 _DIRECTIONS = {
     "up": "up",
     "down": "down",
@@ -53,9 +56,12 @@ class Phrase:
 
 def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
     """The phrases in reading order; `sentence_text` joins them."""
+    about = _about_the_figure(recipe)
+    through = ", through" if about and about[-1].lead.startswith(",") else "through"
     phrases = [
-        Phrase("figure", "Take", _figure(recipe)),
-        Phrase("sounds", "through", _sounds(recipe, first, scales)),
+        Phrase("figure", "Take", figure_text(recipe, first)),
+        *about,
+        Phrase("sounds", through, _sounds(recipe, first, scales)),
         Phrase("path", ",", _path(recipe.path)),
         Phrase("placement", ", in", _placement(recipe)),
         Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
@@ -76,10 +82,16 @@ def sentence_text(phrases: tuple[Phrase, ...]) -> str:
     return f"{words.strip()}."
 
 
-def _figure(recipe: Recipe) -> str:
-    if recipe.figure.kind == "run":
-        return "a straight run"
-    return " ".join(recipe.figure.text.replace("b", "♭").replace("#", "♯").replace("n", "♮").split())
+def _about_the_figure(recipe: Recipe) -> list[Phrase]:
+    """What it stands on, what leads into it and its course, where they are not the plain ones."""
+    found = []
+    if recipe.ladder.kind != "scale" and recipe.figure.kind != "pairs":
+        found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
+    if recipe.enclosure is not None:
+        found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
+    if recipe.course.kind != "plain":
+        found.append(Phrase("course", ",", course_text(recipe.course)))
+    return found
 
 
 def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
@@ -100,16 +112,19 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
 def _path(path: Path) -> str:
     low, high = path.low, path.high
     way = f"{_DIRECTIONS[path.direction]} {_BY[path.by]}"
+    extra = (", a step beyond each end" if path.overshoot else "") + (", resting at the turn" if path.pause else "")
+    if path.span == "range":
+        return f"{way} through the whole range{extra}"
     if low.step == high.step:
         octaves = high.octave - low.octave
         span = f"{_COUNTS[octaves]} octave{'s' if octaves > 1 else ''}"
         start = "" if low.step == 1 else f" from {low.step}"
-        return f"{way} through {span}{start}"
+        return f"{way} through {span}{start}{extra}"
     ends = [(low.step, low.octave), (high.step, high.octave)]
     if path.direction.startswith("down"):
         ends.reverse()
     named = [f"{step}" if octave == 1 else f"{step} in the {_ORDINALS[octave - 1]} octave" for step, octave in ends]
-    return f"{way} from {named[0]} to {named[1]}"
+    return f"{way} from {named[0]} to {named[1]}{extra}"
 
 
 def _placement(recipe: Recipe) -> str:

@@ -1,0 +1,191 @@
+"""The parts of a recipe that say what is played: ladder, figure, enclosure, course."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from dodecant.exercise.cell import parse_cell, parse_degrees
+from dodecant.exercise.parts import Part, readable, refused
+from dodecant.music.errors import MusicError
+
+DegreesText = Annotated[str, Field(max_length=80), readable(parse_degrees)]
+
+
+class ScaleLadder(Part):
+    """The line stands on all tones of the sound."""
+
+    kind: Literal["scale"] = "scale"
+
+
+class ChordLadder(Part):
+    """It stands on the sound's chord tones."""
+
+    kind: Literal["chord-tones"] = "chord-tones"
+
+
+class ArpeggioLadder(Part):
+    """It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps)."""
+
+    kind: Literal["arpeggio"] = "arpeggio"
+    step: Annotated[int, Field(ge=1, le=12)] = 1
+    size: Annotated[int, Field(ge=3, le=6)] = 4
+    stacked: Literal["thirds", "fourths"] = "thirds"
+
+
+class PairLadder(Part):
+    """It stands on a triad pair of the sound: the first, second, … of those ranked."""
+
+    kind: Literal["pair"] = "pair"
+    rank: Annotated[int, Field(ge=1, le=12)] = 1
+
+
+class ChromaticLadder(Part):
+    """It stands on all twelve tones; those outside the sound go up in sharps and down in flats."""
+
+    kind: Literal["chromatic"] = "chromatic"
+
+
+Ladders = Annotated[
+    ScaleLadder | ChordLadder | ArpeggioLadder | PairLadder | ChromaticLadder, Field(discriminator="kind")
+]
+
+
+class Run(Part):
+    """The ladder's tones one by one, as the path walks.
+
+    `roots` may be held twice as long or struck twice; `tail` adds the arpeggio (every second rung) up and back.
+    """
+
+    kind: Literal["run"] = "run"
+    roots: Literal["plain", "hold", "repeat"] = "plain"
+    tail: Literal["none", "arpeggio"] = "none"
+
+
+class Turned(Part):
+    """Which settings of a figure are turned round, and how: backwards, or upside down."""
+
+    when: Literal["never", "falling", "every-second"] = "never"
+    how: Literal["backwards", "upside-down"] = "backwards"
+
+
+class Cell(Part):
+    """A typed cell, set on every tone the path walks over.
+
+    `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
+    becomes of a degree the ladder does not have.
+    """
+
+    kind: Literal["cell"] = "cell"
+    text: Annotated[str, Field(max_length=400), readable(parse_cell)]
+    reading: Literal["degrees", "rungs"] = "degrees"
+    lacking: Literal["nearest", "chromatic", "drop"] = "nearest"
+    turned: Turned = Turned()
+
+
+class Intervals(Part):
+    """An interval on every tone: up, down, one up and the next down, or there and back."""
+
+    kind: Literal["intervals"] = "intervals"
+    size: Annotated[int, Field(ge=2, le=10)] = 3
+    way: Literal["up", "down", "alternating", "there-and-back"] = "up"
+
+
+class Arpeggios(Part):
+    """An arpeggio on every tone, of tones of the ladder.
+
+    `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave.
+    """
+
+    kind: Literal["arpeggios"] = "arpeggios"
+    tones: Literal["triad", "seventh", "ninth", "shell", "fourths"] = "triad"
+    order: Literal["up", "down", "up-down", "down-up", "from-fifth-down"] = "up"
+    rotation: Annotated[int, Field(ge=0, le=4)] = 0
+    pivot: bool = False
+
+
+class Pairs(Part):
+    """The two triads of a pair in turn, in every inversion as the path walks over their six tones.
+
+    In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest.
+    """
+
+    kind: Literal["pairs"] = "pairs"
+    rank: Annotated[int, Field(ge=1, le=12)] = 1
+    group: Literal["threes", "fours"] = "threes"
+    way: Literal["up", "down", "opposite"] = "up"
+    order: Literal["123", "132", "213", "231", "312", "321"] = "123"
+
+
+Figures = Annotated[Run | Cell | Intervals | Arpeggios | Pairs, Field(discriminator="kind")]
+
+EnclosureKind = Literal[
+    "below",
+    "above",
+    "above-below",
+    "below-above",
+    "half-above-below",
+    "half-below-above",
+    "scale-above-below",
+    "two-below",
+    "two-above",
+    "above-two-below",
+    "below-two-above",
+    "double",
+]
+
+
+class Enclosure(Part):
+    """Notes that surround a target and lead into it.
+
+    `targets` are the tones a figure begins on: all of them, chord tones, thirds and sevenths, or chosen degrees.
+    `landing` puts every target on a beat, after a pickup where one is needed, or lets the line flow.
+    """
+
+    kind: EnclosureKind = "above-below"
+    targets: Literal["all", "chord", "thirds-sevenths", "chosen"] = "all"
+    degrees: DegreesText = "1 3 5 7"
+    landing: Literal["beat", "flow"] = "beat"
+
+
+class PlainCourse(Part):
+    """From one end of the path to the other."""
+
+    kind: Literal["plain"] = "plain"
+
+
+class ReturnCourse(Part):
+    """Home after every figure (or every second, third, …): to the root, or to any other degree."""
+
+    kind: Literal["return"] = "return"
+    degree: Annotated[str, Field(max_length=4), readable(parse_degrees)] = "1"
+    every: Annotated[int, Field(ge=1, le=16)] = 1
+
+
+class BuildUpCourse(Part):
+    """Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
+
+    `order` is the order in which tones join; left empty it is the chord tones, then the others from low to high.
+    """
+
+    kind: Literal["build-up"] = "build-up"
+    order: Annotated[str, Field(max_length=80)] = ""
+
+    @model_validator(mode="after")
+    def _reads(self) -> Self:
+        if self.order.strip():
+            try:
+                parse_degrees(self.order)
+            except MusicError as error:
+                raise refused(error) from None
+        return self
+
+
+class GrowCourse(Part):
+    """The first figure, then the first two, then three, until all are joined."""
+
+    kind: Literal["grow"] = "grow"
+
+
+Courses = Annotated[PlainCourse | ReturnCourse | BuildUpCourse | GrowCourse, Field(discriminator="kind")]
