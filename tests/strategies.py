@@ -43,6 +43,30 @@ figures = st.one_of(
         st.sampled_from(["degrees", "rungs"]),
         st.sampled_from(["nearest", "chromatic"]),
     ),
+    st.builds(lambda when, how: {"kind": "cell", "text": "1 2 4", "turned": {"when": when, "how": how}},
+              st.sampled_from(["falling", "every-second"]), st.sampled_from(["backwards", "upside-down"])),
+    st.builds(lambda size, way: {"kind": "intervals", "size": size, "way": way},
+              st.integers(2, 10), st.sampled_from(["up", "down", "alternating", "there-and-back"])),
+    st.builds(lambda tones, order, rotation, pivot: {"kind": "arpeggios", "tones": tones, "order": order,
+                                                     "rotation": rotation, "pivot": pivot},
+              st.sampled_from(["triad", "seventh", "ninth", "shell", "fourths"]),
+              st.sampled_from(["up", "down", "up-down", "down-up", "from-fifth-down"]),
+              st.integers(0, 3), st.booleans()),
+    st.sampled_from(["hold", "repeat"]).map(lambda roots: {"kind": "run", "roots": roots, "tail": "arpeggio"}),
+)  # fmt: skip
+ladders = st.sampled_from(
+    [{"kind": "scale"}] * 3
+    + [{"kind": "chord-tones"}, {"kind": "chromatic"}, {"kind": "arpeggio"}, {"kind": "arpeggio", "stacked": "fourths"}]
+)
+enclosures = st.none() | st.builds(
+    lambda kind, targets, landing: {"kind": kind, "targets": targets, "landing": landing},
+    st.sampled_from(["below", "above-below", "half-above-below", "two-above", "double"]),
+    st.sampled_from(["all", "chord", "thirds-sevenths", "chosen"]),
+    st.sampled_from(["beat", "flow"]),
+)
+courses = st.sampled_from(
+    [{"kind": "plain"}] * 3
+    + [{"kind": "return"}, {"kind": "return", "degree": "5", "every": 3}, {"kind": "build-up"}, {"kind": "grow"}]
 )
 
 
@@ -55,6 +79,9 @@ def paths(draw: st.DrawFn) -> dict[str, Any]:
         "high": ends[1],
         "direction": draw(st.sampled_from(["up", "down", "up-and-back", "down-and-back"])),
         "by": draw(st.sampled_from(["step", "skip", "third"])),
+        "overshoot": draw(st.booleans()),
+        "pause": draw(st.booleans()),
+        "span": draw(st.sampled_from(["ends", "ends", "ends", "range"])),
     }
 
 
@@ -93,6 +120,9 @@ documents: st.SearchStrategy[dict[str, Any]] = st.fixed_dictionaries(
     {
         "sounds": sounds,
         "figure": figures,
+        "ladder": ladders,
+        "enclosure": enclosures,
+        "course": courses,
         "path": paths(),
         "placement": placements,
         "keys": key_routes,
@@ -102,12 +132,20 @@ documents: st.SearchStrategy[dict[str, Any]] = st.fixed_dictionaries(
         "spelling": spellings,
     }
 )
+documents = documents.map(lambda document: _roomy(document))
 recipes: st.SearchStrategy[Recipe] = documents.map(read_recipe)
 few_keys: st.SearchStrategy[Recipe] = documents.map(
     lambda document: read_recipe(
         {**document, "keys": {"order": "picked", "picked": document["keys"]["picked"][:2]}, "sounds": _first(document)}
     )
 )
+
+
+def _roomy(document: dict[str, Any]) -> dict[str, Any]:
+    """Over the whole range only what every instrument has room for: a wide figure there is refused with a cure."""
+    if document["path"]["span"] == "ends":
+        return document
+    return {**document, "figure": {"kind": "run"}, "ladder": {"kind": "scale"}}
 
 
 def _first(document: dict[str, Any]) -> dict[str, Any]:

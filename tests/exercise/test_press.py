@@ -10,7 +10,7 @@ from hypothesis import given, settings
 
 from dodecant.exercise.press import BEATS, Tables, press
 from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.exercise.score import Strip
+from dodecant.exercise.score import Piece, Strip
 from dodecant.exercise.sentence import sentence_text
 from dodecant.formats.exercise_json import to_json
 from dodecant.formats.midi import to_midi
@@ -165,9 +165,15 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tonics: dict[int, set[NoteName]] = {}
     for strip in exercise.strips:
         assert all(sum(piece.length for piece in bar.pieces) == beats for bar in strip.bars)
-        assert [note.start for note in strip.notes] == [value * n for n in range(len(strip.notes))]
+        assert 0 <= strip.notes[0].start < beats
+        assert [n.start for n in strip.notes[1:]] == [n.start + n.length for n in strip.notes[:-1]]
+        assert all(n.length % value == 0 and n.length > 0 for n in strip.notes[:-1])
+        assert strip.notes[0].start == 0 or recipe.enclosure is not None
+        written: dict[int | None, list[Piece]] = {}
+        for piece in (piece for bar in strip.bars for piece in bar.pieces):
+            written.setdefault(piece.note, []).append(piece)
         for index, note in enumerate(strip.notes):
-            pieces = [piece for bar in strip.bars for piece in bar.pieces if piece.note == index]
+            pieces = written[index]
             assert sum(piece.length for piece in pieces) == note.length
             assert [piece.tied_to for piece in pieces] == [True] * (len(pieces) - 1) + [False]
         end = strip.notes[-1].start + strip.notes[-1].length
@@ -204,7 +210,10 @@ def test_transposing_the_recipe_transposes_what_sounds_and_nothing_else(recipe: 
     """On a keyboard, where everything fits, the same recipe a whole step higher."""
     tables = load_tables()
     free = recipe.model_copy(
-        update={"player": recipe.player.model_copy(update={"instrument": "piano", "reach": "full", "lies": "low"})}
+        update={
+            "player": recipe.player.model_copy(update={"instrument": "piano", "reach": "full", "lies": "low"}),
+            "path": recipe.path.model_copy(update={"span": "ends"}),
+        }
     )
     up = {name: NoteName.parse(name).pitch_class + 2 for name in (free.keys.start, *free.keys.picked)}
     moved = {name: USUAL["major"][pitch_class % 12] for name, pitch_class in up.items()}

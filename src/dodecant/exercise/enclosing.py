@@ -74,13 +74,13 @@ class Encloser:
         return found
 
     def _held(self, tone: FigureTone, units: int) -> FigureTone:
-        key = ("held", id(tone), units)
+        key = ("held", tone, units)
         if key not in self._made:
             self._made[key] = replace(tone, units=units)
         return self._made[key]
 
     def _note(self, note: str | int, target: FigureTone) -> FigureTone:
-        key = (note, id(target))
+        key = (note, target)
         if key not in self._made:
             self._made[key] = (
                 self._scale_tone(note, target) if isinstance(note, str) else self._half_steps(note, target)

@@ -79,7 +79,7 @@ class Figure:
         """The same tone held for so many note values."""
         if tone.units == units:
             return tone
-        key = ("longer", id(tone), units)
+        key = ("longer", tone, units)
         if key not in self._made:
             self._made[key] = replace(tone, units=units)
         return self._made[key]

@@ -125,6 +125,7 @@ class _Setting:
             else None
         )
         self.lacks = figure.lacks
+        self.pickup = 0  # note values before the first bar, of the tones worked out last
         self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
         self.anchors = self._walk(0)
         if len(self.anchors) > MOST_ANCHORS:
@@ -133,12 +134,8 @@ class _Setting:
     def tones(self, shorter_by: int = 0) -> tuple[FigureTone, ...]:
         """The figure on every anchor, in course; on the way down it stands on the sound's form coming down."""
         anchors = self._walk(shorter_by) if shorter_by else self.anchors
-        return self._some(self._led(self._groups(anchors))[0])
-
-    @property
-    def pickup(self) -> int:
-        """How many note values come before the first bar."""
-        return self._led(self._groups(self.anchors))[1]
+        tones, self.pickup = self._led(self._groups(anchors))
+        return self._some(tones)
 
     def filling(self, count: int) -> tuple[FigureTone, ...]:
         """So many note values: the path walked again and again, its ends not repeated where they meet."""
