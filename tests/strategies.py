@@ -142,8 +142,10 @@ few_keys: st.SearchStrategy[Recipe] = documents.map(
 
 
 def _roomy(document: dict[str, Any]) -> dict[str, Any]:
-    """Over the whole range only what every instrument has room for: a wide figure there is refused with a cure."""
-    if document["path"]["span"] == "ends":
+    """What there is room for: a wide figure over the whole range and long growth are refused, with a cure."""
+    if document["course"]["kind"] == "grow":
+        document = {**document, "path": {"high": {"step": 5, "octave": 1}}}
+    if document["path"].get("span", "ends") == "ends":
         return document
     return {**document, "figure": {"kind": "run"}, "ladder": {"kind": "scale"}}
 
