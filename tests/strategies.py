@@ -19,6 +19,11 @@ sounds = st.one_of(
     st.builds(lambda scale: {"kind": "one", "scale": scale}, scale_ids),
     st.builds(lambda scales: {"kind": "several", "scales": scales}, st.lists(scale_ids, min_size=2, max_size=4)),
     st.builds(lambda parent: {"kind": "family", "parent": parent}, scale_ids),
+    st.builds(
+        lambda scales, closed: {"kind": "morph", "scales": scales, "closed": closed},
+        st.lists(scale_ids, min_size=2, max_size=2),
+        st.booleans(),
+    ),
     st.sampled_from(["1 b2 3 b5", "1 2 b3 3 4 5 6 b7 7", "1 b3 #4", "1 ♭2 ♭♭3 ♭4 5"]).map(
         lambda degrees: {"kind": "one", "scale": {"degrees": degrees}}
     ),

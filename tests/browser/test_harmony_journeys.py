@@ -60,7 +60,9 @@ def test_a_sound_is_explained_step_by_step(page: Page) -> None:
         page.get_by_role("status").filter(has_text="→ melodic minor (♭6 to 6) → Lydian ♭3 (4 to ♯4)")
     ).to_be_visible()
     page.get_by_role("button", name="Take the chain to the bench").click()
-    expect(page.locator("[data-phrase=sounds]")).to_have_text("A harmonic minor, melodic minor and Lydian ♭3")
+    expect(page.locator("[data-phrase=sounds]")).to_have_text(
+        "A harmonic minor turning into melodic minor and Lydian ♭3"
+    )
 
 
 def test_a_scale_of_ones_own_is_made_saved_and_used(page: Page) -> None:

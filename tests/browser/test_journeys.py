@@ -23,7 +23,7 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
     page.get_by_text("Cell", exact=True).click()
     page.get_by_label("Numbers of the cell").fill("5 b3 1")
     expect(page.locator("[data-phrase=figure]")).to_have_text("5 ♭3 1")
-    expect(page.get_by_role("status").filter(has_text="In C Ionian: G E♭ C.")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="In C Ionian: G E♭ C A F D")).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=figure]")).to_be_focused()
 

@@ -33,10 +33,8 @@ def fit_line(recipe: Recipe, stop: Stop, instrument: Instrument, reach: Reach, *
     Raises RecipeError when the cell leaves no tone at all.
     """
     setting = _Setting(recipe, stop.written, reach)
-    tones = setting.tones()
-    segment = Segment(tones, stop.written, stop.sounding)
-    line = Line((segment,), lacks=setting.lacks, ends_lack=setting.ends_lack, pickup=setting.pickup)
-    low, high = span(tones)
+    line = _line(recipe, stop, setting, reach, 0)
+    low, high = line.span
     if recipe.path.span == "range" and reach.holds(low, high):
         return line
     lies = recipe.player.lies
@@ -48,11 +46,25 @@ def fit_line(recipe: Recipe, stop: Stop, instrument: Instrument, reach: Reach, *
     if shift is not None:
         return replace(line.placed(shift=shift), measure="full")
     for shorter_by in range(1, len({anchor.rung for anchor in setting.anchors})):
-        kept = setting.tones(shorter_by)
-        shift = chosen_shift(*span(kept), widest, lies)
+        kept = _line(recipe, stop, setting, reach, shorter_by)
+        shift = chosen_shift(*kept.span, widest, lies)
         if shift is not None:
-            return replace(line.placed(tones=kept, shift=shift), measure="shortened", left_out=shorter_by)
+            return replace(kept.placed(shift=shift), measure="shortened", left_out=shorter_by)
     return replace(line.placed(fold_into=widest), measure="folded")
+
+
+def _line(recipe: Recipe, stop: Stop, first: _Setting, reach: Reach, shorter_by: int) -> Line:
+    """The line before it is put in reach: one segment, or one for each sound of a chain, joined without a gap.
+
+    Where a sound would only strike again the tone the one before ended on, it goes on from there.
+    """
+    tones = first.tones(shorter_by)
+    segments = [Segment(tones, stop.written, stop.sounding)]
+    for (read, heard), (before, _) in zip(stop.chain[1:], stop.chain, strict=False):
+        following = _Setting(recipe, read, reach).tones(shorter_by)
+        joined = following[1:] if following[0].pitch == segments[-1].tones[-1].pitch else following
+        segments.append(Segment(joined or following, read, heard, before=before))
+    return Line(tuple(segments), lacks=first.lacks, ends_lack=first.ends_lack, pickup=first.pickup)
 
 
 def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) -> Line:

@@ -20,7 +20,8 @@ Measure = Literal["none", "full", "shortened", "folded"]
 class Segment:
     """Tones over one sound. `shift` moves all of them by octaves; `fold_into` then brings single ones into a reach.
 
-    Over changes a segment lies under a chord: from `start` for `length` beats. Without a chord it has no tones.
+    Over changes a segment lies under a chord: from `start` for `length` beats. Without a chord it has no tones. Where
+    sounds turn into each other, `before` is the sound it turned from.
     """
 
     tones: tuple[FigureTone, ...]
@@ -31,6 +32,7 @@ class Segment:
     length: Fraction | None = None
     shift: int = 0
     fold_into: Reach | None = None
+    before: Sound | None = None
 
     def pitch(self, tone: FigureTone) -> Pitch:
         """Where a tone of the segment is written."""
@@ -66,6 +68,11 @@ class Line:
     def size(self) -> int:
         """How many notes it has."""
         return sum(len(segment.tones) for segment in self.segments)
+
+    @property
+    def span(self) -> tuple[int, int]:
+        """Lowest and highest MIDI number before any shift."""
+        return span(tuple(tone for segment in self.segments for tone in segment.tones))
 
     def pitches(self) -> list[Pitch]:
         """Its different pitches, from low to high."""

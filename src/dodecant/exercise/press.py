@@ -155,7 +155,13 @@ def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> St
     notes = tuple(
         Note(start, length, tone, sign) for (start, length), tone, sign in zip(spans, tones, signs, strict=True)
     )
-    return Strip(stop, notes, bars, fifths, line.octaves_open)
+    firsts = accumulate((len(segment.tones) for segment in line.segments[:-1]), initial=0)
+    labels = tuple(
+        (notes[first].start, segment.written.scale.name)
+        for first, segment in zip(firsts, line.segments, strict=True)
+        if stop.chain and (segment.before is None or segment.before.scale != segment.written.scale)
+    )
+    return Strip(stop, notes, bars, fifths, line.octaves_open, labels)
 
 
 @lru_cache(maxsize=256)
@@ -173,12 +179,14 @@ def _rhythm(
     value = BEATS[placement.value]
     spans: list[Span] = []
     end: Fraction | None = None
-    for start_of_segment, length, units in segments:
-        begin = start_of_segment + (-pickup * value) % beats
+    now = (-pickup * value) % beats
+    for place, (start_of_segment, length, units) in enumerate(segments):
+        begin = now if length is None else start_of_segment
         ends = [begin, *(begin + value * total for total in accumulate(units))]
-        here = [(now, value * held) for now, held in zip(ends, units, strict=False)]
+        here = [(at, value * held) for at, held in zip(ends, units, strict=False)]
+        now = ends[-1]
         until = None if length is None else start_of_segment + length
-        if until is None and placement.ending == "hold":
+        if until is None and placement.ending == "hold" and place == len(segments) - 1:
             start, last = here[-1]
             here[-1] = (start, last + -(start + last) % beats)
         elif until is not None and here:
@@ -203,7 +211,7 @@ def _tones(
     scale, chord, shift = segment.written.scale, id(segment.chord), segment.shift
     found = []
     for raw in segment.tones:
-        key = (id(raw), chord, shift)
+        key = (id(raw), chord, shift)  # tones of different sounds are different objects
         tone = done.get(key)
         if tone is None:
             pitch = segment.pitch(raw)
@@ -217,6 +225,7 @@ def _tones(
                 step=None if raw.rung is None else raw.rung % len(scale) + 1,
                 number=number,
                 role=role,
+                changed=segment.before is not None and raw.degree not in segment.before.scale.tones,
             )
         found.append(tone)
     return found

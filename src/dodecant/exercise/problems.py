@@ -9,7 +9,7 @@ from typing import Any
 from dodecant.music.errors import MusicError
 
 _UNIONS = {
-    "sounds": ("one", "several", "family", "chord", "changes"),
+    "sounds": ("one", "several", "morph", "family", "chord", "changes"),
     "figure": ("run", "cell", "intervals", "arpeggios", "pairs"),
     "ladder": ("scale", "chord-tones", "arpeggio", "pair", "chromatic"),
     "course": ("plain", "return", "build-up", "grow"),

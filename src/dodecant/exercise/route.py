@@ -11,7 +11,14 @@ from fractions import Fraction
 from dodecant.exercise.harmony import Harmony, harmony
 from dodecant.exercise.recipe import KeyRoute, Recipe
 from dodecant.exercise.scale_choice import chosen_scale
-from dodecant.exercise.sounds import ChangesSounds, ChordSound, FamilyOfSounds, OneSound, SeveralSounds
+from dodecant.exercise.sounds import (
+    ChangesSounds,
+    ChordSound,
+    FamilyOfSounds,
+    MorphingSounds,
+    OneSound,
+    SeveralSounds,
+)
 from dodecant.instrument.profile import Instrument
 from dodecant.music.changes import chords_in
 from dodecant.music.chord import Chord
@@ -57,7 +64,8 @@ class Over:
 class Stop:
     """One place on the routes: the key (pitch class as named by the recipe) and the sound, as read and as heard.
 
-    Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name.
+    Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name. Where
+    sounds turn into each other, `chain` holds them all, as read and as heard.
     """
 
     index: int
@@ -67,11 +75,16 @@ class Stop:
     over_written: tuple[Over, ...] = ()
     over_sounding: tuple[Over, ...] = ()
     title: str = ""
+    chain: tuple[tuple[Sound, Sound], ...] = ()
 
     @property
     def heading(self) -> str:
         """Key and sound as read, and as heard where that differs: 'B♭ Lydian · sounds A♭ Lydian'."""
         read, heard = self._name(self.written), self._name(self.sounding)
+        if self.chain:
+            names = dict.fromkeys(sound.scale.name for sound, _ in self.chain)
+            read = f"{self.written.tonic.text} {' → '.join(names)}"
+            heard = read if heard == self.written.text else f"{self.sounding.tonic.text}"
         words = read if read == heard else f"{read} · sounds {heard}"
         if self.title:
             return f"{self.title} · {words}"
@@ -109,6 +122,8 @@ def stops(recipe: Recipe, catalogue: ScaleCatalogue, tonics: TonicNames, instrum
     sounds = recipe.sounds
     if isinstance(sounds, ChangesSounds):
         return tuple(_changes_stops(recipe, sounds, catalogue, tonics, heard, transposed_by))
+    if isinstance(sounds, MorphingSounds):
+        return tuple(_morph_stops(recipe, sounds, catalogue, tonics, heard, transposed_by))
     members = _members(sounds, catalogue)
     colour = members[0].scale.colour
     keys = key_order(recipe.keys)
@@ -156,6 +171,22 @@ def _members(
         _Member(chosen_scale(choice, catalogue, f"/sounds/scales/{place}"), Degree(1))
         for place, choice in enumerate(sounds.scales)
     )
+
+
+def _morph_stops(
+    recipe: Recipe,
+    sounds: MorphingSounds,
+    catalogue: ScaleCatalogue,
+    tonics: TonicNames,
+    heard: int,
+    transposed_by: int,
+) -> Iterator[Stop]:
+    scales = [chosen_scale(choice, catalogue, f"/sounds/scales/{n}") for n, choice in enumerate(sounds.scales)]
+    played = [scale for scale in scales for _ in range(sounds.repeats)] + scales[: int(sounds.closed)]
+    for index, key in enumerate(key_order(recipe.keys)):
+        read, sounded = (tonics.name(key + by, scales[0].colour) for by in (heard - transposed_by, heard))
+        chain = tuple((Sound(read, scale), Sound(sounded, scale)) for scale in played)
+        yield Stop(index, key, *chain[0], chain=chain)
 
 
 def _changes_stops(

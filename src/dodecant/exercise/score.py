@@ -20,7 +20,8 @@ class Tone:
     """What a note is: its pitch as read and as heard, and its place in the sound.
 
     `step` is its place in the sound (1-based), or None for a tone from outside. `number` is the degree in the
-    recipe's school of numbering. `role` gives its weight of ink.
+    recipe's school of numbering. `role` gives its weight of ink. `changed` marks a tone that the sound before did not
+    have, where sounds turn into each other.
     """
 
     written: Pitch
@@ -29,6 +30,7 @@ class Tone:
     step: int | None
     number: str
     role: Role
+    changed: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,13 +99,17 @@ class Remark:
 
 @dataclass(frozen=True, slots=True)
 class Strip:
-    """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes)."""
+    """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes).
+
+    `labels` name the sounds of a chain where each begins, in beats.
+    """
 
     stop: Stop
     notes: tuple[Note, ...]
     bars: tuple[Bar, ...]
     fifths: int
     octaves_open: int
+    labels: tuple[tuple[Fraction, str], ...] = ()
 
     @property
     def heading(self) -> str:

@@ -9,7 +9,7 @@ from dodecant.exercise.figure_words import course_text, enclosure_text, figure_t
 from dodecant.exercise.recipe import Path, Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.scale_choice import chosen_scale
-from dodecant.exercise.sounds import ChangesSounds, FamilyOfSounds, SeveralSounds
+from dodecant.exercise.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Colour
 from dodecant.music.key import Key
@@ -102,6 +102,11 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
     if isinstance(recipe.sounds, SeveralSounds):
         names = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
         return f"{sound.tonic.text} {_listed(names)}"
+    if isinstance(recipe.sounds, MorphingSounds):
+        chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
+        chain += chain[: int(recipe.sounds.closed)]
+        often = {1: "", 2: ", twice each"}.get(recipe.sounds.repeats, f", {_COUNTS[recipe.sounds.repeats]} times each")
+        return f"{sound.tonic.text} {chain[0]} turning into {_listed(chain[1:])}{often}"
     if isinstance(recipe.sounds, ChangesSounds):
         key = Key(sound.tonic, sound.scale.colour)
         times = {1: "", 2: " twice"}.get(recipe.sounds.choruses, f" {_COUNTS[recipe.sounds.choruses]} times")

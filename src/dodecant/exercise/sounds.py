@@ -27,6 +27,18 @@ class SeveralSounds(Part):
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
 
 
+class MorphingSounds(Part):
+    """One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
+
+    A `closed` chain comes back to its first sound.
+    """
+
+    kind: Literal["morph"] = "morph"
+    scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
+    repeats: Annotated[int, Field(ge=1, le=8)] = 1
+    closed: bool = False
+
+
 class FamilyOfSounds(Part):
     """All modes of one parent, each on its own step of the parent."""
 
@@ -53,4 +65,6 @@ class ChangesSounds(Part):
     choruses: Annotated[int, Field(ge=1, le=8)] = 1
 
 
-Sounds = Annotated[OneSound | SeveralSounds | FamilyOfSounds | ChordSound | ChangesSounds, Field(discriminator="kind")]
+Sounds = Annotated[
+    OneSound | SeveralSounds | MorphingSounds | FamilyOfSounds | ChordSound | ChangesSounds, Field(discriminator="kind")
+]

@@ -84,7 +84,7 @@ def _midi(instrument: Instrument) -> str:
 
 
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
-    notes, chords = _NoteWriter(strip), _ChordWriter(strip, degrees=not engraved)
+    notes, chords, labels = _NoteWriter(strip), _ChordWriter(strip, degrees=not engraved), _LabelWriter(strip)
     out = []
     for place, bar in enumerate(strip.bars):
         out.append(f'<measure number="{first + place}">')
@@ -95,6 +95,7 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
             out.append(_directions(exercise, strip) if headings else "")
         for piece in bar.pieces:
             out += chords.at(place * exercise.beats + piece.start)
+            out += labels.at(place * exercise.beats + piece.start)
             out.append(notes.write(piece))
         if place == len(strip.bars) - 1:
             style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
@@ -156,6 +157,19 @@ class _ChordWriter:
             self._said = over.chord
 
 
+class _LabelWriter:
+    """Hands out the names of a chain's sounds, each where it begins."""
+
+    def __init__(self, strip: Strip) -> None:
+        self._left = deque(strip.labels)
+
+    def at(self, now: Fraction) -> Iterator[str]:
+        """The names due at a place."""
+        while self._left and self._left[0][0] <= now:
+            words = escape(self._left.popleft()[1])
+            yield f'<direction placement="above"><direction-type><words>{words}</words></direction-type></direction>'
+
+
 class _NoteWriter:
     """Writes the pieces of one strip; what depends on a tone alone, or on a piece alone, is made once."""
 
@@ -173,6 +187,8 @@ class _NoteWriter:
             return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>'
         number = note.tone.number
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
+        if note.tone.changed:
+            tail = _accented(tail)
         return f'<note id="{name}">{self._pitch(note)}{head}{_accidental(note)}{tail}{lyric}</note>'
 
     def _pitch(self, note: Note) -> str:
@@ -192,6 +208,14 @@ def _accidental(note: Note) -> str:
         return ""
     brackets = ' cautionary="yes" parentheses="yes"' if note.sign.cautionary else ""
     return f"<accidental{brackets}>{_SIGN_NAMES[note.sign.alteration]}</accidental>"
+
+
+def _accented(tail: str) -> str:
+    """The end of a note with an accent: a tone that is new where sounds turn into each other."""
+    accent = "<articulations><accent/></articulations>"
+    if "</notations>" in tail:
+        return tail.replace("</notations>", f"{accent}</notations>")
+    return f"{tail}<notations>{accent}</notations>"
 
 
 @lru_cache(maxsize=4096)

@@ -625,6 +625,130 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ArpeggioLadder
+         * @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps).
+         */
+        "ArpeggioLadder-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arpeggio";
+            /**
+             * Step
+             * @default 1
+             */
+            step: number;
+            /**
+             * Size
+             * @default 4
+             */
+            size: number;
+            /**
+             * Stacked
+             * @default thirds
+             * @enum {string}
+             */
+            stacked: "thirds" | "fourths";
+        };
+        /**
+         * ArpeggioLadder
+         * @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps).
+         */
+        "ArpeggioLadder-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arpeggio";
+            /**
+             * Step
+             * @default 1
+             */
+            step: number;
+            /**
+             * Size
+             * @default 4
+             */
+            size: number;
+            /**
+             * Stacked
+             * @default thirds
+             * @enum {string}
+             */
+            stacked: "thirds" | "fourths";
+        };
+        /**
+         * Arpeggios
+         * @description An arpeggio on every tone, of tones of the ladder.
+         *
+         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave.
+         */
+        "Arpeggios-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arpeggios";
+            /**
+             * Tones
+             * @default triad
+             * @enum {string}
+             */
+            tones: "triad" | "seventh" | "ninth" | "shell" | "fourths";
+            /**
+             * Order
+             * @default up
+             * @enum {string}
+             */
+            order: "up" | "down" | "up-down" | "down-up" | "from-fifth-down";
+            /**
+             * Rotation
+             * @default 0
+             */
+            rotation: number;
+            /**
+             * Pivot
+             * @default false
+             */
+            pivot: boolean;
+        };
+        /**
+         * Arpeggios
+         * @description An arpeggio on every tone, of tones of the ladder.
+         *
+         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave.
+         */
+        "Arpeggios-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arpeggios";
+            /**
+             * Tones
+             * @default triad
+             * @enum {string}
+             */
+            tones: "triad" | "seventh" | "ninth" | "shell" | "fourths";
+            /**
+             * Order
+             * @default up
+             * @enum {string}
+             */
+            order: "up" | "down" | "up-down" | "down-up" | "from-fifth-down";
+            /**
+             * Rotation
+             * @default 0
+             */
+            rotation: number;
+            /**
+             * Pivot
+             * @default false
+             */
+            pivot: boolean;
+        };
+        /**
          * BarOut
          * @description A bar, numbered from 1 within its strip, with the notes that begin in it.
          */
@@ -643,11 +767,47 @@ export interface components {
             first: components["schemas"]["PictureOut"];
         };
         /**
+         * BuildUpCourse
+         * @description Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
+         *
+         *     `order` is the order in which tones join; left empty it is the chord tones, then the others from low to high.
+         */
+        "BuildUpCourse-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "build-up";
+            /**
+             * Order
+             * @default
+             */
+            order: string;
+        };
+        /**
+         * BuildUpCourse
+         * @description Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
+         *
+         *     `order` is the order in which tones join; left empty it is the chord tones, then the others from low to high.
+         */
+        "BuildUpCourse-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "build-up";
+            /**
+             * Order
+             * @default
+             */
+            order: string;
+        };
+        /**
          * Cell
          * @description A typed cell, set on every tone the path walks over.
          *
-         *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a sound has gaps;
-         *     `lacking` what becomes of a degree the sound does not have.
+         *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
+         *     becomes of a degree the ladder does not have.
          */
         "Cell-Input": {
             /**
@@ -669,13 +829,20 @@ export interface components {
              * @enum {string}
              */
             lacking: "nearest" | "chromatic" | "drop";
+            /**
+             * @default {
+             *       "when": "never",
+             *       "how": "backwards"
+             *     }
+             */
+            turned: components["schemas"]["Turned-Input"];
         };
         /**
          * Cell
          * @description A typed cell, set on every tone the path walks over.
          *
-         *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a sound has gaps;
-         *     `lacking` what becomes of a degree the sound does not have.
+         *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
+         *     becomes of a degree the ladder does not have.
          */
         "Cell-Output": {
             /**
@@ -697,6 +864,13 @@ export interface components {
              * @enum {string}
              */
             lacking: "nearest" | "chromatic" | "drop";
+            /**
+             * @default {
+             *       "when": "never",
+             *       "how": "backwards"
+             *     }
+             */
+            turned: components["schemas"]["Turned-Output"];
         };
         /** ChangeIn[ChangesDocument] */
         ChangeIn_ChangesDocument_: {
@@ -963,6 +1137,28 @@ export interface components {
             sounds: components["schemas"]["SoundChoice-Output"][];
         };
         /**
+         * ChordLadder
+         * @description It stands on the sound's chord tones.
+         */
+        "ChordLadder-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chord-tones";
+        };
+        /**
+         * ChordLadder
+         * @description It stands on the sound's chord tones.
+         */
+        "ChordLadder-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chord-tones";
+        };
+        /**
          * ChordOut
          * @description A chord as written: where its text stands (character and length), its beats, its sounds and other offers.
          *
@@ -1033,6 +1229,28 @@ export interface components {
             quality: string;
         };
         /**
+         * ChromaticLadder
+         * @description It stands on all twelve tones; those outside the sound go up in sharps and down in flats.
+         */
+        "ChromaticLadder-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chromatic";
+        };
+        /**
+         * ChromaticLadder
+         * @description It stands on all twelve tones; those outside the sound go up in sharps and down in flats.
+         */
+        "ChromaticLadder-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chromatic";
+        };
+        /**
          * CureOut
          * @description A cure: apply `patch` to the recipe as a JSON merge patch (RFC 7396).
          */
@@ -1043,6 +1261,70 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * Enclosure
+         * @description Notes that surround a target and lead into it.
+         *
+         *     `targets` are the tones a figure begins on: all of them, chord tones, thirds and sevenths, or chosen degrees.
+         *     `landing` puts every target on a beat, after a pickup where one is needed, or lets the line flow.
+         */
+        "Enclosure-Input": {
+            /**
+             * Kind
+             * @default above-below
+             * @enum {string}
+             */
+            kind: "below" | "above" | "above-below" | "below-above" | "half-above-below" | "half-below-above" | "scale-above-below" | "two-below" | "two-above" | "above-two-below" | "below-two-above" | "double";
+            /**
+             * Targets
+             * @default all
+             * @enum {string}
+             */
+            targets: "all" | "chord" | "thirds-sevenths" | "chosen";
+            /**
+             * Degrees
+             * @default 1 3 5 7
+             */
+            degrees: string;
+            /**
+             * Landing
+             * @default beat
+             * @enum {string}
+             */
+            landing: "beat" | "flow";
+        };
+        /**
+         * Enclosure
+         * @description Notes that surround a target and lead into it.
+         *
+         *     `targets` are the tones a figure begins on: all of them, chord tones, thirds and sevenths, or chosen degrees.
+         *     `landing` puts every target on a beat, after a pickup where one is needed, or lets the line flow.
+         */
+        "Enclosure-Output": {
+            /**
+             * Kind
+             * @default above-below
+             * @enum {string}
+             */
+            kind: "below" | "above" | "above-below" | "below-above" | "half-above-below" | "half-below-above" | "scale-above-below" | "two-below" | "two-above" | "above-two-below" | "below-two-above" | "double";
+            /**
+             * Targets
+             * @default all
+             * @enum {string}
+             */
+            targets: "all" | "chord" | "thirds-sevenths" | "chosen";
+            /**
+             * Degrees
+             * @default 1 3 5 7
+             */
+            degrees: string;
+            /**
+             * Landing
+             * @default beat
+             * @enum {string}
+             */
+            landing: "beat" | "flow";
         };
         /**
          * ExerciseOut
@@ -1220,6 +1502,28 @@ export interface components {
             tones: components["schemas"]["HeardOut"][];
         };
         /**
+         * GrowCourse
+         * @description The first figure, then the first two, then three, until all are joined.
+         */
+        "GrowCourse-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "grow";
+        };
+        /**
+         * GrowCourse
+         * @description The first figure, then the first two, then three, until all are joined.
+         */
+        "GrowCourse-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "grow";
+        };
+        /**
          * HeardOut
          * @description A note of a sound over a chord: its name, the degree it is to the chord, and its role.
          */
@@ -1249,6 +1553,50 @@ export interface components {
             comfortable: string;
             /** Full */
             full: string;
+        };
+        /**
+         * Intervals
+         * @description An interval on every tone: up, down, one up and the next down, or there and back.
+         */
+        "Intervals-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "intervals";
+            /**
+             * Size
+             * @default 3
+             */
+            size: number;
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down" | "alternating" | "there-and-back";
+        };
+        /**
+         * Intervals
+         * @description An interval on every tone: up, down, one up and the next down, or there and back.
+         */
+        "Intervals-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "intervals";
+            /**
+             * Size
+             * @default 3
+             */
+            size: number;
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down" | "alternating" | "there-and-back";
         };
         /**
          * KeyRoute
@@ -1411,6 +1759,56 @@ export interface components {
             scale: string | null;
         };
         /**
+         * MorphingSounds
+         * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
+         *
+         *     A `closed` chain comes back to its first sound.
+         */
+        "MorphingSounds-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "morph";
+            /** Scales */
+            scales: (string | components["schemas"]["OwnScale-Input"])[];
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+        };
+        /**
+         * MorphingSounds
+         * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
+         *
+         *     A `closed` chain comes back to its first sound.
+         */
+        "MorphingSounds-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "morph";
+            /** Scales */
+            scales: (string | components["schemas"]["OwnScale-Output"])[];
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+        };
+        /**
          * NeighbourOut
          * @description A sound on the same tonic, one altered note away.
          */
@@ -1502,10 +1900,133 @@ export interface components {
             degrees: string;
         };
         /**
+         * PairLadder
+         * @description It stands on a triad pair of the sound: the first, second, … of those ranked.
+         */
+        "PairLadder-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pair";
+            /**
+             * Rank
+             * @default 1
+             */
+            rank: number;
+        };
+        /**
+         * PairLadder
+         * @description It stands on a triad pair of the sound: the first, second, … of those ranked.
+         */
+        "PairLadder-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pair";
+            /**
+             * Rank
+             * @default 1
+             */
+            rank: number;
+        };
+        /**
+         * Pairs
+         * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
+         *
+         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest.
+         */
+        "Pairs-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pairs";
+            /**
+             * Rank
+             * @default 1
+             */
+            rank: number;
+            /**
+             * Group
+             * @default threes
+             * @enum {string}
+             */
+            group: "threes" | "fours";
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down" | "opposite";
+            /**
+             * Order
+             * @default 123
+             * @enum {string}
+             */
+            order: "123" | "132" | "213" | "231" | "312" | "321";
+        };
+        /**
+         * Pairs
+         * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
+         *
+         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest.
+         */
+        "Pairs-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pairs";
+            /**
+             * Rank
+             * @default 1
+             */
+            rank: number;
+            /**
+             * Group
+             * @default threes
+             * @enum {string}
+             */
+            group: "threes" | "fours";
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down" | "opposite";
+            /**
+             * Order
+             * @default 123
+             * @enum {string}
+             */
+            order: "123" | "132" | "213" | "231" | "312" | "321";
+        };
+        /**
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
+         *
+         *     `span` may be the player's whole range instead: from the lowest tone the line can stand on to the highest.
+         *     `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice as long.
          */
         "Path-Input": {
+            /**
+             * Span
+             * @default ends
+             * @enum {string}
+             */
+            span: "ends" | "range";
+            /**
+             * Overshoot
+             * @default false
+             */
+            overshoot: boolean;
+            /**
+             * Pause
+             * @default false
+             */
+            pause: boolean;
             /**
              * @default {
              *       "step": 1,
@@ -1536,8 +2057,27 @@ export interface components {
         /**
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
+         *
+         *     `span` may be the player's whole range instead: from the lowest tone the line can stand on to the highest.
+         *     `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice as long.
          */
         "Path-Output": {
+            /**
+             * Span
+             * @default ends
+             * @enum {string}
+             */
+            span: "ends" | "range";
+            /**
+             * Overshoot
+             * @default false
+             */
+            overshoot: boolean;
+            /**
+             * Pause
+             * @default false
+             */
+            pause: boolean;
             /**
              * @default {
              *       "step": 1,
@@ -1606,7 +2146,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "figure" | "sounds" | "path" | "placement" | "keys" | "outer" | "player" | "tempo";
+            id: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "placement" | "keys" | "outer" | "player" | "tempo";
             /** Lead */
             lead: string;
             /** Text */
@@ -1679,6 +2219,28 @@ export interface components {
              * @enum {string}
              */
             ending: "hold" | "rest";
+        };
+        /**
+         * PlainCourse
+         * @description From one end of the path to the other.
+         */
+        "PlainCourse-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "plain";
+        };
+        /**
+         * PlainCourse
+         * @description From one end of the path to the other.
+         */
+        "PlainCourse-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "plain";
         };
         /**
          * Player
@@ -1811,16 +2373,36 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+            /**
+             * Ladder
+             * @default {
+             *       "kind": "scale"
+             *     }
+             */
+            ladder: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
             /**
              * Figure
              * @default {
-             *       "kind": "run"
+             *       "kind": "run",
+             *       "roots": "plain",
+             *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"];
+            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"];
+            enclosure?: components["schemas"]["Enclosure-Input"] | null;
+            /**
+             * Course
+             * @default {
+             *       "kind": "plain"
+             *     }
+             */
+            course: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
             /**
              * @default {
+             *       "span": "ends",
+             *       "overshoot": false,
+             *       "pause": false,
              *       "low": {
              *         "octave": 1,
              *         "step": 1
@@ -1916,16 +2498,36 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
+            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
+            /**
+             * Ladder
+             * @default {
+             *       "kind": "scale"
+             *     }
+             */
+            ladder: components["schemas"]["ScaleLadder-Output"] | components["schemas"]["ChordLadder-Output"] | components["schemas"]["ArpeggioLadder-Output"] | components["schemas"]["PairLadder-Output"] | components["schemas"]["ChromaticLadder-Output"];
             /**
              * Figure
              * @default {
-             *       "kind": "run"
+             *       "kind": "run",
+             *       "roots": "plain",
+             *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"];
+            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"];
+            enclosure: components["schemas"]["Enclosure-Output"] | null;
+            /**
+             * Course
+             * @default {
+             *       "kind": "plain"
+             *     }
+             */
+            course: components["schemas"]["PlainCourse-Output"] | components["schemas"]["ReturnCourse-Output"] | components["schemas"]["BuildUpCourse-Output"] | components["schemas"]["GrowCourse-Output"];
             /**
              * @default {
+             *       "span": "ends",
+             *       "overshoot": false,
+             *       "pause": false,
              *       "low": {
              *         "octave": 1,
              *         "step": 1
@@ -2009,8 +2611,52 @@ export interface components {
             cures: components["schemas"]["CureOut"][];
         };
         /**
+         * ReturnCourse
+         * @description Home after every figure (or every second, third, …): to the root, or to any other degree.
+         */
+        "ReturnCourse-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "return";
+            /**
+             * Degree
+             * @default 1
+             */
+            degree: string;
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
+        };
+        /**
+         * ReturnCourse
+         * @description Home after every figure (or every second, third, …): to the root, or to any other degree.
+         */
+        "ReturnCourse-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "return";
+            /**
+             * Degree
+             * @default 1
+             */
+            degree: string;
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
+        };
+        /**
          * Run
          * @description The ladder's tones one by one, as the path walks.
+         *
+         *     `roots` may be held twice as long or struck twice; `tail` adds the arpeggio (every second rung) up and back.
          */
         "Run-Input": {
             /**
@@ -2018,10 +2664,24 @@ export interface components {
              * @enum {string}
              */
             kind: "run";
+            /**
+             * Roots
+             * @default plain
+             * @enum {string}
+             */
+            roots: "plain" | "hold" | "repeat";
+            /**
+             * Tail
+             * @default none
+             * @enum {string}
+             */
+            tail: "none" | "arpeggio";
         };
         /**
          * Run
          * @description The ladder's tones one by one, as the path walks.
+         *
+         *     `roots` may be held twice as long or struck twice; `tail` adds the arpeggio (every second rung) up and back.
          */
         "Run-Output": {
             /**
@@ -2029,6 +2689,18 @@ export interface components {
              * @enum {string}
              */
             kind: "run";
+            /**
+             * Roots
+             * @default plain
+             * @enum {string}
+             */
+            roots: "plain" | "hold" | "repeat";
+            /**
+             * Tail
+             * @default none
+             * @enum {string}
+             */
+            tail: "none" | "arpeggio";
         };
         /** SavedOut[ChangesDocument] */
         SavedOut_ChangesDocument_: {
@@ -2071,6 +2743,28 @@ export interface components {
             changed_at: string;
             /** About */
             about: string;
+        };
+        /**
+         * ScaleLadder
+         * @description The line stands on all tones of the sound.
+         */
+        "ScaleLadder-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scale";
+        };
+        /**
+         * ScaleLadder
+         * @description The line stands on all tones of the sound.
+         */
+        "ScaleLadder-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scale";
         };
         /**
          * ScaleOut
@@ -2354,6 +3048,42 @@ export interface components {
             serves: string[];
             /** Held By */
             held_by: string[];
+        };
+        /**
+         * Turned
+         * @description Which settings of a figure are turned round, and how: backwards, or upside down.
+         */
+        "Turned-Input": {
+            /**
+             * When
+             * @default never
+             * @enum {string}
+             */
+            when: "never" | "falling" | "every-second";
+            /**
+             * How
+             * @default backwards
+             * @enum {string}
+             */
+            how: "backwards" | "upside-down";
+        };
+        /**
+         * Turned
+         * @description Which settings of a figure are turned round, and how: backwards, or upside down.
+         */
+        "Turned-Output": {
+            /**
+             * When
+             * @default never
+             * @enum {string}
+             */
+            when: "never" | "falling" | "every-second";
+            /**
+             * How
+             * @default backwards
+             * @enum {string}
+             */
+            how: "backwards" | "upside-down";
         };
         /**
          * WayIn

@@ -3,6 +3,7 @@ import { Select } from "@mantine/core";
 interface ChoiceProps<T extends string> {
   label: string;
   description?: string;
+  error?: string;
   value: T;
   /** What can be chosen: value and words, in order. */
   choices: Readonly<Record<T, string>>;
@@ -11,11 +12,12 @@ interface ChoiceProps<T extends string> {
 }
 
 /** A Select over a fixed set of values that never goes empty. */
-export function Choice<T extends string>({ label, description, value, choices, onChange, width }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, description, error, value, choices, onChange, width }: ChoiceProps<T>) {
   return (
     <Select
       label={label}
       description={description}
+      error={error}
       value={value}
       allowDeselect={false}
       w={width}

@@ -42,7 +42,12 @@ const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stri
 export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefined, blank: Documents[K]): Draft<K> {
   const key = keyOf(shelf, saved?.id);
   const [draft, setDraft] = useState<Kept<Documents[K]>>(
-    () => kept(key) ?? { document: saved?.document ?? blank, revision: saved?.revision ?? null },
+    () => {
+      const work = kept<Documents[K]>(key);
+      // What an older version kept may lack parts that came since.
+      if (work !== null) return { ...work, document: { ...blank, ...work.document } };
+      return { document: saved?.document ?? blank, revision: saved?.revision ?? null };
+    },
   );
   const changed = !same(draft.document, saved?.document ?? blank);
 

@@ -15,7 +15,9 @@ const STOPPED: PlayerState = { status: "stopped", strip: null, loop: false };
 /** Mark one note in the score (and its number in the degree lane), by its id. */
 function mark(id: string | null): void {
   document.querySelectorAll(".sounding").forEach((element) => element.classList.remove("sounding"));
-  if (id !== null) document.getElementById(id)?.classList.add("sounding");
+  if (id === null) return;
+  document.getElementById(id)?.classList.add("sounding");
+  document.querySelectorAll(`[data-note="${CSS.escape(id)}"]`).forEach((element) => element.classList.add("sounding"));
 }
 
 export function usePlayer(tempo: number) {

@@ -1,9 +1,11 @@
 import { ActionIcon, Group, Skeleton, Text, Title } from "@mantine/core";
 import { useIntersection } from "@mantine/hooks";
 import { IconPlayerPlayFilled, IconRepeat } from "@tabler/icons-react";
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import { useStripPicture } from "../../api/queries";
 import type { Recipe, Remark, Strip } from "../../api/types";
+import { Contour } from "../Contour/Contour";
+import type { Shown } from "../shown";
 import classes from "./StripView.module.css";
 
 interface StripViewProps {
@@ -21,14 +23,19 @@ interface StripViewProps {
   settled: boolean;
   /** Whether the score no longer shows what is typed. */
   stale: boolean;
+  shown: Shown;
+  /** Quarter notes in a bar. */
+  bar: number;
   onPlay: (index: number, loop: boolean) => void;
 }
 
 /** One strip: its heading, its controls, its notation; the picture is fetched when it comes near the window. */
-export const StripView = memo(function StripView({ recipe, strip, picture, remarks, sounding, repeated, settled, stale, onPlay }: StripViewProps) {
+export const StripView = memo(function StripView({ recipe, strip, picture, remarks, sounding, repeated, settled, stale, shown, bar, onPlay }: StripViewProps) {
   const { ref, entry } = useIntersection({ rootMargin: "500px" });
   const near = entry?.isIntersecting ?? false;
-  const fetched = useStripPicture(recipe, strip.index, near && settled && picture === undefined);
+  const onStaff = shown !== "line";
+  const fetched = useStripPicture(recipe, strip.index, onStaff && near && settled && picture === undefined);
+  const notes = useMemo(() => strip.bars.flatMap((one) => one.notes), [strip]);
   const svg = picture ?? fetched.data;
   return (
     <section
@@ -64,11 +71,14 @@ export const StripView = memo(function StripView({ recipe, strip, picture, remar
           </Text>
         )}
       </Group>
-      {svg === undefined && fetched.isError && (
+      {shown !== "staff" && (near || strip.index === 0) && (
+        <Contour notes={notes} bar={bar} label={`${strip.heading} as a line: ${notes.map((note) => note.number).join(" ")}`} live />
+      )}
+      {onStaff && svg === undefined && fetched.isError && (
         <Text c="dimmed">This strip could not be drawn: {fetched.error.message}</Text>
       )}
-      {svg === undefined && !fetched.isError && <Skeleton height={96} my="xs" aria-label="Drawing the strip" />}
-      {svg !== undefined && (
+      {onStaff && svg === undefined && !fetched.isError && <Skeleton height={96} my="xs" aria-label="Drawing the strip" />}
+      {onStaff && svg !== undefined && (
         <div className={classes.score} data-old={fetched.isPlaceholderData || undefined} dangerouslySetInnerHTML={{ __html: svg }} />
       )}
     </section>

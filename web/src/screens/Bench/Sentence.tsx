@@ -2,7 +2,8 @@ import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
 import { type ReactNode, createContext, memo, use, useState } from "react";
 import type { Exercise, Phrase, Problem, Recipe, Tables } from "../../api/types";
 import classes from "./Bench.module.css";
-import { CellPhrase } from "./phrases/FigurePhrase";
+import { CoursePhrase, EnclosurePhrase, LadderPhrase } from "./phrases/AboutPhrases";
+import { FigurePhrase } from "./phrases/FigurePhrase";
 import { KeysPhrase } from "./phrases/KeysPhrase";
 import { OuterPhrase, PlacementPhrase, TempoPhrase } from "./phrases/SmallPhrases";
 import { PathPhrase } from "./phrases/PathPhrase";
@@ -22,7 +23,10 @@ export interface PhraseProps {
 type PhraseId = Phrase["id"];
 
 const EDITORS: Record<PhraseId, { name: string; Editor: (props: PhraseProps) => ReactNode }> = {
-  figure: { name: "what is played", Editor: CellPhrase },
+  figure: { name: "what is played", Editor: FigurePhrase },
+  ladder: { name: "what it stands on", Editor: LadderPhrase },
+  enclosure: { name: "what leads into it", Editor: EnclosurePhrase },
+  course: { name: "its course", Editor: CoursePhrase },
   sounds: { name: "the sound", Editor: SoundsPhrase },
   path: { name: "the path", Editor: PathPhrase },
   placement: { name: "the rhythm", Editor: PlacementPhrase },
@@ -44,16 +48,20 @@ const Work = createContext<PhraseProps | null>(null);
 /** The recipe as a sentence in which each phrase opens its choices. */
 export function Sentence(props: PhraseProps) {
   const faulty = new Set(props.problems.map(phraseOf));
+  const phrases = props.exercise?.phrases ?? UNSAID;
   return (
     <Work value={props}>
       <p className={classes.sentence} aria-label="The recipe as a sentence">
-        {(props.exercise?.phrases ?? UNSAID).map(({ id, lead, text }) => (
+        {phrases.map(({ id, lead, text }, place) => (
           <span key={id}>
-            {lead.startsWith(",") ? "" : " "}
-            {lead} <PhraseControl id={id} text={text} faulty={faulty.has(id)} />
+            {" "}
+            {lead.replace(/^,\s*/, "")}{" "}
+            <span className={classes.together}>
+              <PhraseControl id={id} text={text} faulty={faulty.has(id)} />
+              {place === phrases.length - 1 ? "." : phrases[place + 1]?.lead.startsWith(",") && ","}
+            </span>
           </span>
         ))}
-        .
       </p>
     </Work>
   );
@@ -84,7 +92,7 @@ const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseCo
           {text}
         </UnstyledButton>
       </Popover.Target>
-      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={560}>
+      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={600} className={classes.editor}>
         <FocusTrap.InitialFocus />
         <OpenEditor id={id} />
       </Popover.Dropdown>

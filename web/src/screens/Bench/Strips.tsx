@@ -1,6 +1,7 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { memo, useDeferredValue, useMemo } from "react";
 import type { Bench, Remark } from "../../api/types";
+import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 
 interface StripsProps {
@@ -17,17 +18,18 @@ const NONE: Remark[] = [];
 /** All strips. The first answers at once; the others follow when the page has time for them. */
 export function Strips(props: StripsProps) {
   const later = useDeferredValue(props.bench);
+  const [shown] = useShown();
   return (
     <>
-      <StripRange {...props} from={0} to={1} />
-      <StripRange {...props} bench={later} from={1} to={later.exercise.strips.length} />
+      <StripRange {...props} shown={shown} from={0} to={1} />
+      <StripRange {...props} shown={shown} bench={later} from={1} to={later.exercise.strips.length} />
     </>
   );
 }
 
 /** Some of the strips; their pictures are fetched when the hand has left the keys. */
-const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number }) {
-  const { bench, sounding, looping, stale, onPlay, from, to } = props;
+const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number; shown: Shown }) {
+  const { bench, sounding, looping, stale, onPlay, from, to, shown } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
@@ -42,6 +44,8 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
       repeated={looping && strip.index === sounding}
       settled={settled === exercise}
       stale={stale}
+      shown={shown}
+      bar={exercise.beats}
       onPlay={onPlay}
     />
   ));

@@ -4,6 +4,7 @@ import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/ico
 import type { Recipe } from "../../api/types";
 import { Choice } from "../../parts/Choice";
 import { pitchClass } from "../../parts/keys";
+import { SHOWN, useShown } from "../../parts/shown";
 import type { PlayerState } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 
@@ -69,6 +70,7 @@ const NUMBERS: Record<Recipe["numbers"], string> = {
 /** Numbers, signs and key names: how the sheet is read. */
 function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Recipe) => void }) {
   const { spelling } = recipe;
+  const [shown, setShown] = useShown();
   const set = (change: Partial<typeof spelling>) => onChange({ ...recipe, spelling: { ...spelling, ...change } });
   return (
     <Popover position="bottom-end" withArrow shadow="md" trapFocus returnFocus>
@@ -79,6 +81,7 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
       </Popover.Target>
       <Popover.Dropdown aria-label="How the sheet is read">
         <Stack gap="sm" w={330}>
+          <Choice label="Strips are shown" value={shown} choices={SHOWN} onChange={setShown} />
           <Choice label="Numbers under the notes" value={recipe.numbers} choices={NUMBERS} onChange={(numbers) => onChange({ ...recipe, numbers })} />
           <Checkbox
             label="Key signature at the clef"

@@ -1,92 +1,107 @@
-import { Group, Radio, SegmentedControl, Stack, Text, TextInput, UnstyledButton } from "@mantine/core";
+import { SegmentedControl, Stack, Text } from "@mantine/core";
 import type { Exercise, Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
+import { Contour } from "../../../parts/Contour/Contour";
 import type { PhraseProps } from "../Sentence";
 import { problemAt } from "../problems";
+import { CellFields } from "./CellFields";
+import { ArpeggioFields, IntervalFields, PairFields } from "./FigureFields";
+import { COURSES, FRESH_COURSE, FRESH_LADDER, LADDERS, freshEnclosure, withNothing } from "./aboutFigure";
 
-type Cell = Extract<Recipe["figure"], { kind: "cell" }>;
+type Figure = Recipe["figure"];
+type Kind = Figure["kind"];
 
-const FRESH: Cell = { kind: "cell", text: "5 3 2 1", reading: "degrees", lacking: "nearest" };
-const EXAMPLES = ["5 3 2 1", "1 2 3 5", "1 3 5 7", "3 1 2 5-", "1 ♯4 5 8"];
+const KINDS: { value: Kind; label: string }[] = [
+  { value: "run", label: "Straight run" },
+  { value: "cell", label: "Cell" },
+  { value: "intervals", label: "Intervals" },
+  { value: "arpeggios", label: "Arpeggios" },
+  { value: "pairs", label: "Triad pair" },
+];
+const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
+  run: { kind: "run", roots: "plain", tail: "none" },
+  cell: { kind: "cell", text: "5 3 2 1", reading: "degrees", lacking: "nearest", turned: { when: "never", how: "backwards" } },
+  intervals: { kind: "intervals", size: 3, way: "up" },
+  arpeggios: { kind: "arpeggios", tones: "triad", order: "up", rotation: 0, pivot: false },
+  pairs: { kind: "pairs", rank: 1, group: "threes", way: "up", order: "123" },
+};
+const SHOWN = 16;
 
-/** A straight run, or a cell as it is typed. */
-export function CellPhrase({ recipe, problems, exercise, onChange }: PhraseProps) {
+/** What is played on every tone of the path, what it stands on, what leads into it, and its course. */
+export function FigurePhrase({ recipe, problems, exercise, onChange }: PhraseProps) {
   const { figure } = recipe;
+  const set = (next: Figure) => onChange({ ...recipe, figure: next });
+  const error = problemAt(problems, "/figure");
   return (
-    <Stack gap="sm" w={440}>
-      <SegmentedControl
-        aria-label="Figure"
-        value={figure.kind}
-        onChange={(kind) => onChange({ ...recipe, figure: kind === "run" ? { kind: "run" } : FRESH })}
-        data={[
-          { value: "run", label: "Straight run" },
-          { value: "cell", label: "Cell" },
-        ]}
-      />
-      {figure.kind === "run" ? (
-        <Text size="sm" c="dimmed">
-          The tones of the sound one by one, as the path walks.
-        </Text>
-      ) : (
-        <>
-          <CellFields cell={figure} error={problemAt(problems, "/figure")} onChange={(cell) => onChange({ ...recipe, figure: cell })} />
-          {problems.length === 0 && exercise && <CellReading exercise={exercise} length={figure.text.trim().split(/[\s,]+/).length} />}
-        </>
+    <Stack gap="sm" w={500}>
+      <SegmentedControl aria-label="Figure" size="xs" value={figure.kind} onChange={(kind) => set(FRESH[kind as Kind])} data={KINDS} />
+      {figure.kind === "run" && <RunFields run={figure} onChange={set} />}
+      {figure.kind === "cell" && <CellFields cell={figure} error={error} onChange={set} />}
+      {figure.kind === "intervals" && <IntervalFields intervals={figure} onChange={set} />}
+      {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} onChange={set} />}
+      {figure.kind === "pairs" && <PairFields pairs={figure} error={error} onChange={set} />}
+      {problems.length === 0 && exercise && <Reading exercise={exercise} />}
+      {figure.kind !== "pairs" && (
+        <Choice
+          label="It stands on"
+          value={recipe.ladder.kind}
+          choices={LADDERS}
+          onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })}
+        />
       )}
+      <Choice
+        label="Led into by"
+        value={recipe.enclosure?.kind ?? "nothing"}
+        choices={withNothing}
+        onChange={(kind) => onChange({ ...recipe, enclosure: kind === "nothing" ? null : freshEnclosure(kind, recipe.enclosure) })}
+      />
+      <Choice
+        label="Course"
+        value={recipe.course.kind}
+        choices={COURSES}
+        onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })}
+      />
     </Stack>
   );
 }
 
-/** What the numbers become in the first strip, and what the sound does not have. */
-function CellReading({ exercise, length }: { exercise: Exercise; length: number }) {
+/** What it becomes in the first strip, as notes and as a line, and what the sound does not have. */
+function Reading({ exercise }: { exercise: Exercise }) {
   const strip = exercise.strips[0];
   const lacking = exercise.remarks.find((remark) => remark.kind === "lacks" && remark.pointer === "/figure/text");
-  const notes = strip?.bars.flatMap((bar) => bar.notes).slice(0, length) ?? [];
+  const all = strip?.bars.flatMap((bar) => bar.notes) ?? [];
+  const notes = all.slice(0, SHOWN);
+  const names = notes.map((note) => note.written.name.replace(/-?\d+$/, "")).join(" ");
   return (
-    <Text size="sm" role="status">
-      In {strip?.written.text}: {notes.map((note) => note.written.name.replace(/-?\d+$/, "")).join(" ")}.
-      {lacking && ` ${lacking.text}`}
-    </Text>
+    <>
+      <Text size="sm" role="status">
+        In {strip?.written.text}: {names}
+        {all.length > SHOWN ? " …" : "."}
+        {lacking && ` ${lacking.text}`}
+      </Text>
+      {notes.length > 0 && <Contour notes={notes} bar={exercise.beats} label={`Its line: ${names}`} step={3} />}
+    </>
   );
 }
 
-function CellFields({ cell, error, onChange }: { cell: Cell; error?: string; onChange: (cell: Cell) => void }) {
+type Run = Extract<Figure, { kind: "run" }>;
+
+function RunFields({ run, onChange }: { run: Run; onChange: (run: Run) => void }) {
   return (
     <>
-      <TextInput
-        label="Numbers of the cell"
-        description="♭ or ♯ before a number insists on exactly that; + or - after it moves an octave. Type b and # if you like."
-        value={cell.text}
-        error={error}
-        data-autofocus
-        spellCheck={false}
-        onChange={(event) => onChange({ ...cell, text: event.currentTarget.value })}
+      <Choice
+        label="The roots on the way"
+        description="The tones of the ladder one by one, as the path walks."
+        value={run.roots}
+        choices={{ plain: "like all other tones", hold: "held twice as long", repeat: "struck twice" }}
+        onChange={(roots) => onChange({ ...run, roots })}
       />
-      <Group gap="xs" aria-label="Examples">
-        {EXAMPLES.map((text) => (
-          <UnstyledButton key={text} fz="sm" c="var(--accent)" td="underline" onClick={() => onChange({ ...cell, text })}>
-            {text}
-          </UnstyledButton>
-        ))}
-      </Group>
-      <Radio.Group
-        label="In a sound with gaps, 1 2 3 4 5 means"
-        value={cell.reading}
-        onChange={(reading) => onChange({ ...cell, reading: reading as Cell["reading"] })}
-      >
-        <Stack gap={6} mt={6}>
-          <Radio value="degrees" label="degrees: a major pentatonic has 1 2 3 5 6" />
-          <Radio value="rungs" label="rungs: its five tones are 1 2 3 4 5" />
-        </Stack>
-      </Radio.Group>
-      {cell.reading === "degrees" && (
-        <Choice
-          label="A degree the sound does not have"
-          value={cell.lacking}
-          onChange={(lacking) => onChange({ ...cell, lacking })}
-          choices={{ nearest: "becomes the nearest tone", chromatic: "is played all the same", drop: "is left out" }}
-        />
-      )}
+      <Choice
+        label="At the end"
+        value={run.tail}
+        choices={{ none: "nothing more", arpeggio: "the arpeggio over the same span, up and back" }}
+        onChange={(tail) => onChange({ ...run, tail })}
+      />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { Fieldset, Group, NumberInput, Stack } from "@mantine/core";
+import { Checkbox, Fieldset, Group, NumberInput, Stack } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import type { PhraseProps } from "../Sentence";
@@ -27,13 +27,23 @@ export function PathPhrase({ recipe, problems, onChange }: PhraseProps) {
           choices={{ step: "step", skip: "skip (every second tone)", third: "third (two letters)" }}
         />
       </Group>
-      <PathEnd name="Lower end" end={path.low} onChange={(low) => set({ low })} />
-      <PathEnd
-        name="Upper end"
-        end={path.high}
-        error={problemAt(problems, "/path")}
-        onChange={(high) => set({ high })}
+      <Choice
+        label="From where to where"
+        value={path.span}
+        onChange={(span) => set({ span })}
+        error={path.span === "range" ? problemAt(problems, "/path") : undefined}
+        choices={{ ends: "between two steps of the sound", range: "the player's whole range" }}
       />
+      {path.span === "ends" && (
+        <>
+          <PathEnd name="Lower end" end={path.low} onChange={(low) => set({ low })} />
+          <PathEnd name="Upper end" end={path.high} error={problemAt(problems, "/path")} onChange={(high) => set({ high })} />
+        </>
+      )}
+      <Group gap="lg">
+        <Checkbox label="A step beyond each end" checked={path.overshoot} onChange={(event) => set({ overshoot: event.currentTarget.checked })} />
+        <Checkbox label="A rest at the turn" checked={path.pause} onChange={(event) => set({ pause: event.currentTarget.checked })} />
+      </Group>
     </Stack>
   );
 }

@@ -1,4 +1,4 @@
-import { Anchor, MultiSelect, NumberInput, Select, Text, TextInput } from "@mantine/core";
+import { Anchor, Checkbox, Group, MultiSelect, NumberInput, Select, Text, TextInput } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, Tables } from "../../../api/types";
@@ -35,19 +35,26 @@ export function SoundsFields({ sounds, kind, tables, error, onChange }: SoundsFi
       />
     );
   }
-  if (sounds.kind === "several") {
+  if (sounds.kind === "several" || sounds.kind === "morph") {
     const own = [...(scales.data ?? []).map((one) => one.document), ...sounds.scales.filter((one) => typeof one !== "string")];
     return (
-      <MultiSelect
-        label="Sounds, in this order, on one tonic"
-        description="Root by root: every sound starts on the same note."
-        value={sounds.scales.map(valueOf)}
-        error={error}
-        data={scaleOptions(tables, own)}
-        searchable
-        onChange={(values) => onChange({ kind: "several", scales: values.map(choiceOf) })}
-        comboboxProps={{ withinPortal: false }}
-      />
+      <>
+        <MultiSelect
+          label="Sounds, in this order, on one tonic"
+          description={
+            sounds.kind === "several"
+              ? "Root by root: every sound starts on the same note."
+              : "In one strip without a gap; the note that changed is accented."
+          }
+          value={sounds.scales.map(valueOf)}
+          error={error}
+          data={scaleOptions(tables, own)}
+          searchable
+          onChange={(values) => onChange({ ...sounds, scales: values.map(choiceOf) })}
+          comboboxProps={{ withinPortal: false }}
+        />
+        {sounds.kind === "morph" && <MorphFields sounds={sounds} onChange={onChange} />}
+      </>
     );
   }
   if (kind === "own" && sounds.kind === "one" && typeof sounds.scale !== "string") {
@@ -70,6 +77,31 @@ export function SoundsFields({ sounds, kind, tables, error, onChange }: SoundsFi
         </Text>
       )}
     </>
+  );
+}
+
+type Morph = Extract<Sounds, { kind: "morph" }>;
+
+/** How often each sound comes, and whether the chain closes. */
+function MorphFields({ sounds, onChange }: { sounds: Morph; onChange: (sounds: Sounds) => void }) {
+  return (
+    <Group align="flex-end">
+      <NumberInput
+        label="Times each"
+        w={120}
+        min={1}
+        max={8}
+        clampBehavior="strict"
+        value={sounds.repeats}
+        onChange={(repeats) => typeof repeats === "number" && repeats > 0 && onChange({ ...sounds, repeats })}
+      />
+      <Checkbox
+        mb={8}
+        label="Back to the first sound at the end"
+        checked={sounds.closed}
+        onChange={(event) => onChange({ ...sounds, closed: event.currentTarget.checked })}
+      />
+    </Group>
   );
 }
 

@@ -13,6 +13,7 @@ export type SoundsKind = Sounds["kind"] | "own";
 const KINDS: { value: SoundsKind; label: string }[] = [
   { value: "one", label: "One sound" },
   { value: "several", label: "Several in turn" },
+  { value: "morph", label: "Turning" },
   { value: "family", label: "All modes of one" },
   { value: "own", label: "My own" },
   { value: "chord", label: "A chord" },
@@ -30,6 +31,7 @@ export function scalesOf(sounds: Sounds): ScaleChoice[] {
     case "one":
       return [sounds.scale];
     case "several":
+    case "morph":
       return sounds.scales;
     case "family":
       return [sounds.parent];
@@ -49,6 +51,8 @@ function withKind(kind: SoundsKind, sounds: Sounds, tables: Tables): Sounds {
       return { kind, parent: first };
     case "several":
       return { kind, scales: scales.length > 1 ? scales : [first, first === "dorian" ? "ionian" : "dorian"] };
+    case "morph":
+      return { kind, scales: scales.length > 1 ? scales : [first, first === "ionian" ? "lydian" : "ionian"], repeats: 1, closed: false };
     case "own": {
       const degrees = tables.scales.find((scale) => scale.id === first)?.degrees.join(" ") ?? "1 2 3 5 6";
       return { kind: "one", scale: { name: "own scale", degrees } };
@@ -78,7 +82,7 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
   const names = isMinor(sounds, tables) ? tables.minor_keys : tables.major_keys;
   const kind = kindOf(sounds);
   return (
-    <Stack gap="sm" w={520}>
+    <Stack gap="sm" w={540}>
       <SegmentedControl
         aria-label="What sounds"
         size="xs"

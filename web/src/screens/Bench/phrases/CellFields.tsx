@@ -1,0 +1,66 @@
+import { Group, Radio, Stack, TextInput, UnstyledButton } from "@mantine/core";
+import type { Recipe } from "../../../api/types";
+import { Choice } from "../../../parts/Choice";
+
+type Cell = Extract<Recipe["figure"], { kind: "cell" }>;
+
+const EXAMPLES = ["5 3 2 1", "1 2 3 5", "1 3 5 7", "3 1 2 5-", "1 ♯4 5 8"];
+const TURNS = {
+  never: "never",
+  falling: "coming down",
+  "every-second": "every second time",
+} as const;
+
+/** A cell as it is typed, how its numbers are read, and when it is turned. */
+export function CellFields({ cell, error, onChange }: { cell: Cell; error?: string; onChange: (cell: Cell) => void }) {
+  const { turned } = cell;
+  return (
+    <>
+      <TextInput
+        label="Numbers of the cell"
+        description="♭ or ♯ before a number insists on exactly that; + or - after it moves an octave. Type b and # if you like."
+        value={cell.text}
+        error={error}
+        data-autofocus
+        spellCheck={false}
+        onChange={(event) => onChange({ ...cell, text: event.currentTarget.value })}
+      />
+      <Group gap="xs" aria-label="Examples">
+        {EXAMPLES.map((text) => (
+          <UnstyledButton key={text} fz="sm" c="var(--accent)" td="underline" onClick={() => onChange({ ...cell, text })}>
+            {text}
+          </UnstyledButton>
+        ))}
+      </Group>
+      <Group grow align="flex-end">
+        <Choice label="Turned round" value={turned.when} choices={TURNS} onChange={(when) => onChange({ ...cell, turned: { ...turned, when } })} />
+        {turned.when !== "never" && (
+          <Choice
+            label="How"
+            value={turned.how}
+            choices={{ backwards: "backwards", "upside-down": "upside down" }}
+            onChange={(how) => onChange({ ...cell, turned: { ...turned, how } })}
+          />
+        )}
+      </Group>
+      <Radio.Group
+        label="In a sound with gaps, 1 2 3 4 5 means"
+        value={cell.reading}
+        onChange={(reading) => onChange({ ...cell, reading: reading as Cell["reading"] })}
+      >
+        <Stack gap={6} mt={6}>
+          <Radio value="degrees" label="degrees: a major pentatonic has 1 2 3 5 6" />
+          <Radio value="rungs" label="rungs: its five tones are 1 2 3 4 5" />
+        </Stack>
+      </Radio.Group>
+      {cell.reading === "degrees" && (
+        <Choice
+          label="A degree the sound does not have"
+          value={cell.lacking}
+          onChange={(lacking) => onChange({ ...cell, lacking })}
+          choices={{ nearest: "becomes the nearest tone", chromatic: "is played all the same", drop: "is left out" }}
+        />
+      )}
+    </>
+  );
+}
