@@ -209,7 +209,7 @@ def test_it_is_the_same_in_twelve_keys(document: dict[str, Any], notes: str) -> 
         assert (heights[0] - first[0] - half_steps) % 12 == 0
         assert [high - heights[0] for high in heights] == [high - first[0] for high in first]
         assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
-    assert found.remarks == ()
+    assert {remark.kind for remark in found.remarks} <= {"leap", "signs", "bar"}
 
 
 def lengths(document: dict[str, Any]) -> str:
@@ -306,3 +306,27 @@ def test_what_cannot_be_is_told_at_its_field(document: dict[str, Any], pointer: 
 )  # fmt: skip
 def test_the_sentence_says_it(document: dict[str, Any], wanted: str) -> None:
     assert wanted in sentence_text(pressed(document).sentence)
+
+
+@pytest.mark.parametrize(
+    ("document", "kind", "text"),
+    [
+        ({"figure": cell("1 2 3 4 5")}, "bar", "Groups of 5 against 8 in a bar: they meet the barline again after "
+                                                "5 bars."),
+        ({"figure": cell("1 2 3 4 5"), "path": to(3)}, "bar", "Groups of 5 against 8 in a bar: they meet the barline "
+                                                             "not before the strip ends."),
+        ({"figure": chords("triad")}, "bar", "Groups of 3 against 8 in a bar: they meet the barline again after 3 "
+                                             "bars."),
+        ({"figure": chords("triad"), "placement": {"value": "triplet"}}, "bar", None),
+        ({"figure": cell("1 2 3 5")}, "bar", None),
+        ({"figure": thirds("up", 10), "path": to(3)}, "leap", "C Ionian: a leap of more than an octave from C4 to E5, "
+                                                              "and 4 more like it."),
+        ({"figure": thirds("up", 8)}, "leap", None),
+        ({"sounds": {"kind": "one", "scale": "aeolian"}, "path": AND_BACK}, "signs", None),
+        ({"sounds": {"kind": "one", "scale": "altered"}, "path": AND_BACK}, "signs",
+         "C altered: 12 signs at 15 notes."),
+    ],
+)  # fmt: skip
+def test_what_a_teacher_would_remark(document: dict[str, Any], kind: str, text: str | None) -> None:
+    found = [remark.text for remark in pressed(document).remarks if remark.kind == kind]
+    assert found == ([text] if text else [])

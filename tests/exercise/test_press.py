@@ -92,7 +92,7 @@ def test_a_line_too_long_for_the_player(
     tables: Tables, document: dict[str, Any], kind: str, low: str, high: str, notes: int
 ) -> None:
     exercise = press(one_key("C", **document), tables)
-    (remark,) = exercise.remarks
+    (remark,) = (one for one in exercise.remarks if one.kind not in ("leap", "bar"))
     pitches = sorted(exercise.strips[0].notes, key=lambda note: note.tone.written.midi)
     assert (remark.kind, remark.strip, len(pitches)) == (kind, 0, notes)
     assert (pitches[0].tone.written.text, pitches[-1].tone.written.text) == (low, high)
@@ -161,7 +161,7 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)
     beats, value = exercise.beats, BEATS[recipe.placement.value]
-    told = {remark.strip: remark.kind for remark in exercise.remarks if remark.kind != "lacks"}
+    told = {r.strip: r.kind for r in exercise.remarks if r.kind in ("comfort", "shortened", "folded")}
     tonics: dict[int, set[NoteName]] = {}
     for strip in exercise.strips:
         assert all(sum(piece.length for piece in bar.pieces) == beats for bar in strip.bars)
@@ -183,11 +183,7 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
         instrument = exercise.instrument
         inside = instrument.comfortable if recipe.player.reach == "comfortable" else instrument.full
         assert instrument.full.holds(min(heights), max(heights))
-        assert inside.holds(min(heights), max(heights)) or told.get(strip.stop.index) in (
-            "comfort",
-            "shortened",
-            "folded",
-        )
+        assert inside.holds(min(heights), max(heights)) or strip.stop.index in told
         assert all(tone.sounding.midi - tone.written.midi == instrument.sounds_half_steps for tone in tones)
         for tone in tones:
             natural = tone.degree.name_above(strip.stop.written.tonic)

@@ -28,7 +28,7 @@ def in_course(
     if course.kind == "grow":
         return [group for stage in range(1, len(groups) + 1) for group in groups[:stage]]
     if course.kind == "return":
-        return _returning(course, groups, figures[0], anchors, sound)
+        return _returning(course, groups, figures[0], anchors, sound, inside=path.span == "range")
     return groups
 
 
@@ -41,11 +41,18 @@ def _on(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[FigureTon
 
 
 def _returning(
-    course: ReturnCourse, groups: Groups, figure: Figure, anchors: Sequence[Anchor], sound: Ladder
+    course: ReturnCourse, groups: Groups, figure: Figure, anchors: Sequence[Anchor], sound: Ladder, *, inside: bool
 ) -> Groups:
-    """Home after every so many figures: to the degree at or below the path's lowest anchor; never twice on it."""
+    """Home after every so many figures, never twice on it.
+
+    Home is the degree at or below the path's lowest anchor, or at or above it where the line must stay `inside`.
+    """
     (degree,) = parse_degrees(course.degree)
-    home = Figure(Run(), sound, sound.scale).rung(_home_rung(degree, min(a.rung for a in anchors), sound, figure))
+    rung = _home_rung(degree, min(anchor.rung for anchor in anchors), sound, figure)
+    lowest = figure.rung(min(anchor.rung for anchor in anchors)).pitch.midi
+    if inside and sound.pitch(rung).midi < lowest:
+        rung += len(sound.scale)
+    home = Figure(Run(), sound, sound.scale).rung(rung)
     found: Groups = []
     for number, group in enumerate(groups, start=1):
         found.append(group)

@@ -64,7 +64,7 @@ def _line(recipe: Recipe, stop: Stop, first: _Setting, reach: Reach, shorter_by:
         following = _Setting(recipe, read, reach).tones(shorter_by)
         joined = following[1:] if following[0].pitch == segments[-1].tones[-1].pitch else following
         segments.append(Segment(joined or following, read, heard, before=before))
-    return Line(tuple(segments), lacks=first.lacks, ends_lack=first.ends_lack, pickup=first.pickup)
+    return Line(tuple(segments), lacks=first.lacks, ends_lack=first.ends_lack, pickup=first.pickup, group=first.group)
 
 
 def fit_over_changes(recipe: Recipe, stop: Stop, value: Fraction, reach: Reach) -> Line:
@@ -137,6 +137,7 @@ class _Setting:
             else None
         )
         self.lacks = figure.lacks
+        self.group = 0
         self.pickup = 0  # note values before the first bar, of the tones worked out last
         self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
         self.anchors = self._walk(0)
@@ -169,6 +170,8 @@ class _Setting:
     def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
         recipe = self._recipe
         groups = in_course(recipe.course, self._figures, anchors, recipe.path, self._steps)
+        sizes = {sum(tone.units for tone in group) for group in groups}
+        self.group = sizes.pop() if len(sizes) == 1 and self._encloser is None else 0
         if recipe.figure.kind == "run" and recipe.figure.tail == "arpeggio":
             groups += self._tail(anchors)
         return [group for group in groups if group]

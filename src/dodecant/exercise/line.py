@@ -51,7 +51,8 @@ class Line:
     """The tones of a strip, where the player can play them, and what had to be done for that.
 
     `octaves_open` counts the octaves in which the whole line lies inside the wanted reach; `left_out` the tones the
-    path lost at its upper end; `pickup` the note values before the first bar; `lacks` the cell's numbers and
+    path lost at its upper end; `pickup` the note values before the first bar; `group` how many a figure has where all
+    have as many (else 0); `lacks` the cell's numbers and
     `ends_lack` the path's ends that the sound lacks (over changes `lacking` names the sounds that do).
     """
 
@@ -63,6 +64,7 @@ class Line:
     octaves_open: int = 0
     left_out: int = 0
     pickup: int = 0
+    group: int = 0
 
     @property
     def size(self) -> int:

@@ -14,7 +14,7 @@ from dodecant.exercise.line import Line, Segment
 from dodecant.exercise.notation import Span, write_bars, write_signs
 from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Placement, Recipe
-from dodecant.exercise.remarks import remarks_on_ladder, remarks_on_range
+from dodecant.exercise.remarks import remarks_on_bar, remarks_on_ladder, remarks_on_line, remarks_on_range
 from dodecant.exercise.roles import role_of
 from dodecant.exercise.route import Sound, Stop, stops
 from dodecant.exercise.score import Bar, Note, Remark, Role, Strip, Tone
@@ -93,6 +93,9 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         strips.append(_strip(recipe, stop, line, instrument))
         remarks += remarks_on_ladder(recipe, stop, line)
         remarks += remarks_on_range(recipe, stop, line, instrument)
+        remarks += remarks_on_line(recipe, strips[-1])
+        if stop.index == 0:
+            remarks += remarks_on_bar(recipe, line.group, bar_beats(recipe), len(strips[0].bars))
     phrases = sentence(recipe, places[0], tables.scales, instrument)
     return Exercise(recipe, instrument, phrases, tuple(strips), tuple(remarks))
 

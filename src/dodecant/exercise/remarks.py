@@ -3,13 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import pairwise
+from math import lcm
 
+from dodecant.exercise.fitting import UNITS_IN_BEAT
 from dodecant.exercise.line import Line
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
-from dodecant.exercise.score import Cure, Remark
+from dodecant.exercise.score import Cure, Remark, Strip
 from dodecant.instrument.profile import Instrument
 
+_OCTAVE = 12
+_MANY_SIGNS = 0.7
+_ENOUGH_NOTES = 12
 _FULL_REACH = Cure("Use the full range", {"player": {"reach": "full"}})
 
 
@@ -81,3 +87,49 @@ def _octave_less(recipe: Recipe) -> Cure:
     if (high.octave - 1, high.step) > (low.octave, low.step):
         return Cure("Take an octave less", {"path": {"high": {"octave": high.octave - 1}}})
     return Cure("Go up a fifth only", {"path": {"low": {"step": 1, "octave": 1}, "high": {"step": 5, "octave": 1}}})
+
+
+def remarks_on_line(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
+    """Leaps of more than an octave, and a key with more signs than a reader likes."""
+    name = strip.stop.heading
+    leaps = [
+        (before, note)
+        for before, note in pairwise(strip.notes)
+        if abs(note.tone.written.midi - before.tone.written.midi) > _OCTAVE
+    ]
+    if leaps:
+        before, note = leaps[0]
+        more = f", and {len(leaps) - 1} more like it" if len(leaps) > 1 else ""
+        yield Remark(
+            "leap",
+            strip.stop.index,
+            "/figure",
+            f"{name}: a leap of more than an octave from {before.tone.written.text} to {note.tone.written.text}{more}.",
+        )
+    signs = sum(note.sign is not None for note in strip.notes)
+    if not recipe.spelling.signature and signs > len(strip.notes) * _MANY_SIGNS and len(strip.notes) >= _ENOUGH_NOTES:
+        yield Remark(
+            "signs",
+            strip.stop.index,
+            "/spelling",
+            f"{name}: {signs} signs at {len(strip.notes)} notes.",
+            (Cure("Use a key signature", {"spelling": {"signature": True}}),),
+        )
+
+
+def remarks_on_bar(recipe: Recipe, group: int, beats: int, length: int) -> Iterator[Remark]:
+    """A figure that does not fit the bar: when the two meet again.
+
+    `group` is the figure's length in note values, `length` the strip's in bars.
+
+    >>> [remark.text for remark in remarks_on_bar(Recipe(), 5, 4, 12)]
+    ['Groups of 5 against 8 in a bar: they meet the barline again after 5 bars.']
+    """
+    in_bar = beats * UNITS_IN_BEAT[recipe.placement.value]
+    if group < 2 or in_bar % group == 0 or group % in_bar == 0:
+        return
+    bars = lcm(group, in_bar) // in_bar
+    when = f"after {bars} bars" if bars <= length else "not before the strip ends"
+    cures = (Cure("Play triplets", {"placement": {"value": "triplet"}}),) if group % 3 == 0 else ()
+    meet = "they meet the barline again" if bars <= length else "they meet the barline"
+    yield Remark("bar", None, "/placement", f"Groups of {group} against {in_bar} in a bar: {meet} {when}.", cures)
