@@ -102,6 +102,18 @@ def over_changes(page: Page) -> None:
     open_recipe(page, "Ticket Hall Blues")
 
 
+def enclosure(page: Page) -> None:
+    """An enclosure, on a staff and as a line."""
+    page.goto("/bench")
+    page.get_by_role("button", name="Reading").click()
+    page.get_by_role("combobox", name="Strips are shown").click()
+    page.get_by_role("option", name="both").click()
+    page.keyboard.press("Escape")
+    open_recipe(page, "Harbour pilot")
+    page.locator("[data-phrase=enclosure]").click()
+    page.wait_for_timeout(400)
+
+
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
     ("sounds", sounds, False),
@@ -112,6 +124,7 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("bench", bench, False),
     ("phrase", phrase, False),
     ("dial", dial, False),
+    ("enclosure", enclosure, False),
     ("remarks", remarks, False),
     ("playing-dark", playing, True),
 ]
