@@ -109,7 +109,7 @@ def enclosure(page: Page) -> None:
     page.get_by_role("combobox", name="Strips are shown").click()
     page.get_by_role("option", name="both").click()
     page.keyboard.press("Escape")
-    open_recipe(page, "Harbour pilot")
+    open_recipe(page, "Pilot boat")
     page.locator("[data-phrase=enclosure]").click()
     page.wait_for_timeout(400)
 

@@ -6,6 +6,7 @@ from functools import cache
 from importlib.resources import files
 
 from dodecant.exercise.press import Tables
+from dodecant.exercise.variation import read_stairs
 from dodecant.instrument.profile import read_instruments
 from dodecant.music.form import read_forms
 from dodecant.music.scale import read_catalogue
@@ -18,5 +19,6 @@ def load_tables() -> Tables:
     return Tables(
         scales=read_catalogue((root / "music" / "scales.toml").read_text("utf-8")),
         forms=read_forms((root / "music" / "forms.toml").read_text("utf-8")),
+        stairs=read_stairs((root / "exercise" / "stairs.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

@@ -8,7 +8,9 @@ from playwright.sync_api import Page
 
 
 def phrase(page: Page, name: str) -> None:
+    """Open a phrase and wait until the focus has moved into it, as a hand does."""
     page.locator(f"[data-phrase={name}]").click()
+    until(page, "document.activeElement?.closest('[role=dialog]') !== null")
 
 
 def sentence(page: Page) -> str:

@@ -115,3 +115,26 @@ def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Pa
     page.keyboard.press("Escape")
     expect(page.locator("#strip-0 svg .note .stem")).to_have_count(0)
     expect(line).to_be_visible()
+
+
+def test_harder_easier_simpler_and_a_surprise(page: Page) -> None:
+    def idea(name: str) -> None:
+        page.get_by_role("button", name="Ideas").click()
+        page.get_by_role("menuitem", name=name, exact=True).click()
+
+    page.goto("/bench")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("a straight run")
+    idea("One step harder")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("1 2 3 1")
+    expect(page.get_by_text("Harder: now three up and home.")).to_be_visible()
+    idea("One step easier")
+    expect(page.get_by_text(re.compile("^Easier: now"))).to_be_visible()
+    idea("Upward only")
+    expect(page.locator("[data-phrase=path]")).to_have_text(re.compile("^up by step"))
+    idea("Home after every one")
+    expect(page.locator("[data-phrase=course]")).to_have_text("back to the root after every one")
+    idea("Three keys only")
+    expect(page.locator("[data-phrase=keys]")).to_have_text("C, F and G")
+    idea("Surprise me, boldly")
+    expect(page.locator("[data-phrase=course]")).to_have_count(0)
+    expect(page.locator("[data-phrase=tempo]")).to_have_text("120")

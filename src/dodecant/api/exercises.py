@@ -15,7 +15,8 @@ from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.press import Exercise, press
 from dodecant.exercise.problems import Problem, RecipeError
-from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.recipe import Player, Recipe
+from dodecant.exercise.variation import LEVELS, Way, surprise, varied
 from dodecant.formats.document_json import from_json
 from dodecant.formats.document_json import to_json as recipe_to_json
 from dodecant.formats.exercise_json import ExerciseOut, exercise_document, json_bytes, to_json
@@ -72,6 +73,42 @@ def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
             last = len(exercise.strips) - 1
             raise RecipeError([Problem(f"/indexes/{place}", f"There is no strip {index}.", f"The last is {last}.")])
     return [_picture(exercise, index) for index in wanted.indexes]
+
+
+class VariationIn(BaseModel):
+    """A recipe to be made one step harder or easier."""
+
+    recipe: Recipe
+    way: Way
+
+
+class VariationOut(BaseModel):
+    """The changed recipe, the phrase that changed, and what it is now."""
+
+    recipe: Recipe
+    phrase: str
+    words: str
+
+
+@router.post("/variations")
+def vary(wanted: VariationIn) -> VariationOut:
+    """One step harder or easier: one phrase changes."""
+    found = varied(wanted.recipe, load_tables().stairs, wanted.way)
+    return VariationOut(recipe=found.recipe, phrase=found.phrase, words=found.words)
+
+
+class SurpriseIn(BaseModel):
+    """A level from 1 (easy) to 5, a seed, and who plays."""
+
+    level: Annotated[int, Field(ge=1, le=LEVELS)] = 3
+    seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
+    player: Player = Player()
+
+
+@router.post("/surprises")
+def surprise_me(wanted: SurpriseIn) -> Recipe:
+    """A sensible recipe nobody thought of; the same seed gives the same one."""
+    return surprise(wanted.seed, wanted.level, load_tables().stairs, wanted.player)
 
 
 @router.post("/files/{kind}", response_class=Response)

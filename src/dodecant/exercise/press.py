@@ -21,6 +21,7 @@ from dodecant.exercise.score import Bar, Note, Remark, Role, Strip, Tone
 from dodecant.exercise.sentence import Phrase, sentence, sentence_text
 from dodecant.exercise.signature import fifths_for, signature_alterations
 from dodecant.exercise.sounds import ChangesSounds
+from dodecant.exercise.variation import Stair
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
@@ -42,6 +43,7 @@ class Tables:
 
     scales: ScaleCatalogue
     forms: tuple[Form, ...]
+    stairs: tuple[Stair, ...]
     instruments: InstrumentTable
 
 

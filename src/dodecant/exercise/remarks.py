@@ -14,8 +14,8 @@ from dodecant.exercise.score import Cure, Remark, Strip
 from dodecant.instrument.profile import Instrument
 
 _OCTAVE = 12
-_MANY_SIGNS = 0.7
-_ENOUGH_NOTES = 12
+_MANY_SIGNS = 0.8
+_ENOUGH_NOTES = 8
 _FULL_REACH = Cure("Use the full range", {"player": {"reach": "full"}})
 
 

@@ -164,6 +164,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/variations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Vary
+         * @description One step harder or easier: one phrase changes.
+         */
+        post: operations["vary_api_variations_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/surprises": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Surprise Me
+         * @description A sensible recipe nobody thought of; the same seed gives the same one.
+         */
+        post: operations["surprise_me_api_surprises_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files/{kind}": {
         parameters: {
             query?: never;
@@ -3006,6 +3046,31 @@ export interface components {
             indexes: number[];
         };
         /**
+         * SurpriseIn
+         * @description A level from 1 (easy) to 5, a seed, and who plays.
+         */
+        SurpriseIn: {
+            /**
+             * Level
+             * @default 3
+             */
+            level: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * @default {
+             *       "instrument": "piano",
+             *       "reach": "comfortable",
+             *       "lies": "middle",
+             *       "keyed": "sounding"
+             *     }
+             */
+            player: components["schemas"]["Player-Input"];
+        };
+        /**
          * TablesOut
          * @description Everything a recipe can choose from, and the recipe one starts with.
          */
@@ -3084,6 +3149,29 @@ export interface components {
              * @enum {string}
              */
             how: "backwards" | "upside-down";
+        };
+        /**
+         * VariationIn
+         * @description A recipe to be made one step harder or easier.
+         */
+        VariationIn: {
+            recipe: components["schemas"]["Recipe-Input"];
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "harder" | "easier";
+        };
+        /**
+         * VariationOut
+         * @description The changed recipe, the phrase that changed, and what it is now.
+         */
+        VariationOut: {
+            recipe: components["schemas"]["Recipe-Output"];
+            /** Phrase */
+            phrase: string;
+            /** Words */
+            words: string;
         };
         /**
          * WayIn
@@ -3399,6 +3487,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    vary_api_variations_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VariationIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VariationOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    surprise_me_api_surprises_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurpriseIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe-Output"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -92,7 +92,7 @@ const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseCo
           {text}
         </UnstyledButton>
       </Popover.Target>
-      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={600} className={classes.editor}>
+      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={800}>
         <FocusTrap.InitialFocus />
         <OpenEditor id={id} />
       </Popover.Dropdown>

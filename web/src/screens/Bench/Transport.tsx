@@ -7,6 +7,7 @@ import { pitchClass } from "../../parts/keys";
 import { SHOWN, useShown } from "../../parts/shown";
 import type { PlayerState } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
+import { Ideas } from "./Ideas";
 
 interface PlayOptions {
   countIn: boolean;
@@ -54,6 +55,7 @@ export function Transport({ recipe, onChange, state, options, onOptions, onPlay,
         onChange={(event) => onOptions({ ...options, click: event.currentTarget.checked })}
       />
       <Group ml="auto" gap="sm">
+        <Ideas recipe={recipe} onChange={onChange} />
         <Reading recipe={recipe} onChange={onChange} />
       </Group>
     </Group>

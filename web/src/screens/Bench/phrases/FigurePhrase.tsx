@@ -1,4 +1,4 @@
-import { SegmentedControl, Stack, Text } from "@mantine/core";
+import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
 import type { Exercise, Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { Contour } from "../../../parts/Contour/Contour";
@@ -33,35 +33,39 @@ export function FigurePhrase({ recipe, problems, exercise, onChange }: PhrasePro
   const set = (next: Figure) => onChange({ ...recipe, figure: next });
   const error = problemAt(problems, "/figure");
   return (
-    <Stack gap="sm" w={500}>
-      <SegmentedControl aria-label="Figure" size="xs" value={figure.kind} onChange={(kind) => set(FRESH[kind as Kind])} data={KINDS} />
-      {figure.kind === "run" && <RunFields run={figure} onChange={set} />}
-      {figure.kind === "cell" && <CellFields cell={figure} error={error} onChange={set} />}
-      {figure.kind === "intervals" && <IntervalFields intervals={figure} onChange={set} />}
-      {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} onChange={set} />}
-      {figure.kind === "pairs" && <PairFields pairs={figure} error={error} onChange={set} />}
-      {problems.length === 0 && exercise && <Reading exercise={exercise} />}
-      {figure.kind !== "pairs" && (
+    <Group align="flex-start" wrap="nowrap" gap="lg">
+      <Stack gap="sm" w={430}>
+        <SegmentedControl aria-label="Figure" size="xs" value={figure.kind} onChange={(kind) => set(FRESH[kind as Kind])} data={KINDS} />
+        {figure.kind === "run" && <RunFields run={figure} onChange={set} />}
+        {figure.kind === "cell" && <CellFields cell={figure} error={error} onChange={set} />}
+        {figure.kind === "intervals" && <IntervalFields intervals={figure} onChange={set} />}
+        {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} onChange={set} />}
+        {figure.kind === "pairs" && <PairFields pairs={figure} error={error} onChange={set} />}
+      </Stack>
+      <Stack gap="sm" w={290}>
+        {problems.length === 0 && exercise && <Reading exercise={exercise} />}
+        {figure.kind !== "pairs" && (
+          <Choice
+            label="It stands on"
+            value={recipe.ladder.kind}
+            choices={LADDERS}
+            onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })}
+          />
+        )}
         <Choice
-          label="It stands on"
-          value={recipe.ladder.kind}
-          choices={LADDERS}
-          onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })}
+          label="Led into by"
+          value={recipe.enclosure?.kind ?? "nothing"}
+          choices={withNothing}
+          onChange={(kind) => onChange({ ...recipe, enclosure: kind === "nothing" ? null : freshEnclosure(kind, recipe.enclosure) })}
         />
-      )}
-      <Choice
-        label="Led into by"
-        value={recipe.enclosure?.kind ?? "nothing"}
-        choices={withNothing}
-        onChange={(kind) => onChange({ ...recipe, enclosure: kind === "nothing" ? null : freshEnclosure(kind, recipe.enclosure) })}
-      />
-      <Choice
-        label="Course"
-        value={recipe.course.kind}
-        choices={COURSES}
-        onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })}
-      />
-    </Stack>
+        <Choice
+          label="Course"
+          value={recipe.course.kind}
+          choices={COURSES}
+          onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })}
+        />
+      </Stack>
+    </Group>
   );
 }
 

@@ -1,0 +1,84 @@
+import { Button, Menu } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
+import { IconBulb } from "@tabler/icons-react";
+import { answered, client } from "../../api/client";
+import type { Recipe } from "../../api/types";
+import { tell } from "../../parts/tell";
+import { FRESH_COURSE } from "./phrases/aboutFigure";
+
+interface IdeasProps {
+  recipe: Recipe;
+  onChange: (recipe: Recipe) => void;
+}
+
+const LEVELS = [
+  [1, "Surprise me, gently"],
+  [3, "Surprise me"],
+  [5, "Surprise me, boldly"],
+] as const;
+
+/** The simplifications teachers make: a name and what changes. */
+const SIMPLER: readonly (readonly [string, (recipe: Recipe) => Recipe])[] = [
+  ["Upward only", (recipe) => ({ ...recipe, path: { ...recipe.path, direction: "up" } })],
+  ["Downward only", (recipe) => ({ ...recipe, path: { ...recipe.path, direction: "down" } })],
+  ["A rest at the turn", (recipe) => ({ ...recipe, path: { ...recipe.path, pause: true } })],
+  ["Home after every one", (recipe) => ({ ...recipe, course: FRESH_COURSE.return })],
+  ["Three keys only", (recipe) => ({ ...recipe, keys: { ...recipe.keys, order: "picked", picked: ["C", "F", "G"] } })],
+];
+
+/** Fewer sounds: the first of several alone. */
+function firstSound(recipe: Recipe): Recipe {
+  const { sounds } = recipe;
+  const [first] = sounds.kind === "several" || sounds.kind === "morph" ? sounds.scales : [];
+  return first === undefined ? recipe : { ...recipe, sounds: { kind: "one", scale: first } };
+}
+
+/** Harder, easier, simpler, or something nobody thought of. */
+export function Ideas({ recipe, onChange }: IdeasProps) {
+  const vary = async (way: "harder" | "easier") => {
+    try {
+      const found = await answered(client.POST("/api/variations", { body: { recipe, way } }));
+      onChange(found.recipe);
+      notifications.show({ message: `${way === "harder" ? "Harder" : "Easier"}: now ${found.words}.` });
+    } catch (error) {
+      tell(way === "harder" ? "It gets no harder" : "It gets no easier", error);
+    }
+  };
+  const surprise = async (level: number) => {
+    try {
+      const seed = Math.floor(Math.random() * 100_000);
+      const found = await answered(client.POST("/api/surprises", { body: { level, seed, player: recipe.player } }));
+      onChange({ ...found, title: recipe.title });
+    } catch (error) {
+      tell("No surprise today", error);
+    }
+  };
+  const several = recipe.sounds.kind === "several" || recipe.sounds.kind === "morph";
+  return (
+    <Menu position="bottom-end" withArrow>
+      <Menu.Target>
+        <Button variant="default" leftSection={<IconBulb size={18} />}>
+          Ideas
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={() => void vary("harder")}>One step harder</Menu.Item>
+        <Menu.Item onClick={() => void vary("easier")}>One step easier</Menu.Item>
+        <Menu.Divider />
+        <Menu.Label>Simpler</Menu.Label>
+        {SIMPLER.map(([name, simpler]) => (
+          <Menu.Item key={name} onClick={() => onChange(simpler(recipe))}>
+            {name}
+          </Menu.Item>
+        ))}
+        {several && <Menu.Item onClick={() => onChange(firstSound(recipe))}>The first sound only</Menu.Item>}
+        <Menu.Divider />
+        {LEVELS.map(([level, name]) => (
+          <Menu.Item key={level} onClick={() => void surprise(level)}>
+            {name}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
