@@ -24,7 +24,7 @@ def in_course(
     """The figures on their anchors in the order of the course; `figures` are the one rising and the one falling."""
     if course.kind == "build-up":
         return list(_build_up(course, path, sound))
-    groups = [_on(figures, anchor, place) for place, anchor in enumerate(anchors)]
+    groups = [on_anchor(figures, anchor, place) for place, anchor in enumerate(anchors)]
     if course.kind == "grow":
         return [group for stage in range(1, len(groups) + 1) for group in groups[:stage]]
     if course.kind == "return":
@@ -32,7 +32,8 @@ def in_course(
     return groups
 
 
-def _on(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[FigureTone]:
+def on_anchor(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[FigureTone]:
+    """The figure set on one anchor of a path; where the path rests its last tone is held."""
     figure = figures[anchor.falling]
     tones = figure.tones_on(anchor, place)
     if anchor.pause and tones:

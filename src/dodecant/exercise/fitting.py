@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from itertools import cycle
 
-from dodecant.exercise.course import in_course
+from dodecant.exercise.course import in_course, on_anchor
 from dodecant.exercise.enclosing import Encloser
 from dodecant.exercise.figure import Figure, FigureTone
 from dodecant.exercise.figure_parts import Ladders, PairLadder
@@ -125,7 +125,8 @@ class _Setting:
 
     def __init__(self, recipe: Recipe, sound: Sound, reach: Reach | None = None) -> None:
         self._recipe, self._sound, self._reach = recipe, sound, reach
-        scale = ladder_scale(_ladder_of(recipe, sound.scale), sound.scale)
+        part = _ladder_of(recipe, sound.scale)
+        scale = sound.scale if part.kind == "scale" else ladder_scale(part, sound.scale)
         self.ladder = Ladder(sound.tonic, scale)
         figure = Figure(recipe.figure, self.ladder, sound.scale)
         falling = Ladder(sound.tonic, scale, coming_down=True)
@@ -155,10 +156,16 @@ class _Setting:
         anchors = list(self.anchors)
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
             anchors = anchors[:-1]
-        groups = self._groups(anchors)
+        groups: Iterable[Sequence[FigureTone]]
+        if self._recipe.course.kind == "plain":  # no need to walk farther than the chord lasts
+            groups = (on_anchor(self._figures, anchor, place) for place, anchor in enumerate(cycle(anchors)))
+        else:
+            groups = cycle(self._groups(anchors))
         found: list[FigureTone] = []
         units = 0
-        for group in cycle(groups) if any(groups) else ():
+        for silent, group in enumerate(groups):
+            if not found and silent > len(anchors):
+                break
             for tone in self._led([group])[0] if group else ():
                 if units < count:
                     found.append(self._figures[0].longer(tone, min(tone.units, count - units)))

@@ -3,9 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.recipe import Path, PathEnd
+from dodecant.music.pitch import NoteName
+from dodecant.music.scale import Scale
+
+_ANY_TONIC = NoteName(0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +30,13 @@ def walk(
     Going up and back turns at the top without repeating it, and the other way round. `between` gives the lowest and
     highest rung in place of the path's own ends.
     """
+    return _walked(path, ladder.scale, shorter_by, between)
+
+
+@lru_cache(maxsize=512)
+def _walked(path: Path, scale: Scale, shorter_by: int, between: tuple[int, int] | None) -> tuple[Anchor, ...]:
+    """Rungs are the same on every tonic, so one walk serves all keys."""
+    ladder = Ladder(_ANY_TONIC, scale)
     low, high = between or (_rung(path.low, ladder), _rung(path.high, ladder))
     rungs = _climb(path, ladder, low, high)
     rungs = rungs[: max(1, len(rungs) - shorter_by)]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
 from dodecant.music.chord import Colour
 from dodecant.music.degree import Degree
@@ -53,7 +54,7 @@ class Key:
     @property
     def pitch_classes(self) -> frozenset[int]:
         """The pitch classes that belong to it; a minor key has both sixths and both sevenths."""
-        return frozenset((self.tonic.pitch_class + n) % 12 for n in _IN_KEY[self.colour])
+        return _tones_of(self.tonic.pitch_class, self.colour)
 
     def sensible(self, name: NoteName) -> NoteName:
         """The spelling a chord symbol takes in this key.
@@ -66,6 +67,11 @@ class Key:
         """
         in_key = name.pitch_class in self.pitch_classes and abs(name.alteration) < 2
         return name if in_key else name.plain()
+
+
+@lru_cache(maxsize=24)
+def _tones_of(pitch_class: int, colour: Colour) -> frozenset[int]:
+    return frozenset((pitch_class + n) % 12 for n in _IN_KEY[colour])
 
 
 def tonic_fifths(tonic: NoteName) -> int:
