@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from dodecant.music.degree import Degree
@@ -94,14 +95,19 @@ class Quality:
         It lies a half step above a chord tone and the chord has no use for it as a tension (usual teaching on "avoid
         notes"): a dominant bears all but its 11, a raised fifth takes the sixth above it.
         """
-        if (self.dominant and height != 5) or any(degree.half_steps % 12 == height for degree in self.degrees):
-            return False
-        return any((height - 1) % 12 == tone.half_steps % 12 for tone in self.frame if tone != Degree(5, 1))
+        return height in _rubbing(self)
 
     @property
     def two(self) -> bool:
         """What may stand as the II of a two-five: minor, without a major or diminished seventh."""
         return self.third == "minor" and self.seventh in ("minor", "none")
+
+
+@lru_cache(maxsize=1024)
+def _rubbing(quality: Quality) -> frozenset[int]:
+    own = {degree.half_steps % 12 for degree in quality.degrees}
+    above = {(tone.half_steps + 1) % 12 for tone in quality.frame if tone != Degree(5, 1)} - own
+    return frozenset(above & {5} if quality.dominant else above)
 
 
 @dataclass(frozen=True, slots=True)
