@@ -26,6 +26,8 @@ const SIMPLER: readonly (readonly [string, (recipe: Recipe) => Recipe])[] = [
   ["Three keys only", (recipe) => ({ ...recipe, keys: { ...recipe.keys, order: "picked", picked: ["C", "F", "G"] } })],
 ];
 
+const freshSeed = () => Math.floor(Math.random() * 100_000);
+
 /** Fewer sounds: the first of several alone. */
 function firstSound(recipe: Recipe): Recipe {
   const { sounds } = recipe;
@@ -46,8 +48,8 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
   };
   const surprise = async (level: number) => {
     try {
-      const seed = Math.floor(Math.random() * 100_000);
-      const found = await answered(client.POST("/api/surprises", { body: { level, seed, player: recipe.player } }));
+      const body = { level, seed: freshSeed(), player: recipe.player };
+      const found = await answered(client.POST("/api/surprises", { body }));
       onChange({ ...found, title: recipe.title });
     } catch (error) {
       tell("No surprise today", error);

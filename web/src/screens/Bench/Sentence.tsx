@@ -1,24 +1,16 @@
 import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
 import { type ReactNode, createContext, memo, use, useState } from "react";
-import type { Exercise, Phrase, Problem, Recipe, Tables } from "../../api/types";
+import type { Phrase } from "../../api/types";
 import classes from "./Bench.module.css";
 import { CoursePhrase, EnclosurePhrase, LadderPhrase } from "./phrases/AboutPhrases";
 import { FigurePhrase } from "./phrases/FigurePhrase";
+import type { PhraseProps } from "./phrases/PhraseProps";
 import { KeysPhrase } from "./phrases/KeysPhrase";
 import { OuterPhrase, PlacementPhrase, TempoPhrase } from "./phrases/SmallPhrases";
 import { PathPhrase } from "./phrases/PathPhrase";
 import { PlayerPhrase } from "./phrases/PlayerPhrase";
 import { SoundsPhrase } from "./phrases/SoundsPhrase";
 import { phraseOf } from "./problems";
-
-export interface PhraseProps {
-  recipe: Recipe;
-  tables: Tables;
-  problems: readonly Problem[];
-  /** The last recipe that worked, worked out. */
-  exercise: Exercise | undefined;
-  onChange: (recipe: Recipe) => void;
-}
 
 type PhraseId = Phrase["id"];
 

@@ -1,6 +1,6 @@
 import { Button, Group, NumberInput, Stack, TextInput } from "@mantine/core";
 import { Choice } from "../../../parts/Choice";
-import type { PhraseProps } from "../Sentence";
+import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { COURSES, ENCLOSURES, FRESH_COURSE, FRESH_LADDER, LADDERS } from "./aboutFigure";
 

@@ -2,7 +2,7 @@ import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
 import type { Exercise, Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { Contour } from "../../../parts/Contour/Contour";
-import type { PhraseProps } from "../Sentence";
+import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
 import { ArpeggioFields, IntervalFields, PairFields } from "./FigureFields";

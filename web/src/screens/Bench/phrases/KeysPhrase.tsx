@@ -3,7 +3,7 @@ import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { Dial } from "../../../parts/Dial/Dial";
 import { KEY_NAMES, pitchClass, toggled } from "../../../parts/keys";
-import type { PhraseProps } from "../Sentence";
+import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 type Keys = Recipe["keys"];

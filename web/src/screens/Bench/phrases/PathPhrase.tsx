@@ -1,7 +1,7 @@
 import { Checkbox, Fieldset, Group, NumberInput, Stack } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
-import type { PhraseProps } from "../Sentence";
+import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 type Path = Recipe["path"];

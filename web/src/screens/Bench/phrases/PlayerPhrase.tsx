@@ -1,7 +1,7 @@
 import { Group, Radio, Select, Stack, TextInput } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
-import type { PhraseProps } from "../Sentence";
+import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 type Player = Recipe["player"];

@@ -1,6 +1,6 @@
 import { NumberInput, Slider, Stack, Text } from "@mantine/core";
 import { Choice } from "../../../parts/Choice";
-import type { PhraseProps } from "../Sentence";
+import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 /** Note value, metre, and how the last bar ends. */

@@ -5,7 +5,7 @@ import type { OwnScale, Recipe, Tables } from "../../../api/types";
 import { ScalePicker } from "../../../parts/ScalePicker";
 import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
 import { titleOf } from "../../../parts/changesText";
-import { type SoundsKind, scalesOf } from "./SoundsPhrase";
+import { type SoundsKind, scalesOf } from "./soundsKinds";
 
 type Sounds = Recipe["sounds"];
 type Changes = Extract<Sounds, { kind: "changes" }>;
