@@ -8,7 +8,7 @@ MODULES := web/node_modules/.installed
 BUILT := src/dodecant/static/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/piano.ts web/package.json
 
-.PHONY: demo serve build test lint types pytest browser bench fonts screenshots clean
+.PHONY: demo serve build test lint types pytest browser bench fonts gallery screenshots clean
 
 demo: build ## install, build, start with demo data
 	$(PY) -m dodecant.cli serve --demo --port $(PORT)
@@ -67,6 +67,9 @@ bench: $(TESTING) build chromium ## measure speed, rewrite bench/README.md
 
 screenshots: $(TESTING) build chromium ## the pictures in docs/screenshots
 	$(PY) -m tools.screenshots
+
+gallery: $(INSTALLED) ## docs/gallery.md, from the recipes in examples/
+	$(PY) -m tools.gallery
 
 fonts: $(TESTING) $(MODULES) ## the fonts of the printed page, from those of the screen
 	$(PY) tools/make_fonts.py

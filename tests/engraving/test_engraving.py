@@ -93,3 +93,19 @@ def test_the_page_finds_its_font_families() -> None:
     folder = str(files("dodecant") / "engraving" / "fonts")
     families = typst.Fonts(include_system_fonts=False, font_paths=[folder]).families()
     assert {"Literata", "Figtree", "Dodecant Signs", "Leipzig"} <= set(families)
+
+
+def test_chord_symbols_and_names_of_sounds_stand_over_their_notes(tables: Tables) -> None:
+    changes = {"text": "title: Quay\nkey: E♭\n| Fm7 B♭7alt | E♭maj7 |"}
+    made = exercise(tables, sounds={"kind": "changes", "changes": changes})
+    root = ET.fromstring(strip_svg(made, made.strips[1]))
+    said = ["".join(text.itertext()) for text in root.iter(f"{SVG}g") if text.get("class") == "harm"]
+    assert [re.sub(r"[^A-Za-z0-9]", "", text) for text in said] == ["Cm7", "F7alt", "Bmaj7"] * (len(said) // 3)
+    assert "@font-face" not in strip_svg(made, made.strips[0], styled=True)
+    assert "@font-face" in strip_svg(made, made.strips[0], styled=True, alone=True)
+    assert b"@font-face" in sheet_svg(made)
+    assert b"@font-face" not in sheet_svg(exercise(tables))
+    assert handout_pdf(made).startswith(b"%PDF-")
+    morph = exercise(tables, sounds={"kind": "morph", "scales": ["lydian", "ionian"]})
+    picture = strip_svg(morph, morph.strips[0])
+    assert all(name in picture for name in (">Lydian<", ">Ionian<", 'class="artic"'))

@@ -51,18 +51,21 @@ def _toolkit() -> verovio.toolkit:
 
 
 @lru_cache(maxsize=1024)
-def engrave(musicxml: str, width: int) -> str:
+def engrave(musicxml: str, width: int, *, signs_inside: bool = False) -> str:
     """One picture as wide as `width` CSS pixels and as high as it needs; cached by content.
+
+    `signs_inside` puts the font of ♭ and ♯ in chord symbols into the picture, for those that leave the application.
 
     The toolkit holds one score at a time and finds its fonts only in the thread that named them, so all
     engraving is done in one thread of its own.
     """
-    return _workshop.submit(_engrave, musicxml, width).result()
+    return _workshop.submit(_engrave, musicxml, width, signs_inside).result()
 
 
-def _engrave(musicxml: str, width: int) -> str:
+def _engrave(musicxml: str, width: int, signs_inside: bool) -> str:
     toolkit = _toolkit()
-    toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE})
+    font = "embedded" if signs_inside else "none"
+    toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE, "smuflTextFont": font})
     if not toolkit.loadData(musicxml):
         raise EngravingError("The score could not be engraved")
     return str(toolkit.renderToSVG(1))

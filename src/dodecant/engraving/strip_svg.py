@@ -19,19 +19,23 @@ PRINT_WIDTH = 860
 TEXT_FONTS = "Figtree, 'Figtree Variable', 'Dodecant Signs', sans-serif"
 _SVG = "{http://www.w3.org/2000/svg}"
 _X_OF = re.compile(r"translate\((-?\d+)")
+_PARSER = etree.XMLParser(huge_tree=True, resolve_entities=False)
 _HALF_NOTEHEAD = 106  # engraver's units
 
 
-def strip_svg(exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH, *, styled: bool = False) -> str:
+def strip_svg(
+    exercise: Exercise, strip: Strip, width: int = SCREEN_WIDTH, *, styled: bool = False, alone: bool = False
+) -> str:
     """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids.
 
     Unless it is to be `styled` it leaves that to the page: a style sheet in each picture would make the browser work
-    the whole page out again with every strip.
+    the whole page out again with every strip. A picture that is to stand `alone` brings the signs of its chord symbols.
     """
     roles = tuple(note.tone.role for note in strip.notes)
     notes = " ".join(note.tone.written.name.text for note in strip.notes)
     label = f"{strip.heading}: {notes}"
-    return _picture(strip_musicxml(exercise, strip), width, tuple(zip(_ids(strip), roles, strict=True)), label, styled)
+    told = tuple(zip(_ids(strip), roles, strict=True))
+    return _picture(strip_musicxml(exercise, strip), width, told, label, styled, signs_inside=alone)
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
@@ -39,7 +43,8 @@ def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
     roles = tuple(
         (name, note.tone.role) for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
     )
-    return _picture(sheet_musicxml(exercise), width, roles, sentence_text(exercise.sentence), True).encode()
+    label = sentence_text(exercise.sentence)
+    return _picture(sheet_musicxml(exercise), width, roles, label, True, signs_inside=True).encode()
 
 
 def _ids(strip: Strip) -> list[str]:
@@ -47,8 +52,18 @@ def _ids(strip: Strip) -> list[str]:
 
 
 @lru_cache(maxsize=1024)
-def _picture(musicxml: str, width: int, roles: tuple[tuple[str, Role], ...], label: str, styled: bool) -> str:
-    root = etree.fromstring(engrave(musicxml, width).encode())  # our own engraver's output
+def _picture(
+    musicxml: str,
+    width: int,
+    roles: tuple[tuple[str, Role], ...],
+    label: str,
+    styled: bool,
+    *,
+    signs_inside: bool = False,
+) -> str:
+    signs_inside = signs_inside and "<harmony>" in musicxml
+    # Our own engraver's output, which may be large with a font inside.
+    root = etree.fromstring(engrave(musicxml, width, signs_inside=signs_inside).encode(), _PARSER)
     root.set("role", "img")
     root.set("aria-label", label)
     style = root.find(f"{_SVG}style")
