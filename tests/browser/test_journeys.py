@@ -159,13 +159,14 @@ def test_a_remark_is_cured_with_one_click(page: Page) -> None:
     strip_begins(page, 0, "1 ♭3 4 ♭7 ♭3 4 5 1")
 
 
-# Keeps the ids of the notes that were marked, in order, however busy the page is.
+# Keeps the ids of the notes and steps that were marked, in order, however busy the page is.
 _LISTEN = """
 () => {
   window.marked = [];
-  const note = (change) => change.oldValue.includes('sounding') ? [] : [change.target.id];
-  const isNote = (change) => change.target.classList.contains('note');
-  new MutationObserver((changes) => window.marked.push(...changes.filter(isNote).flatMap(note)))
+  const begun = (change) => !(change.oldValue ?? '').includes('sounding');
+  const played = ({ target }) => target.classList.contains('note') || target.id.startsWith('step-');
+  const id = (change) => change.target.id;
+  new MutationObserver((changes) => window.marked.push(...changes.filter(played).filter(begun).map(id)))
     .observe(document.body, { subtree: true, attributeFilter: ['class'], attributeOldValue: true });
 }
 """
@@ -283,8 +284,9 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     page.get_by_role("link", name="Mixolydian (♯4 to 4)").click()
     expect(page).to_have_url(re.compile(r"/sounds/mixolydian\?tonic=E"))
     page.get_by_role("tab", name="Notes and numbers").click()
+    page.evaluate(_LISTEN)
     page.get_by_role("button", name="Hear it").click()
-    until(page, "document.querySelector('#step-2.sounding') !== null")
+    until(page, "window.marked.includes('step-2')")
     page.get_by_role("button", name="Take it to the bench").click()
     expect(page.locator("[data-phrase=sounds]")).to_have_text("E♭ Mixolydian")
     page.go_back()

@@ -56,11 +56,7 @@ class Exercise:
     sentence: tuple[Phrase, ...]
     strips: tuple[Strip, ...]
     remarks: tuple[Remark, ...]
-
-    @property
-    def beats(self) -> int:
-        """Quarter notes in a bar."""
-        return bar_beats(self.recipe)
+    beats: int  # quarter notes in a bar
 
     @property
     def bars(self) -> int:
@@ -82,6 +78,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         raise RecipeError(
             [Problem("/keys", f"This makes {len(places)} strips; {MOST_STRIPS} are the most.", "Pick fewer keys.")]
         )
+    beats = bar_beats(recipe)
     strips: list[Strip] = []
     remarks: list[Remark] = []
     for stop in places:
@@ -92,14 +89,14 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
-        strips.append(_strip(recipe, stop, line, instrument))
+        strips.append(_strip(recipe, stop, line, instrument, beats))
         remarks += remarks_on_ladder(recipe, stop, line)
         remarks += remarks_on_range(recipe, stop, line, instrument)
         remarks += remarks_on_line(recipe, strips[-1])
         if stop.index == 0:
-            remarks += remarks_on_bar(recipe, line.group, bar_beats(recipe), len(strips[0].bars))
+            remarks += remarks_on_bar(recipe, line.group, beats, len(strips[0].bars))
     phrases = sentence(recipe, places[0], tables.scales, instrument)
-    return Exercise(recipe, instrument, phrases, tuple(strips), tuple(remarks))
+    return Exercise(recipe, instrument, phrases, tuple(strips), tuple(remarks), beats)
 
 
 def say(recipe: Recipe, tables: Tables) -> str:
@@ -144,8 +141,7 @@ def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
     return instrument, Reach(low, high), bool(player.lowest or player.highest)
 
 
-def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Strip:
-    beats = bar_beats(recipe)
+def _strip(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument, beats: int) -> Strip:
     shape = tuple((s.start, s.length, tuple(tone.units for tone in s.tones)) for s in line.segments)
     spans, bars = _rhythm(recipe.placement, beats, shape, line.pickup)
     done: dict[tuple[int, int, int], Tone] = {}

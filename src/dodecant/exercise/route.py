@@ -236,4 +236,4 @@ def _over(worked: Harmony, tonic: NoteName, choruses: int) -> tuple[Over, ...]:
 def _carried(best: Fit, original: Chord | None, chord: Chord) -> Sound:
     """A chord's sound where the chord is carried to: its tonic keeps its degree above the root."""
     tonic = moved(best.tonic, original.root, chord.root) if original else best.tonic
-    return Sound(tonic if abs(tonic.alteration) < 2 else tonic.plain(), best.scale)
+    return Sound(tonic.without_doubles(), best.scale)

@@ -6,6 +6,7 @@ from collections import deque
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from functools import lru_cache
+from operator import itemgetter
 from xml.sax.saxutils import escape
 
 from dodecant.exercise.press import Exercise
@@ -84,7 +85,7 @@ def _midi(instrument: Instrument) -> str:
 
 
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
-    notes, chords, labels = _NoteWriter(strip), _ChordWriter(strip, degrees=not engraved), _LabelWriter(strip)
+    notes, above = _NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
     out = []
     for place, bar in enumerate(strip.bars):
         out.append(f'<measure number="{first + place}">')
@@ -94,8 +95,8 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
             out.append(_attributes(exercise, strip))
             out.append(_directions(exercise, strip) if headings else "")
         for piece in bar.pieces:
-            out += chords.at(place * exercise.beats + piece.start)
-            out += labels.at(place * exercise.beats + piece.start)
+            if above.left:
+                out += above.due(place * exercise.beats + piece.start)
             out.append(notes.write(piece))
         if place == len(strip.bars) - 1:
             style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
@@ -140,34 +141,35 @@ def _directions(exercise: Exercise, strip: Strip) -> str:
     )
 
 
-class _ChordWriter:
-    """Hands out the chord symbols of a strip, each before the first sign at or after its place (in beats)."""
+class _AboveWriter:
+    """Hands out what stands above a strip, each before the first sign at or after its place (in beats).
+
+    These are the chord symbols, and the names of a chain's sounds where each begins.
+    """
 
     def __init__(self, strip: Strip, *, degrees: bool) -> None:
-        self._degrees = degrees
-        self._left = deque(strip.stop.over_written)
-        self._said: Chord | None = None
+        above = [*_chords(strip, degrees=degrees), *_labels(strip)]
+        self.left = deque(sorted(above, key=itemgetter(0)))
 
-    def at(self, now: Fraction) -> Iterator[str]:
-        """The symbols due at a place; a chord that only goes on is not written again."""
-        while self._left and self._left[0].start <= now:
-            over = self._left.popleft()
-            if over.chord != self._said or over.start == 0:
-                yield write_harmony(over.chord, degrees=self._degrees)
-            self._said = over.chord
+    def due(self, now: Fraction) -> Iterator[str]:
+        """What is due at a place; a chord stands before a name."""
+        while self.left and self.left[0][0] <= now:
+            yield self.left.popleft()[1]
 
 
-class _LabelWriter:
-    """Hands out the names of a chain's sounds, each where it begins."""
+def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
+    """The chord symbols and their places; a chord that only goes on is not written again."""
+    said: Chord | None = None
+    for over in strip.stop.over_written:
+        if over.chord != said or over.start == 0:
+            yield over.start, write_harmony(over.chord, degrees=degrees)
+        said = over.chord
 
-    def __init__(self, strip: Strip) -> None:
-        self._left = deque(strip.labels)
 
-    def at(self, now: Fraction) -> Iterator[str]:
-        """The names due at a place."""
-        while self._left and self._left[0][0] <= now:
-            words = escape(self._left.popleft()[1])
-            yield f'<direction placement="above"><direction-type><words>{words}</words></direction-type></direction>'
+def _labels(strip: Strip) -> Iterator[tuple[Fraction, str]]:
+    for start, name in strip.labels:
+        words = f"<words>{escape(name)}</words>"
+        yield start, f'<direction placement="above"><direction-type>{words}</direction-type></direction>'
 
 
 class _NoteWriter:

@@ -173,8 +173,7 @@ def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
 
 
 def _moved_key(key: Key, source: NoteName, target: NoteName) -> Key:
-    tonic = moved(key.tonic, source, target)
-    return replace(key, tonic=tonic if abs(tonic.alteration) < 2 else tonic.plain())
+    return replace(key, tonic=moved(key.tonic, source, target).without_doubles())
 
 
 def _moved_chord(chord: Chord | None, source: Key, target: Key) -> Chord | None:
@@ -183,5 +182,4 @@ def _moved_chord(chord: Chord | None, source: Key, target: Key) -> Chord | None:
     root = target.sensible(step_of(chord, source).name_above(target.tonic))
     if chord.bass is None:
         return replace(chord, root=root)
-    bass = moved(chord.bass, chord.root, root)
-    return replace(chord, root=root, bass=bass if abs(bass.alteration) < 2 else bass.plain())
+    return replace(chord, root=root, bass=moved(chord.bass, chord.root, root).without_doubles())

@@ -66,6 +66,14 @@ class NoteName:
         """The same sound without a double accidental and without C♭, F♭, E♯, B♯."""
         return Pitch(self.letter, self.alteration, 4).plain(white_keys_too=True).name
 
+    def without_doubles(self) -> NoteName:
+        """The same sound without a double accidental; a name that has none stays, C♭ and E♯ too.
+
+        >>> NoteName.parse("Bbb").without_doubles().text, NoteName.parse("Cb").without_doubles().text
+        ('A', 'C♭')
+        """
+        return self if abs(self.alteration) < 2 else self.plain()
+
 
 @dataclass(frozen=True, slots=True)
 class Pitch:

@@ -1,12 +1,11 @@
 import { ActionIcon, Button, Group, Modal, Text, TextInput, Tooltip } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { notifications } from "@mantine/notifications";
 import { IconCopy, IconPencil, IconTrash } from "@tabler/icons-react";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
-import { tell } from "../tell";
 import classes from "./Shelf.module.css";
+import { failed, useRemoval } from "./useRemoval";
 
 export interface ShelfRowProps<K extends ShelfName> {
   shelf: K;
@@ -18,26 +17,10 @@ export interface ShelfRowProps<K extends ShelfName> {
 
 /** One saved document of a list: open, rename, duplicate, delete with undo. */
 export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled }: ShelfRowProps<K>) {
-  const actions = useShelfActions(shelf);
+  const { copy } = useShelfActions(shelf);
+  const remove = useRemoval(shelf);
   const [renaming, rename] = useDisclosure();
   const { title } = saved;
-  const failed = (error: Error) => tell("That did not work", error);
-  const remove = () =>
-    actions.remove.mutate(saved.id, {
-      onError: failed,
-      onSuccess: () => {
-        const undo = () => actions.restore.mutate(saved.id, { onError: failed, onSuccess: () => notifications.hide(id) });
-        const id = notifications.show({
-          title: `“${title}” is deleted`,
-          autoClose: 15000,
-          message: (
-            <Button size="compact-sm" variant="light" onClick={undo}>
-              Undo
-            </Button>
-          ),
-        });
-      },
-    });
   return (
     <li className={classes.row}>
       <div className={classes.words}>
@@ -50,8 +33,8 @@ export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled 
       </div>
       <Group gap={4} wrap="nowrap">
         <RowAction name={`Rename ${title}`} icon={<IconPencil size={18} />} onClick={rename.open} />
-        <RowAction name={`Duplicate ${title}`} icon={<IconCopy size={18} />} onClick={() => actions.copy.mutate(saved.id, { onError: failed })} />
-        <RowAction name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={remove} />
+        <RowAction name={`Duplicate ${title}`} icon={<IconCopy size={18} />} onClick={() => copy.mutate(saved.id, { onError: failed })} />
+        <RowAction name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={() => remove(saved)} />
       </Group>
       <Modal opened={renaming} onClose={rename.close} title={`Rename “${title}”`}>
         <RenameForm shelf={shelf} saved={saved} retitled={retitled} onDone={rename.close} />
