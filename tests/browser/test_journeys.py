@@ -283,6 +283,7 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     page.get_by_role("tab", name="Around it").click()
     page.get_by_role("link", name="Mixolydian (♯4 to 4)").click()
     expect(page).to_have_url(re.compile(r"/sounds/mixolydian\?tonic=E"))
+    expect(page.get_by_role("heading", name="E♭ Mixolydian")).to_be_visible()
     page.get_by_role("tab", name="Notes and numbers").click()
     page.evaluate(_LISTEN)
     page.get_by_role("button", name="Hear it").click()
