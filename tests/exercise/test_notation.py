@@ -6,7 +6,7 @@ from fractions import Fraction as F
 
 import pytest
 
-from dodecant.exercise.notation import write_bars, write_signs
+from dodecant.exercise.notation import begun_in, write_bars, write_signs
 from dodecant.exercise.score import Bar
 from dodecant.exercise.signature import signature_alterations
 from dodecant.music.pitch import Pitch
@@ -98,7 +98,7 @@ def test_a_long_note_is_tied_over_the_barline() -> None:
 def test_accidentals(notes: str, signature: int, cautionary: bool, signs: str) -> None:
     pitches = [Pitch.parse(word) for word in notes.replace("| ", "").split()]
     bars = write_bars(stream(F(1), len(pitches)), 4)
-    found = write_signs(bars, pitches, signature_alterations(signature), cautionary=cautionary)
+    found = write_signs(begun_in(bars), pitches, signature_alterations(signature), cautionary=cautionary)
     text = {-1: "♭", 0: "♮", 1: "♯"}
     got = ["." if s is None else f"({text[s.alteration]})" if s.cautionary else text[s.alteration] for s in found]
     assert got == signs.replace("| ", "").split()

@@ -8,10 +8,11 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 
-from dodecant.exercise.press import BEATS, Tables, press
+from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe import Recipe, read_recipe
 from dodecant.exercise.score import Piece, Strip
 from dodecant.exercise.sentence import sentence_text
+from dodecant.exercise.timing import note_value
 from dodecant.formats.exercise_json import to_json
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml import to_musicxml
@@ -160,7 +161,7 @@ def test_the_weights_of_ink(tables: Tables) -> None:
 def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)
-    beats, value = exercise.beats, BEATS[recipe.placement.value]
+    beats, value = exercise.beats, note_value(recipe)
     told = {r.strip: r.kind for r in exercise.remarks if r.kind in ("comfort", "shortened", "folded")}
     tonics: dict[int, set[NoteName]] = {}
     for strip in exercise.strips:

@@ -11,11 +11,13 @@ from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.path import Anchor, walk
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Path
+from dodecant.exercise.timing import Timing
 from dodecant.music.degree import Degree
 from dodecant.music.scale import Scale
 
 Groups = list[list[FigureTone]]
 _HELD = 2  # a tone that joins is held twice as long
+_LONG = Timing(_HELD)
 
 
 def in_course(
@@ -37,7 +39,8 @@ def on_anchor(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[Fig
     figure = figures[anchor.falling]
     tones = figure.tones_on(anchor, place)
     if anchor.pause and tones:
-        tones[-1] = figure.longer(tones[-1], tones[-1].units * _HELD)
+        timing = tones[-1].timing
+        tones[-1] = figure.timed(tones[-1], timing._replace(units=timing.units * _HELD))
     return tones
 
 
@@ -90,7 +93,7 @@ def _build_up(course: BuildUpCourse, path: Path, sound: Ladder) -> Groups:
         figure = Figure(Run(), ladder, ladder.scale)
         for anchor in _below_the_top_root(path, ladder, last=count == len(order)):
             (tone,) = figure.tones_on(anchor)
-            stages.append([figure.longer(tone, _HELD) if tone.degree == newest else tone])
+            stages.append([figure.timed(tone, _LONG) if tone.degree == newest else tone])
     return stages
 
 

@@ -13,6 +13,7 @@ from dodecant.exercise.cell import parse_degrees
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.figure_parts import Enclosure, EnclosureKind
 from dodecant.exercise.ladder import Ladder
+from dodecant.exercise.timing import Units
 from dodecant.music.degree import Degree
 from dodecant.music.scale import Scale
 
@@ -42,21 +43,26 @@ class Encloser:
         self._targets = _targets(recipe, sound)
         self._made: dict[tuple[object, ...], FigureTone] = {}
 
-    def around(self, groups: Sequence[Sequence[FigureTone]]) -> tuple[list[FigureTone], int]:
+    def around(
+        self, groups: Sequence[Sequence[FigureTone]], *, from_the_start: bool = True
+    ) -> tuple[list[FigureTone], int]:
         """All groups in one line, each that begins on a target led into; and how long the pickup is, in note values.
 
-        With a landing on the beat every target falls on one: the tone before its enclosure is held until it does.
+        With a landing on the beat every target falls on one: the tone before its enclosure is held until it does. Where
+        there is no room before the first target (under a chord), it is not led into `from_the_start`.
         """
         line: list[FigureTone] = []
-        now = pickup = 0
+        now: Units = 0
+        pickup = 0
         for number, group in enumerate(groups):
-            before = self._before(group[0], line[-1] if line else None)
+            led = number > 0 or from_the_start or self._recipe.landing == "flow"
+            before = self._before(group[0], line[-1] if line else None) if led else []
             if before and self._recipe.landing == "beat":
                 if number == 0:
                     pickup, now = len(before), -len(before)
                 wait = -(now + len(before)) % self._units_in_beat
                 if wait and line:
-                    line[-1] = self._held(line[-1], line[-1].units + wait)
+                    line[-1] = self._held(line[-1], wait)
                     now += wait
             line += [*before, *group]
             now += len(before) + sum(tone.units for tone in group)
@@ -73,10 +79,11 @@ class Encloser:
                 found.append(note)
         return found
 
-    def _held(self, tone: FigureTone, units: int) -> FigureTone:
-        key = ("held", tone, units)
+    def _held(self, tone: FigureTone, longer_by: Units) -> FigureTone:
+        key = ("held", tone, longer_by)
         if key not in self._made:
-            self._made[key] = replace(tone, units=units)
+            timing = tone.timing
+            self._made[key] = replace(tone, timing=timing._replace(units=timing.units + longer_by))
         return self._made[key]
 
     def _note(self, note: str | int, target: FigureTone) -> FigureTone:
@@ -89,17 +96,8 @@ class Encloser:
 
     def _scale_tone(self, way: str, target: FigureTone) -> FigureTone:
         """The next tone of the sound above or below the target."""
-        heights = [(self._steps.pitch(rung).midi, rung) for rung in self._around(target)]
-        if way == "up":
-            _, rung = min(one for one in heights if one[0] > target.pitch.midi)
-        else:
-            _, rung = max(one for one in heights if one[0] < target.pitch.midi)
+        rung = self._steps.next_to(target.pitch.midi, above=way == "up")
         return FigureTone(self._steps.pitch(rung), self._steps.degree(rung), None)
-
-    def _around(self, target: FigureTone) -> range:
-        size = len(self._steps.scale)
-        octave = (target.pitch.midi - self._steps.pitch(0).midi) // 12
-        return range((octave - 1) * size, (octave + 3) * size)
 
     def _half_steps(self, half_steps: int, target: FigureTone) -> FigureTone:
         pitch = target.pitch.moved(1 if half_steps > 0 else -1, half_steps)

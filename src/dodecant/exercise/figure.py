@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from dodecant.exercise.cell import CellTone, parse_cell
 from dodecant.exercise.figure_parts import Arpeggios, Cell, Figures, Intervals, Pairs, Run
 from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.ladders import pair_triads
+from dodecant.exercise.lick import Lean, LickTone
 from dodecant.exercise.path import Anchor
+from dodecant.exercise.timing import PLAIN, Timing, Units
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import Pitch
 from dodecant.music.scale import Scale
@@ -23,20 +26,28 @@ _ARPEGGIOS = {
     "fourths": (0, 3, 6),
 }
 _FIFTH = 4
-_Move = int | tuple[Degree, int]
+_EIGHTH, _THIRD = Fraction(1, 2), Fraction(1, 3)  # of a beat
+_Move = int | tuple[Degree, int] | Lean
 
 
 @dataclass(frozen=True, slots=True)
 class FigureTone:
     """A pitch of the line before it has a place in range and time, with its degree and, on the ladder, its rung.
 
-    `units` is its length in note values of the recipe.
+    Lines are built on the tonic C and carried to their keys afterwards. `was` is the degree it had where a lick came
+    from.
     """
 
     pitch: Pitch
     degree: Degree
     rung: int | None
-    units: int = 1
+    timing: Timing = PLAIN
+    was: Degree | None = None
+
+    @property
+    def units(self) -> Units:
+        """Its length in note values of the recipe, with the silence after it."""
+        return self.timing.units + self.timing.rest
 
 
 class Figure:
@@ -45,14 +56,21 @@ class Figure:
     Each tone is built once: the same rung gives the same object, however often the line comes by.
     """
 
-    def __init__(self, recipe: Figures, ladder: Ladder, sound: Scale) -> None:
-        self._ladder = ladder
+    def __init__(
+        self,
+        recipe: Figures,
+        ladder: Ladder,
+        sound: Scale,
+        value: Fraction = Fraction(1),
+        lick: tuple[LickTone, ...] = (),
+    ) -> None:
+        self._ladder, self._value, self._lick = ladder, value, lick
         self._made: dict[tuple[object, ...], FigureTone] = {}
         self._recipe = recipe
         self._pair = pair_triads(sound, recipe.rank, "/figure/rank") if recipe.kind == "pairs" else None
         self.lacks: tuple[int, ...] = ()
         self._moves: tuple[_Move, ...] = ()
-        if recipe.kind != "pairs":
+        if recipe.kind != "pairs" and recipe.kind != "lick":
             self._moves = tuple(self._straight(recipe))
 
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
@@ -60,12 +78,16 @@ class Figure:
         recipe = self._recipe
         if recipe.kind == "pairs":
             return [self.rung(rung) for rung in self._triad_on(recipe, anchor.rung, place)]
+        if recipe.kind == "lick":
+            return [self.lick_tone(anchor.rung, tone) for tone in self._lick]
         moves: Sequence[_Move] = self._moves
         if _is_turned(recipe, anchor, place):
             moves = _upside_down(moves) if _turned_how(recipe) == "upside-down" else tuple(reversed(moves))
         tones = [self._tone(anchor.rung, move) for move in moves]
         if recipe.kind == "run" and recipe.roots != "plain" and tones[0].degree == Degree(1):
-            return [self.longer(tones[0], 2)] if recipe.roots == "hold" else [tones[0], tones[0]]
+            return [self.timed(tones[0], Timing(2))] if recipe.roots == "hold" else [tones[0], tones[0]]
+        if recipe.kind == "arpeggios" and recipe.rhythm == "led-triplets":
+            return self._led_triplets(tones)
         return tones
 
     def rung(self, rung: int) -> FigureTone:
@@ -75,14 +97,48 @@ class Figure:
             self._made[key] = FigureTone(self._ladder.pitch(rung), self._ladder.degree(rung), rung)
         return self._made[key]
 
-    def longer(self, tone: FigureTone, units: int) -> FigureTone:
-        """The same tone held for so many note values."""
-        if tone.units == units:
+    def timed(self, tone: FigureTone, timing: Timing) -> FigureTone:
+        """The same tone in other time."""
+        if tone.timing == timing:
             return tone
-        key = ("longer", tone, units)
+        key = ("timed", tone, timing)
         if key not in self._made:
-            self._made[key] = replace(tone, units=units)
+            self._made[key] = replace(tone, timing=timing)
         return self._made[key]
+
+    def _led_triplets(self, tones: Sequence[FigureTone]) -> list[FigureTone]:
+        """A leading note on the last eighth before the beat, three tones as a triplet on it, the others in eighths."""
+        eighth, third = Timing(_EIGHTH / self._value), Timing(_THIRD / self._value)
+        times = [third._replace(at=Fraction(0)), third, third, *(eighth for _ in tones[3:])]
+        key = ("lead", tones[0])
+        if key not in self._made:
+            pitch = tones[0].pitch.moved(-1, -1)
+            degree = Degree.between(self._ladder.tonic, pitch.name)
+            self._made[key] = FigureTone(pitch, degree, None, eighth._replace(at=_EIGHTH))
+        return [self._made[key], *(self.timed(tone, time) for tone, time in zip(tones, times, strict=False))]
+
+    def lick_tone(self, anchor: int, tone: LickTone) -> FigureTone:
+        """A tone of a lick on another anchor: a tone of the sound keeps its number, a leaning one its half steps."""
+        key = ("lick", anchor, tone)
+        if key not in self._made:
+            carried = tone.move
+            move: _Move = self._counterpart(tone.was, carried) if isinstance(carried, CellTone) else carried
+            self._made[key] = replace(self._tone(anchor, move), timing=tone.timing, was=tone.was)
+        return self._made[key]
+
+    def _counterpart(self, degree: Degree, tone: CellTone) -> int:
+        """The rung with a degree's number, of several the one nearest to its sign; else the nearest in half steps."""
+        size = len(self._ladder.scale)
+        same = [
+            (abs(own.alteration - degree.alteration), place)
+            for place, own in enumerate(self._ladder.degrees)
+            if own.number == degree.number
+        ]
+        if same:
+            return min(same)[1] + tone.octaves * size
+        if tone.number not in self.lacks:
+            self.lacks += (tone.number,)
+        return self._ladder.nearest_rung(tone.number) + tone.octaves * size
 
     def _straight(self, recipe: Run | Cell | Intervals | Arpeggios) -> Iterable[_Move]:
         match recipe.kind:
@@ -115,12 +171,19 @@ class Figure:
     def _tone(self, anchor: int, move: _Move) -> FigureTone:
         if isinstance(move, int):
             return self.rung(anchor + move)
+        if isinstance(move, Lean):
+            return self._leaning(anchor, move)
         key = ("exact", anchor, *move)
         if key not in self._made:
             interval, octaves = move
             pitch = self._ladder.pitch(anchor).moved(interval.steps + 7 * octaves, interval.half_steps + 12 * octaves)
             self._made[key] = FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None)
         return self._made[key]
+
+    def _leaning(self, anchor: int, move: Lean) -> FigureTone:
+        target = self.lick_tone(anchor, self._lick[move.target]).pitch
+        pitch = target.moved(move.steps, move.half_steps)
+        return FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None)
 
     def _triad_on(self, recipe: Pairs, anchor: int, place: int) -> list[int]:
         """The rungs of the triad that the anchor belongs to, from it upwards, in the order that was asked for."""

@@ -7,7 +7,10 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.cell import parse_cell, parse_degrees
+from dodecant.exercise.lick_text import LONGEST as LONGEST_LICK
+from dodecant.exercise.lick_text import read_lick
 from dodecant.exercise.parts import Part, readable, refused
+from dodecant.music.changes_text import parse_changes
 from dodecant.music.errors import MusicError
 
 DegreesText = Annotated[str, Field(max_length=80), readable(parse_degrees)]
@@ -74,11 +77,13 @@ class Cell(Part):
     """A typed cell, set on every tone the path walks over.
 
     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
-    becomes of a degree the ladder does not have.
+    becomes of a degree the ladder does not have. `order` plays the numbers as written, or each order of them in turn, a
+    strip for each.
     """
 
     kind: Literal["cell"] = "cell"
     text: Annotated[str, Field(max_length=400), readable(parse_cell)]
+    order: Literal["written", "each"] = "written"
     reading: Literal["degrees", "rungs"] = "degrees"
     lacking: Literal["nearest", "chromatic", "drop"] = "nearest"
     turned: Turned = Turned()
@@ -95,7 +100,9 @@ class Intervals(Part):
 class Arpeggios(Part):
     """An arpeggio on every tone, of tones of the ladder.
 
-    `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave.
+    `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
+    may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
+    on the beat; further tones are eighths, and a rest fills up until the next leading note.
     """
 
     kind: Literal["arpeggios"] = "arpeggios"
@@ -103,22 +110,36 @@ class Arpeggios(Part):
     order: Literal["up", "down", "up-down", "down-up", "from-fifth-down"] = "up"
     rotation: Annotated[int, Field(ge=0, le=4)] = 0
     pivot: bool = False
+    rhythm: Literal["even", "led-triplets"] = "even"
 
 
 class Pairs(Part):
     """The two triads of a pair in turn, in every inversion as the path walks over their six tones.
 
-    In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest.
+    In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
+    `each` is all six orders one after another, a strip for each.
     """
 
     kind: Literal["pairs"] = "pairs"
     rank: Annotated[int, Field(ge=1, le=12)] = 1
     group: Literal["threes", "fours"] = "threes"
     way: Literal["up", "down", "opposite"] = "up"
-    order: Literal["123", "132", "213", "231", "312", "321"] = "123"
+    order: Literal["123", "132", "213", "231", "312", "321", "each"] = "123"
 
 
-Figures = Annotated[Run | Cell | Intervals | Arpeggios | Pairs, Field(discriminator="kind")]
+class OwnLick(Part):
+    """A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
+
+    Carried to another sound it is fitted to it, or kept exactly as it is.
+    """
+
+    kind: Literal["lick"] = "lick"
+    text: Annotated[str, Field(max_length=LONGEST_LICK), readable(read_lick)]
+    over: Annotated[str, Field(max_length=2000), readable(parse_changes)] = "C"
+    fit: Literal["sound", "exact"] = "sound"
+
+
+Figures = Annotated[Run | Cell | Intervals | Arpeggios | Pairs | OwnLick, Field(discriminator="kind")]
 
 EnclosureKind = Literal[
     "below",

@@ -2,7 +2,18 @@
 
 from __future__ import annotations
 
-from dodecant.exercise.figure_parts import Arpeggios, Courses, Enclosure, EnclosureKind, Intervals, Ladders, Pairs
+from dodecant.exercise.figure_parts import (
+    Arpeggios,
+    Courses,
+    Enclosure,
+    EnclosureKind,
+    Intervals,
+    Ladders,
+    OwnLick,
+    Pairs,
+)
+from dodecant.exercise.lick_text import read_lick
+from dodecant.exercise.orders import signs
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.music.stacks import triad_pairs
@@ -50,7 +61,8 @@ def figure_text(recipe: Recipe, first: Stop) -> str:
             roots = {"plain": "", "hold": " with held roots", "repeat": " with roots struck twice"}[figure.roots]
             return f"a straight run{roots}{' and its arpeggio' if figure.tail == 'arpeggio' else ''}"
         case "cell":
-            numbers = " ".join(figure.text.replace("b", "♭").replace("#", "♯").replace("n", "♮").split())
+            numbers = signs(figure.text)
+            numbers = f"every order of {numbers}" if figure.order == "each" else numbers
             when = {"never": "", "falling": " coming down", "every-second": " every second time"}[figure.turned.when]
             return f"{numbers} (turned {figure.turned.how}{when})" if when else numbers
         case "intervals":
@@ -59,6 +71,14 @@ def figure_text(recipe: Recipe, first: Stop) -> str:
             return _arpeggios(figure)
         case "pairs":
             return _pairs(figure, first)
+        case "lick":
+            return _lick(figure)
+
+
+def _lick(figure: OwnLick) -> str:
+    count = sum(sign.cell is not None or sign.pitch is not None for sign in read_lick(figure.text).signs)
+    notes = f"a lick of {count} note{'s' if count > 1 else ''}"
+    return notes if figure.fit == "sound" else f"{notes}, just as it is"
 
 
 def _intervals(figure: Intervals) -> str:
@@ -67,7 +87,8 @@ def _intervals(figure: Intervals) -> str:
 
 def _arpeggios(figure: Arpeggios) -> str:
     pivot = " with a leap of an octave" if figure.pivot else ""
-    return f"{_ARPEGGIOS[figure.tones]} {_ORDERS[figure.order]}{_ROTATIONS[figure.rotation]}{pivot}"
+    led = ", each a triplet led into by a half step below" if figure.rhythm == "led-triplets" else ""
+    return f"{_ARPEGGIOS[figure.tones]} {_ORDERS[figure.order]}{_ROTATIONS[figure.rotation]}{pivot}{led}"
 
 
 def _pairs(figure: Pairs, first: Stop) -> str:
@@ -79,6 +100,7 @@ def _pairs(figure: Pairs, first: Stop) -> str:
         names = f"the triads {pair.first.text} and {pair.second.text}"
     way = {"up": "up", "down": "down", "opposite": "one up and one down"}[figure.way]
     order = "" if figure.order == "123" else f", tones {' '.join(figure.order)}"
+    order = ", in every order of their tones" if figure.order == "each" else order
     return f"{names} in {figure.group} {way}{order}"
 
 

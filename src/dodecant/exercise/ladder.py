@@ -62,6 +62,15 @@ class Ladder:
         around = range((octave - 1) * size, (octave + 2) * size)
         return min(around, key=lambda rung: (abs(self._height(rung) - wanted), rung))
 
+    def next_to(self, midi: int, *, above: bool) -> int:
+        """The rung next above or below a height (MIDI number)."""
+        size = len(self.scale)
+        first = (midi - self.pitch(0).midi) // 12 * size
+        around = range(first - size, first + 2 * size + 1)
+        if above:
+            return min(rung for rung in around if self.pitch(rung).midi > midi)
+        return max(rung for rung in around if self.pitch(rung).midi < midi)
+
     def third_above(self, rung: int) -> int:
         """The next rung at least two letters higher; on a scale of seven tones that is the third."""
         start = self.pitch(rung).position

@@ -2,48 +2,86 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Literal
 
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.route import Sound
+from dodecant.exercise.timing import Units
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import folded
 from dodecant.music.chord import Chord
-from dodecant.music.pitch import Pitch
+from dodecant.music.pitch import LETTER_SEMITONES, Pitch
 
 Measure = Literal["none", "full", "shortened", "folded"]
 
 
 @dataclass(frozen=True)
-class Segment:
-    """Tones over one sound. `shift` moves all of them by octaves; `fold_into` then brings single ones into a reach.
+class Tones:
+    """Tones as they stand on the tonic C, with their lowest and highest MIDI number there."""
 
-    Over changes a segment lies under a chord: from `start` for `length` beats. Without a chord it has no tones. Where
-    sounds turn into each other, `before` is the sound it turned from.
+    all: tuple[FigureTone, ...]
+    low: int = 0
+    high: int = 0
+
+    @classmethod
+    def of(cls, tones: Iterable[FigureTone]) -> Tones:
+        """Each tone is one object however often it comes."""
+        every = tuple(tones)
+        heights = [pitch.midi for pitch in {id(tone): tone.pitch for tone in every}.values()]
+        return cls(every, min(heights), max(heights)) if heights else cls(())
+
+
+SILENCE = Tones(())
+
+
+@dataclass(frozen=True, slots=True)
+class Segment:
+    """Tones over one sound, which carries them to its tonic. `shift` moves them by octaves; `fold_into` single ones.
+
+    Over changes a segment lies under a chord: from `start` for `length` beats, its last tone `held` to its end. Without
+    a chord it has no tones. Where sounds turn into each other, `before` is the sound it turned from.
     """
 
-    tones: tuple[FigureTone, ...]
+    on_c: Tones
     written: Sound
     sounding: Sound
     chord: Chord | None = None
     start: Fraction = Fraction(0)
     length: Fraction | None = None
+    held: bool = True
     shift: int = 0
     fold_into: Reach | None = None
     before: Sound | None = None
 
+    @property
+    def tones(self) -> tuple[FigureTone, ...]:
+        """Its tones in order, as they stand on C."""
+        return self.on_c.all
+
     def pitch(self, tone: FigureTone) -> Pitch:
         """Where a tone of the segment is written."""
-        pitch = tone.pitch
-        moved = Pitch(pitch.letter, pitch.alteration, pitch.octave + self.shift)
-        return folded(moved, self.fold_into) if self.fold_into else moved
+        tonic = self.written.tonic
+        letter, alteration, octave = tone.pitch
+        alteration += LETTER_SEMITONES[letter] + LETTER_SEMITONES[tonic.letter] + tonic.alteration
+        letter += tonic.letter
+        if letter > 6:
+            letter, octave, alteration = letter - 7, octave + 1, alteration - 12
+        found = Pitch(letter, alteration - LETTER_SEMITONES[letter], octave + self.shift)
+        return folded(found, self.fold_into) if self.fold_into else found
+
+    @property
+    def half_steps(self) -> int:
+        """How far its tonic lies above C."""
+        return LETTER_SEMITONES[self.written.tonic.letter] + self.written.tonic.alteration
 
     @property
     def span(self) -> tuple[int, int]:
-        """Lowest and highest MIDI number before any shift."""
-        return span(self.tones)
+        """Lowest and highest MIDI number, with its shift."""
+        up = self.half_steps + 12 * self.shift
+        return self.on_c.low + up, self.on_c.high + up
 
 
 @dataclass(frozen=True)
@@ -63,8 +101,8 @@ class Line:
     ends_lack: tuple[tuple[str, int], ...] = ()
     octaves_open: int = 0
     left_out: int = 0
-    pickup: int = 0
-    group: int = 0
+    pickup: Units = 0
+    group: Units = 0
 
     @property
     def size(self) -> int:
@@ -73,20 +111,20 @@ class Line:
 
     @property
     def span(self) -> tuple[int, int]:
-        """Lowest and highest MIDI number before any shift."""
-        return span(tuple(tone for segment in self.segments for tone in segment.tones))
+        """Lowest and highest MIDI number as its segments are shifted."""
+        spans = [segment.span for segment in self.segments if segment.tones]
+        return min(low for low, _ in spans), max(high for _, high in spans)
 
     def pitches(self) -> list[Pitch]:
         """Its different pitches, from low to high."""
         found = {segment.pitch(tone) for segment in self.segments for tone in segment.tones}
         return sorted(found, key=lambda pitch: pitch.midi)
 
-    def placed(self, **changes: object) -> Line:
-        """The same line with its segments changed."""
-        return replace(self, segments=tuple(replace(one, **changes) for one in self.segments))  # type: ignore[arg-type]
+    def moved(self, octaves: int) -> Line:
+        """The same line some octaves higher."""
+        return replace(self, segments=tuple(replace(one, shift=one.shift + octaves) for one in self.segments))
 
-
-def span(tones: tuple[FigureTone, ...]) -> tuple[int, int]:
-    """Lowest and highest MIDI number of some tones; each tone is one object however often it comes."""
-    heights = [pitch.midi for pitch in {id(tone): tone.pitch for tone in tones}.values()]
-    return min(heights), max(heights)
+    def folded(self, reach: Reach) -> Line:
+        """The same line with every note that lies outside a reach brought into it by octaves."""
+        segments = tuple(replace(one, fold_into=reach) for one in self.segments)
+        return replace(self, segments=segments, measure="folded")

@@ -8,11 +8,13 @@ its bar, its octave and its line.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
 from fractions import Fraction
+from functools import lru_cache
 from itertools import groupby
+from typing import Literal, NamedTuple
 
 from dodecant.exercise.score import Bar, BeamState, Piece, Sign, Value
+from dodecant.exercise.timing import Span
 from dodecant.music.pitch import Pitch
 
 # What may be written from a full beat on, longest first: length, value, dots, and the beats it may start on by metre.
@@ -34,9 +36,23 @@ _INSIDE_A_BEAT: tuple[tuple[Fraction, Value, int, bool], ...] = (
     (Fraction(1, 4), "16th", 0, False),
 )
 _BEAMS = {"eighth": 1, "16th": 2}
+_SIGNS = {alteration: Sign(alteration) for alteration in range(-3, 4)}
+_CAUTIONS = {alteration: Sign(alteration, cautionary=True) for alteration in range(-3, 4)}
 
 
-Span = tuple[Fraction, Fraction]
+class _Sign(NamedTuple):
+    """A written sign in its bar, whatever note it belongs to."""
+
+    start: Fraction
+    length: Fraction
+    value: Value
+    dots: int
+    triplet: bool
+    rest: bool
+
+
+_NoteOf = tuple[int | None, bool, bool]  # the note's index; whether tied from the sign before, to the next
+_Marks = tuple[tuple[BeamState, ...], Literal["start", "stop"] | None]
 
 
 def write_bars(spans: Sequence[Span], beats: int, *, end: Fraction | None = None) -> tuple[Bar, ...]:
@@ -48,34 +64,50 @@ def write_bars(spans: Sequence[Span], beats: int, *, end: Fraction | None = None
     if end is None:
         end = max((start + length for start, length in spans), default=Fraction(0))
     count = max(1, int(-(-end // beats)))
-    pieces: list[list[Piece]] = [[] for _ in range(count)]
+    signs: list[list[_Sign]] = [[] for _ in range(count)]
+    notes: list[list[_NoteOf]] = [[] for _ in range(count)]
     for start, length, index in _with_rests(spans, Fraction(count * beats)):
-        for bar, piece in _spelled(start, length, index, beats):
-            pieces[bar].append(piece)
-    return tuple(Bar(number, tuple(_tuplets(_beamed(bar, beats)))) for number, bar in enumerate(pieces, start=1))
+        bar, place = divmod(start, beats)
+        split = _split(place, length, beats, index is None)
+        last = len(split) - 1
+        for number, (later, sign) in enumerate(split):
+            signs[int(bar) + later].append(sign)
+            tied = (False, False) if index is None else (number > 0, number < last)
+            notes[int(bar) + later].append((index, *tied))
+    return tuple(
+        Bar(number, tuple(map(_piece, here, of, _marks(tuple(here), beats))))
+        for number, (here, of) in enumerate(zip(signs, notes, strict=True), start=1)
+    )
+
+
+def _piece(sign: _Sign, note: _NoteOf, marks: _Marks) -> Piece:
+    return Piece(*sign[:5], *note, *marks)
+
+
+def begun_in(bars: Sequence[Bar]) -> tuple[tuple[int, ...], ...]:
+    """For each bar the indexes of the notes that begin in it."""
+    return tuple(tuple(p.note for p in bar.pieces if p.note is not None and not p.tied_from) for bar in bars)
 
 
 def write_signs(
-    bars: Sequence[Bar], pitches: Sequence[Pitch], signature: Sequence[int], *, cautionary: bool
+    begun: Sequence[Sequence[int]], pitches: Sequence[Pitch], signature: Sequence[int], *, cautionary: bool
 ) -> list[Sign | None]:
-    """The accidental each note needs, by its index.
+    """The accidental each note needs, by its index; `begun` are the notes that begin in each bar.
 
     `signature` gives the alteration of each letter C to B; `cautionary` asks for a sign in brackets where a note
     goes back to normal in the bar after an altered one.
     """
     signs: list[Sign | None] = [None] * len(pitches)
     last_bar: dict[int, int] = {}
-    for bar in bars:
+    for bar in begun:
         in_force: dict[int, int] = {}
-        for piece in bar.pieces:
-            if piece.note is None or piece.tied_from:
-                continue
-            pitch = pitches[piece.note]
-            position, alteration, normal = pitch.position, pitch.alteration, signature[pitch.letter]
+        for note in bar:
+            letter, alteration, octave = pitches[note]
+            position, normal = 7 * octave + letter, signature[letter]
             if in_force.get(position, normal) != alteration:
-                signs[piece.note] = Sign(alteration)
+                signs[note] = _SIGNS[alteration]
             elif cautionary and position not in in_force and last_bar.get(position, normal) != normal:
-                signs[piece.note] = Sign(alteration, cautionary=True)
+                signs[note] = _CAUTIONS[alteration]
             in_force[position] = alteration
         last_bar = in_force
     return signs
@@ -92,24 +124,17 @@ def _with_rests(spans: Sequence[Span], end: Fraction) -> Iterator[tuple[Fraction
         yield now, end - now, None
 
 
-def _spelled(start: Fraction, length: Fraction, index: int | None, beats: int) -> Iterator[tuple[int, Piece]]:
-    """Split a duration into signs that can be written, tied where they belong to one note."""
-    now, end = start, start + length
+@lru_cache(maxsize=2048)
+def _split(place: Fraction, length: Fraction, beats: int, rest: bool) -> tuple[tuple[int, _Sign], ...]:
+    """The signs of a duration that begins at a place of a bar, each so many bars later."""
+    now, end = place, place + length
+    found = []
     while now < end:
-        bar, place = divmod(now, beats)
-        sign, value, dots, triplet = _longest_sign(place, min(end - now, beats - place), beats, rest=index is None)
-        piece = Piece(
-            start=place,
-            length=sign,
-            value=value,
-            dots=dots,
-            triplet=triplet,
-            note=index,
-            tied_from=index is not None and now > start,
-            tied_to=index is not None and now + sign < end,
-        )
-        yield int(bar), piece
+        bar, where = divmod(now, beats)
+        sign, value, dots, triplet = _longest_sign(where, min(end - now, beats - where), beats, rest=rest)
+        found.append((int(bar), _Sign(where, sign, value, dots, triplet, rest)))
         now += sign
+    return tuple(found)
 
 
 def _longest_sign(place: Fraction, room: Fraction, beats: int, *, rest: bool) -> tuple[Fraction, Value, int, bool]:
@@ -127,24 +152,30 @@ def _longest_sign(place: Fraction, room: Fraction, beats: int, *, rest: bool) ->
     raise ValueError(f"no written value fits {room} of a beat at {place}")
 
 
-def _beamed(bar: list[Piece], beats: int) -> list[Piece]:
+@lru_cache(maxsize=2048)
+def _marks(bar: tuple[_Sign, ...], beats: int) -> tuple[_Marks, ...]:
+    """The beams of each sign of a bar, and where its tuplets start and stop."""
+    return tuple(zip(_beams(bar, beats), _tuplets(bar), strict=True))
+
+
+def _beams(bar: Sequence[_Sign], beats: int) -> list[tuple[BeamState, ...]]:
     eighths_only = beats == 4 and all(
-        piece.value != "16th" and not piece.triplet and not (piece.value == "eighth" and piece.dots) for piece in bar
+        sign.value != "16th" and not sign.triplet and not (sign.value == "eighth" and sign.dots) for sign in bar
     )
     width = 2 if eighths_only else 1
 
-    def group_of(item: tuple[int, Piece]) -> tuple[bool, int]:
-        _, piece = item
-        return piece.note is not None and piece.value in _BEAMS, int(piece.start // width)
+    def group_of(place: int) -> tuple[bool, int]:
+        sign = bar[place]
+        return not sign.rest and sign.value in _BEAMS, int(sign.start // width)
 
-    done = list(bar)
-    for (beamable, _), members in groupby(enumerate(bar), key=group_of):
-        places = [place for place, _ in members]
+    done: list[tuple[BeamState, ...]] = [()] * len(bar)
+    for (beamable, _), members in groupby(range(len(bar)), key=group_of):
+        places = list(members)
         if not beamable or len(places) < 2:
             continue
         levels = [_BEAMS[bar[place].value] for place in places]
         for i, place in enumerate(places):
-            done[place] = replace(bar[place], beams=tuple(_beam_state(levels, i, n) for n in range(1, levels[i] + 1)))
+            done[place] = tuple(_beam_state(levels, i, n) for n in range(1, levels[i] + 1))
     return done
 
 
@@ -160,11 +191,12 @@ def _beam_state(levels: Sequence[int], i: int, level: int) -> BeamState:
     return "forward hook" if i == 0 else "backward hook"
 
 
-def _tuplets(bar: list[Piece]) -> list[Piece]:
-    done = list(bar)
-    for (triplet, _), members in groupby(enumerate(bar), key=lambda item: (item[1].triplet, int(item[1].start))):
+def _tuplets(bar: Sequence[_Sign]) -> list[Literal["start", "stop"] | None]:
+    done: list[Literal["start", "stop"] | None] = [None] * len(bar)
+    for (triplet, _), members in groupby(
+        range(len(bar)), key=lambda place: (bar[place].triplet, int(bar[place].start))
+    ):
         if triplet:
-            places = [place for place, _ in members]
-            done[places[0]] = replace(done[places[0]], tuplet="start")
-            done[places[-1]] = replace(done[places[-1]], tuplet="stop")
+            places = list(members)
+            done[places[0]], done[places[-1]] = "start", "stop"
     return done

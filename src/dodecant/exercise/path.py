@@ -37,6 +37,8 @@ def walk(
 def _walked(path: Path, scale: Scale, shorter_by: int, between: tuple[int, int] | None) -> tuple[Anchor, ...]:
     """Rungs are the same on every tonic, so one walk serves all keys."""
     ladder = Ladder(_ANY_TONIC, scale)
+    if path.span == "once":
+        return (Anchor(_rung(path.low, ladder), falling=path.direction.startswith("down")),)
     low, high = between or (_rung(path.low, ladder), _rung(path.high, ladder))
     rungs = _climb(path, ladder, low, high)
     rungs = rungs[: max(1, len(rungs) - shorter_by)]
@@ -65,7 +67,7 @@ def lacking_ends(path: Path, ladder: Ladder) -> tuple[tuple[str, int], ...]:
     """The ends of the path whose step the sound does not have, with their step."""
     if path.span == "range":
         return ()
-    ends = (("low", path.low), ("high", path.high))
+    ends = (("low", path.low), ("high", path.high))[: 1 if path.span == "once" else 2]
     return tuple((name, end.step) for name, end in ends if ladder.rung_at(end.step) is None)
 
 

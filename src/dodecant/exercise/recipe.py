@@ -28,13 +28,15 @@ class PathEnd(Part):
 class Path(Part):
     """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
 
-    `span` may be the player's whole range instead: from the lowest tone the line can stand on to the highest.
-    `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice as long.
+    `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
+    on the lower end alone. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn
+    twice as long; `close` ends with a turn round the last tone: the one above, itself, the one below, itself.
     """
 
-    span: Literal["ends", "range"] = "ends"
+    span: Literal["ends", "range", "once"] = "ends"
     overshoot: bool = False
     pause: bool = False
+    close: Literal["none", "turn"] = "none"
     low: PathEnd = PathEnd()
     high: PathEnd = PathEnd(octave=2)
     direction: Literal["up", "down", "up-and-back", "down-and-back"] = "up-and-back"

@@ -6,11 +6,11 @@ from collections.abc import Iterator
 from itertools import pairwise
 from math import lcm
 
-from dodecant.exercise.fitting import UNITS_IN_BEAT
 from dodecant.exercise.line import Line
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.score import Cure, Remark, Strip
+from dodecant.exercise.timing import Units, note_value
 from dodecant.instrument.profile import Instrument
 
 _OCTAVE = 12
@@ -92,10 +92,11 @@ def _octave_less(recipe: Recipe) -> Cure:
 def remarks_on_line(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
     """Leaps of more than an octave, and a key with more signs than a reader likes."""
     name = strip.stop.heading
+    heights = [note.tone.written.midi for note in strip.notes]
     leaps = [
-        (before, note)
-        for before, note in pairwise(strip.notes)
-        if abs(note.tone.written.midi - before.tone.written.midi) > _OCTAVE
+        (strip.notes[place], strip.notes[place + 1])
+        for place, (before, after) in enumerate(pairwise(heights))
+        if not -_OCTAVE <= after - before <= _OCTAVE
     ]
     if leaps:
         before, note = leaps[0]
@@ -117,7 +118,7 @@ def remarks_on_line(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
         )
 
 
-def remarks_on_bar(recipe: Recipe, group: int, beats: int, length: int) -> Iterator[Remark]:
+def remarks_on_bar(recipe: Recipe, group: Units, beats: int, length: int) -> Iterator[Remark]:
     """A figure that does not fit the bar: when the two meet again.
 
     `group` is the figure's length in note values, `length` the strip's in bars.
@@ -125,9 +126,10 @@ def remarks_on_bar(recipe: Recipe, group: int, beats: int, length: int) -> Itera
     >>> [remark.text for remark in remarks_on_bar(Recipe(), 5, 4, 12)]
     ['Groups of 5 against 8 in a bar: they meet the barline again after 5 bars.']
     """
-    in_bar = beats * UNITS_IN_BEAT[recipe.placement.value]
-    if group < 2 or in_bar % group == 0 or group % in_bar == 0:
+    in_bar = int(beats / note_value(recipe))
+    if group != int(group) or group < 2 or in_bar % group == 0 or group % in_bar == 0:
         return
+    group = int(group)
     bars = lcm(group, in_bar) // in_bar
     when = f"after {bars} bars" if bars <= length else "not before the strip ends"
     cures = (Cure("Play triplets", {"placement": {"value": "triplet"}}),) if group % 3 == 0 else ()

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import random
 from collections import Counter
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from fractions import Fraction
+from typing import NamedTuple
 
+from dodecant.exercise.figure_parts import Figures
 from dodecant.exercise.harmony import Harmony, harmony
+from dodecant.exercise.orders import orders_of
 from dodecant.exercise.recipe import KeyRoute, Recipe
 from dodecant.exercise.scale_choice import chosen_scale
 from dodecant.exercise.sounds import (
@@ -21,7 +24,7 @@ from dodecant.exercise.sounds import (
 )
 from dodecant.instrument.profile import Instrument
 from dodecant.music.changes import chords_in
-from dodecant.music.chord import Chord
+from dodecant.music.chord import Chord, Colour
 from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
 from dodecant.music.fit import Fit
@@ -34,7 +37,7 @@ _STEPS = {"fourths": 5, "fifths": 7, "half-steps-up": 1, "half-steps-down": 11}
 _WHOLE_STEPS = {"whole-steps-up": 1, "whole-steps-down": -1}
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, slots=True)
 class Sound:
     """A scale on a tonic; `parent` is the tonic of the family it was taken from, if any."""
 
@@ -50,8 +53,7 @@ class Sound:
         return f"{self.tonic.text} {self.scale.name}"
 
 
-@dataclass(frozen=True)
-class Over:
+class Over(NamedTuple):
     """A chord of the changes in time (beats from the strip's beginning) with its sound; N.C. has neither."""
 
     start: Fraction
@@ -65,7 +67,8 @@ class Stop:
     """One place on the routes: the key (pitch class as named by the recipe) and the sound, as read and as heard.
 
     Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name. Where
-    sounds turn into each other, `chain` holds them all, as read and as heard.
+    sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where the
+    recipe asks for several orders of one, and `variant` its name. `lead_in` are beats before the changes begin.
     """
 
     index: int
@@ -76,6 +79,9 @@ class Stop:
     over_sounding: tuple[Over, ...] = ()
     title: str = ""
     chain: tuple[tuple[Sound, Sound], ...] = ()
+    figure: Figures | None = None
+    variant: str = ""
+    lead_in: Fraction = Fraction(0)
 
     @property
     def heading(self) -> str:
@@ -86,6 +92,7 @@ class Stop:
             read = f"{self.written.tonic.text} {' → '.join(names)}"
             heard = read if heard == self.written.text else f"{self.sounding.tonic.text}"
         words = read if read == heard else f"{read} · sounds {heard}"
+        words += f" · {self.variant}" * bool(self.variant)
         if self.title:
             return f"{self.title} · {words}"
         return words if self.written.parent is None else f"{words} · from {self.written.parent.text}"
@@ -115,33 +122,54 @@ def key_order(route: KeyRoute) -> tuple[int, ...]:
     return tuple(NoteName.parse(name).pitch_class for name in route.picked)
 
 
-def stops(recipe: Recipe, catalogue: ScaleCatalogue, tonics: TonicNames, instrument: Instrument) -> tuple[Stop, ...]:
-    """All stops of a recipe in order: keys and sounds nested as it says. Raises RecipeError for an unknown sound."""
-    transposed_by = instrument.sounds_half_steps
-    heard = 0 if recipe.player.keyed == "sounding" else transposed_by
+def stops(
+    recipe: Recipe,
+    catalogue: ScaleCatalogue,
+    tonics: TonicNames,
+    instrument: Instrument,
+    lead_in: Fraction = Fraction(0),
+) -> tuple[Stop, ...]:
+    """All stops of a recipe in order: keys and sounds nested as it says. Raises RecipeError for an unknown sound.
+
+    Over changes, `lead_in` beats come before the first chord.
+    """
+    names = _Names(tonics, recipe, instrument)
     sounds = recipe.sounds
     if isinstance(sounds, ChangesSounds):
-        return tuple(_changes_stops(recipe, sounds, catalogue, tonics, heard, transposed_by))
-    if isinstance(sounds, MorphingSounds):
-        return tuple(_morph_stops(recipe, sounds, catalogue, tonics, heard, transposed_by))
-    members = _members(sounds, catalogue)
-    colour = members[0].scale.colour
+        found = tuple(_changes_stops(recipe, sounds, catalogue, names, lead_in))
+    elif isinstance(sounds, MorphingSounds):
+        found = tuple(_morph_stops(recipe, sounds, catalogue, names))
+    else:
+        found = tuple(_plain_stops(recipe, _members(sounds, catalogue), names))
+    orders = orders_of(recipe.figure)
+    every = [replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders]
+    return tuple(replace(stop, index=index) for index, stop in enumerate(every)) if orders else found
+
+
+@dataclass(frozen=True)
+class _Names:
+    """The tonic of a key as it is read and as it is heard: one name each for the whole exercise."""
+
+    tonics: TonicNames
+    recipe: Recipe
+    instrument: Instrument
+
+    def of(self, key: int, colour: Colour) -> tuple[NoteName, NoteName]:
+        """Read, then heard; the colour of the first sound chooses the name for all."""
+        transposed_by = self.instrument.sounds_half_steps
+        heard = key if self.recipe.player.keyed == "sounding" else key + transposed_by
+        return self.tonics.name(heard - transposed_by, colour), self.tonics.name(heard, colour)
+
+
+def _plain_stops(recipe: Recipe, members: tuple[_Member, ...], names: _Names) -> Iterator[Stop]:
     keys = key_order(recipe.keys)
-    pairs = (
-        [(key, member) for key in keys for member in members]
-        if recipe.outer == "keys"
-        else [(key, member) for member in members for key in keys]
-    )
-    # One tonic name per key for the whole exercise: the first sound's colour chooses it for all.
-    return tuple(
-        Stop(
-            index,
-            key,
-            written=member.on(tonics.name(key + heard - transposed_by, colour)),
-            sounding=member.on(tonics.name(key + heard, colour)),
-        )
-        for index, (key, member) in enumerate(pairs)
-    )
+    if recipe.outer == "keys":
+        pairs = [(key, member) for key in keys for member in members]
+    else:
+        pairs = [(key, member) for member in members for key in keys]
+    for index, (key, member) in enumerate(pairs):
+        read, heard = names.of(key, members[0].scale.colour)
+        yield Stop(index, key, member.on(read), member.on(heard))
 
 
 @dataclass(frozen=True)
@@ -173,67 +201,77 @@ def _members(
     )
 
 
-def _morph_stops(
-    recipe: Recipe,
-    sounds: MorphingSounds,
-    catalogue: ScaleCatalogue,
-    tonics: TonicNames,
-    heard: int,
-    transposed_by: int,
-) -> Iterator[Stop]:
+def _morph_stops(recipe: Recipe, sounds: MorphingSounds, catalogue: ScaleCatalogue, names: _Names) -> Iterator[Stop]:
     scales = [chosen_scale(choice, catalogue, f"/sounds/scales/{n}") for n, choice in enumerate(sounds.scales)]
     played = [scale for scale in scales for _ in range(sounds.repeats)] + scales[: int(sounds.closed)]
     for index, key in enumerate(key_order(recipe.keys)):
-        read, sounded = (tonics.name(key + by, scales[0].colour) for by in (heard - transposed_by, heard))
+        read, sounded = names.of(key, scales[0].colour)
         chain = tuple((Sound(read, scale), Sound(sounded, scale)) for scale in played)
         yield Stop(index, key, *chain[0], chain=chain)
 
 
 def _changes_stops(
-    recipe: Recipe,
-    sounds: ChangesSounds,
-    catalogue: ScaleCatalogue,
-    tonics: TonicNames,
-    heard: int,
-    transposed_by: int,
+    recipe: Recipe, sounds: ChangesSounds, catalogue: ScaleCatalogue, names: _Names, lead_in: Fraction
 ) -> Iterator[Stop]:
     worked = harmony(sounds.changes, catalogue, pointer="/sounds/changes")
     home = worked.changes.key
     scale = catalogue.get("aeolian" if home.colour == "minor" else "ionian")
     title = worked.changes.title or "Changes"
+    timeline = _timeline(worked, sounds.choruses, lead_in)
     for index, key in enumerate(key_order(recipe.keys)):
-        read, sounded = (tonics.name(key + by, home.colour) for by in (heard - transposed_by, heard))
-        over = _over(worked, sounded, sounds.choruses)
-        over_read = over if read == sounded else _over(worked, read, sounds.choruses)
-        yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title)
+        read, sounded = names.of(key, home.colour)
+        over = _over(worked, timeline, sounded)
+        over_read = over if read == sounded else _over(worked, timeline, read)
+        yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title, lead_in=lead_in)
 
 
-def _over(worked: Harmony, tonic: NoteName, choruses: int) -> tuple[Over, ...]:
-    """Every chord in the order it sounds, carried to a key; each sound keeps its degree above its chord's root."""
+class _Due(NamedTuple):
+    """A chord's number where it is due (in beats), and its sound."""
+
+    start: Fraction
+    length: Fraction
+    number: int | None
+    sound: Fit | None
+
+
+def _timeline(worked: Harmony, choruses: int, lead_in: Fraction) -> list[_Due]:
+    """Every chord in the order it sounds, whatever the key."""
     changes = worked.changes
-    chords = chords_in(changes, tonic)
-    sounds: dict[tuple[int, int], Sound] = {}
-    found: list[Over] = []
-    now = Fraction(0)
+    found = [_Due(Fraction(0), lead_in, None, None)] if lead_in else []
+    now = lead_in
     times: Counter[int] = Counter()
     for chorus in range(choruses):
         for bar in changes.played:
             beat = Fraction(4, changes.bars[bar].metre.unit)
             for number in changes.slot_numbers[bar]:
                 length = changes.slots[number].beats * beat
-                best, chord = worked.sound(number, chorus, times[number]), chords[number]
+                found.append(_Due(now, length, number, worked.sound(number, chorus, times[number])))
                 times[number] += 1
-                sound = None
-                if best is not None and chord is not None:
-                    key = (number, id(best))
-                    sound = sounds.get(key) or _carried(best, changes.slots[number].chord, chord)
-                    sounds[key] = sound
-                found.append(Over(now, length, chord, sound))
                 now += length
+    return found
+
+
+def _over(worked: Harmony, timeline: Sequence[_Due], tonic: NoteName) -> tuple[Over, ...]:
+    """The timeline carried to a key; each sound keeps its degree above its chord's root."""
+    chords = chords_in(worked.changes, tonic)
+    slots = worked.changes.slots
+    sounds: dict[tuple[int, int], Sound] = {}
+    found: list[Over] = []
+    for start, length, number, best in timeline:
+        chord = None if number is None else chords[number]
+        sound = None
+        if number is not None and best is not None and chord is not None:
+            key = (number, id(best))  # the fits live in the timeline
+            sound = sounds.get(key)
+            if sound is None:
+                sound = sounds[key] = _carried(best, slots[number].chord, chord)
+        found.append(Over(start, length, chord, sound))
     return tuple(found)
 
 
 def _carried(best: Fit, original: Chord | None, chord: Chord) -> Sound:
     """A chord's sound where the chord is carried to: its tonic keeps its degree above the root."""
+    if original is not None and best.tonic == original.root:
+        return Sound(chord.root, best.scale)
     tonic = moved(best.tonic, original.root, chord.root) if original else best.tonic
     return Sound(tonic.without_doubles(), best.scale)

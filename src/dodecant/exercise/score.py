@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from dodecant.exercise.route import Stop
 from dodecant.music.degree import Degree
@@ -15,8 +15,7 @@ Value = Literal["whole", "half", "quarter", "eighth", "16th"]
 BeamState = Literal["begin", "continue", "end", "forward hook", "backward hook"]
 
 
-@dataclass(frozen=True, slots=True)
-class Tone:
+class Tone(NamedTuple):
     """What a note is: its pitch as read and as heard, and its place in the sound.
 
     `step` is its place in the sound (1-based), or None for a tone from outside. `number` is the degree in the
@@ -41,8 +40,7 @@ class Sign:
     cautionary: bool = False
 
 
-@dataclass(frozen=True, slots=True)
-class Note:
+class Note(NamedTuple):
     """A tone in time: start and length in beats from the strip's beginning, and the accidental it needs."""
 
     start: Fraction
@@ -51,8 +49,7 @@ class Note:
     sign: Sign | None
 
 
-@dataclass(frozen=True, slots=True)
-class Piece:
+class Piece(NamedTuple):
     """One written sign: a note, part of a tied note (`note` is its index in the strip), or a rest (None).
 
     `start` is in beats from the barline. `triplet` marks three in the time of two.

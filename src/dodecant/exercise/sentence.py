@@ -106,7 +106,8 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
         chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
         chain += chain[: int(recipe.sounds.closed)]
         often = {1: "", 2: ", twice each"}.get(recipe.sounds.repeats, f", {_COUNTS[recipe.sounds.repeats]} times each")
-        return f"{sound.tonic.text} {chain[0]} turning into {_listed(chain[1:])}{often}"
+        part = ", only what changes" if recipe.sounds.part == "changed" else ""
+        return f"{sound.tonic.text} {chain[0]} turning into {_listed(chain[1:])}{often}{part}"
     if isinstance(recipe.sounds, ChangesSounds):
         key = Key(sound.tonic, sound.scale.colour)
         times = {1: "", 2: " twice"}.get(recipe.sounds.choruses, f" {_COUNTS[recipe.sounds.choruses]} times")
@@ -118,8 +119,12 @@ def _path(path: Path) -> str:
     low, high = path.low, path.high
     way = f"{_DIRECTIONS[path.direction]} {_BY[path.by]}"
     extra = (", a step beyond each end" if path.overshoot else "") + (", resting at the turn" if path.pause else "")
+    extra += ", closing with a turn" if path.close == "turn" else ""
     if path.span == "range":
         return f"{way} through the whole range{extra}"
+    if path.span == "once":
+        where = "the root" if low.step == 1 else f"{low.step}"
+        return f"once, from {where}{extra}"
     if low.step == high.step:
         octaves = high.octave - low.octave
         span = f"{_COUNTS[octaves]} octave{'s' if octaves > 1 else ''}"
@@ -133,7 +138,7 @@ def _path(path: Path) -> str:
 
 
 def _placement(recipe: Recipe) -> str:
-    words = _VALUES[recipe.placement.value]
+    words = "its own rhythm" if recipe.figure.kind == "lick" else _VALUES[recipe.placement.value]
     if recipe.placement.metre != "4/4":
         words += f" in {recipe.placement.metre}"
     return words

@@ -30,13 +30,15 @@ class SeveralSounds(Part):
 class MorphingSounds(Part):
     """One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
 
-    A `closed` chain comes back to its first sound.
+    A `closed` chain comes back to its first sound. After the first sound the `whole` line comes each time, or only what
+    has `changed`: the altered tones with the tone before and after each.
     """
 
     kind: Literal["morph"] = "morph"
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
     repeats: Annotated[int, Field(ge=1, le=8)] = 1
     closed: bool = False
+    part: Literal["whole", "changed"] = "whole"
 
 
 class FamilyOfSounds(Part):

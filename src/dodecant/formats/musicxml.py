@@ -161,7 +161,9 @@ def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
     """The chord symbols and their places; a chord that only goes on is not written again."""
     said: Chord | None = None
     for over in strip.stop.over_written:
-        if over.chord != said or over.start == 0:
+        if over.start < strip.stop.lead_in:
+            continue
+        if over.chord != said or over.start == strip.stop.lead_in:
             yield over.start, write_harmony(over.chord, degrees=degrees)
         said = over.chord
 

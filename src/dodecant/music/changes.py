@@ -160,15 +160,18 @@ def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     source = changes.key.tonic
     if tonic == source:
         return [slot.chord for slot in changes.slots]
-    keys = {bar.key: _moved_key(bar.key, source, tonic) for bar in changes.bars}
-    done: dict[tuple[Chord | None, Key], Chord | None] = {}
+    keys = {key: _moved_key(key, source, tonic) for key in {bar.key for bar in changes.bars}}
+    roots: dict[tuple[NoteName, bool, Key], NoteName] = {}
     found = []
     for bar in changes.bars:
         for slot in bar.slots:
-            pair = (slot.chord, bar.key)
-            if pair not in done:
-                done[pair] = _moved_chord(slot.chord, bar.key, keys[bar.key])
-            found.append(done[pair])
+            chord, root = slot.chord, None
+            if chord is not None:
+                place = (chord.root, chord.quality.fifths == (-1,), bar.key)  # all that its step depends on
+                root = roots.get(place)
+                if root is None:
+                    root = roots[place] = _moved_root(chord, bar.key, keys[bar.key])
+            found.append(_moved_chord(chord, root))
     return found
 
 
@@ -176,10 +179,12 @@ def _moved_key(key: Key, source: NoteName, target: NoteName) -> Key:
     return replace(key, tonic=moved(key.tonic, source, target).without_doubles())
 
 
-def _moved_chord(chord: Chord | None, source: Key, target: Key) -> Chord | None:
-    if chord is None:
+def _moved_root(chord: Chord, source: Key, target: Key) -> NoteName:
+    return target.sensible(step_of(chord, source).name_above(target.tonic))
+
+
+def _moved_chord(chord: Chord | None, root: NoteName | None) -> Chord | None:
+    if chord is None or root is None:
         return None
-    root = target.sensible(step_of(chord, source).name_above(target.tonic))
-    if chord.bass is None:
-        return replace(chord, root=root)
-    return replace(chord, root=root, bass=moved(chord.bass, chord.root, root).without_doubles())
+    bass = None if chord.bass is None else moved(chord.bass, chord.root, root).without_doubles()
+    return Chord(root, chord.quality, bass)

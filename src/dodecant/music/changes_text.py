@@ -10,6 +10,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from dodecant.music.changes import MOST_PLAYED, Bar, Changes, Metre, Slot
 from dodecant.music.chord import Chord
@@ -63,6 +64,7 @@ def read_changes(text: str) -> Reading:
     return _Reader(text).read()
 
 
+@lru_cache(maxsize=64)
 def parse_changes(text: str) -> Changes:
     """The changes a text holds; raises MusicError for the first fault, or when there is no bar in it."""
     reading = read_changes(text)

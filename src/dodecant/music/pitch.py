@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from dodecant.music.errors import MusicError
 
@@ -75,8 +76,7 @@ class NoteName:
         return self if abs(self.alteration) < 2 else self.plain()
 
 
-@dataclass(frozen=True, slots=True)
-class Pitch:
+class Pitch(NamedTuple):
     """A spelled note. B♯3 and C4 share a MIDI number and are different pitches.
 
     >>> Pitch.parse("B#3").midi, Pitch.parse("C4").midi, Pitch.parse("B#3") == Pitch.parse("C4")

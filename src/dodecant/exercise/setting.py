@@ -1,0 +1,214 @@
+"""The recipe's ladder, figure, path, course and enclosure set on a sound, worked out once for all keys on C."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property
+from itertools import cycle
+
+from dodecant.exercise.course import in_course, on_anchor
+from dodecant.exercise.enclosing import Encloser
+from dodecant.exercise.figure import Figure, FigureTone
+from dodecant.exercise.figure_parts import Figures, Ladders, PairLadder
+from dodecant.exercise.ladder import Ladder
+from dodecant.exercise.ladders import ladder_scale, pair_triads
+from dodecant.exercise.lick import Lick
+from dodecant.exercise.line import Tones
+from dodecant.exercise.path import Anchor, lacking_ends, walk
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.timing import Units, lay_out, note_value
+from dodecant.music.pitch import NoteName
+from dodecant.music.scale import Scale
+
+MOST_ANCHORS = 400
+_C = NoteName(0)
+Room = tuple[int, int]  # lowest and highest MIDI number on C
+
+
+@dataclass(frozen=True)
+class Laid:
+    """The tones of a whole strip on one sound, and the note values before its first bar."""
+
+    tones: Tones
+    pickup: Units
+
+
+class Settings:
+    """The recipe on every sound it meets, each worked out once."""
+
+    def __init__(self, recipe: Recipe, lick: Lick | None) -> None:
+        self._recipe, self._lick = recipe, lick
+        self.takes_all = recipe.path.span == "range"
+        self.under: dict[int, tuple[Scale, Setting, Tones]] = {}  # what lies under each chord of changes
+        self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
+
+    def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
+        """The setting on a scale, of the recipe's figure or of another; `room` is for a path that `takes_all` of it."""
+        key = (scale, figure, room)
+        found = self._made.get(key)
+        if found is None:
+            found = self._made[key] = Setting(self._recipe, self._lick, scale, figure or self._recipe.figure, room)
+        return found
+
+
+class Setting:
+    """The recipe on one scale."""
+
+    def __init__(self, recipe: Recipe, lick: Lick | None, sound: Scale, shape: Figures, room: Room | None) -> None:
+        self._recipe, self._sound, self._shape, self._room, self._lick = recipe, sound, shape, room, lick
+        part = _ladder_of(recipe, shape, sound)
+        scale = sound if part.kind == "scale" else ladder_scale(part, sound)
+        self._value = note_value(recipe)
+        self.ladder = Ladder(_C, scale)
+        tones = lick.tones if lick else ()
+        figure = Figure(shape, self.ladder, sound, self._value, tones)
+        falling = Ladder(_C, scale, coming_down=True)
+        self.figures = (figure, Figure(shape, falling, sound, self._value, tones) if scale.down else figure)
+        self._steps = Ladder(_C, sound)
+        self._encloser = (
+            Encloser(recipe.enclosure, sound, self.ladder, int(1 / self._value)) if recipe.enclosure else None
+        )
+        self.group: Units = 0
+        self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
+        self.anchors = self._walk(0)
+        self._filled: dict[tuple[Fraction, Fraction], Tones] = {}
+        if len(self.anchors) > MOST_ANCHORS:
+            raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
+
+    @property
+    def lacks(self) -> tuple[int, ...]:
+        """The numbers of the cell or lick that the ladder lacks."""
+        return self.figures[0].lacks
+
+    @cached_property
+    def whole(self) -> Laid:
+        """The figure on every anchor, in course; on the way down it stands on the sound's form coming down."""
+        return self.laid(0)
+
+    def laid(self, shorter_by: int) -> Laid:
+        """The same with a path that stops early."""
+        anchors = self._walk(shorter_by) if shorter_by else self.anchors
+        groups = self._groups(anchors)
+        if self._encloser is not None:
+            tones, pickup = self._encloser.around(groups)
+        else:
+            tones, pickup = [tone for group in groups for tone in group], 0
+        if self._recipe.path.close == "turn" and tones:
+            tones += self._turn(anchors[-1], tones[-1])
+        return Laid(self._some(tones), pickup or self._before_the_bar(tones))
+
+    def filling(self, start: Fraction, length: Fraction) -> Tones:
+        """So many beats: the path walked again and again, its ends not repeated where they meet.
+
+        `start` is the beat it begins on; whole beats make no difference.
+        """
+        key = (start % 1, length)
+        found = self._filled.get(key)
+        if found is None:
+            found = self._filled[key] = self._some(self._fill(*key))
+        return found
+
+    def _fill(self, start: Fraction, length: Fraction) -> list[FigureTone]:
+        count = max(Fraction(1), length / self._value)
+        groups: list[Sequence[FigureTone]] = []
+        units: Units = 0
+        silent = 0
+        for group in self._round():
+            if group:
+                groups.append(group)
+                units += sum(tone.units for tone in group)
+            silent = 0 if group else silent + 1
+            if units >= count or silent > len(self.anchors):
+                break
+        if self._encloser is not None and groups:
+            tones = self._encloser.around(groups, from_the_start=False)[0]
+        else:
+            tones = [tone for group in groups for tone in group]
+        spans, _ = lay_out((tone.timing for tone in tones), start, self._value)
+        end = start + length
+        found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
+        for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:
+            if begin + held > end:
+                shorter = tone.timing._replace(units=(end - begin) / self._value, rest=0)
+                found[-1] = self.figures[0].timed(tone, shorter)
+        return found
+
+    def _round(self) -> Iterator[Sequence[FigureTone]]:
+        """The groups of the path again and again."""
+        anchors = list(self.anchors)
+        if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
+            anchors = anchors[:-1]
+        if self._recipe.course.kind == "plain":  # no need to walk farther than the chord lasts
+            return (on_anchor(self.figures, anchor, place) for place, anchor in enumerate(cycle(anchors)))
+        return cycle(self._groups(anchors))
+
+    def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        recipe = self._recipe
+        groups = in_course(recipe.course, self.figures, anchors, recipe.path, self._steps)
+        sizes = {sum(tone.units for tone in group) for group in groups}
+        even = self._shape.kind != "lick" and not (self._shape.kind == "arpeggios" and self._shape.rhythm != "even")
+        counts = len(sizes) == 1 and self._encloser is None and even
+        self.group = sizes.pop() if counts else 0
+        if self._shape.kind == "run" and self._shape.tail == "arpeggio":
+            groups += self._tail(anchors)
+        return [group for group in groups if group]
+
+    def _tail(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        """The arpeggio of every second rung over the path's span, up and back."""
+        low, high = min(a.rung for a in anchors), max(a.rung for a in anchors)
+        rising = list(range(low, high + 1, 2))
+        return [[self.figures[0].rung(rung)] for rung in [*rising, *rising[-2::-1]]]
+
+    def _turn(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
+        """A turn round the path's last tone: the one above, itself, the one below, itself."""
+        middle = self.figures[anchor.falling].rung(anchor.rung)
+        around = [self._steps.next_to(middle.pitch.midi, above=above) for above in (True, False)]
+        above, below = (FigureTone(self._steps.pitch(rung), self._steps.degree(rung), rung) for rung in around)
+        return [above, middle, below, middle][int(last.pitch.midi == above.pitch.midi) :]
+
+    def _before_the_bar(self, tones: Sequence[FigureTone]) -> Units:
+        """The pickup that a lick or a leading note brings, in note values; a lick may begin after the bar as well."""
+        if self._shape.kind == "lick" and self._lick is not None:
+            return self._lick.lead
+        at = tones[0].timing.at if tones else None
+        return (1 - at) / self._value if at else 0
+
+    def _walk(self, shorter_by: int) -> tuple[Anchor, ...]:
+        path = self._recipe.path
+        between = self._whole_range(self._room) if path.span == "range" and self._room is not None else None
+        return walk(path, self.ladder, shorter_by=shorter_by, between=between)
+
+    def _whole_range(self, room: Room) -> tuple[int, int]:
+        """The lowest and highest rung on which all the figure's tones lie in the room."""
+        low, high = room
+        size = len(self.ladder.scale)
+        figure = self.figures[0]
+
+        def fits(rung: int) -> bool:
+            tones = figure.tones_on(Anchor(rung, falling=False))
+            return all(low <= tone.pitch.midi <= high for tone in tones)
+
+        fitting = [rung for rung in range(-5 * size, 6 * size) if fits(rung)]
+        beyond = int(self._recipe.path.overshoot or self._recipe.path.close == "turn")
+        if len(fitting) < 2 + 2 * beyond:
+            message = f"{self._sound.name}: nowhere in the range does the whole figure fit."
+            raise RecipeError([Problem("/path/span", message, "Take a shorter figure or the path's own ends.")])
+        return fitting[0] + beyond, fitting[-1] - beyond
+
+    def _some(self, tones: Iterable[FigureTone]) -> Tones:
+        found = Tones.of(tones)
+        if found.all:
+            return found
+        message = f"{self._sound.name} has none of these tones."
+        raise RecipeError([Problem("/figure/text", message, "Take the nearest tones instead.")])
+
+
+def _ladder_of(recipe: Recipe, figure: Figures, sound: Scale) -> Ladders:
+    """The ladder that is set; pairs stand on the six tones of their own pair instead."""
+    if figure.kind != "pairs":
+        return recipe.ladder
+    pair_triads(sound, figure.rank, "/figure/rank")
+    return PairLadder(rank=figure.rank)

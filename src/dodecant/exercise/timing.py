@@ -1,0 +1,68 @@
+"""When the tones of a line sound: lengths in note values become starts and lengths in beats."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from fractions import Fraction
+from functools import lru_cache
+from typing import NamedTuple
+
+from dodecant.exercise.recipe import Recipe
+
+Units = int | Fraction
+Span = tuple[Fraction, Fraction]
+_PARTS = 12  # of a beat
+
+BEATS = {"quarter": Fraction(1), "eighth": Fraction(1, 2), "triplet": Fraction(1, 3), "sixteenth": Fraction(1, 4)}
+
+
+class Timing(NamedTuple):
+    """How long a tone is and how long the silence after it, in note values; and the place in the beat it needs."""
+
+    units: Units = 1
+    rest: Units = 0
+    at: Fraction | None = None
+
+
+PLAIN = Timing()
+
+
+def note_value(recipe: Recipe) -> Fraction:
+    """Beats in one note value of a recipe; a lick brings its own rhythm, counted in beats."""
+    return Fraction(1) if recipe.figure.kind == "lick" else BEATS[recipe.placement.value]
+
+
+def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tuple[list[Span], Fraction]:
+    """Start and length of every tone in beats, and the beat on which all is over.
+
+    A tone that needs a place in the beat waits for it; so does one whose length cannot be written in what is left of
+    its beat (a triplet after an eighth), until the next beat. Counted in twelfths of a beat, which hold both halves and
+    thirds.
+
+    >>> lay_out([Timing(1), Timing(Fraction(2, 3), at=Fraction(0))], Fraction(0), Fraction(1, 2))[0][1]
+    (Fraction(1, 1), Fraction(1, 3))
+    """
+    now, one = int(begin * _PARTS), int(value * _PARTS)
+    found = []
+    for units, rest, at in timings:
+        length = int(one * units)
+        into = now % _PARTS
+        if at is not None:
+            wanted = int(at * _PARTS)
+            if into != wanted:
+                now += (wanted - into) % _PARTS if _one_grid(into, wanted) else _PARTS - into + wanted
+        elif into and not _one_grid(into, length):
+            now += _PARTS - into
+        found.append((_beats(now), _beats(length)))
+        now += length + int(one * rest)
+    return found, _beats(now)
+
+
+def _one_grid(one: int, other: int) -> bool:
+    """Whether two places can stand in one beat: both in thirds, or both in halves and quarters."""
+    return one % _PARTS == 0 or other % _PARTS == 0 or (one % 3 == 0) == (other % 3 == 0)
+
+
+@lru_cache(maxsize=8192)
+def _beats(parts: int) -> Fraction:
+    return Fraction(parts, _PARTS)
