@@ -35,6 +35,30 @@ cell_words = st.builds(
     st.integers(1, 10),
     st.sampled_from(["", "", "", "+", "-"]),
 )
+_BEATS = [["1"], ["2"], ["1½"], ["½", "½"], ["¼", "½", "¼"], ["¾", "¼"], ["⅓", "⅓", "⅓"], ["2/3", "1/3"]]
+_HOMES = st.sampled_from(["C", "Dm7", "G7(b9)", "Am7b5", "| Dm7 | G7 |"])
+lick_notes = st.one_of(
+    cell_words,
+    st.builds(lambda name, octave: f"{name}{octave}", st.sampled_from([*KEYS, "C♭", "E♯"]), st.integers(3, 5)),
+    st.just("r"),
+)
+
+
+@st.composite
+def licks(draw: st.DrawFn, over: st.SearchStrategy[str] | None = None) -> dict[str, Any]:
+    """Licks of whole beats, so that every beat is divided one way; 1½ is followed by ½."""
+    words = []
+    for beat in draw(st.lists(st.sampled_from(_BEATS), min_size=1, max_size=8)):
+        lengths = [*beat, "½"] if beat == ["1½"] else beat
+        words += [f"{draw(lick_notes)}:{length}" for length in lengths]
+    return {
+        "kind": "lick",
+        "text": " ".join(["1:1", *words]),
+        "over": draw(_HOMES if over is None else over),
+        "fit": draw(st.sampled_from(["sound", "exact"])),
+    }
+
+
 figures = st.one_of(
     st.just({"kind": "run"}),
     st.builds(
@@ -52,12 +76,13 @@ figures = st.one_of(
               st.sampled_from(["falling", "every-second"]), st.sampled_from(["backwards", "upside-down"])),
     st.builds(lambda size, way: {"kind": "intervals", "size": size, "way": way},
               st.integers(2, 10), st.sampled_from(["up", "down", "alternating", "there-and-back"])),
-    st.builds(lambda tones, order, rotation, pivot: {"kind": "arpeggios", "tones": tones, "order": order,
-                                                     "rotation": rotation, "pivot": pivot},
+    st.builds(lambda tones, order, rotation, pivot, rhythm: {"kind": "arpeggios", "tones": tones, "order": order,
+                                                             "rotation": rotation, "pivot": pivot, "rhythm": rhythm},
               st.sampled_from(["triad", "seventh", "ninth", "shell", "fourths"]),
               st.sampled_from(["up", "down", "up-down", "down-up", "from-fifth-down"]),
-              st.integers(0, 3), st.booleans()),
+              st.integers(0, 3), st.booleans(), st.sampled_from(["even", "even", "led-triplets"])),
     st.sampled_from(["hold", "repeat"]).map(lambda roots: {"kind": "run", "roots": roots, "tail": "arpeggio"}),
+    licks(),
 )  # fmt: skip
 ladders = st.sampled_from(
     [{"kind": "scale"}] * 3
@@ -86,7 +111,8 @@ def paths(draw: st.DrawFn) -> dict[str, Any]:
         "by": draw(st.sampled_from(["step", "skip", "third"])),
         "overshoot": draw(st.booleans()),
         "pause": draw(st.booleans()),
-        "span": draw(st.sampled_from(["ends", "ends", "ends", "range"])),
+        "close": draw(st.sampled_from(["none", "none", "turn"])),
+        "span": draw(st.sampled_from(["ends", "ends", "ends", "once", "range"])),
     }
 
 
@@ -137,7 +163,7 @@ documents: st.SearchStrategy[dict[str, Any]] = st.fixed_dictionaries(
         "spelling": spellings,
     }
 )
-documents = documents.map(lambda document: _roomy(document))
+documents = documents.map(lambda document: roomy(document))
 recipes: st.SearchStrategy[Recipe] = documents.map(read_recipe)
 few_keys: st.SearchStrategy[Recipe] = documents.map(
     lambda document: read_recipe(
@@ -146,11 +172,13 @@ few_keys: st.SearchStrategy[Recipe] = documents.map(
 )
 
 
-def _roomy(document: dict[str, Any]) -> dict[str, Any]:
+def roomy(document: dict[str, Any]) -> dict[str, Any]:
     """What there is room for: a wide figure over the whole range and long growth are refused, with a cure."""
     if document["course"]["kind"] == "grow":
-        document = {**document, "path": {"high": {"step": 5, "octave": 1}}}
-    if document["path"].get("span", "ends") == "ends":
+        document = {**document, "path": {"high": {"step": 3, "octave": 1}}}
+    if document["figure"]["kind"] == "lick" and document["path"].get("span") != "once":
+        document = {**document, "path": {"high": {"step": 2, "octave": 1}}}
+    if document["path"].get("span", "ends") != "range":
         return document
     return {**document, "figure": {"kind": "run"}, "ladder": {"kind": "scale"}}
 

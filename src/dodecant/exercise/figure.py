@@ -127,15 +127,15 @@ class Figure:
         return self._made[key]
 
     def _counterpart(self, degree: Degree, tone: CellTone) -> int:
-        """The rung with a degree's number, of several the one nearest to its sign; else the nearest in half steps."""
+        """The rung as high as a degree, else the one of its number, else the nearest in half steps."""
         size = len(self._ladder.scale)
         same = [
-            (abs(own.alteration - degree.alteration), place)
+            (own.half_steps != degree.half_steps, abs(own.alteration - degree.alteration), place)
             for place, own in enumerate(self._ladder.degrees)
-            if own.number == degree.number
+            if own.number == degree.number or own.half_steps == degree.half_steps
         ]
         if same:
-            return min(same)[1] + tone.octaves * size
+            return min(same)[2] + tone.octaves * size
         if tone.number not in self.lacks:
             self.lacks += (tone.number,)
         return self._ladder.nearest_rung(tone.number) + tone.octaves * size

@@ -1,14 +1,14 @@
 """Licks: read against the chords they came from, so that they can be carried to other keys, sounds and degrees.
 
-A tone of the chord's sound keeps its number. A tone from outside that is resolved by step leans into the tone it
-resolves to, as an approach or as part of an enclosure, and keeps its half steps from it. Any other keeps its interval
-above the root. A note struck half a beat or less before a chord and held into it belongs to that chord.
+A tone of the chord's sound stays where the new sound has it too; else it takes the new sound's tone of its number. A
+tone from outside that is resolved by step leans into the tone it resolves to, as an approach or as part of an
+enclosure, and keeps its half steps from it. Any other keeps its interval above the root. A note struck half a beat or less before a chord and held into it belongs to that chord.
 """
 
 from __future__ import annotations
 
 from bisect import bisect_right
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Literal
 
@@ -108,6 +108,10 @@ def read_against(
         move, as_it_is, function = _analysed(index, pitches, sign, chords[number], exact)
         timing = Timing(sign.length, following[index] - start - sign.length)
         tones.append(LickTone(move, as_it_is, timing, start, number, pitches[index], function, sign.where))
+    for before, tone in enumerate(tones[1:]):
+        move = tones[before].move
+        if tones[before].function == "enclosure" and isinstance(move, Lean) and move.target == before + 2:
+            tones[before + 1] = replace(tone, function="enclosure")
     return Lick(tuple(tones), chords, -first, length)
 
 
@@ -158,7 +162,7 @@ def _check_grid(start: Fraction, sign: Written, starts: list[Fraction], pointer:
     end = start + sign.length
     for edge in (start, end):
         beat = edge // 1
-        inside = [place - beat for place in (*starts, end) if 0 < place - beat < 1]
+        inside = [place - beat for place in (*starts, end) if 0 < place - beat < 1 and place <= end]
         thirds = {place.denominator % 3 == 0 for place in inside}
         fine = all(12 % place.denominator == 0 and place.denominator in (2, 3, 4) for place in inside)
         if len(thirds) > 1 or not fine:

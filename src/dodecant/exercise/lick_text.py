@@ -21,8 +21,8 @@ MOST_NOTES = 400
 MOST_BARS = 32
 _LONGEST_NOTE = 16  # beats
 _SIGNS = {"½": Fraction(1, 2), "¼": Fraction(1, 4), "¾": Fraction(3, 4), "⅓": Fraction(1, 3), "⅔": Fraction(2, 3)}
-_LENGTH = re.compile(r"(\d{1,2})?([½¼¾⅓⅔])|(\d{1,2})/(\d{1,2})|(\d{1,2}(?:[.,]\d{1,4})?)")
-_NOTE = re.compile(r"[A-Ga-g]")
+_LENGTH = re.compile(r"(\d{1,2})?([½¼¾⅓⅔])|(\d{1,2})/(\d{1,2})|(\d{1,2}(?:\.\d{1,4})?)")
+_NOTE = re.compile(r"[A-G]")  # a small b is a flat
 _HOW = "Write numbers or notes with lengths in beats: 5:½ ♭3 2 1:1, or E4:½ D4 C4:2; r is a rest."
 Mark = Literal["", "~", "="]
 
@@ -132,7 +132,7 @@ def _length(text: str, where: int) -> Fraction:
         elif above:
             value = Fraction(int(above), int(below)) if int(below) else value
         else:
-            value = Fraction(plain.replace(",", "."))
+            value = Fraction(plain)
     if not 0 < value <= _LONGEST_NOTE or 12 % value.denominator:
         cure = "Write beats: ½, 1, 1½, ¼, ⅓ (a triplet), 3/4."
         raise MusicError(f"“{text[:12]}” is not a length that can be written.", cure=cure, where=where)

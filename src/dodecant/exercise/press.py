@@ -7,11 +7,19 @@ from fractions import Fraction
 
 from dodecant.exercise.fitting import fit_line, fit_over_changes
 from dodecant.exercise.harmony import metre_of_changes
+from dodecant.exercise.joins import remarks_on_joins
 from dodecant.exercise.lick import Lick, read_against
 from dodecant.exercise.lick_over import fit_lick_over
+from dodecant.exercise.line import Line
 from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.remarks import remarks_on_bar, remarks_on_ladder, remarks_on_line, remarks_on_range
+from dodecant.exercise.remarks import (
+    remarks_on_bar,
+    remarks_on_fitting,
+    remarks_on_ladder,
+    remarks_on_range,
+    remarks_on_signs,
+)
 from dodecant.exercise.route import stops
 from dodecant.exercise.score import Remark, Strip
 from dodecant.exercise.sentence import Phrase, sentence, sentence_text
@@ -64,6 +72,31 @@ class Exercise:
 
 def press(recipe: Recipe, tables: Tables) -> Exercise:
     """Work a recipe out. The same recipe gives the same exercise; raises RecipeError for what cannot be done."""
+    worked = _worked(recipe, tables)
+    strips = tuple(strip for strip, _ in worked.strips)
+    remarks: list[Remark] = []
+    for strip, line in worked.strips:
+        remarks += remarks_on_ladder(recipe, strip.stop, line)
+        remarks += remarks_on_fitting(recipe, strip.stop, line)
+        remarks += remarks_on_range(recipe, strip.stop, line, worked.instrument)
+        remarks += remarks_on_signs(recipe, strip)
+    first, line = worked.strips[0]
+    remarks += remarks_on_bar(recipe, line.group, worked.beats, len(first.bars))
+    remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
+    phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
+    return Exercise(recipe, worked.instrument, phrases, strips, tuple(remarks), worked.beats)
+
+
+@dataclass(frozen=True)
+class _Worked:
+    """The strips of a recipe with the lines they were written from."""
+
+    instrument: Instrument
+    beats: int
+    strips: list[tuple[Strip, Line]]
+
+
+def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     instrument, reach, own_limits = _player(recipe, tables)
     tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
     beats = bar_beats(recipe)
@@ -75,8 +108,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
             [Problem("/keys", f"This makes {len(places)} strips; {MOST_STRIPS} are the most.", "Pick fewer keys.")]
         )
     settings, writer = Settings(recipe, lick), StripWriter(recipe, instrument, beats)
-    strips: list[Strip] = []
-    remarks: list[Remark] = []
+    strips: list[tuple[Strip, Line]] = []
     for stop in places:
         if stop.over_written and lick is not None:
             line = fit_lick_over(recipe, stop, lick, settings, instrument, reach, own_limits=own_limits)
@@ -87,14 +119,8 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
-        strips.append(writer.strip(stop, line))
-        remarks += remarks_on_ladder(recipe, stop, line)
-        remarks += remarks_on_range(recipe, stop, line, instrument)
-        remarks += remarks_on_line(recipe, strips[-1])
-        if stop.index == 0:
-            remarks += remarks_on_bar(recipe, line.group, beats, len(strips[0].bars))
-    phrases = sentence(recipe, places[0], tables.scales, instrument)
-    return Exercise(recipe, instrument, phrases, tuple(strips), tuple(remarks), beats)
+        strips.append((writer.strip(stop, line), line))
+    return _Worked(instrument, beats, strips)
 
 
 def _lick(recipe: Recipe, tables: Tables, beats: int) -> Lick | None:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from itertools import pairwise
 from math import lcm
 
 from dodecant.exercise.line import Line
@@ -13,9 +12,9 @@ from dodecant.exercise.score import Cure, Remark, Strip
 from dodecant.exercise.timing import Units, note_value
 from dodecant.instrument.profile import Instrument
 
-_OCTAVE = 12
 _MANY_SIGNS = 0.8
 _ENOUGH_NOTES = 8
+_JUST_AS_IT_IS = Cure("Keep it just as it is", {"figure": {"fit": "exact"}})
 _FULL_REACH = Cure("Use the full range", {"player": {"reach": "full"}})
 
 
@@ -65,6 +64,7 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
         )
         cures = [Cure(label, {"figure": {"lacking": key}}) for key, label in labels if key != lacking]
         cures.append(Cure("Read the numbers as rungs", {"figure": {"reading": "rungs"}}))
+        cures = [_JUST_AS_IT_IS] if recipe.figure.kind == "lick" else cures
         yield Remark(
             "lacks",
             stop.index,
@@ -83,39 +83,38 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
 
 
 def _octave_less(recipe: Recipe) -> Cure:
+    if recipe.path.span == "range":
+        return Cure("Go between two steps", {"path": {"span": "ends"}})
     low, high = recipe.path.low, recipe.path.high
     if (high.octave - 1, high.step) > (low.octave, low.step):
         return Cure("Take an octave less", {"path": {"high": {"octave": high.octave - 1}}})
     return Cure("Go up a fifth only", {"path": {"low": {"step": 1, "octave": 1}, "high": {"step": 5, "octave": 1}}})
 
 
-def remarks_on_line(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
-    """Leaps of more than an octave, and a key with more signs than a reader likes."""
-    name = strip.stop.heading
-    heights = [note.tone.written.midi for note in strip.notes]
-    leaps = [
-        (strip.notes[place], strip.notes[place + 1])
-        for place, (before, after) in enumerate(pairwise(heights))
-        if not -_OCTAVE <= after - before <= _OCTAVE
-    ]
-    if leaps:
-        before, note = leaps[0]
-        more = f", and {len(leaps) - 1} more like it" if len(leaps) > 1 else ""
-        yield Remark(
-            "leap",
-            strip.stop.index,
-            "/figure",
-            f"{name}: a leap of more than an octave from {before.tone.written.text} to {note.tone.written.text}{more}.",
-        )
+def remarks_on_signs(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
+    """A key with more signs than a reader likes."""
     signs = sum(note.sign is not None for note in strip.notes)
     if not recipe.spelling.signature and signs > len(strip.notes) * _MANY_SIGNS and len(strip.notes) >= _ENOUGH_NOTES:
         yield Remark(
             "signs",
             strip.stop.index,
             "/spelling",
-            f"{name}: {signs} signs at {len(strip.notes)} notes.",
+            f"{strip.stop.heading}: {signs} signs at {len(strip.notes)} notes.",
             (Cure("Use a key signature", {"spelling": {"signature": True}}),),
         )
+
+
+def remarks_on_fitting(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
+    """The degrees of a lick that became others on this sound."""
+    at_home = recipe.path.span == "once" and recipe.path.low.step == 1
+    if recipe.figure.kind != "lick" or recipe.figure.fit != "sound" or not (at_home or stop.over_written):
+        return
+    tones = (tone for segment in line.segments for tone in segment.tones)
+    changed = {tone.was: tone.degree for tone in tones if tone.was not in (None, tone.degree) and tone.rung is not None}
+    if changed:
+        words = [f"{was.text} becomes {now.text}" for was, now in changed.items() if was]
+        name = stop.heading if stop.title else stop.written.text
+        yield Remark("fitted", stop.index, "/figure", f"{name}: {', '.join(words)}.", (_JUST_AS_IT_IS,))
 
 
 def remarks_on_bar(recipe: Recipe, group: Units, beats: int, length: int) -> Iterator[Remark]:

@@ -87,7 +87,7 @@ class Cure:
 class Remark:
     """A judgement: where (strip index, or None for the whole; JSON pointer to the phrase), why, and cures."""
 
-    kind: Literal["comfort", "shortened", "folded", "lacks", "leap", "signs", "bar"]
+    kind: Literal["comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar"]
     strip: int | None
     pointer: str
     text: str

@@ -127,6 +127,8 @@ class Setting:
             tones = self._encloser.around(groups, from_the_start=False)[0]
         else:
             tones = [tone for group in groups for tone in group]
+        if len(tones) > 1 and tones[0].timing.at not in (None, start):
+            tones = tones[1:]  # there is no room under this chord for what leads into its first beat
         spans, _ = lay_out((tone.timing for tone in tones), start, self._value)
         end = start + length
         found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
