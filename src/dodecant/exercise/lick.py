@@ -2,7 +2,8 @@
 
 A tone of the chord's sound stays where the new sound has it too; else it takes the new sound's tone of its number. A
 tone from outside that is resolved by step leans into the tone it resolves to, as an approach or as part of an
-enclosure, and keeps its half steps from it. Any other keeps its interval above the root. A note struck half a beat or less before a chord and held into it belongs to that chord.
+enclosure, and keeps its half steps from it. Any other keeps its interval above the root. A note struck half a beat or
+less before a chord and held into it belongs to that chord.
 """
 
 from __future__ import annotations

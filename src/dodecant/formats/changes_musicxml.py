@@ -6,20 +6,15 @@ until the next one.
 
 from __future__ import annotations
 
-import io
-import zipfile
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from itertools import pairwise
 from xml.etree.ElementTree import Element
 from xml.sax.saxutils import escape
 
-import defusedxml
-from defusedxml.ElementTree import ParseError, fromstring
-
-from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.formats.harmony_xml import read_harmony, read_number, write_harmony
 from dodecant.formats.musicxml import HEAD
+from dodecant.formats.score_source import measures_of, refused, score_root
 from dodecant.music.changes import Bar, Changes, Metre, Slot
 from dodecant.music.chord import Chord
 from dodecant.music.key import Key, tonic_fifths
@@ -27,7 +22,6 @@ from dodecant.music.pitch import NoteName
 from dodecant.music.tonics import USUAL
 
 MOST_BARS = 400
-_LARGEST_UNPACKED = 8_000_000  # bytes
 
 
 def changes_to_musicxml(changes: Changes) -> bytes:
@@ -103,46 +97,15 @@ def _divisions(metre: Metre) -> int:
 
 def changes_from_musicxml(data: bytes) -> Changes:
     """Read the chord symbols of a MusicXML score (plain or compressed); raises RecipeError with a cure."""
-    root = _parsed(_unpacked(data))
-    if root.tag != "score-partwise":
-        raise _refused("This is not a partwise MusicXML score.", "Export the tune as MusicXML (partwise).")
-    part = next(iter(root.iter("part")), None)
-    measures = [] if part is None else part.findall("measure")
+    root = score_root(data)
+    measures = measures_of(root)
     if len(measures) > MOST_BARS:
-        raise _refused(f"The score has {len(measures)} bars.", f"Up to {MOST_BARS} can be read.")
+        raise refused(f"The score has {len(measures)} bars.", f"Up to {MOST_BARS} can be read.")
     bars = tuple(_Reader().read(measures))
     if not any(slot.chord for bar in bars for slot in bar.slots):
-        raise _refused(
-            "There are no chord symbols in this score.", "Choose a score with chord symbols above the staff."
-        )
+        raise refused("There are no chord symbols in this score.", "Choose a score with chord symbols above the staff.")
     title = (root.findtext("work/work-title") or root.findtext("movement-title") or "").strip()
     return Changes(bars, title[:120])
-
-
-def _unpacked(data: bytes) -> bytes:
-    if not data.startswith(b"PK"):
-        return data
-    try:
-        with zipfile.ZipFile(io.BytesIO(data)) as packed:
-            names = [n for n in packed.namelist() if n.endswith((".xml", ".musicxml")) and not n.startswith("META-INF")]
-            entry = packed.getinfo(names[0])
-            if entry.file_size > _LARGEST_UNPACKED:
-                raise _refused("The score inside is too large.", "Choose a single tune.")
-            return packed.read(entry)
-    except (zipfile.BadZipFile, IndexError, OSError, RuntimeError, NotImplementedError, EOFError):
-        raise _refused("This packed file holds no score.", "Export the tune as MusicXML again.") from None
-
-
-def _parsed(data: bytes) -> Element:
-    try:
-        root: Element = fromstring(data, forbid_dtd=False)
-    except (ParseError, defusedxml.DefusedXmlException, ValueError, LookupError):
-        raise _refused("This is not MusicXML.", "Choose a score exported as MusicXML.") from None
-    return root
-
-
-def _refused(message: str, cure: str) -> RecipeError:
-    return RecipeError([Problem("", message, cure)])
 
 
 class _Reader:
