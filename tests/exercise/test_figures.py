@@ -175,6 +175,19 @@ TABLE: list[tuple[dict[str, Any], str]] = [
     ({"path": to(3), "course": {"kind": "grow"}}, "C4 C4 D4 C4 D4 E4"),
     ({"path": to(3), "figure": cell("1 3"), "course": {"kind": "grow"}}, "C4 E4 C4 E4 D4 F4 C4 E4 D4 F4 E4 G4"),
     ({"path": to(2), "figure": chords("triad"), "course": {"kind": "grow"}}, "C4 E4 G4 C4 E4 G4 D4 F4 A4"),
+    # A path that stays, and one that closes with a turn.
+    ({"path": {"span": "once"}, "figure": cell("5 3 2 1")}, "G4 E4 D4 C4"),
+    ({"path": {"span": "once", "low": {"step": 3}}, "figure": chords("seventh")}, "E4 G4 B4 D5"),
+    ({"path": {"span": "once", "low": {"step": 2}}, "figure": cell("1 3"), "ladder": CHORD}, "C4 E4"),
+    ({"path": to(3, close="turn")}, "C4 D4 E4 F4 E4 D4 E4"),
+    ({"path": {**to(3), **AND_BACK, "close": "turn"}}, "C4 D4 E4 D4 C4 D4 C4 B3 C4"),
+    ({"path": to(2, close="turn"), "figure": pairs()}, "C4 F4 A4 D4 G4 B4 E4 D4 C4 D4"),
+    ({"path": to(4, close="turn"), "figure": thirds("up"), "sounds": MINOR}, "C4 F4 E♭4 G4 F4 B♭4 G4 F4 E♭4 F4"),
+    ({"path": to(3, close="turn"), "ladder": CHORD}, "C4 E4 F4 E4 D4 E4"),
+    # Leading notes, each before an arpeggio whose first three tones are a triplet.
+    ({"path": to(2), "figure": chords("triad", rhythm="led-triplets")}, "B3 C4 E4 G4 C♯4 D4 F4 A4"),
+    ({"path": to(2), "figure": chords("triad", "down", rhythm="led-triplets")}, "F♯4 G4 E4 C4 G♯4 A4 F4 D4"),
+    ({"path": to(2), "figure": chords("seventh", rhythm="led-triplets")}, "B3 C4 E4 G4 B4 C♯4 D4 F4 A4 C5"),
 ]
 
 
@@ -229,6 +242,15 @@ def lengths(document: dict[str, Any]) -> str:
         ({"path": to(3), "enclosure": {"kind": "above-below"}}, "6:1 7:1 8:2 10:1 11:1 12:2 14:1 15:1 16:8"),
         ({"path": to(2), "enclosure": {"kind": "above-two-below"}}, "5:1 6:1 7:1 8:1 9:1 10:1 11:1 12:4"),
         ({"path": to(4), "enclosure": {"kind": "below", "targets": "thirds-sevenths"}}, "0:1 1:2 3:1 4:1 5:3"),
+        # The leading note on the last eighth before the beat; what is left of a beat is silent.
+        (
+            {"path": to(2), "figure": chords("triad", rhythm="led-triplets")},
+            "7:1 8:2/3 26/3:2/3 28/3:2/3 11:1 12:2/3 38/3:2/3 40/3:8/3",
+        ),
+        (
+            {"path": to(2), "figure": chords("seventh", rhythm="led-triplets")},
+            "7:1 8:2/3 26/3:2/3 28/3:2/3 10:1 11:1 12:2/3 38/3:2/3 40/3:2/3 14:2",
+        ),
     ],
 )
 def test_how_long_the_notes_are(document: dict[str, Any], wanted: str) -> None:

@@ -36,6 +36,10 @@ def morphed(scales: list[Any], *keys: str, path: dict[str, Any] = FIFTH, **sound
          "C4 D4 E4 F4 G4 C4 D4 E4 F♯4> G4 C4 D4 E4 F4> G4"),
         (["ionian", {"degrees": "1 2 b3 3 5"}], {"path": {**FIFTH, "direction": "up"}},
          "C4 D4 E4 F4 G4 C4 D4 E♭4> E4 G4"),
+        (["ionian", "lydian"], {"part": "changed", "repeats": 2, "path": {**FIFTH, "direction": "up"}},
+         "C4 D4 E4 F4 G4 C4 D4 E4 F4 G4 E4 F♯4> G4 E4 F♯4 G4"),
+        (["lydian", "ionian", "mixolydian"], {"part": "changed", "path": {"high": {"octave": 2}, "direction": "up"}},
+         "C4 D4 E4 F♯4 G4 A4 B4 C5 E4 F4> G4 A4 B♭4> C5"),
     ],
 )  # fmt: skip
 def test_a_chain_of_sounds(scales: list[Any], more: dict[str, Any], notes: str) -> None:

@@ -73,17 +73,18 @@ def _line(stop: Stop, settings: Settings, first: Setting, reach: Reach, shorter_
         return setting.laid(shorter_by) if shorter_by else setting.whole
 
     begin = laid(first)
-    segments = [Segment(begin.tones, stop.written, stop.sounding)]
+    following = begin.tones
+    segments = [Segment(following, stop.written, stop.sounding)]
     for (read, heard), (before, _) in zip(stop.chain[1:], stop.chain, strict=False):
-        following = laid(_on(settings, stop, read, reach)).tones
-        if only_changed:
-            following = _around_changes(following, before)
-            if not following.all:
-                continue
+        if not only_changed:
+            following = laid(_on(settings, stop, read, reach)).tones
+        elif read.scale != before.scale:
+            following = _around_changes(laid(_on(settings, stop, read, reach)).tones, before)
+        if not following.all:
+            continue
         struck = following.all[0].pitch == segments[-1].tones[-1].pitch
-        if struck and len(following.all) > 1:
-            following = Tones.of(following.all[1:])
-        segments.append(Segment(following, read, heard, before=before))
+        joined = Tones.of(following.all[1:]) if struck and len(following.all) > 1 else following
+        segments.append(Segment(joined, read, heard, before=before))
     return Line(tuple(segments), lacks=first.lacks, ends_lack=first.ends_lack, pickup=begin.pickup, group=first.group)
 
 

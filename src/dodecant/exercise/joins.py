@@ -31,7 +31,7 @@ _CANDIDATES: tuple[tuple[str, str, dict[str, Any]], ...] = (
     ("", "Walk in thirds", {"path": {"by": "third"}}),
     ("", "Go up only", {"path": {"direction": "up"}}),
     ("", "Lead in from below only", {"enclosure": {"kind": "below"}}),
-    ("", "Go from end to end", {"course": {"kind": "plain"}}),
+    ("", "Go from end to end", {"course": {"kind": "plain", "degree": None, "every": None, "order": None}}),
 )
 
 
@@ -109,18 +109,14 @@ def _worth_trying(recipe: Recipe, document: dict[str, Any]) -> list[tuple[str, d
 
 
 def _patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
-    """A JSON merge patch (RFC 7396) for objects that lose no member; another kind of part begins anew."""
-    merged = dict(document)
+    """A JSON merge patch (RFC 7396)."""
+    merged = {name: value for name, value in document.items() if patch.get(name, value) is not None}
     for name, change in patch.items():
-        before = document.get(name)
-        if (
-            isinstance(change, dict)
-            and isinstance(before, dict)
-            and change.get("kind", before.get("kind")) == before.get("kind")
-        ):
-            merged[name] = _patched(before, change)
-        else:
-            merged[name] = {**before, **change} if name == "enclosure" and isinstance(before, dict) else change
+        if isinstance(change, dict):
+            before = document.get(name)
+            merged[name] = _patched(before if isinstance(before, dict) else {}, change)
+        elif change is not None:
+            merged[name] = change
     return merged
 
 

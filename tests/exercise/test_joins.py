@@ -1,0 +1,119 @@
+"""What a player would stumble over, cures that have been tried, and orders of tones as a set."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+
+from dodecant.exercise.joins import leaps, repeats
+from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.problems import RecipeError
+from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.music.tonics import USUAL
+from dodecant.tables import load_tables
+from tests.strategies import few_keys
+
+
+def patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
+    """A JSON merge patch (RFC 7396), as the screen applies it."""
+    merged = {**document}
+    for name, change in patch.items():
+        merged[name] = patched(document.get(name) or {}, change) if isinstance(change, dict) else change
+    return {name: value for name, value in merged.items() if name not in patch or value is not None}
+
+
+def pressed(*keys: str, **document: Any) -> Exercise:
+    return press(read_recipe({"keys": {"order": "picked", "picked": keys or ["C"]}, **document}), load_tables())
+
+
+UP = {"high": {"step": 3, "octave": 1}, "direction": "up"}
+WIDE = {"figure": {"kind": "cell", "text": "1 10"}, "path": UP}
+
+
+@pytest.mark.parametrize(
+    ("document", "kind", "words", "cures"),
+    [
+        (WIDE, "leap", "C: a leap of more than an octave from C4 to E5, and 4 more like it.", []),
+        (
+            {"figure": {"kind": "cell", "text": "1 3 2"}, "path": UP},
+            "repeat", "C: D4 is struck twice in a row, and 1 more like it.",
+            ["Turn every second one round", "Walk in thirds"],
+        ),
+        (
+            {"figure": {"kind": "intervals", "size": 2}, "path": UP},
+            "repeat", "C: D5 is struck twice in a row, and 1 more like it.",
+            ["One up, the next down", "Walk in thirds"],
+        ),
+        (
+            {"figure": {"kind": "cell", "text": "8 1"}, "path": {**UP, "high": {"octave": 2}, "by": "third"}},
+            "leap", "C: a leap of more than an octave from C4 to E5, and 2 more like it.",
+            ["Turn every second one round"],
+        ),
+        ({"path": {"high": {"octave": 3}, "direction": "up"}}, "seam",
+         "C: played again, it leaps from C6 to C4.", ["Go there and back"]),
+    ],
+)  # fmt: skip
+def test_what_is_told(document: dict[str, Any], kind: str, words: str, cures: list[str]) -> None:
+    found = [remark for remark in pressed(**document).remarks if remark.kind == kind]
+    assert found[0].text.replace(" Ionian", "") == words
+    assert [cure.label for cure in found[0].cures] == cures
+
+
+def test_the_seam_between_two_strips_is_told_once() -> None:
+    found = pressed("C", "D♭", path={"high": {"octave": 3}, "direction": "up"}, player={"reach": "full"})
+    assert [remark.text for remark in found.remarks if remark.pointer == "/keys"] == [
+        "From C Ionian to D♭ Ionian it leaps from C5 to D♭3."
+    ]
+
+
+@pytest.mark.parametrize(
+    "document",
+    [
+        {"figure": {"kind": "run", "roots": "repeat"}},
+        {"figure": {"kind": "lick", "text": "1:1 1 2 3"}, "path": {"span": "once"}},
+        {"figure": {"kind": "lick", "text": "1:1 r 10 3"}, "path": {"span": "once"}},
+    ],
+)
+def test_what_is_meant_is_not_remarked(document: dict[str, Any]) -> None:
+    assert not [remark for remark in pressed(**document).remarks if remark.kind in ("leap", "repeat")]
+
+
+@given(few_keys)
+@settings(max_examples=60)
+def test_every_cure_offered_for_a_join_mends_it(recipe: Recipe) -> None:
+    tables = load_tables()
+    exercise = press(recipe, tables)
+    for kind, found in (("leap", leaps), ("repeat", repeats)):
+        told = [remark for remark in exercise.remarks if remark.kind == kind]
+        where = {remark.strip for remark in told}
+        if kind == "leap":
+            assert where == {strip.stop.index for strip in exercise.strips if found(strip.notes)}
+        for cure in told[0].cures if told else ():
+            mended = press(read_recipe(patched(recipe.model_dump(mode="json"), cure.patch)), tables)
+            here = exercise.strips[told[0].strip or 0].stop
+            same = [
+                strip for strip in mended.strips if (strip.stop.written, strip.stop.key) == (here.written, here.key)
+            ]
+            assert not found(same[0].notes)
+
+
+def test_all_orders_are_a_set_of_strips() -> None:
+    path = {"high": {"step": 2, "octave": 1}, "direction": "up"}
+    found = pressed("C", "F", figure={"kind": "pairs", "order": "each"}, path=path)
+    assert len(found.strips) == 12
+    assert [strip.stop.index for strip in found.strips] == list(range(12))
+    assert [strip.heading for strip in found.strips[:2]] == [
+        "C Ionian · low, middle, high", "C Ionian · low, high, middle"
+    ]  # fmt: skip
+    assert [" ".join(n.tone.written.name.text for n in strip.notes[:3]) for strip in found.strips[:6]] == [
+        "C F A", "C A F", "F C A", "F A C", "A C F", "A F C"
+    ]  # fmt: skip
+    cells = pressed("C", figure={"kind": "cell", "text": "1 2 3 5", "order": "each"}, path={"span": "once"})
+    assert len({tuple(n.tone.number for n in strip.notes) for strip in cells.strips}) == 24
+    with pytest.raises(RecipeError) as caught:
+        pressed(figure={"kind": "cell", "text": "1 2 3 4 5 6", "order": "each"})
+    assert caught.value.problems[0].pointer == "/figure/order"
+    with pytest.raises(RecipeError, match="400 are the most"):
+        pressed(*USUAL["major"], figure={"kind": "cell", "text": "1 2 3 4 5", "order": "each"})
