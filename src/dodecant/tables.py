@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import cache
 from importlib.resources import files
 
+from dodecant.exercise.explaining import read_explanations
 from dodecant.exercise.press import Tables
 from dodecant.exercise.variation import read_stairs
 from dodecant.instrument.profile import read_instruments
@@ -20,5 +21,6 @@ def load_tables() -> Tables:
         scales=read_catalogue((root / "music" / "scales.toml").read_text("utf-8")),
         forms=read_forms((root / "music" / "forms.toml").read_text("utf-8")),
         stairs=read_stairs((root / "exercise" / "stairs.toml").read_text("utf-8")),
+        explanations=read_explanations((root / "exercise" / "explanations.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

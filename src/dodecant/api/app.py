@@ -10,7 +10,7 @@ from starlette.exceptions import HTTPException
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
-from dodecant.api import changes, errors, exercises, saved, sounds, tables
+from dodecant.api import changes, errors, exercises, licks, phrases, saved, sounds, tables
 from dodecant.api.errors import ProblemsOut
 from dodecant.api.guard import Guard
 from dodecant.store.database import Database
@@ -29,7 +29,15 @@ def create_app(database: Database) -> FastAPI:
         responses={422: {"model": ProblemsOut}},
     )
     app.state.database = database
-    for router in (tables.router, sounds.router, exercises.router, changes.router, *saved.routers):
+    for router in (
+        tables.router,
+        sounds.router,
+        exercises.router,
+        phrases.router,
+        licks.router,
+        changes.router,
+        *saved.routers,
+    ):
         app.include_router(router)
     errors.install(app)
     app.add_middleware(Guard)

@@ -5,6 +5,8 @@ from __future__ import annotations
 from fastapi import APIRouter
 from pydantic import BaseModel
 
+from dodecant.exercise.figure_words import COURSES, ENCLOSURES, LADDERS
+from dodecant.exercise.orders import PAIR_ORDERS
 from dodecant.exercise.recipe import Recipe
 from dodecant.music.chord_symbol import print_quality
 from dodecant.music.tonics import USUAL
@@ -48,6 +50,15 @@ class FormTableOut(BaseModel):
     use: str
 
 
+class WordsOut(BaseModel):
+    """What kinds of figures' surroundings and orders are called, by kind."""
+
+    ladders: dict[str, str]
+    enclosures: dict[str, str]
+    courses: dict[str, str]
+    pair_orders: dict[str, str]
+
+
 class TablesOut(BaseModel):
     """Everything a recipe can choose from, and the recipe one starts with."""
 
@@ -56,6 +67,7 @@ class TablesOut(BaseModel):
     forms: list[FormTableOut]
     major_keys: list[str]
     minor_keys: list[str]
+    words: WordsOut
     blank: Recipe
 
 
@@ -94,5 +106,8 @@ def tables() -> TablesOut:
         ],
         major_keys=list(USUAL["major"]),
         minor_keys=list(USUAL["minor"]),
+        words=WordsOut(
+            ladders=dict(LADDERS), enclosures=dict(ENCLOSURES), courses=dict(COURSES), pair_orders=PAIR_ORDERS
+        ),
         blank=Recipe(),
     )

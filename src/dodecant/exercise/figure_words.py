@@ -49,6 +49,19 @@ ENCLOSURES: dict[EnclosureKind, str] = {
     "below-two-above": "a half step below and two half steps from above",
     "double": "scale tone and half step from both sides",
 }
+LADDERS: dict[str, str] = {
+    "scale": "the scale",
+    "chord-tones": "the chord tones",
+    "arpeggio": "a stacked chord",
+    "pair": "a triad pair",
+    "chromatic": "all twelve tones",
+}
+COURSES: dict[str, str] = {
+    "plain": "from end to end",
+    "return": "home after every one",
+    "build-up": "built up tone by tone",
+    "grow": "one more each time",
+}
 _TARGETS = {"all": "", "chord": " before chord tones", "thirds-sevenths": " before thirds and sevenths"}
 _COUNTS = ("", "", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
 
@@ -107,16 +120,12 @@ def _pairs(figure: Pairs, first: Stop) -> str:
 def ladder_text(ladder: Ladders) -> str:
     """What the line stands on."""
     match ladder.kind:
-        case "scale":
-            return "the scale"
-        case "chord-tones":
-            return "the chord tones"
-        case "chromatic":
-            return "all twelve tones"
         case "pair":
             return f"triad pair {ladder.rank}"
         case "arpeggio":
             return f"{ladder.size} stacked {ladder.stacked} from {ladder.step}"
+        case _:
+            return LADDERS[ladder.kind]
 
 
 def enclosure_text(enclosure: Enclosure) -> str:
@@ -129,16 +138,12 @@ def enclosure_text(enclosure: Enclosure) -> str:
 def course_text(course: Courses) -> str:
     """How the figures follow on each other."""
     match course.kind:
-        case "plain":
-            return "from end to end"
         case "return":
             home = "root" if course.degree == "1" else course.degree.replace("b", "♭").replace("#", "♯")
             often = "" if course.every == 1 else f" {_nth(course.every)}"
             return f"back to the {home} after every{often} one"
-        case "build-up":
-            return "built up tone by tone"
-        case "grow":
-            return "one more each time"
+        case _:
+            return COURSES[course.kind]
 
 
 def _nth(number: int) -> str:

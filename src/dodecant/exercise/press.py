@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
+from dodecant.exercise.explaining import Explanations
 from dodecant.exercise.fitting import fit_line, fit_over_changes
 from dodecant.exercise.harmony import metre_of_changes
 from dodecant.exercise.joins import remarks_on_joins
@@ -45,6 +46,7 @@ class Tables:
     scales: ScaleCatalogue
     forms: tuple[Form, ...]
     stairs: tuple[Stair, ...]
+    explanations: Explanations
     instruments: InstrumentTable
 
 

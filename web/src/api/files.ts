@@ -1,6 +1,6 @@
 /** Files out of and into the application. */
 import { ApiError, problemsOf } from "./client";
-import type { ChangesDraft, Recipe } from "./types";
+import type { ChangesDraft, ReadLick, Recipe } from "./types";
 
 const LARGEST = 1_000_000; // bytes
 
@@ -37,6 +37,9 @@ async function read<T>(address: string, file: File): Promise<T> {
 
 /** Read a recipe file; throws an ApiError that names what is wrong in it. */
 export const readRecipeFile = (file: File) => read<Recipe>("/api/recipe-files", file);
+
+/** Read a lick from MusicXML or MIDI; throws an ApiError. */
+export const readLickFile = (file: File) => read<ReadLick>("/api/licks/readings", file);
 
 /** Read changes from MusicXML, plain text or JSON; throws an ApiError. */
 export const readChangesFile = (file: File) => read<ChangesDraft>("/api/changes/readings", file);

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answered, client } from "./client";
-import type { ChangesDraft, Recipe, ScaleChoice } from "./types";
+import type { ChangesDraft, Lick, Phrase, Recipe, ScaleChoice } from "./types";
 
 export function useTables() {
   return useQuery({
@@ -95,6 +95,40 @@ export function useExercise(recipe: Recipe) {
   const [good, setGood] = useState(query.data);
   if (query.data !== undefined && query.data !== good) setGood(query.data);
   return { good: query.data ?? good, error: query.error };
+}
+
+/** What each of several recipes begins with. */
+export function usePreviews(recipes: Recipe[]) {
+  return useQuery({
+    queryKey: ["previews", recipes],
+    queryFn: ({ signal }) => answered(client.POST("/api/previews", { body: { recipes }, signal })),
+    staleTime: Infinity,
+    retry: false,
+    enabled: recipes.length > 0,
+  });
+}
+
+/** What a phrase means, with an example. */
+export function useExplanation(recipe: Recipe, phrase: Phrase["id"], wanted: boolean) {
+  return useQuery({
+    queryKey: ["explanation", recipe, phrase],
+    queryFn: ({ signal }) => answered(client.POST("/api/explanations", { body: { recipe, phrase }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: wanted,
+  });
+}
+
+/** Every note of a lick against its chords; the last answer stays while something is typed. */
+export function useAnalysedLick(figure: Lick, beats: number) {
+  return useQuery({
+    queryKey: ["lick", figure, beats],
+    queryFn: ({ signal }) => answered(client.POST("/api/licks/analysed", { body: { figure, beats }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
 }
 
 let line: Promise<unknown> = Promise.resolve();

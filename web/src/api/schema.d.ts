@@ -244,6 +244,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/explanations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Explain
+         * @description A phrase explained, with an example in the first key on the bench.
+         */
+        post: operations["explain_api_explanations_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What each of several recipes begins with.
+         */
+        post: operations["preview_api_previews_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/licks/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Lick File
+         * @description Read a lick from a MusicXML or MIDI file sent as it is.
+         */
+        post: operations["read_lick_file_api_licks_readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/licks/analysed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Analyse
+         * @description Every note against the chords it came from.
+         */
+        post: operations["analyse_api_licks_analysed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/changes/worked": {
         parameters: {
             query?: never;
@@ -665,6 +745,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AnalysedIn
+         * @description A lick, and the quarter notes in a bar.
+         */
+        AnalysedIn: {
+            figure: components["schemas"]["OwnLick-Input"];
+            /**
+             * Beats
+             * @default 4
+             */
+            beats: number;
+        };
+        /**
          * ArpeggioLadder
          * @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps).
          */
@@ -722,7 +814,9 @@ export interface components {
          * Arpeggios
          * @description An arpeggio on every tone, of tones of the ladder.
          *
-         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave.
+         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
+         *     may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
+         *     on the beat; further tones are eighths, and a rest fills up until the next leading note.
          */
         "Arpeggios-Input": {
             /**
@@ -752,12 +846,20 @@ export interface components {
              * @default false
              */
             pivot: boolean;
+            /**
+             * Rhythm
+             * @default even
+             * @enum {string}
+             */
+            rhythm: "even" | "led-triplets";
         };
         /**
          * Arpeggios
          * @description An arpeggio on every tone, of tones of the ladder.
          *
-         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave.
+         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
+         *     may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
+         *     on the beat; further tones are eighths, and a rest fills up until the next leading note.
          */
         "Arpeggios-Output": {
             /**
@@ -787,6 +889,12 @@ export interface components {
              * @default false
              */
             pivot: boolean;
+            /**
+             * Rhythm
+             * @default even
+             * @enum {string}
+             */
+            rhythm: "even" | "led-triplets";
         };
         /**
          * BarOut
@@ -847,7 +955,8 @@ export interface components {
          * @description A typed cell, set on every tone the path walks over.
          *
          *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
-         *     becomes of a degree the ladder does not have.
+         *     becomes of a degree the ladder does not have. `order` plays the numbers as written, or each order of them in turn, a
+         *     strip for each.
          */
         "Cell-Input": {
             /**
@@ -857,6 +966,12 @@ export interface components {
             kind: "cell";
             /** Text */
             text: string;
+            /**
+             * Order
+             * @default written
+             * @enum {string}
+             */
+            order: "written" | "each";
             /**
              * Reading
              * @default degrees
@@ -882,7 +997,8 @@ export interface components {
          * @description A typed cell, set on every tone the path walks over.
          *
          *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
-         *     becomes of a degree the ladder does not have.
+         *     becomes of a degree the ladder does not have. `order` plays the numbers as written, or each order of them in turn, a
+         *     strip for each.
          */
         "Cell-Output": {
             /**
@@ -892,6 +1008,12 @@ export interface components {
             kind: "cell";
             /** Text */
             text: string;
+            /**
+             * Order
+             * @default written
+             * @enum {string}
+             */
+            order: "written" | "each";
             /**
              * Reading
              * @default degrees
@@ -1388,6 +1510,30 @@ export interface components {
             remarks: components["schemas"]["RemarkOut"][];
         };
         /**
+         * ExplainedIn
+         * @description A phrase of a recipe.
+         */
+        ExplainedIn: {
+            recipe: components["schemas"]["Recipe-Input"];
+            /**
+             * Phrase
+             * @enum {string}
+             */
+            phrase: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "placement" | "keys" | "outer" | "player" | "tempo";
+        };
+        /**
+         * ExplainedOut
+         * @description What the phrase means; and, where notes help, a short example of it alone: its notes and their picture.
+         */
+        ExplainedOut: {
+            /** Text */
+            text: string;
+            /** Notes */
+            notes: string;
+            /** Svg */
+            svg: string;
+        };
+        /**
          * FamilyOfSounds
          * @description All modes of one parent, each on its own step of the parent.
          */
@@ -1750,6 +1896,34 @@ export interface components {
             picture: string;
         };
         /**
+         * LickNoteOut
+         * @description A note of a lick: its place and length in the text, its name and length in beats, the chord and sound it belongs
+         *     to, its degree there, what it is and does, in words.
+         */
+        LickNoteOut: {
+            /** Where */
+            where: number;
+            /** Size */
+            size: number;
+            /** Name */
+            name: string;
+            /** Length */
+            length: string;
+            /** Chord */
+            chord: string;
+            /** Sound */
+            sound: string;
+            /** Degree */
+            degree: string;
+            /**
+             * Function
+             * @enum {string}
+             */
+            function: "chord" | "scale" | "approach" | "enclosure" | "outside";
+            /** Words */
+            words: string;
+        };
+        /**
          * ListeningIn
          * @description How to hear it: alone, over a drone, home to the root after every note, against its chords.
          */
@@ -1802,7 +1976,8 @@ export interface components {
          * MorphingSounds
          * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
          *
-         *     A `closed` chain comes back to its first sound.
+         *     A `closed` chain comes back to its first sound. After the first sound the `whole` line comes each time, or only what
+         *     has `changed`: the altered tones with the tone before and after each.
          */
         "MorphingSounds-Input": {
             /**
@@ -1822,12 +1997,19 @@ export interface components {
              * @default false
              */
             closed: boolean;
+            /**
+             * Part
+             * @default whole
+             * @enum {string}
+             */
+            part: "whole" | "changed";
         };
         /**
          * MorphingSounds
          * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
          *
-         *     A `closed` chain comes back to its first sound.
+         *     A `closed` chain comes back to its first sound. After the first sound the `whole` line comes each time, or only what
+         *     has `changed`: the altered tones with the tone before and after each.
          */
         "MorphingSounds-Output": {
             /**
@@ -1847,6 +2029,12 @@ export interface components {
              * @default false
              */
             closed: boolean;
+            /**
+             * Part
+             * @default whole
+             * @enum {string}
+             */
+            part: "whole" | "changed";
         };
         /**
          * NeighbourOut
@@ -1914,6 +2102,58 @@ export interface components {
             scale: string | components["schemas"]["OwnScale-Output"];
         };
         /**
+         * OwnLick
+         * @description A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
+         *
+         *     Carried to another sound it is fitted to it, or kept exactly as it is.
+         */
+        "OwnLick-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lick";
+            /** Text */
+            text: string;
+            /**
+             * Over
+             * @default C
+             */
+            over: string;
+            /**
+             * Fit
+             * @default sound
+             * @enum {string}
+             */
+            fit: "sound" | "exact";
+        };
+        /**
+         * OwnLick
+         * @description A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
+         *
+         *     Carried to another sound it is fitted to it, or kept exactly as it is.
+         */
+        "OwnLick-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lick";
+            /** Text */
+            text: string;
+            /**
+             * Over
+             * @default C
+             */
+            over: string;
+            /**
+             * Fit
+             * @default sound
+             * @enum {string}
+             */
+            fit: "sound" | "exact";
+        };
+        /**
          * OwnScale
          * @description A scale of one's own, typed as degrees.
          */
@@ -1975,7 +2215,8 @@ export interface components {
          * Pairs
          * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
          *
-         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest.
+         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
+         *     `each` is all six orders one after another, a strip for each.
          */
         "Pairs-Input": {
             /**
@@ -2005,13 +2246,14 @@ export interface components {
              * @default 123
              * @enum {string}
              */
-            order: "123" | "132" | "213" | "231" | "312" | "321";
+            order: "123" | "132" | "213" | "231" | "312" | "321" | "each";
         };
         /**
          * Pairs
          * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
          *
-         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest.
+         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
+         *     `each` is all six orders one after another, a strip for each.
          */
         "Pairs-Output": {
             /**
@@ -2041,14 +2283,15 @@ export interface components {
              * @default 123
              * @enum {string}
              */
-            order: "123" | "132" | "213" | "231" | "312" | "321";
+            order: "123" | "132" | "213" | "231" | "312" | "321" | "each";
         };
         /**
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
-         *     `span` may be the player's whole range instead: from the lowest tone the line can stand on to the highest.
-         *     `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice as long.
+         *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
+         *     on the lower end alone. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn
+         *     twice as long; `close` ends with a turn round the last tone: the one above, itself, the one below, itself.
          */
         "Path-Input": {
             /**
@@ -2056,7 +2299,7 @@ export interface components {
              * @default ends
              * @enum {string}
              */
-            span: "ends" | "range";
+            span: "ends" | "range" | "once";
             /**
              * Overshoot
              * @default false
@@ -2067,6 +2310,12 @@ export interface components {
              * @default false
              */
             pause: boolean;
+            /**
+             * Close
+             * @default none
+             * @enum {string}
+             */
+            close: "none" | "turn";
             /**
              * @default {
              *       "step": 1,
@@ -2098,8 +2347,9 @@ export interface components {
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
-         *     `span` may be the player's whole range instead: from the lowest tone the line can stand on to the highest.
-         *     `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice as long.
+         *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
+         *     on the lower end alone. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn
+         *     twice as long; `close` ends with a turn round the last tone: the one above, itself, the one below, itself.
          */
         "Path-Output": {
             /**
@@ -2107,7 +2357,7 @@ export interface components {
              * @default ends
              * @enum {string}
              */
-            span: "ends" | "range";
+            span: "ends" | "range" | "once";
             /**
              * Overshoot
              * @default false
@@ -2118,6 +2368,12 @@ export interface components {
              * @default false
              */
             pause: boolean;
+            /**
+             * Close
+             * @default none
+             * @enum {string}
+             */
+            close: "none" | "turn";
             /**
              * @default {
              *       "step": 1,
@@ -2363,6 +2619,36 @@ export interface components {
             pitches: number[];
         };
         /**
+         * PreviewNoteOut
+         * @description A note: where it begins and how long it is, in beats, and its MIDI number as written.
+         */
+        PreviewNoteOut: {
+            /** Start */
+            start: number;
+            /** Length */
+            length: number;
+            /** Midi */
+            midi: number;
+        };
+        /**
+         * PreviewOut
+         * @description The first notes of a recipe in its first key; none where it cannot be worked out.
+         */
+        PreviewOut: {
+            /** Names */
+            names: string;
+            /** Notes */
+            notes: components["schemas"]["PreviewNoteOut"][];
+        };
+        /**
+         * PreviewsIn
+         * @description Recipes that differ in one choice.
+         */
+        PreviewsIn: {
+            /** Recipes */
+            recipes: components["schemas"]["Recipe-Input"][];
+        };
+        /**
          * ProblemOut
          * @description What is wrong: JSON pointer into the body, message, cure, and the character it is at.
          */
@@ -2383,6 +2669,20 @@ export interface components {
         ProblemsOut: {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
+        };
+        /**
+         * ReadLickOut
+         * @description A lick and its chords as text, beats in its bars, and what had to be done to read it.
+         */
+        ReadLickOut: {
+            /** Text */
+            text: string;
+            /** Over */
+            over: string;
+            /** Beats */
+            beats: number;
+            /** Told */
+            told: string[];
         };
         /**
          * Recipe
@@ -2429,7 +2729,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"];
+            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"];
             enclosure?: components["schemas"]["Enclosure-Input"] | null;
             /**
              * Course
@@ -2443,6 +2743,7 @@ export interface components {
              *       "span": "ends",
              *       "overshoot": false,
              *       "pause": false,
+             *       "close": "none",
              *       "low": {
              *         "octave": 1,
              *         "step": 1
@@ -2554,7 +2855,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"];
+            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"];
             enclosure: components["schemas"]["Enclosure-Output"] | null;
             /**
              * Course
@@ -2568,6 +2869,7 @@ export interface components {
              *       "span": "ends",
              *       "overshoot": false,
              *       "pause": false,
+             *       "close": "none",
              *       "low": {
              *         "octave": 1,
              *         "step": 1
@@ -3085,6 +3387,7 @@ export interface components {
             major_keys: string[];
             /** Minor Keys */
             minor_keys: string[];
+            words: components["schemas"]["WordsOut"];
             blank: components["schemas"]["Recipe-Output"];
         };
         /**
@@ -3180,6 +3483,28 @@ export interface components {
         WayIn: {
             /** Scales */
             scales: (string | components["schemas"]["OwnScale-Input"])[];
+        };
+        /**
+         * WordsOut
+         * @description What kinds of figures' surroundings and orders are called, by kind.
+         */
+        WordsOut: {
+            /** Ladders */
+            ladders: {
+                [key: string]: string;
+            };
+            /** Enclosures */
+            enclosures: {
+                [key: string]: string;
+            };
+            /** Courses */
+            courses: {
+                [key: string]: string;
+            };
+            /** Pair Orders */
+            pair_orders: {
+                [key: string]: string;
+            };
         };
         /**
          * WorkedIn
@@ -3619,6 +3944,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recipe-Output"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    explain_api_explanations_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExplainedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExplainedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    preview_api_previews_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    read_lick_file_api_licks_readings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLickOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    analyse_api_licks_analysed_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnalysedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LickNoteOut"][];
                 };
             };
             /** @description Unprocessable Entity */

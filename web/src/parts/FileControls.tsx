@@ -41,18 +41,20 @@ export function DownloadMenu<K extends string>({ label, icon, disabled, kinds, w
 interface OpenFileProps {
   accept: string;
   read: (file: File) => Promise<void>;
+  label?: string;
+  size?: "xs" | "sm";
 }
 
 /** Opens a file from this machine; one that cannot be read is told and changes nothing. */
-export function OpenFile({ accept, read }: OpenFileProps) {
+export function OpenFile({ accept, read, label = "Open a file", size = "sm" }: OpenFileProps) {
   const start = (file: File | null) => {
     if (file !== null) void read(file).catch((error: unknown) => tell(`${file.name} could not be read`, error));
   };
   return (
     <FileButton onChange={start} accept={accept}>
       {(props) => (
-        <Button variant="default" leftSection={<IconFileImport size={18} />} {...props}>
-          Open a file
+        <Button variant="default" size={size} leftSection={<IconFileImport size={18} />} {...props}>
+          {label}
         </Button>
       )}
     </FileButton>

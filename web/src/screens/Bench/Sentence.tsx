@@ -2,6 +2,7 @@ import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
 import { type ReactNode, createContext, memo, use, useState } from "react";
 import type { Phrase } from "../../api/types";
 import classes from "./Bench.module.css";
+import { Explained } from "./Explained";
 import { CoursePhrase, EnclosurePhrase, LadderPhrase } from "./phrases/AboutPhrases";
 import { FigurePhrase } from "./phrases/FigurePhrase";
 import type { PhraseProps } from "./phrases/PhraseProps";
@@ -84,7 +85,7 @@ const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseCo
           {text}
         </UnstyledButton>
       </Popover.Target>
-      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={800}>
+      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={840}>
         <FocusTrap.InitialFocus />
         <OpenEditor id={id} />
       </Popover.Dropdown>
@@ -96,5 +97,10 @@ function OpenEditor({ id }: { id: PhraseId }) {
   const work = use(Work);
   if (work === null) throw new Error("A phrase stands outside its sentence");
   const { Editor } = EDITORS[id];
-  return <Editor {...work} />;
+  return (
+    <>
+      <Editor {...work} />
+      <Explained recipe={work.recipe} phrase={id} />
+    </>
+  );
 }

@@ -79,7 +79,7 @@ function Ways({ sound, tables }: AroundItProps) {
   const chain: ScaleChoice[] = [sound.scale, ...(way.data ?? []).map((step) => step.scale)];
   const toBench = () => {
     const recipe = sound.exercise.recipe;
-    layOnBench({ ...recipe, sounds: { kind: "morph", scales: chain.slice(0, 12), repeats: 1, closed: false } });
+    layOnBench({ ...recipe, sounds: { kind: "morph", scales: chain.slice(0, 12), repeats: 1, closed: false, part: "whole" } });
     void navigate("/bench");
   };
   return (

@@ -1,17 +1,25 @@
 import { Button, Group, NumberInput, Stack, TextInput } from "@mantine/core";
 import { Choice } from "../../../parts/Choice";
+import { PreviewChoice } from "../../../parts/PreviewChoice";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
-import { COURSES, ENCLOSURES, FRESH_COURSE, FRESH_LADDER, LADDERS } from "./aboutFigure";
+import { FRESH_COURSE, FRESH_LADDER, freshEnclosure, wordsOf } from "./aboutFigure";
 
 /** What the line stands on. */
-export function LadderPhrase({ recipe, problems, onChange }: PhraseProps) {
+export function LadderPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { ladder } = recipe;
   const error = problemAt(problems, "/ladder");
   const whole = (value: string | number) => (typeof value === "number" ? value : 1);
   return (
     <Stack gap="sm" w={360}>
-      <Choice label="It stands on" value={ladder.kind} choices={LADDERS} error={error} onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })} />
+      <PreviewChoice
+        label="It stands on"
+        value={ladder.kind}
+        choices={wordsOf(tables).ladders}
+        error={error}
+        recipeWith={(kind) => ({ ...recipe, ladder: FRESH_LADDER[kind] })}
+        onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })}
+      />
       {ladder.kind === "arpeggio" && (
         <>
           <Group grow align="flex-start">
@@ -34,13 +42,19 @@ export function LadderPhrase({ recipe, problems, onChange }: PhraseProps) {
 }
 
 /** What leads into the targets, which tones those are, and where they land. */
-export function EnclosurePhrase({ recipe, problems, onChange }: PhraseProps) {
+export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { enclosure } = recipe;
   if (enclosure === null) return null;
   const set = (change: Partial<typeof enclosure>) => onChange({ ...recipe, enclosure: { ...enclosure, ...change } });
   return (
     <Stack gap="sm" w={400}>
-      <Choice label="Led into by" value={enclosure.kind} choices={ENCLOSURES} onChange={(kind) => set({ kind })} />
+      <PreviewChoice
+        label="Led into by"
+        value={enclosure.kind}
+        choices={wordsOf(tables).enclosures}
+        recipeWith={(kind) => ({ ...recipe, enclosure: freshEnclosure(kind, enclosure) })}
+        onChange={(kind) => set({ kind })}
+      />
       <Choice
         label="Targets: figures that begin on"
         value={enclosure.targets}
@@ -71,12 +85,18 @@ export function EnclosurePhrase({ recipe, problems, onChange }: PhraseProps) {
 }
 
 /** How the figures follow on each other. */
-export function CoursePhrase({ recipe, problems, onChange }: PhraseProps) {
+export function CoursePhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { course } = recipe;
   const error = problemAt(problems, "/course");
   return (
     <Stack gap="sm" w={380}>
-      <Choice label="Course" value={course.kind} choices={COURSES} onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })} />
+      <PreviewChoice
+        label="Course"
+        value={course.kind}
+        choices={wordsOf(tables).courses}
+        recipeWith={(kind) => ({ ...recipe, course: FRESH_COURSE[kind] })}
+        onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })}
+      />
       {course.kind === "return" && (
         <Group grow align="flex-start">
           <TextInput label="Home is the degree" value={course.degree} error={error} onChange={(event) => onChange({ ...recipe, course: { ...course, degree: event.currentTarget.value } })} />

@@ -1,8 +1,16 @@
 import { Group, Radio, Stack, TextInput, UnstyledButton } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
+import { PreviewChoice } from "../../../parts/PreviewChoice";
 
 type Cell = Extract<Recipe["figure"], { kind: "cell" }>;
+
+interface CellFieldsProps {
+  cell: Cell;
+  recipe: Recipe;
+  error?: string;
+  onChange: (cell: Cell) => void;
+}
 
 const EXAMPLES = ["5 3 2 1", "1 2 3 5", "1 3 5 7", "3 1 2 5-", "1 ♯4 5 8"];
 const TURNS = {
@@ -12,7 +20,7 @@ const TURNS = {
 } as const;
 
 /** A cell as it is typed, how its numbers are read, and when it is turned. */
-export function CellFields({ cell, error, onChange }: { cell: Cell; error?: string; onChange: (cell: Cell) => void }) {
+export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
   const { turned } = cell;
   return (
     <>
@@ -33,7 +41,13 @@ export function CellFields({ cell, error, onChange }: { cell: Cell; error?: stri
         ))}
       </Group>
       <Group grow align="flex-end">
-        <Choice label="Turned round" value={turned.when} choices={TURNS} onChange={(when) => onChange({ ...cell, turned: { ...turned, when } })} />
+        <PreviewChoice
+          label="Turned round"
+          value={turned.when}
+          choices={TURNS}
+          recipeWith={(when) => ({ ...recipe, figure: { ...cell, turned: { ...turned, when } } })}
+          onChange={(when) => onChange({ ...cell, turned: { ...turned, when } })}
+        />
         {turned.when !== "never" && (
           <Choice
             label="How"
@@ -42,6 +56,12 @@ export function CellFields({ cell, error, onChange }: { cell: Cell; error?: stri
             onChange={(how) => onChange({ ...cell, turned: { ...turned, how } })}
           />
         )}
+        <Choice
+          label="Order"
+          value={cell.order}
+          choices={{ written: "as written", each: "each order in turn" }}
+          onChange={(order) => onChange({ ...cell, order })}
+        />
       </Group>
       <Radio.Group
         label="In a sound with gaps, 1 2 3 4 5 means"

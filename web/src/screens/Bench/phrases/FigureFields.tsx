@@ -1,28 +1,59 @@
 import { Checkbox, Group } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
+import { PreviewChoice } from "../../../parts/PreviewChoice";
 
 type Figure = Recipe["figure"];
-type Intervals = Extract<Figure, { kind: "intervals" }>;
-type Arpeggios = Extract<Figure, { kind: "arpeggios" }>;
-type Pairs = Extract<Figure, { kind: "pairs" }>;
+type Of<K extends Figure["kind"]> = Extract<Figure, { kind: K }>;
+
+/** What the fields of every figure get. */
+interface FieldsProps<K extends Figure["kind"]> {
+  recipe: Recipe;
+  error?: string;
+  onChange: (figure: Of<K>) => void;
+}
 
 const SIZES = { 2: "seconds", 3: "thirds", 4: "fourths", 5: "fifths", 6: "sixths", 7: "sevenths", 8: "octaves", 9: "ninths", 10: "tenths" };
 
+/** The tones one by one. */
+export function RunFields({ run, recipe, onChange }: FieldsProps<"run"> & { run: Of<"run"> }) {
+  return (
+    <>
+      <PreviewChoice
+        label="The roots on the way"
+        description="The tones of the ladder one by one, as the path walks."
+        value={run.roots}
+        choices={{ plain: "like all other tones", hold: "held twice as long", repeat: "struck twice" }}
+        recipeWith={(roots) => ({ ...recipe, figure: { ...run, roots } })}
+        onChange={(roots) => onChange({ ...run, roots })}
+      />
+      <Choice
+        label="At the end"
+        value={run.tail}
+        choices={{ none: "nothing more", arpeggio: "the arpeggio over the same span, up and back" }}
+        onChange={(tail) => onChange({ ...run, tail })}
+      />
+    </>
+  );
+}
+
 /** An interval on every tone. */
-export function IntervalFields({ intervals, onChange }: { intervals: Intervals; onChange: (intervals: Intervals) => void }) {
+export function IntervalFields({ intervals, recipe, onChange }: FieldsProps<"intervals"> & { intervals: Of<"intervals"> }) {
+  const sized = (size: string) => ({ ...intervals, size: Number(size) });
   return (
     <Group grow>
-      <Choice
+      <PreviewChoice
         label="Interval"
         value={String(intervals.size) as `${keyof typeof SIZES}`}
         choices={SIZES}
-        onChange={(size) => onChange({ ...intervals, size: Number(size) })}
+        recipeWith={(size) => ({ ...recipe, figure: sized(size) })}
+        onChange={(size) => onChange(sized(size))}
       />
-      <Choice
+      <PreviewChoice
         label="Way"
         value={intervals.way}
         choices={{ up: "up", down: "down", alternating: "one up, the next down", "there-and-back": "there and back" }}
+        recipeWith={(way) => ({ ...recipe, figure: { ...intervals, way } })}
         onChange={(way) => onChange({ ...intervals, way })}
       />
     </Group>
@@ -30,17 +61,19 @@ export function IntervalFields({ intervals, onChange }: { intervals: Intervals; 
 }
 
 /** An arpeggio on every tone. */
-export function ArpeggioFields({ arpeggios, onChange }: { arpeggios: Arpeggios; onChange: (arpeggios: Arpeggios) => void }) {
+export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arpeggios"> & { arpeggios: Of<"arpeggios"> }) {
+  const turned = (rotation: string) => ({ ...arpeggios, rotation: Number(rotation) });
   return (
     <>
       <Group grow>
-        <Choice
+        <PreviewChoice
           label="Chords"
           value={arpeggios.tones}
           choices={{ triad: "triads", seventh: "sevenths", ninth: "ninths", shell: "shells (1 3 7)", fourths: "stacked fourths" }}
+          recipeWith={(tones) => ({ ...recipe, figure: { ...arpeggios, tones } })}
           onChange={(tones) => onChange({ ...arpeggios, tones })}
         />
-        <Choice
+        <PreviewChoice
           label="Played"
           value={arpeggios.order}
           choices={{
@@ -50,16 +83,28 @@ export function ArpeggioFields({ arpeggios, onChange }: { arpeggios: Arpeggios; 
             "down-up": "one down, the next up",
             "from-fifth-down": "from the fifth down",
           }}
+          recipeWith={(order) => ({ ...recipe, figure: { ...arpeggios, order } })}
           onChange={(order) => onChange({ ...arpeggios, order })}
         />
       </Group>
-      <Choice
-        label="Rotation"
-        description="So many of its lowest tones are raised by an octave."
-        value={String(arpeggios.rotation) as "0" | "1" | "2" | "3"}
-        choices={{ 0: "from the root", 1: "first rotation", 2: "second rotation", 3: "third rotation" }}
-        onChange={(rotation) => onChange({ ...arpeggios, rotation: Number(rotation) })}
-      />
+      <Group grow align="flex-start">
+        <PreviewChoice
+          label="Rotation"
+          description="So many low tones go up an octave."
+          value={String(arpeggios.rotation) as "0" | "1" | "2" | "3"}
+          choices={{ 0: "from the root", 1: "first rotation", 2: "second rotation", 3: "third rotation" }}
+          recipeWith={(rotation) => ({ ...recipe, figure: turned(rotation) })}
+          onChange={(rotation) => onChange(turned(rotation))}
+        />
+        <PreviewChoice
+          label="In time"
+          description="A leading note, then a triplet on the beat."
+          value={arpeggios.rhythm}
+          choices={{ even: "every tone alike", "led-triplets": "a leading note and a triplet" }}
+          recipeWith={(rhythm) => ({ ...recipe, figure: { ...arpeggios, rhythm } })}
+          onChange={(rhythm) => onChange({ ...arpeggios, rhythm })}
+        />
+      </Group>
       <Checkbox
         label="A leap of an octave inside"
         description="After its first tone the rest lies an octave lower."
@@ -71,44 +116,52 @@ export function ArpeggioFields({ arpeggios, onChange }: { arpeggios: Arpeggios; 
 }
 
 const RANKS = { 1: "the first", 2: "the second", 3: "the third", 4: "the fourth", 5: "the fifth", 6: "the sixth" };
-const ORDERS = {
-  123: "low, middle, high",
-  132: "low, high, middle",
-  213: "middle, low, high",
-  231: "middle, high, low",
-  312: "high, low, middle",
-  321: "high, middle, low",
-};
+
+interface PairFieldsProps extends FieldsProps<"pairs"> {
+  pairs: Of<"pairs">;
+  /** What each order of three tones is called. */
+  words: Record<Exclude<Of<"pairs">["order"], "each">, string>;
+}
 
 /** Two triads without a common tone, in all inversions. */
-export function PairFields({ pairs, error, onChange }: { pairs: Pairs; error?: string; onChange: (pairs: Pairs) => void }) {
+export function PairFields({ pairs, words, recipe, error, onChange }: PairFieldsProps) {
+  const ranked = (rank: string) => ({ ...pairs, rank: Number(rank) });
   return (
     <>
       <Group grow align="flex-start">
-        <Choice
+        <PreviewChoice
           label="Pair of the sound"
           description="Ranked; the sentence names it."
           error={error}
           value={String(pairs.rank) as `${keyof typeof RANKS}`}
           choices={RANKS}
-          onChange={(rank) => onChange({ ...pairs, rank: Number(rank) })}
+          recipeWith={(rank) => ({ ...recipe, figure: ranked(rank) })}
+          onChange={(rank) => onChange(ranked(rank))}
         />
-        <Choice
+        <PreviewChoice
           label="Groups"
           description="In fours the first tone comes again above."
           value={pairs.group}
           choices={{ threes: "in threes", fours: "in fours" }}
+          recipeWith={(group) => ({ ...recipe, figure: { ...pairs, group } })}
           onChange={(group) => onChange({ ...pairs, group })}
         />
       </Group>
       <Group grow>
-        <Choice
+        <PreviewChoice
           label="Way"
           value={pairs.way}
           choices={{ up: "both up", down: "both down", opposite: "one up, one down" }}
+          recipeWith={(way) => ({ ...recipe, figure: { ...pairs, way } })}
           onChange={(way) => onChange({ ...pairs, way })}
         />
-        <Choice label="Order of the tones" value={pairs.order} choices={ORDERS} onChange={(order) => onChange({ ...pairs, order })} />
+        <PreviewChoice
+          label="Order of the tones"
+          value={pairs.order}
+          choices={{ ...words, each: "each order in turn, a strip for each" }}
+          recipeWith={(order) => ({ ...recipe, figure: { ...pairs, order } })}
+          onChange={(order) => onChange({ ...pairs, order })}
+        />
       </Group>
     </>
   );

@@ -1,12 +1,15 @@
 import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
+import { usePreviews } from "../../../api/queries";
 import type { Exercise, Recipe } from "../../../api/types";
-import { Choice } from "../../../parts/Choice";
 import { Contour } from "../../../parts/Contour/Contour";
+import { PreviewChoice } from "../../../parts/PreviewChoice";
+import { Sketch } from "../../../parts/Sketch";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
-import { ArpeggioFields, IntervalFields, PairFields } from "./FigureFields";
-import { COURSES, FRESH_COURSE, FRESH_LADDER, LADDERS, freshEnclosure, withNothing } from "./aboutFigure";
+import { ArpeggioFields, IntervalFields, PairFields, RunFields } from "./FigureFields";
+import { LickFields } from "./LickFields";
+import { FRESH_COURSE, FRESH_LADDER, freshEnclosure, wordsOf } from "./aboutFigure";
 
 type Figure = Recipe["figure"];
 type Kind = Figure["kind"];
@@ -17,55 +20,84 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: "intervals", label: "Intervals" },
   { value: "arpeggios", label: "Arpeggios" },
   { value: "pairs", label: "Triad pair" },
+  { value: "lick", label: "Own lick" },
 ];
 const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
   run: { kind: "run", roots: "plain", tail: "none" },
-  cell: { kind: "cell", text: "5 3 2 1", reading: "degrees", lacking: "nearest", turned: { when: "never", how: "backwards" } },
+  cell: { kind: "cell", text: "5 3 2 1", order: "written", reading: "degrees", lacking: "nearest", turned: { when: "never", how: "backwards" } },
   intervals: { kind: "intervals", size: 3, way: "up" },
-  arpeggios: { kind: "arpeggios", tones: "triad", order: "up", rotation: 0, pivot: false },
+  arpeggios: { kind: "arpeggios", tones: "triad", order: "up", rotation: 0, pivot: false, rhythm: "even" },
   pairs: { kind: "pairs", rank: 1, group: "threes", way: "up", order: "123" },
+  lick: { kind: "lick", text: "1:½ 2 3 5 ♯4 5 3:1", over: "C", fit: "sound" },
 };
 const SHOWN = 16;
 
+/** A recipe with another kind of figure: a lick stands once on its root, others walk again. */
+function withFigure(recipe: Recipe, figure: Figure): Recipe {
+  const span = figure.kind === "lick" ? "once" : recipe.figure.kind === "lick" && recipe.path.span === "once" ? "ends" : recipe.path.span;
+  return { ...recipe, figure, path: { ...recipe.path, span } };
+}
+
 /** What is played on every tone of the path, what it stands on, what leads into it, and its course. */
-export function FigurePhrase({ recipe, problems, exercise, onChange }: PhraseProps) {
+export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
   const { figure } = recipe;
+  const words = wordsOf(tables);
   const set = (next: Figure) => onChange({ ...recipe, figure: next });
   const error = problemAt(problems, "/figure");
+  const fields = { recipe, error, onChange: set };
+  const ladder = (kind: Recipe["ladder"]["kind"]) => ({ ...recipe, ladder: FRESH_LADDER[kind] });
+  const enclosure = (kind: Parameters<typeof freshEnclosure>[0]) => ({ ...recipe, enclosure: freshEnclosure(kind, recipe.enclosure) });
+  const course = (kind: Recipe["course"]["kind"]) => ({ ...recipe, course: FRESH_COURSE[kind] });
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
-      <Stack gap="sm" w={430}>
-        <SegmentedControl aria-label="Figure" size="xs" value={figure.kind} onChange={(kind) => set(FRESH[kind as Kind])} data={KINDS} />
-        {figure.kind === "run" && <RunFields run={figure} onChange={set} />}
-        {figure.kind === "cell" && <CellFields cell={figure} error={error} onChange={set} />}
-        {figure.kind === "intervals" && <IntervalFields intervals={figure} onChange={set} />}
-        {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} onChange={set} />}
-        {figure.kind === "pairs" && <PairFields pairs={figure} error={error} onChange={set} />}
+      <Stack gap="sm" w={470}>
+        <KindOfFigure recipe={recipe} onChange={onChange} />
+        {figure.kind === "run" && <RunFields run={figure} {...fields} />}
+        {figure.kind === "cell" && <CellFields cell={figure} {...fields} />}
+        {figure.kind === "intervals" && <IntervalFields intervals={figure} {...fields} />}
+        {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} {...fields} />}
+        {figure.kind === "pairs" && <PairFields pairs={figure} words={words.pair_orders} {...fields} />}
+        {figure.kind === "lick" && <LickFields recipe={recipe} lick={figure} beats={exercise?.beats ?? 4} problems={problems} onChange={onChange} />}
       </Stack>
       <Stack gap="sm" w={290}>
         {problems.length === 0 && exercise && <Reading exercise={exercise} />}
-        {figure.kind !== "pairs" && (
-          <Choice
-            label="It stands on"
-            value={recipe.ladder.kind}
-            choices={LADDERS}
-            onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })}
-          />
+        {figure.kind !== "pairs" && figure.kind !== "lick" && (
+          <PreviewChoice label="It stands on" value={recipe.ladder.kind} choices={words.ladders} recipeWith={ladder} onChange={(kind) => onChange(ladder(kind))} />
         )}
-        <Choice
+        <PreviewChoice
           label="Led into by"
           value={recipe.enclosure?.kind ?? "nothing"}
-          choices={withNothing}
-          onChange={(kind) => onChange({ ...recipe, enclosure: kind === "nothing" ? null : freshEnclosure(kind, recipe.enclosure) })}
+          choices={{ nothing: "nothing", ...words.enclosures }}
+          recipeWith={enclosure}
+          onChange={(kind) => onChange(enclosure(kind))}
         />
-        <Choice
-          label="Course"
-          value={recipe.course.kind}
-          choices={COURSES}
-          onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })}
-        />
+        <PreviewChoice label="Course" value={recipe.course.kind} choices={words.courses} recipeWith={course} onChange={(kind) => onChange(course(kind))} />
       </Stack>
     </Group>
+  );
+}
+
+/** The kinds of figures, each with a sketch of what it would play here. */
+function KindOfFigure({ recipe, onChange }: Pick<PhraseProps, "recipe" | "onChange">) {
+  const with_ = (kind: Kind) => withFigure(recipe, kind === recipe.figure.kind ? recipe.figure : FRESH[kind]);
+  const previews = usePreviews(KINDS.map(({ value }) => with_(value)));
+  return (
+    <SegmentedControl
+      aria-label="Figure"
+      size="xs"
+      fullWidth
+      value={recipe.figure.kind}
+      onChange={(kind) => onChange(with_(kind as Kind))}
+      data={KINDS.map(({ value, label }, place) => ({
+        value,
+        label: (
+          <Stack gap={2} align="center">
+            {label}
+            <Sketch notes={previews.data?.[place]?.notes.slice(0, 8) ?? []} width={58} height={22} />
+          </Stack>
+        ),
+      }))}
+    />
   );
 }
 
@@ -84,28 +116,6 @@ function Reading({ exercise }: { exercise: Exercise }) {
         {lacking && ` ${lacking.text}`}
       </Text>
       {notes.length > 0 && <Contour notes={notes} bar={exercise.beats} label={`Its line: ${names}`} step={3} />}
-    </>
-  );
-}
-
-type Run = Extract<Figure, { kind: "run" }>;
-
-function RunFields({ run, onChange }: { run: Run; onChange: (run: Run) => void }) {
-  return (
-    <>
-      <Choice
-        label="The roots on the way"
-        description="The tones of the ladder one by one, as the path walks."
-        value={run.roots}
-        choices={{ plain: "like all other tones", hold: "held twice as long", repeat: "struck twice" }}
-        onChange={(roots) => onChange({ ...run, roots })}
-      />
-      <Choice
-        label="At the end"
-        value={run.tail}
-        choices={{ none: "nothing more", arpeggio: "the arpeggio over the same span, up and back" }}
-        onChange={(tail) => onChange({ ...run, tail })}
-      />
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { Checkbox, Fieldset, Group, NumberInput, Stack } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
+import { PreviewChoice } from "../../../parts/PreviewChoice";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
@@ -14,15 +15,17 @@ export function PathPhrase({ recipe, problems, onChange }: PhraseProps) {
   return (
     <Stack gap="sm" w={420}>
       <Group grow>
-        <Choice
+        <PreviewChoice
           label="Direction"
           value={path.direction}
+          recipeWith={(direction) => ({ ...recipe, path: { ...path, direction } })}
           onChange={(direction) => set({ direction })}
           choices={{ up: "up", down: "down", "up-and-back": "up and back", "down-and-back": "down and back" }}
         />
-        <Choice
+        <PreviewChoice
           label="By"
           value={path.by}
+          recipeWith={(by) => ({ ...recipe, path: { ...path, by } })}
           onChange={(by) => set({ by })}
           choices={{ step: "step", skip: "skip (every second tone)", third: "third (two letters)" }}
         />
@@ -32,17 +35,18 @@ export function PathPhrase({ recipe, problems, onChange }: PhraseProps) {
         value={path.span}
         onChange={(span) => set({ span })}
         error={path.span === "range" ? problemAt(problems, "/path") : undefined}
-        choices={{ ends: "between two steps of the sound", range: "the player's whole range" }}
+        choices={{ ends: "between two steps of the sound", range: "the player's whole range", once: "once, on a single tone" }}
       />
+      {path.span !== "range" && (
+        <PathEnd name={path.span === "once" ? "The tone" : "Lower end"} end={path.low} onChange={(low) => set({ low })} />
+      )}
       {path.span === "ends" && (
-        <>
-          <PathEnd name="Lower end" end={path.low} onChange={(low) => set({ low })} />
-          <PathEnd name="Upper end" end={path.high} error={problemAt(problems, "/path")} onChange={(high) => set({ high })} />
-        </>
+        <PathEnd name="Upper end" end={path.high} error={problemAt(problems, "/path")} onChange={(high) => set({ high })} />
       )}
       <Group gap="lg">
         <Checkbox label="A step beyond each end" checked={path.overshoot} onChange={(event) => set({ overshoot: event.currentTarget.checked })} />
-        <Checkbox label="A rest at the turn" checked={path.pause} onChange={(event) => set({ pause: event.currentTarget.checked })} />
+        <Checkbox label="Close with a turn" checked={path.close === "turn"} onChange={(event) => set({ close: event.currentTarget.checked ? "turn" : "none" })} />
+        <Checkbox label="Resting where it turns" checked={path.pause} onChange={(event) => set({ pause: event.currentTarget.checked })} />
       </Group>
     </Stack>
   );

@@ -101,6 +101,12 @@ function MorphFields({ sounds, onChange }: { sounds: Morph; onChange: (sounds: S
         checked={sounds.closed}
         onChange={(event) => onChange({ ...sounds, closed: event.currentTarget.checked })}
       />
+      <Checkbox
+        mb={8}
+        label="After the first, only what changes"
+        checked={sounds.part === "changed"}
+        onChange={(event) => onChange({ ...sounds, part: event.currentTarget.checked ? "changed" : "whole" })}
+      />
     </Group>
   );
 }

@@ -50,7 +50,7 @@ export function withKind(kind: SoundsKind, sounds: Sounds, tables: Tables): Soun
     case "several":
       return { kind, scales: scales.length > 1 ? scales : [first, first === "dorian" ? "ionian" : "dorian"] };
     case "morph":
-      return { kind, scales: scales.length > 1 ? scales : [first, first === "ionian" ? "lydian" : "ionian"], repeats: 1, closed: false };
+      return { kind, scales: scales.length > 1 ? scales : [first, first === "ionian" ? "lydian" : "ionian"], repeats: 1, closed: false, part: "whole" };
     case "own": {
       const degrees = tables.scales.find((scale) => scale.id === first)?.degrees.join(" ") ?? "1 2 3 5 6";
       return { kind: "one", scale: { name: "own scale", degrees } };

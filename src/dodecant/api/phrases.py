@@ -1,0 +1,92 @@
+"""What helps in choosing: a phrase explained, and what each choice would play."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
+from dodecant.exercise.explaining import example, explanation
+from dodecant.exercise.press import press
+from dodecant.exercise.problems import RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.sentence import PhraseId
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["phrases"])
+_MOST_NOTES = 16
+
+
+class ExplainedIn(BaseModel):
+    """A phrase of a recipe."""
+
+    recipe: Recipe
+    phrase: PhraseId
+
+
+class ExplainedOut(BaseModel):
+    """What the phrase means; and, where notes help, a short example of it alone: its notes and their picture."""
+
+    text: str
+    notes: str
+    svg: str
+
+
+@router.post("/explanations")
+def explain(wanted: ExplainedIn) -> ExplainedOut:
+    """A phrase explained, with an example in the first key on the bench."""
+    tables = load_tables()
+    text = explanation(wanted.recipe, wanted.phrase, tables.explanations)
+    short = example(wanted.recipe, wanted.phrase)
+    if short is None:
+        return ExplainedOut(text=text, notes="", svg="")
+    exercise = press(short, tables)
+    strip = exercise.strips[0]
+    names = " ".join(note.tone.written.name.text for note in strip.notes[:_MOST_NOTES])
+    more = " …" if len(strip.notes) > _MOST_NOTES else ""
+    return ExplainedOut(
+        text=text, notes=f"{strip.heading}: {names}{more}", svg=strip_svg(exercise, strip, LESSON_WIDTH)
+    )
+
+
+class PreviewsIn(BaseModel):
+    """Recipes that differ in one choice."""
+
+    recipes: Annotated[list[Recipe], Field(min_length=1, max_length=24)]
+
+
+class PreviewNoteOut(BaseModel):
+    """A note: where it begins and how long it is, in beats, and its MIDI number as written."""
+
+    start: float
+    length: float
+    midi: int
+
+
+class PreviewOut(BaseModel):
+    """The first notes of a recipe in its first key; none where it cannot be worked out."""
+
+    names: str
+    notes: list[PreviewNoteOut]
+
+
+@router.post("/previews")
+def preview(wanted: PreviewsIn) -> list[PreviewOut]:
+    """What each of several recipes begins with."""
+    return [_preview(recipe) for recipe in wanted.recipes]
+
+
+def _preview(recipe: Recipe) -> PreviewOut:
+    keys = recipe.keys.model_copy(update={"order": "picked", "picked": recipe.keys.picked[:1] or (recipe.keys.start,)})
+    try:
+        strip = press(recipe.model_copy(update={"keys": keys}), load_tables()).strips[0]
+    except RecipeError:
+        return PreviewOut(names="", notes=[])
+    shown = strip.notes[:_MOST_NOTES]
+    notes = [
+        PreviewNoteOut(start=float(note.start), length=float(note.length), midi=note.tone.written.midi)
+        for note in shown
+    ]
+    return PreviewOut(names=" ".join(note.tone.written.name.text for note in shown), notes=notes)

@@ -1,0 +1,33 @@
+import { Anchor, Box, Skeleton, Stack, Text } from "@mantine/core";
+import { useState } from "react";
+import { useExplanation } from "../../api/queries";
+import type { Phrase, Recipe } from "../../api/types";
+import classes from "../../parts/StripView/StripView.module.css";
+
+/** A phrase explains itself on request: a sentence or two, and an engraved example of it alone. */
+export function Explained({ recipe, phrase }: { recipe: Recipe; phrase: Phrase["id"] }) {
+  const [open, setOpen] = useState(false);
+  const explained = useExplanation(recipe, phrase, open);
+  return (
+    <Stack gap={6} mt="sm">
+      <Anchor component="button" type="button" size="sm" ta="left" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? "Close the explanation" : "What does this mean?"}
+      </Anchor>
+      {open && explained.isPending && <Skeleton height={70} aria-label="Looking it up" />}
+      {open && explained.error && <Text size="sm">{explained.error.message}</Text>}
+      {open && explained.data && (
+        <Box maw={680} role="note">
+          <Text size="sm">{explained.data.text}</Text>
+          {explained.data.svg && (
+            <>
+              <div className={classes.score} dangerouslySetInnerHTML={{ __html: explained.data.svg }} />
+              <Text size="xs" c="dimmed">
+                {explained.data.notes}
+              </Text>
+            </>
+          )}
+        </Box>
+      )}
+    </Stack>
+  );
+}
