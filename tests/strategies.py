@@ -53,7 +53,7 @@ def licks(draw: st.DrawFn, over: st.SearchStrategy[str] | None = None) -> dict[s
         words += [f"{draw(lick_notes)}:{length}" for length in lengths]
     return {
         "kind": "lick",
-        "text": " ".join(["1:1", *words]),
+        "text": " ".join([*draw(st.sampled_from([[], ["5-:½", "|"], ["r:1", "3:½", "4", "|"]])), "1:1", *words]),
         "over": draw(_HOMES if over is None else over),
         "fit": draw(st.sampled_from(["sound", "exact"])),
     }

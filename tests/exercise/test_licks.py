@@ -20,7 +20,8 @@ from dodecant.music.errors import MusicError
 from dodecant.music.pitch import Pitch
 from dodecant.music.tonics import USUAL
 from dodecant.tables import load_tables
-from tests.strategies import KEYS, licks
+from tests.exercise.test_over_changes import TEXTS
+from tests.strategies import INSTRUMENTS, KEYS, licks
 
 ONCE = {"span": "once"}
 DORIAN = "D4:½ F4 A4 C5 B♭4 G♯4 A4 F♯4"  # Dm7 up, an enclosure of its fifth, a passing F♯
@@ -244,3 +245,19 @@ def test_what_is_printed_reads_back(lengths: list[Fraction]) -> None:
     signs = read_lick(text).signs
     again = read_lick(print_lick(signs, 4))
     assert [(sign.length, sign.pitch) for sign in again.signs] == [(sign.length, sign.pitch) for sign in signs]
+
+
+@given(licks(), st.sampled_from(TEXTS), st.sampled_from(KEYS), st.sampled_from(INSTRUMENTS))
+@settings(max_examples=120)
+def test_any_lick_over_any_changes_can_be_written_and_played(figure: Any, text: str, key: str, instrument: str) -> None:
+    found = pressed(figure["text"], figure["over"], keys=[key], sounds=over_changes(text), fit=figure["fit"],
+                    player={"instrument": instrument, "reach": "full"})  # fmt: skip
+    (strip,) = found.strips
+    end = strip.stop.over_written[-1].start + strip.stop.over_written[-1].length
+    assert len(strip.bars) * found.beats == end
+    assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+    assert all(one.start + one.length <= other.start for one, other in pairwise(strip.notes))
+    for note in strip.notes:
+        assert found.instrument.full.holds(note.tone.written.midi, note.tone.written.midi)
+        over = [one for one in strip.stop.over_written if one.start <= note.start][-1]
+        assert over.sound is not None or over.start + over.length - note.start <= 2  # a pickup, an early note

@@ -122,6 +122,8 @@ def _patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
 
 def _seams(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
     """Leaps where a strip comes round again, and from a strip to the next one."""
+    if recipe.figure.kind == "lick" or recipe.sounds.kind == "changes":
+        return  # a phrase that ends is not a drill that comes round
     back = {"up": "up-and-back", "down": "down-and-back"}.get(recipe.path.direction)
     cures = (Cure("Go there and back", {"path": {"direction": back}}),) if back and recipe.path.span != "once" else ()
     for strip in strips:

@@ -19,7 +19,7 @@ from dodecant.exercise.harmony import harmony
 from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.lick_text import MOST_BARS, LickText, Written, read_lick
 from dodecant.exercise.problems import Problem, RecipeError
-from dodecant.exercise.timing import Timing
+from dodecant.exercise.timing import Timing, one_grid
 from dodecant.music.chord import Chord
 from dodecant.music.degree import Degree
 from dodecant.music.fit import Fit
@@ -98,7 +98,8 @@ def read_against(
     bars = max(1, -int(-end // beats))
     length = Fraction(bars * beats)
     last = notes[-1][0] + notes[-1][1].length
-    if length + first < last:
+    again = length + first  # where it may begin again
+    if again < last or (last > again // 1 and not one_grid(again, last)):
         length += beats
     begins = [chord.start for chord in chords]
     under = [_under(start, sign.length, begins) for start, sign in notes]

@@ -19,7 +19,7 @@ from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Over, Sound, Stop
 from dodecant.exercise.setting import Settings
-from dodecant.exercise.timing import Timing
+from dodecant.exercise.timing import Timing, one_grid
 from dodecant.instrument.profile import Instrument, Reach
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import LETTER_SEMITONES, NoteName, Pitch
@@ -70,15 +70,27 @@ def _events(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> list[_Event]
         for index, tone in enumerate(lick.tones):
             start = begin + tone.start
             if 0 <= start < end:
-                under = _under(over, start, start + tone.timing.units, tone.over != 0) if chord is None else chord
+                under = _under(over, start, start + tone.timing.units, lead_in) if chord is None else chord
                 if over[under].sound is not None:
                     found.append(_Event(index, number, under, start, min(start + tone.timing.units, end_of_form)))
     kept: list[_Event] = []
     for event in found:
-        if kept and kept[-1].end > event.start:
-            kept[-1] = replace(kept[-1], end=event.start)
+        _make_room(kept, event.start)
         kept.append(event)
     return kept
+
+
+def _make_room(kept: list[_Event], start: Fraction) -> None:
+    """End the note before where another begins, so that their beat is divided one way; one that cannot is left out."""
+    if not kept:
+        return
+    last, beat = kept[-1], start // 1
+    clash = last.end > beat and last.end != start and not one_grid(last.end, start)
+    if last.end > start or clash:
+        kept[-1] = replace(last, end=start)
+    if last.start > beat and not one_grid(last.start, start):
+        kept.pop()
+        _make_room(kept, start)
 
 
 def _statements(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> Iterator[tuple[Fraction, Fraction, int | None]]:
@@ -99,16 +111,11 @@ def _statements(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> Iterator
             begin += lick.length
 
 
-def _under(over: Sequence[Over], start: Fraction, end: Fraction, joins: bool) -> int:
-    """The chord that sounds; or the next one, where a note is held into it from half a beat before."""
-    now = max(number for number, one in enumerate(over) if one.start <= start)
+def _under(over: Sequence[Over], start: Fraction, end: Fraction, lead_in: Fraction) -> int:
+    """The chord that sounds, or the first one for a pickup; the next one, where a note is held into it."""
+    now = max(number for number, one in enumerate(over) if one.start <= max(start, lead_in))
     following = now + 1
-    if (
-        joins
-        and following < len(over)
-        and over[following].start - start <= Fraction(1, 2)
-        and end > over[following].start
-    ):
+    if following < len(over) and over[following].start - start <= Fraction(1, 2) and end > over[following].start:
         return following
     return now
 

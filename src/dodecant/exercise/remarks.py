@@ -29,7 +29,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
             "/path/high",
             f"{name}: {pitches[0].text} to {pitches[-1].text} leaves the comfortable range of the {instrument.name} "
             f"({instrument.comfortable.text}).",
-            (_octave_less(recipe), _FULL_REACH),
+            (*_octave_less(recipe), _FULL_REACH),
         )
     elif line.measure == "shortened":
         tones = "tone" if line.left_out == 1 else "tones"
@@ -38,7 +38,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
             stop.index,
             "/path/high",
             f"{name}: the path stops {line.left_out} {tones} early; in no octave does the whole line fit.",
-            (_octave_less(recipe),),
+            _octave_less(recipe),
         )
     elif line.measure == "folded":
         yield Remark(
@@ -46,7 +46,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
             stop.index,
             "/path/high",
             f"{name}: some notes are put an octave away to stay in reach; the line leaps there.",
-            (_octave_less(recipe),),
+            _octave_less(recipe),
         )
 
 
@@ -82,13 +82,17 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
         )
 
 
-def _octave_less(recipe: Recipe) -> Cure:
+def _octave_less(recipe: Recipe) -> tuple[Cure, ...]:
+    """A shorter path, where the path is what makes the line long."""
     if recipe.path.span == "range":
-        return Cure("Go between two steps", {"path": {"span": "ends"}})
+        return (Cure("Go between two steps", {"path": {"span": "ends"}}),)
+    if recipe.path.span == "once":
+        return ()
     low, high = recipe.path.low, recipe.path.high
     if (high.octave - 1, high.step) > (low.octave, low.step):
-        return Cure("Take an octave less", {"path": {"high": {"octave": high.octave - 1}}})
-    return Cure("Go up a fifth only", {"path": {"low": {"step": 1, "octave": 1}, "high": {"step": 5, "octave": 1}}})
+        return (Cure("Take an octave less", {"path": {"high": {"octave": high.octave - 1}}}),)
+    fifth = {"low": {"step": 1, "octave": 1}, "high": {"step": 5, "octave": 1}}
+    return (Cure("Go up a fifth only", {"path": fifth}),)
 
 
 def remarks_on_signs(recipe: Recipe, strip: Strip) -> Iterator[Remark]:

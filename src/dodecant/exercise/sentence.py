@@ -57,12 +57,15 @@ class Phrase:
 def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
     """The phrases in reading order; `sentence_text` joins them."""
     about = _about_the_figure(recipe)
+    # A lick over changes goes where the chords go.
+    by_chords = recipe.figure.kind == "lick" and recipe.sounds.kind == "changes"
+    path = [] if by_chords else [Phrase("path", ",", _path(recipe.path))]
     through = ", through" if about and about[-1].lead.startswith(",") else "through"
     phrases = [
         Phrase("figure", "Take", figure_text(recipe, first)),
         *about,
         Phrase("sounds", through, _sounds(recipe, first, scales)),
-        Phrase("path", ",", _path(recipe.path)),
+        *path,
         Phrase("placement", ", in", _placement(recipe)),
         Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
     ]

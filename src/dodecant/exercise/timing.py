@@ -58,6 +58,15 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
     return found, _beats(now)
 
 
+def one_grid(one: Fraction, other: Fraction) -> bool:
+    """Whether two places can stand in one beat: both in thirds of it, or both in halves and quarters.
+
+    >>> one_grid(Fraction(1, 3), Fraction(1, 2)), one_grid(Fraction(1), Fraction(1, 3))
+    (False, True)
+    """
+    return _one_grid(int(one * _PARTS), int(other * _PARTS))
+
+
 def _one_grid(one: int, other: int) -> bool:
     """Whether two places can stand in one beat: both in thirds, or both in halves and quarters."""
     return one % _PARTS == 0 or other % _PARTS == 0 or (one % 3 == 0) == (other % 3 == 0)

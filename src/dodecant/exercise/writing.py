@@ -68,8 +68,8 @@ class StripWriter:
             if end is not None and here and segment.held:
                 here[-1] = (here[-1][0], end - here[-1][0])
             spans += here
-        last = line.segments[-1]
-        if end is None and self._recipe.placement.ending == "hold" and not last.tones[-1].timing.rest:
+        holds = self._recipe.placement.ending == "hold" and self._recipe.figure.kind != "lick"
+        if end is None and holds:
             start, length = spans[-1]
             spans[-1] = (start, length + -(start + length) % beats)
         return _Rhythm(spans, write_bars(spans, beats, end=end))

@@ -31,8 +31,9 @@ export function PreviewChoice<T extends string>(props: PreviewChoiceProps<T>) {
       error={error}
       value={value}
       allowDeselect={false}
-      maxDropdownHeight={400}
-      comboboxProps={{ withinPortal: false, width: 400, position: "bottom-start" }}
+      maxDropdownHeight={330}
+      comboboxProps={{ withinPortal: false, width: "max-content", position: "bottom-start" }}
+      styles={{ dropdown: { minWidth: 340 } }}
       data={values.map((key) => ({ value: key, label: choices[key] }))}
       onDropdownOpen={() => setOpen(true)}
       onDropdownClose={() => setOpen(false)}

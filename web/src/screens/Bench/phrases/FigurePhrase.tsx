@@ -111,7 +111,7 @@ function Reading({ exercise }: { exercise: Exercise }) {
   return (
     <>
       <Text size="sm" role="status">
-        In {strip?.written.text}: {names}
+        In {exercise.recipe.sounds.kind === "changes" ? strip?.heading : strip?.written.text}: {names}
         {all.length > SHOWN ? " …" : "."}
         {lacking && ` ${lacking.text}`}
       </Text>

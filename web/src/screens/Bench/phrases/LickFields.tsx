@@ -1,4 +1,4 @@
-import { Button, Group, Text, Textarea, TextInput } from "@mantine/core";
+import { Button, Group, Text, Textarea } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
 import { readLickFile } from "../../../api/files";
@@ -50,10 +50,13 @@ export function LickFields({ recipe, lick, beats, problems, onChange }: LickFiel
         <OpenFile accept=".musicxml,.xml,.mxl,.mid,.midi" read={open} size="xs" label="From MusicXML or MIDI" />
       </Group>
       <Group grow align="flex-start">
-        <TextInput
+        <Textarea
           label="Over these chords"
           description="Where it came from: Dm7, or Dm7 | G7 | Cmaj7"
           value={lick.over}
+          autosize
+          minRows={1}
+          maxRows={3}
           error={problemAt(problems, "/figure/over")}
           spellCheck={false}
           onChange={(event) => set({ over: event.currentTarget.value })}

@@ -18,7 +18,7 @@ export function NoteEntry({ text, onChange }: { text: string; onChange: (text: s
       </Group>
       <Group gap={4}>
         {NAMES.map((name) => (
-          <Button key={name} variant="default" size="compact-sm" px={7} aria-label={`Add ${name}${octave}`} onClick={() => add(`${name}${octave}`)}>
+          <Button key={name} variant="default" size="compact-sm" px={7} fw={400} aria-label={`Add ${name}${octave}`} onClick={() => add(`${name}${octave}`)}>
             {name}
           </Button>
         ))}

@@ -37,7 +37,7 @@ export function withLick(recipe: Recipe, lick: Lick, beats: number): Recipe {
 
 /** The recipe over the very chords a lick came from. */
 export function overItsChords(recipe: Recipe, lick: Lick): Recipe {
-  const changes = { format: "dodecant-changes", version: 1, text: lick.over, school: "key", turn: "chorus", choices: [] } satisfies Extract<
+  const changes = { format: "dodecant-changes", version: 1, text: `title: This lick\n${lick.over}`, school: "key", turn: "chorus", choices: [] } satisfies Extract<
     Recipe["sounds"],
     { kind: "changes" }
   >["changes"];
