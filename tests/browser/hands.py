@@ -33,6 +33,22 @@ def strip_begins(page: Page, index: int, numbers: str) -> None:
     assert found[: len(wanted)] == wanted
 
 
+_LISTEN = """
+() => {
+  window.marked = [];
+  const sounds = (names) => names.includes('sounding');
+  const begun = ({ target, oldValue }) => sounds(target.getAttribute('class') ?? '') && !sounds(oldValue ?? '');
+  new MutationObserver((changes) => window.marked.push(...changes.filter(begun).map(({ target }) => target.id)))
+    .observe(document.body, { subtree: true, attributeFilter: ['class'], attributeOldValue: true });
+}
+"""
+
+
+def listen(page: Page) -> None:
+    """Keep the names of all that is marked as sounding, in order, in `window.marked`: a mark lasts a short while."""
+    page.evaluate(_LISTEN)
+
+
 def until(page: Page, expression: str) -> None:
     """Wait for something true in the page (the page's own policy forbids Playwright's way of waiting for it)."""
     for _ in range(400):

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 import pytest
+from music21 import harmony, meter, note, stream
+from music21.musicxml.m21ToXml import GeneralObjectExporter
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -56,7 +59,7 @@ def test_a_triad_pair_names_itself_and_says_where_there_is_none(page: Page) -> N
 def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
     page.goto("/bench")
     phrase(page, "figure")
-    choose(page, "It stands on", "an arpeggio of it")
+    choose(page, "It stands on", "a stacked chord")
     choose(page, "Led into by", "half step below")
     choose(page, "Course", "home after every one")
     page.keyboard.press("Escape")
@@ -92,7 +95,7 @@ def test_the_whole_range_and_the_turn(page: Page) -> None:
     page.get_by_role("checkbox", name="A step beyond each end").check()
     strip_begins(page, 0, "1 2 3 4 5 6 7 1 2 1 7")
     choose(page, "From where to where", "the player's whole range")
-    page.get_by_role("checkbox", name="A rest at the turn").check()
+    page.get_by_role("checkbox", name="Resting where it turns").check()
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=path]")).to_have_text(
         "up and back by step through the whole range, a step beyond each end, resting at the turn"
@@ -107,8 +110,9 @@ def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Pa
     line = page.get_by_role("img", name="C Ionian as a line: 1 2 3 4 5 6 7 1 7 6 5 4 3 2 1")
     expect(line).to_be_visible()
     page.get_by_role("checkbox", name="Count-in").uncheck()
+    listen(page)
     page.get_by_role("button", name="Play", exact=True).click()
-    until(page, "document.querySelector('[data-note=s0n1].sounding') !== null")
+    until(page, "window.marked.includes('contour-s0n1')")
     page.get_by_role("button", name="Stop").click()
     page.get_by_role("button", name="Reading").click()
     choose(page, "Strips are shown", "as a line with numbers")
@@ -138,3 +142,119 @@ def test_harder_easier_simpler_and_a_surprise(page: Page) -> None:
     idea("Surprise me, boldly")
     expect(page.locator("[data-phrase=course]")).to_have_count(0)
     expect(page.locator("[data-phrase=tempo]")).to_have_text("120")
+
+
+def test_lists_show_what_each_choice_would_play_and_a_phrase_explains_itself(page: Page) -> None:
+    page.goto("/bench")
+    phrase(page, "figure")
+    expect(page.get_by_role("radiogroup", name="Figure").locator("svg line").first).to_be_attached()
+    page.get_by_role("combobox", name="Led into by").click()
+    double = page.get_by_role("option", name="scale tone and half step from both sides")
+    expect(double).to_contain_text("D D♭ B C E E♭")
+    expect(double.locator("svg line")).to_have_count(16)
+    double.click()
+    page.keyboard.press("Escape")
+    phrase(page, "enclosure")
+    page.get_by_role("button", name="What does this mean?").click()
+    note = page.get_by_role("note")
+    expect(note).to_contain_text("Notes from above and below lead into a tone")
+    expect(note).to_contain_text("C Ionian: D D♭ B C E E♭ C C♯ D F D D♯ E")
+    expect(note.locator("svg .note")).to_have_count(14)  # the last one is tied
+    page.get_by_role("button", name="Close the explanation").click()
+    expect(note).to_have_count(0)
+    page.keyboard.press("Escape")
+    phrase(page, "tempo")
+    page.get_by_role("button", name="What does this mean?").click()
+    expect(page.get_by_role("note")).to_contain_text("Quarter notes in a minute")
+
+
+def test_every_order_is_a_strip_and_a_join_is_mended(page: Page) -> None:
+    page.goto("/bench")
+    figure(page, "Cell")
+    page.get_by_label("Numbers of the cell").fill("1 3 2")
+    choose(page, "Order", "each order in turn")
+    page.keyboard.press("Escape")
+    expect(page.locator("#strip-1 h2")).to_have_text("C Ionian · 1 2 3")
+    expect(page.get_by_text("72 strips")).to_be_visible()
+    phrase(page, "figure")
+    choose(page, "Order", "as written")
+    page.keyboard.press("Escape")
+    expect(page.get_by_text("D4 is struck twice in a row").first).to_be_visible()
+    page.get_by_role("button", name="Walk in thirds").click()
+    expect(page.get_by_text("is struck twice in a row")).to_have_count(0)
+    phrase(page, "path")
+    choose(page, "From where to where", "once, on a single tone")
+    page.get_by_role("checkbox", name="Close with a turn").check()
+    page.keyboard.press("Escape")
+    strip_begins(page, 0, "1 3 2 1 7 1")  # the tone above was just played
+    expect(page.locator("[data-phrase=path]")).to_have_text("once, from the root, closing with a turn")
+
+
+def test_a_leading_note_with_triplets_and_only_what_changes(page: Page) -> None:
+    page.goto("/bench")
+    figure(page, "Arpeggios")
+    choose(page, "In time", "a leading note and a triplet")
+    page.keyboard.press("Escape")
+    strip_begins(page, 0, "7 1 3 5 ♯1 2 4 6")
+    expect(page.locator("#strip-0 svg .tuplet").first).to_be_attached()
+    phrase(page, "figure")
+    page.get_by_text("Straight run", exact=True).click()
+    page.keyboard.press("Escape")
+    phrase(page, "sounds")
+    page.get_by_text("Turning", exact=True).click()
+    page.get_by_role("checkbox", name="After the first, only what changes").check()
+    page.keyboard.press("Escape")
+    strip_begins(page, 0, "1 2 3 4 5 6 7 1 7 6 5 4 3 2 1 3 ♯4 5 5 ♯4 3")
+
+
+def test_a_lick_is_typed_corrected_and_entered_note_by_note(page: Page) -> None:
+    page.goto("/bench")
+    figure(page, "Own lick")
+    text = page.get_by_label("The lick, as numbers or notes")
+    text.fill("1:½ 9:x")
+    expect(page.get_by_text("“x” is not a length that can be written.").first).to_be_visible()
+    text.fill("D4:½ F4 A4 C5 B♭4 G♯4 A4")
+    page.get_by_label("Over these chords").fill("Dm7")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("a lick of 7 notes")
+    notes = page.get_by_role("list", name="Notes of the lick")
+    expect(notes.get_by_role("button", name="B♭4 over Dm7: ♭6, surrounds A from a half step above")).to_be_visible()
+    strip_begins(page, 0, "1 3 5 7 ♭6 ♯4 5")
+    expect(page.get_by_text("C Ionian: ♭3 becomes 3, ♭7 becomes 7.").first).to_be_attached()
+    notes.get_by_role("button", name="C5 over Dm7: ♭7, chord tone").click()
+    page.get_by_role("menuitem", name="It keeps its interval on every sound").click()
+    expect(text).to_have_value("D4:½ F4 A4 =C5 B♭4 G♯4 A4")
+    strip_begins(page, 0, "1 3 5 ♭7")
+    page.get_by_role("button", name="Enter note by note").click()
+    page.get_by_role("radiogroup", name="Length in beats").get_by_text("1", exact=True).click()
+    page.get_by_role("button", name="Add F4").click()
+    page.get_by_role("button", name="Rest").click()
+    expect(text).to_have_value("D4:½ F4 A4 =C5 B♭4 G♯4 A4 F4:1 r")
+    page.get_by_role("button", name="Remove last").click()
+    strip_begins(page, 0, "1 3 5 ♭7 ♭6 ♯4 5 3")
+    page.keyboard.press("Escape")
+    phrase(page, "path")
+    page.get_by_role("textbox", name="Step of the sound").fill("2")
+    page.keyboard.press("Escape")
+    expect(page.locator("[data-phrase=path]")).to_have_text("once, from 2")
+    expect(page.locator("[data-phrase=placement]")).to_have_text("its own rhythm")
+    strip_begins(page, 0, "2 4 6 1")
+
+
+def test_a_lick_comes_from_a_file_and_runs_over_its_own_chords(page: Page, tmp_path: Path) -> None:
+    items = [harmony.ChordSymbol("Dm7"), *(note.Note(name, quarterLength=1) for name in ("D4", "F4", "A4", "C#5"))]
+    items += [harmony.ChordSymbol("G7"), note.Note("D5", quarterLength=4)]
+    score = stream.Score([stream.Part([meter.TimeSignature("4/4"), *items])])
+    (tmp_path / "pier.musicxml").write_bytes(bytes(GeneralObjectExporter(score).parse()))
+    (tmp_path / "noise.mid").write_bytes(b"MThd")
+    page.goto("/bench")
+    figure(page, "Own lick")
+    chosen = page.locator("input[type=file][accept*='.mid']")
+    chosen.set_input_files(tmp_path / "noise.mid")
+    expect(page.get_by_text("noise.mid could not be read")).to_be_visible()
+    chosen.set_input_files(tmp_path / "pier.musicxml")
+    expect(page.get_by_label("The lick, as numbers or notes")).to_have_value("D4:1 F4 A4 C♯5 | D5:4")
+    page.keyboard.press("Escape")
+    expect(page.locator("[data-phrase=sounds]")).to_have_text("the changes of This lick, beginning in C major")
+    strip_begins(page, 0, "1 ♭3 5 7 5")
+    expect(page.locator("#strip-0 svg .harm")).to_have_count(2)
+    expect(page.locator("#strip-1 h2")).to_have_text("This lick · F major")

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, sentence, strip_begins, until
+from tests.browser.hands import choose, listen, sentence, strip_begins, until
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -147,8 +147,9 @@ def test_sounds_are_chosen_for_chords_and_kept(page: Page) -> None:
 def test_chords_are_heard_and_changes_go_to_the_bench(page: Page, tmp_path: Path) -> None:
     page.goto("/changes")
     page.get_by_role("link", name="Slack Tide").click()
+    listen(page)
     page.get_by_role("button", name="Hear the chords").click()
-    until(page, "document.querySelector('#chord-1.sounding') !== null")
+    until(page, "window.marked.includes('chord-1')")
     page.get_by_role("button", name="Stop").click()
     expect(page.locator(".sounding")).to_have_count(0)
     page.get_by_role("button", name="Download").click()

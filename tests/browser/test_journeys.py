@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Dialog, Page, expect
 
-from tests.browser.hands import choose, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
 from tests.browser.serving import served
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
@@ -160,18 +160,6 @@ def test_a_remark_is_cured_with_one_click(page: Page) -> None:
 
 
 # Keeps the ids of the notes and steps that were marked, in order, however busy the page is.
-_LISTEN = """
-() => {
-  window.marked = [];
-  const begun = (change) => !(change.oldValue ?? '').includes('sounding');
-  const played = ({ target }) => target.classList.contains('note') || target.id.startsWith('step-');
-  const id = (change) => change.target.id;
-  new MutationObserver((changes) => window.marked.push(...changes.filter(played).filter(begun).map(id)))
-    .observe(document.body, { subtree: true, attributeFilter: ['class'], attributeOldValue: true });
-}
-"""
-
-
 def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
     page.goto("/bench")
     page.wait_for_selector("#strip-0 svg .note")
@@ -180,7 +168,7 @@ def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
     page.get_by_role("textbox", name="Beats a minute").fill("240")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=tempo]")).to_have_text("240")
-    page.evaluate(_LISTEN)
+    listen(page)
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('s1n3')")
     expect(page.locator("#strip-1")).to_have_attribute("data-sounding", "true")
@@ -285,7 +273,7 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     expect(page).to_have_url(re.compile(r"/sounds/mixolydian\?tonic=E"))
     expect(page.get_by_role("heading", name="E♭ Mixolydian")).to_be_visible()
     page.get_by_role("tab", name="Notes and numbers").click()
-    page.evaluate(_LISTEN)
+    listen(page)
     page.get_by_role("button", name="Hear it").click()
     until(page, "window.marked.includes('step-2')")
     page.get_by_role("button", name="Take it to the bench").click()

@@ -209,7 +209,7 @@ def _analysed(
     """How a note is carried over, its exact interval, and what it does."""
     pitch, root, scale = pitches[index], _root(over.sound.tonic), over.sound.scale
     own = next((d for d in scale.degrees if (root.midi + d.half_steps - pitch.midi) % 12 == 0), None)
-    target = _target(index, pitches)
+    target = index + 1 if sign.mark == "~" else _target(index, pitches)
     degree = own or Degree.between(over.sound.tonic, pitch.name)
     octaves = (pitch.midi - root.midi - degree.half_steps) // 12
     function: Function = "outside"

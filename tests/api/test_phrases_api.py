@@ -1,0 +1,139 @@
+"""Licks and phrases through the server: files, analysis, previews, explanations."""
+
+from __future__ import annotations
+
+from typing import Any, get_args
+
+import pytest
+from fastapi.testclient import TestClient
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from dodecant.exercise.explaining import example, explanation
+from dodecant.exercise.figure_parts import Courses, Figures, Ladders
+from dodecant.exercise.press import press
+from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.exercise.sentence import PhraseId
+from dodecant.exercise.sounds import Sounds
+from dodecant.formats.midi import to_midi
+from dodecant.formats.musicxml import to_musicxml
+from dodecant.tables import load_tables
+from tests.api.test_api import problems
+from tests.strategies import documents, licks
+
+LICK = {"kind": "lick", "text": "D4:½ F4 ~A4 C5 | B♭4:1 G♯4 A4:2", "over": "Dm7 | G7"}
+NEEDED: dict[str, dict[str, Any]] = {
+    "cell": {"text": "1 2"}, "lick": {"text": "1 2"}, "one": {"scale": "dorian"}, "family": {"parent": "ionian"},
+    "several": {"scales": ["ionian", "dorian"]}, "morph": {"scales": ["ionian", "lydian"]},
+    "changes": {"changes": {"text": "| Dm7 | G7 |"}},
+}  # fmt: skip
+
+
+def kinds(union: Any) -> list[str]:
+    return [get_args(part.model_fields["kind"].annotation)[0] for part in get_args(get_args(union)[0])]
+
+
+def every_part() -> list[tuple[str, str]]:
+    parts = {"figure": Figures, "ladder": Ladders, "course": Courses, "sounds": Sounds}
+    return [(phrase, kind) for phrase, union in parts.items() for kind in kinds(union)]
+
+
+@pytest.mark.parametrize(
+    ("phrase", "kind"), [*every_part(), *((p, "") for p in ("enclosure", "path", "keys", "tempo"))]
+)
+def test_every_phrase_is_explained_with_an_example_of_it_alone(client: TestClient, phrase: PhraseId, kind: str) -> None:
+    named: str = phrase
+    part: dict[str, Any] = (
+        {named: {"kind": kind, **NEEDED.get(kind, {})}} if kind else {"enclosure": {"kind": "double"}}
+    )
+    recipe = {**part, "keys": {"order": "picked", "picked": ["E♭"]}, "player": {"instrument": "trumpet"}}
+    body = client.post("/api/explanations", json={"recipe": recipe, "phrase": phrase}).json()
+    assert body["text"] == explanation(read_recipe(recipe), phrase, load_tables().explanations)
+    short = example(read_recipe(recipe), phrase)
+    assert bool(body["svg"]) == (short is not None) == (phrase not in ("keys", "tempo"))
+    if short is not None:
+        (strip, *_) = press(short, load_tables()).strips
+        assert body["notes"].startswith(f"{strip.heading}: ")
+        assert body["svg"].count('class="notehead"') >= len(strip.notes)
+        assert phrase == "enclosure" or short.enclosure is None
+        assert phrase == "course" or short.course.kind == "plain"
+
+
+def test_the_data_file_explains_every_phrase_and_kind() -> None:
+    texts = load_tables().explanations
+    assert {key for key in texts if key[1]} == set(every_part())
+    assert {phrase for phrase, _ in texts} == set(get_args(PhraseId))
+    assert all(text.endswith(".") and 20 < len(text) < 400 for text in texts.values())
+
+
+def test_previews_show_what_each_choice_begins_with(client: TestClient) -> None:
+    choices = [{"figure": {"kind": "intervals", "size": size}} for size in (3, 4)]
+    choices.append({"figure": {"kind": "pairs", "rank": 12}, "sounds": {"kind": "one", "scale": "minor-pentatonic"}})
+    first, second, none = client.post("/api/previews", json={"recipes": choices}).json()
+    assert first["names"].startswith("C E D F E G")
+    assert second["names"].startswith("C F D G E A")
+    assert [first["notes"][1][field] for field in ("start", "length", "midi")] == [0.5, 0.5, 64]
+    assert len(first["notes"]) == 16
+    assert none == {"names": "", "notes": []}
+    assert client.post("/api/previews", json={"recipes": [{}] * 25}).status_code == 422
+
+
+def test_a_lick_is_analysed_for_correction(client: TestClient) -> None:
+    found = client.post(
+        "/api/licks/analysed", json={"figure": {**LICK, "text": "D4:1 F4 ~A4 C5 | B♭4 G♯4 A4:2"}}
+    ).json()
+    assert [(note["name"], note["chord"], note["degree"], note["words"]) for note in found] == [
+        ("D4", "Dm7", "1", "chord tone"), ("F4", "Dm7", "♭3", "chord tone"),
+        ("A4", "Dm7", "5", "leads into C from 3 half steps below"), ("C5", "Dm7", "♭7", "chord tone"),
+        ("B♭4", "G7", "♭3", "surrounds A from a half step above"),
+        ("G♯4", "G7", "♯1", "surrounds A from a half step below"), ("A4", "G7", "2", "scale tone"),
+    ]  # fmt: skip
+    text = "D4:1 F4 ~A4 C5 | B♭4 G♯4 A4:2"
+    assert [text[note["where"] :][: note["size"]] for note in found] == text.replace("| ", "").split()
+
+
+def test_a_lick_is_read_from_a_file(client: TestClient) -> None:
+    exercise = press(read_recipe({"figure": LICK | {"text": "D4:1 F4 A4 C5"}, "path": {"span": "once"},
+                                  "keys": {"order": "picked", "picked": ["D"]},
+                                  "sounds": {"kind": "one", "scale": "dorian"}}), load_tables())  # fmt: skip
+    for data in (to_musicxml(exercise), to_midi(exercise)):
+        found = client.post("/api/licks/readings", content=data)
+        assert found.status_code == 200
+        assert found.json()["text"].split()[1:] == ["F4", "A4", "C5"]
+        assert found.json()["beats"] == 4
+    for content, status in ((b"what", 422), (b"MThd\0", 422), (b"<a>", 422), (b"x" * 1_000_001, 413)):
+        answer = client.post("/api/licks/readings", content=content)
+        assert answer.status_code == status
+        assert problems(answer)[0]["cure"]
+
+
+@pytest.mark.parametrize(
+    ("body", "pointer"),
+    [
+        ({"figure": {**LICK, "text": "H4"}}, "/figure/text"),
+        ({"figure": {**LICK, "over": "Dm7 | Q"}}, "/figure/over"),
+        ({"figure": {**LICK, "text": "1:1 2 3 | 4:1 | 5:4"}}, "/figure/text"),
+        ({"figure": LICK, "beats": 9}, "/beats"),
+    ],
+)
+def test_a_lick_at_fault_is_told_at_its_field(client: TestClient, body: Any, pointer: str) -> None:
+    answer = client.post("/api/licks/analysed", json=body)
+    assert answer.status_code == 422
+    assert problems(answer)[0]["pointer"] == pointer
+
+
+@given(licks(), st.integers(2, 7), st.text("1234567:½¼⅓/|~= ABCDEFGr+-b#♭", max_size=40))
+@settings(max_examples=80, suppress_health_check=[HealthCheck.function_scoped_fixture])
+def test_no_lick_breaks_the_server(client: TestClient, figure: dict[str, Any], beats: int, noise: str) -> None:
+    for text in (figure["text"], noise, figure["text"] + noise):
+        body = {"figure": {**figure, "text": text}, "beats": beats}
+        assert client.post("/api/licks/analysed", json=body).status_code in (200, 422)
+        recipe = {"figure": body["figure"], "path": {"span": "once"}, "keys": {"order": "picked", "picked": ["A♭"]}}
+        assert client.post("/api/previews", json={"recipes": [recipe]}).status_code in (200, 422)
+
+
+@given(documents.map(read_recipe), st.sampled_from(get_args(PhraseId)))
+@settings(max_examples=40)
+def test_every_example_can_be_worked_out(recipe: Recipe, phrase: PhraseId) -> None:
+    short = example(recipe, phrase)
+    assert short is None or press(short, load_tables()).strips
