@@ -36,9 +36,11 @@ def strip_begins(page: Page, index: int, numbers: str) -> None:
 _LISTEN = """
 () => {
   window.marked = [];
-  const sounds = (names) => names.includes('sounding');
-  const begun = ({ target, oldValue }) => sounds(target.getAttribute('class') ?? '') && !sounds(oldValue ?? '');
-  new MutationObserver((changes) => window.marked.push(...changes.filter(begun).map(({ target }) => target.id)))
+  const begun = ({ oldValue }) => !(oldValue ?? '').includes('sounding');
+  const played = ({ target }) => /^(s\\d+n\\d+|contour-.+|step-\\d+|chord-\\d+)$/.test(target.id);
+  new MutationObserver((changes) => {
+    for (const change of changes) if (played(change) && begun(change)) window.marked.push(change.target.id);
+  })
     .observe(document.body, { subtree: true, attributeFilter: ['class'], attributeOldValue: true });
 }
 """
