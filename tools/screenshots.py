@@ -114,6 +114,22 @@ def enclosure(page: Page) -> None:
     page.wait_for_timeout(400)
 
 
+def lick(page: Page) -> None:
+    """A lick of one's own over its chords, one of its notes chosen."""
+    open_recipe(page, "Mooring line")
+    page.locator("[data-phrase=figure]").click()
+    page.get_by_role("button", name="C♯5 over Gm7").click()
+    page.wait_for_timeout(500)
+
+
+def explained(page: Page) -> None:
+    """What each choice would play."""
+    open_recipe(page, "Bollards")
+    page.locator("[data-phrase=figure]").click()
+    page.get_by_role("combobox", name="Chords").click()
+    page.wait_for_timeout(900)
+
+
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
     ("sounds", sounds, False),
@@ -125,6 +141,8 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("phrase", phrase, False),
     ("dial", dial, False),
     ("enclosure", enclosure, False),
+    ("lick", lick, False),
+    ("choices", explained, False),
     ("remarks", remarks, False),
     ("playing-dark", playing, True),
 ]

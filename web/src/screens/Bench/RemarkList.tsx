@@ -9,6 +9,8 @@ interface RemarkListProps {
   onCure: (patch: unknown) => void;
 }
 
+const NAMED = 4;
+
 /** What a teacher would say on reading the sheet, with cures to press. */
 export function RemarkList({ remarks, strips, onCure }: RemarkListProps) {
   return groupRemarks(remarks).map((group) => {
@@ -18,7 +20,7 @@ export function RemarkList({ remarks, strips, onCure }: RemarkListProps) {
         <IconBulb size={18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
         <Text size="sm" flex={1}>
           {group.text}
-          {also.length > 0 && ` The same in ${also.length} more: ${also.slice(0, 11).join(", ")}${also.length > 11 ? " …" : "."}`}
+          {also.length > 0 && ` The same in ${also.length} more${also.length > NAMED ? " strips" : `: ${also.join(", ")}`}.`}
         </Text>
         {group.cures.map((cure) => (
           <Button key={cure.label} size="compact-sm" variant="light" style={{ flexShrink: 0 }} onClick={() => onCure(cure.patch)}>

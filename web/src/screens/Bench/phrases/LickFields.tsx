@@ -52,7 +52,7 @@ export function LickFields({ recipe, lick, beats, problems, onChange }: LickFiel
       <Group grow align="flex-start">
         <Textarea
           label="Over these chords"
-          description="Where it came from: Dm7, or Dm7 | G7 | Cmaj7"
+          description="Such as Dm7 | G7 | Cmaj7"
           value={lick.over}
           autosize
           minRows={1}

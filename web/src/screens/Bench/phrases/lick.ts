@@ -5,10 +5,16 @@ export type Lick = Extract<Recipe["figure"], { kind: "lick" }>;
 export type Mark = "" | "~" | "=";
 
 export const MARKS: Record<Mark, string> = {
-  "": "Leave it to the rule",
-  "~": "It leads into the next note",
-  "=": "It keeps its interval on every sound",
+  "": "leave it to the rule",
+  "~": "it leads into the next",
+  "=": "it keeps its interval",
 };
+
+/** How a note is marked. */
+export function markOf(text: string, note: Pick<LickNote, "where">): Mark {
+  const sign = text[note.where];
+  return sign === "~" || sign === "=" ? sign : "";
+}
 
 /** The text with a note marked; other marks of it go. */
 export function marked(text: string, note: Pick<LickNote, "where" | "size">, mark: Mark): string {
