@@ -258,3 +258,38 @@ def test_a_lick_comes_from_a_file_and_runs_over_its_own_chords(page: Page, tmp_p
     strip_begins(page, 0, "1 ♭3 5 7 5")
     expect(page.locator("#strip-0 svg .harm")).to_have_count(2)
     expect(page.locator("#strip-1 h2")).to_have_text("This lick · F major")
+
+
+def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path) -> None:
+    page.goto("/bench")
+    phrase(page, "placement")
+    choose(page, "Rhythm", "off the beat only")
+    expect(page.locator("[data-phrase=placement]")).to_have_text(
+        "eighths on the and of 1, the and of 2, the and of 3 and the and of 4"
+    )
+    slots = page.get_by_role("group", name="Slots of the rhythm")
+    slots.get_by_role("button", name="Bar 1, 1: is silent").click()
+    slots.get_by_role("button", name="Bar 1, the and of 1: sounds").focus()
+    expect(slots.get_by_role("button", name="Bar 1, 1: holds on")).to_be_visible()
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="One bar more").click()
+    expect(page.locator("[data-phrase=placement]")).to_have_text("eighths in a rhythm of two bars")
+    choose(page, "Metre", "3/4")  # it no longer fills the bar
+    page.get_by_role("textbox", name="Starts at slot").fill("3")
+    page.get_by_role("textbox", name="Accent every").fill("2")
+    choose(page, "Swing, in sound only", "two to one")
+    page.keyboard.press("Escape")
+    expect(page.locator("[data-phrase=placement]")).to_have_text(
+        "eighths in 3/4 from the and of 2, every second note accented, swung"
+    )
+    expect(page.locator("#strip-0 svg .artic")).to_have_count(8)
+    page.get_by_role("button", name="Print or download").click()
+    with page.expect_download() as waiting:
+        page.get_by_role("menuitem", name="Sound as it swings (MIDI)").click()
+    waiting.value.save_as(tmp_path / "swung.mid")
+    assert (tmp_path / "swung.mid").read_bytes().startswith(b"MThd")
+    page.get_by_role("checkbox", name="Count-in").uncheck()
+    listen(page)
+    page.get_by_role("button", name="Play", exact=True).click()
+    until(page, "window.marked.includes('s0n2')")
+    page.get_by_role("button", name="Stop").click()

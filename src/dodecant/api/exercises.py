@@ -26,11 +26,12 @@ from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["exercises"])
 
-FileKind = Literal["json", "musicxml", "midi", "svg", "pdf", "recipe"]
+FileKind = Literal["json", "musicxml", "midi", "swung-midi", "svg", "pdf", "recipe"]
 WRITERS: dict[FileKind, tuple[str, str, Callable[[Exercise], bytes]]] = {
     "json": (".exercise.json", "application/json", to_json),
     "musicxml": (".musicxml", "application/vnd.recordare.musicxml+xml", to_musicxml),
     "midi": (".mid", "audio/midi", to_midi),
+    "swung-midi": (".swung.mid", "audio/midi", lambda exercise: to_midi(exercise, swinging=True)),
     "svg": (".svg", "image/svg+xml", sheet_svg),
     "pdf": (".pdf", "application/pdf", handout_pdf),
     "recipe": (".recipe.json", "application/json", lambda exercise: recipe_to_json(exercise.recipe)),

@@ -113,12 +113,23 @@ def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reac
             setting = _on(settings, stop, over.sound, reach)
             under = settings.under[number] = (over.sound.scale, setting, setting.filling(over.start, over.length))
         _, setting, tones = under
+        if not tones.all:
+            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
+            continue
         if setting.lacks:
             lacking[over.sound.text] = setting.lacks
         shift = _shift(over.sound, tones, setting, before, recipe, reach)
         fold = reach if shift is None else None
         segment = Segment(
-            tones, over.sound, sounding.sound, over.chord, over.start, over.length, shift=shift or 0, fold_into=fold
+            tones,
+            over.sound,
+            sounding.sound,
+            over.chord,
+            over.start,
+            over.length,
+            held=not settings.slots,
+            shift=shift or 0,
+            fold_into=fold,
         )
         before = segment.pitch(tones.all[-1]).midi
         segments.append(segment)

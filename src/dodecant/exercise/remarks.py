@@ -9,7 +9,7 @@ from dodecant.exercise.line import Line
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.score import Cure, Remark, Strip
-from dodecant.exercise.timing import Units, note_value
+from dodecant.exercise.timing import Units, grid_of, note_value
 from dodecant.instrument.profile import Instrument
 
 _MANY_SIGNS = 0.8
@@ -129,7 +129,13 @@ def remarks_on_bar(recipe: Recipe, group: Units, beats: int, length: int) -> Ite
     >>> [remark.text for remark in remarks_on_bar(Recipe(), 5, 4, 12)]
     ['Groups of 5 against 8 in a bar: they meet the barline again after 5 bars.']
     """
-    in_bar = int(beats / note_value(recipe))
+    slots = grid_of(recipe)
+    value = note_value(recipe)
+    if slots and len(slots) * value != beats:
+        return  # a rhythm of several bars hides where groups meet the barline
+    in_bar = slots.count("s") or int(beats / value)
+    if in_bar < 2:
+        return
     if group != int(group) or group < 2 or in_bar % group == 0 or group % in_bar == 0:
         return
     group = int(group)

@@ -47,6 +47,7 @@ class Note(NamedTuple):
     length: Fraction
     tone: Tone
     sign: Sign | None
+    accent: bool = False
 
 
 class Piece(NamedTuple):

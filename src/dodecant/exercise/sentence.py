@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Literal
 
 from dodecant.exercise.figure_words import course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.recipe import Path, Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.scale_choice import chosen_scale
+from dodecant.exercise.slots import BEATS
 from dodecant.exercise.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
+from dodecant.exercise.timing import grid_of
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Colour
 from dodecant.music.key import Key
@@ -28,6 +31,7 @@ _DIRECTIONS = {
 }
 _BY = {"step": "by step", "skip": "in skips", "third": "in thirds"}
 _VALUES = {
+    "half": "half notes",
     "quarter": "quarters",
     "eighth": "eighths",
     "triplet": "eighth triplets",
@@ -141,10 +145,44 @@ def _path(path: Path) -> str:
 
 
 def _placement(recipe: Recipe) -> str:
-    words = "its own rhythm" if recipe.figure.kind == "lick" else _VALUES[recipe.placement.value]
-    if recipe.placement.metre != "4/4":
-        words += f" in {recipe.placement.metre}"
-    return words
+    placement = recipe.placement
+    words = "its own rhythm" if recipe.figure.kind == "lick" else _VALUES[placement.value]
+    if placement.metre != "4/4":
+        words += f" in {placement.metre}"
+    slots = grid_of(recipe)
+    if slots:
+        words += _where_it_sounds(slots, BEATS[placement.value], int(placement.metre[0]))
+    if placement.start:
+        words += _from_where(placement.start, BEATS[placement.value])
+    if placement.accents:
+        nth = "every" if placement.accents == 1 else f"every {_nth(placement.accents)}"
+        words += f", {nth} note accented"
+    return words + (", swung" if placement.swing > 50 else "")
+
+
+def _where_it_sounds(slots: str, value: Fraction, beats: int) -> str:
+    bars = int(len(slots) * value / beats)
+    if bars > 1:
+        return f" in a rhythm of {_COUNTS[bars]} bars"
+    return f" on {_listed([_place(number * value) for number, slot in enumerate(slots) if slot == 's'])}"
+
+
+def _from_where(start: int, value: Fraction) -> str:
+    if start < 0:
+        return f" with an upbeat of {_COUNTS[-start] if -start < len(_COUNTS) else -start}"
+    return f" from {_place(start * value)}"
+
+
+def _place(beat: Fraction) -> str:
+    """A place in the bar as it is counted: 2, the and of 2; by thirds and quarters of a beat its fraction."""
+    whole, part = int(beat) + 1, beat % 1
+    parts = {Fraction(1, 2): "the and of ", Fraction(1, 4): "¼ after ", Fraction(3, 4): "¾ after "}
+    thirds = {Fraction(1, 3): "⅓ after ", Fraction(2, 3): "⅔ after "}
+    return f"{({**parts, **thirds}).get(part, '')}{whole}"
+
+
+def _nth(number: int) -> str:
+    return _ORDINALS[number - 1] if number <= len(_ORDINALS) else f"{number}th"
 
 
 def _keys(recipe: Recipe, colour: Colour) -> str:

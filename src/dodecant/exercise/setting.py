@@ -11,7 +11,7 @@ from itertools import cycle
 from dodecant.exercise.course import in_course, on_anchor
 from dodecant.exercise.enclosing import Encloser
 from dodecant.exercise.figure import Figure, FigureTone
-from dodecant.exercise.figure_parts import Figures, Ladders, PairLadder
+from dodecant.exercise.figure_parts import Enclosure, Figures, Ladders, PairLadder
 from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.ladders import ladder_scale, pair_triads
 from dodecant.exercise.lick import Lick
@@ -19,7 +19,7 @@ from dodecant.exercise.line import Tones
 from dodecant.exercise.path import Anchor, lacking_ends, walk
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.timing import Units, lay_out, note_value
+from dodecant.exercise.timing import Units, grid_of, lay_out, note_value, poured
 from dodecant.music.pitch import NoteName
 from dodecant.music.scale import Scale
 
@@ -42,6 +42,7 @@ class Settings:
     def __init__(self, recipe: Recipe, lick: Lick | None) -> None:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
+        self.slots = grid_of(recipe)
         self.under: dict[int, tuple[Scale, Setting, Tones]] = {}  # what lies under each chord of changes
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
 
@@ -68,15 +69,21 @@ class Setting:
         falling = Ladder(_C, scale, coming_down=True)
         self.figures = (figure, Figure(shape, falling, sound, self._value, tones) if scale.down else figure)
         self._steps = Ladder(_C, sound)
-        self._encloser = (
-            Encloser(recipe.enclosure, sound, self.ladder, int(1 / self._value)) if recipe.enclosure else None
-        )
+        self._slots = grid_of(recipe)
+        self._encloser = self._enclosing(recipe.enclosure)
         self.group: Units = 0
         self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
         self.anchors = self._walk(0)
         self._filled: dict[tuple[Fraction, Fraction], Tones] = {}
         if len(self.anchors) > MOST_ANCHORS:
             raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
+
+    def _enclosing(self, enclosure: Enclosure | None) -> Encloser | None:
+        """Through a rhythm the line flows: its slots say where a target lands."""
+        if enclosure is None:
+            return None
+        flowing = enclosure.model_copy(update={"landing": "flow"}) if self._slots else enclosure
+        return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
 
     @property
     def lacks(self) -> tuple[int, ...]:
@@ -103,12 +110,13 @@ class Setting:
     def filling(self, start: Fraction, length: Fraction) -> Tones:
         """So many beats: the path walked again and again, its ends not repeated where they meet.
 
-        `start` is the beat it begins on; whole beats make no difference.
+        `start` is the beat it begins on; whole beats make no difference but to a rhythm. A rhythm may leave it silent.
         """
-        key = (start % 1, length)
+        key = (start % (len(self._slots) * self._value or 1), length)
         found = self._filled.get(key)
         if found is None:
-            found = self._filled[key] = self._some(self._fill(*key))
+            tones = self._fill(*key)
+            found = self._filled[key] = Tones.of(tones) if self._slots and not tones else self._some(tones)
         return found
 
     def _fill(self, start: Fraction, length: Fraction) -> list[FigureTone]:
@@ -129,11 +137,15 @@ class Setting:
             tones = [tone for group in groups for tone in group]
         if len(tones) > 1 and tones[0].timing.at not in (None, start):
             tones = tones[1:]  # there is no room under this chord for what leads into its first beat
-        spans, _ = lay_out((tone.timing for tone in tones), start, self._value)
+        timings = (tone.timing for tone in tones)
+        if self._slots:
+            spans, _ = poured(timings, start, self._value, self._slots)
+        else:
+            spans, _ = lay_out(timings, start, self._value)
         end = start + length
         found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
         for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:
-            if begin + held > end:
+            if begin + held > end and not self._slots:
                 shorter = tone.timing._replace(units=(end - begin) / self._value, rest=0)
                 found[-1] = self.figures[0].timed(tone, shorter)
         return found

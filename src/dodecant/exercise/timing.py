@@ -8,12 +8,11 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.slots import BEATS, pour, read_slots
 
 Units = int | Fraction
 Span = tuple[Fraction, Fraction]
 _PARTS = 12  # of a beat
-
-BEATS = {"quarter": Fraction(1), "eighth": Fraction(1, 2), "triplet": Fraction(1, 3), "sixteenth": Fraction(1, 4)}
 
 
 class Timing(NamedTuple):
@@ -30,6 +29,47 @@ PLAIN = Timing()
 def note_value(recipe: Recipe) -> Fraction:
     """Beats in one note value of a recipe; a lick brings its own rhythm, counted in beats."""
     return Fraction(1) if recipe.figure.kind == "lick" else BEATS[recipe.placement.value]
+
+
+def grid_of(recipe: Recipe) -> str:
+    """The slots notes are poured into; none where every slot sounds, or where a figure brings its own rhythm."""
+    figure = recipe.figure
+    own = figure.kind == "lick" or (figure.kind == "arpeggios" and figure.rhythm != "even")
+    return "" if own else read_slots(recipe.placement.slots)
+
+
+def poured(timings: Iterable[Timing], begin: Fraction, value: Fraction, slots: str) -> tuple[list[Span], Fraction]:
+    """The same as `lay_out` through a rhythm: a note of several note values takes as many sounding slots.
+
+    >>> poured([Timing(1), Timing(2)], Fraction(0), Fraction(1, 2), "srss")[0][1]
+    (Fraction(1, 1), Fraction(1, 1))
+    """
+    now, found = begin, []
+    notes = pour(slots, -int(-begin // value))
+    for units, _, _ in timings:
+        first, length = next(notes)
+        for _ in range(int(units) - 1):
+            last, more = next(notes)
+            length = last + more - first
+        found.append((first * value, length * value))
+        now = (first + length) * value
+    return found, now
+
+
+def swung(place: Fraction, swing: int, level: str) -> Fraction:
+    """Where a place (in beats) sounds: the first half of each beat, or of each half beat, takes `swing` hundredths.
+
+    Places off the grid of halves, such as triplets, stay.
+
+    >>> swung(Fraction(3, 2), 66, "eighth"), swung(Fraction(1, 3), 66, "eighth")
+    (Fraction(83, 50), Fraction(1, 3))
+    """
+    unit = Fraction(1) if level == "eighth" else Fraction(1, 2)
+    pair, into = divmod(place, unit)
+    if swing == 50 or place.denominator % 3 == 0:
+        return place
+    share, half = Fraction(swing, 100), unit / 2
+    return pair * unit + (into * 2 * share if into <= half else unit * share + (into - half) * 2 * (1 - share))
 
 
 def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tuple[list[Span], Fraction]:

@@ -12,7 +12,7 @@ from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.score import Bar, Note, Strip
 from dodecant.exercise.signature import fifths_for, signature_alterations
-from dodecant.exercise.timing import Span, lay_out, note_value
+from dodecant.exercise.timing import Span, grid_of, lay_out, note_value, poured
 from dodecant.exercise.toning import Toner
 from dodecant.instrument.profile import Instrument
 
@@ -50,7 +50,12 @@ class StripWriter:
         tones = self._toner.tones(line)
         normal = signature_alterations(fifths)
         signs = write_signs(rhythm.begun, [tone.written for tone in tones], normal, cautionary=spelling.cautionary)
-        notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
+        every = self._recipe.placement.accents
+        if every:
+            accents = [place % every == 0 for place in range(len(tones))]
+            notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs, accents))
+        else:
+            notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
         labels = tuple(_labels(line, notes)) if stop.chain else ()
         return Strip(stop, notes, rhythm.bars, fifths, line.octaves_open, labels)
 
@@ -59,11 +64,13 @@ class StripWriter:
         value, beats = note_value(self._recipe), self._beats
         spans: list[Span] = []
         end: Fraction | None = None
-        now = (-line.pickup * value) % beats
+        slots = grid_of(self._recipe)
+        now = (self._recipe.placement.start - line.pickup) * value
+        now = now % beats if now < 0 else now
         for segment in line.segments:
-            here, now = lay_out(
-                (tone.timing for tone in segment.tones), now if segment.length is None else segment.start, value
-            )
+            timings = (tone.timing for tone in segment.tones)
+            begin = now if segment.length is None else segment.start
+            here, now = poured(timings, begin, value, slots) if slots else lay_out(timings, begin, value)
             end = None if segment.length is None else segment.start + segment.length
             if end is not None and here and segment.held:
                 here[-1] = (here[-1][0], end - here[-1][0])

@@ -33,6 +33,7 @@ class NoteOut(TypedDict):
     step: int | None
     number: str
     role: Role
+    accent: bool
 
 
 class BarOut(TypedDict):
@@ -170,6 +171,7 @@ def _note(name: str, note: Note, written: PitchOut, sounding: PitchOut) -> NoteO
         step=tone.step,
         number=tone.number,
         role=tone.role,
+        accent=note.accent or tone.changed,
     )
 
 

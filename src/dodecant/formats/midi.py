@@ -8,13 +8,23 @@ from io import BytesIO
 import mido
 
 from dodecant.exercise.press import Exercise
+from dodecant.exercise.score import Note
+from dodecant.exercise.timing import swung
 
 TICKS = 480
-_VELOCITY = 84
+_VELOCITY, _ACCENT = 84, 108
 
 
-def to_midi(exercise: Exercise) -> bytes:
-    """All strips one after another: a conductor track with tempo, metre and a marker a strip, then the line."""
+def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
+    """All strips one after another: a conductor track with tempo, metre and a marker a strip, then the line.
+
+    Notes stand as they are written; `swinging`, as they sound.
+    """
+    placement = exercise.recipe.placement
+
+    def ticks(beats: Fraction) -> int:
+        return _ticks(swung(beats, placement.swing, placement.swings) if swinging else beats)
+
     song = mido.MidiFile(type=1, ticks_per_beat=TICKS)
     conductor, line = mido.MidiTrack(), mido.MidiTrack()
     song.tracks += [conductor, line]
@@ -28,9 +38,9 @@ def to_midi(exercise: Exercise) -> bytes:
         conductor.append(mido.MetaMessage("marker", text=_ascii(strip.heading), time=begin - marked_until))
         marked_until = begin
         for note in strip.notes:
-            on, off = _ticks(strip_start + note.start), _ticks(strip_start + note.start + note.length)
+            on, off = ticks(strip_start + note.start), ticks(strip_start + note.start + note.length)
             pitch = note.tone.sounding.midi
-            line.append(mido.Message("note_on", note=pitch, velocity=_VELOCITY, time=on - played_until))
+            line.append(mido.Message("note_on", note=pitch, velocity=_velocity(note), time=on - played_until))
             line.append(mido.Message("note_off", note=pitch, velocity=0, time=off - on))
             played_until = off
         strip_start += len(strip.bars) * exercise.beats
@@ -42,8 +52,12 @@ def to_midi(exercise: Exercise) -> bytes:
     return out.getvalue()
 
 
+def _velocity(note: Note) -> int:
+    return _ACCENT if note.accent or note.tone.changed else _VELOCITY
+
+
 def _ticks(beats: Fraction) -> int:
-    return int(beats * TICKS)
+    return round(beats * TICKS)
 
 
 _PLAIN = str.maketrans({"♭": "b", "♯": "#", "𝄫": "bb", "𝄪": "x", "·": "-"})

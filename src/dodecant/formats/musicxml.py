@@ -137,7 +137,21 @@ def _directions(exercise: Exercise, strip: Strip) -> str:
     return (
         f'{words}<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit>'
         f"<per-minute>{exercise.recipe.tempo}</per-minute></metronome></direction-type>"
-        f'<sound tempo="{exercise.recipe.tempo}"/></direction>'
+        f'<sound tempo="{exercise.recipe.tempo}"/></direction>{_swing(exercise)}'
+    )
+
+
+def _swing(exercise: Exercise) -> str:
+    """Notated straight; the heading says that it sounds swung, and how far."""
+    placement = exercise.recipe.placement
+    if placement.swing == 50:
+        return ""
+    share = Fraction(placement.swing, 100 - placement.swing)
+    kind = "eighth" if placement.swings == "eighth" else "16th"
+    return (
+        '<direction placement="above"><direction-type><words font-style="italic">swung</words></direction-type>'
+        f"<sound><swing><first>{share.numerator}</first><second>{share.denominator}</second>"
+        f"<swing-type>{kind}</swing-type></swing></sound></direction>"
     )
 
 
@@ -191,7 +205,7 @@ class _NoteWriter:
             return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>'
         number = note.tone.number
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
-        if note.tone.changed:
+        if note.tone.changed or note.accent:
             tail = _accented(tail)
         return f'<note id="{name}">{self._pitch(note)}{head}{_accidental(note)}{tail}{lyric}</note>'
 

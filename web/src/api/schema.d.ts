@@ -2074,6 +2074,8 @@ export interface components {
              * @enum {string}
              */
             role: "chord" | "tension" | "care" | "outside";
+            /** Accent */
+            accent: boolean;
         };
         /**
          * OneSound
@@ -2470,7 +2472,12 @@ export interface components {
         };
         /**
          * Placement
-         * @description Rhythm: the note value, the metre, and how a strip ends its last bar.
+         * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
+         *
+         *     `slots` is a grid of the note value for one to four bars, poured full of notes again and again: s sounds, r is a
+         *     rest, h holds on; left empty every slot sounds. `start` is so many slots after the barline, or before it. Every
+         *     `accents`-th note is accented. `swing` is the share of a beat (or half a beat) that the first of two notes takes, in
+         *     hundredths, in sound only.
          */
         "Placement-Input": {
             /**
@@ -2478,23 +2485,54 @@ export interface components {
              * @default eighth
              * @enum {string}
              */
-            value: "quarter" | "eighth" | "triplet" | "sixteenth";
+            value: "half" | "quarter" | "eighth" | "triplet" | "sixteenth";
             /**
              * Metre
              * @default 4/4
              * @enum {string}
              */
-            metre: "3/4" | "4/4";
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4";
+            /**
+             * Slots
+             * @default
+             */
+            slots: string;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
             /**
              * Ending
              * @default hold
              * @enum {string}
              */
             ending: "hold" | "rest";
+            /**
+             * Accents
+             * @default 0
+             */
+            accents: number;
+            /**
+             * Swing
+             * @default 50
+             */
+            swing: number;
+            /**
+             * Swings
+             * @default eighth
+             * @enum {string}
+             */
+            swings: "eighth" | "sixteenth";
         };
         /**
          * Placement
-         * @description Rhythm: the note value, the metre, and how a strip ends its last bar.
+         * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
+         *
+         *     `slots` is a grid of the note value for one to four bars, poured full of notes again and again: s sounds, r is a
+         *     rest, h holds on; left empty every slot sounds. `start` is so many slots after the barline, or before it. Every
+         *     `accents`-th note is accented. `swing` is the share of a beat (or half a beat) that the first of two notes takes, in
+         *     hundredths, in sound only.
          */
         "Placement-Output": {
             /**
@@ -2502,19 +2540,45 @@ export interface components {
              * @default eighth
              * @enum {string}
              */
-            value: "quarter" | "eighth" | "triplet" | "sixteenth";
+            value: "half" | "quarter" | "eighth" | "triplet" | "sixteenth";
             /**
              * Metre
              * @default 4/4
              * @enum {string}
              */
-            metre: "3/4" | "4/4";
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4";
+            /**
+             * Slots
+             * @default
+             */
+            slots: string;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
             /**
              * Ending
              * @default hold
              * @enum {string}
              */
             ending: "hold" | "rest";
+            /**
+             * Accents
+             * @default 0
+             */
+            accents: number;
+            /**
+             * Swing
+             * @default 50
+             */
+            swing: number;
+            /**
+             * Swings
+             * @default eighth
+             * @enum {string}
+             */
+            swings: "eighth" | "sixteenth";
         };
         /**
          * PlainCourse
@@ -2761,7 +2825,12 @@ export interface components {
              * @default {
              *       "value": "eighth",
              *       "metre": "4/4",
-             *       "ending": "hold"
+             *       "slots": "",
+             *       "start": 0,
+             *       "ending": "hold",
+             *       "accents": 0,
+             *       "swing": 50,
+             *       "swings": "eighth"
              *     }
              */
             placement: components["schemas"]["Placement-Input"];
@@ -2887,7 +2956,12 @@ export interface components {
              * @default {
              *       "value": "eighth",
              *       "metre": "4/4",
-             *       "ending": "hold"
+             *       "slots": "",
+             *       "start": 0,
+             *       "ending": "hold",
+             *       "accents": 0,
+             *       "swing": 50,
+             *       "swings": "eighth"
              *     }
              */
             placement: components["schemas"]["Placement-Output"];
@@ -3896,7 +3970,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "json" | "musicxml" | "midi" | "svg" | "pdf" | "recipe";
+                kind: "json" | "musicxml" | "midi" | "swung-midi" | "svg" | "pdf" | "recipe";
             };
             cookie?: never;
         };

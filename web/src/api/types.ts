@@ -32,5 +32,5 @@ export type Heard = Schemas["HeardOut"];
 export type Fault = Schemas["FaultOut"];
 export type Stretch = Schemas["StretchOut"];
 export type GridRow = Schemas["GridRowOut"];
-export type FileKind = "json" | "musicxml" | "midi" | "svg" | "pdf" | "recipe";
+export type FileKind = "json" | "musicxml" | "midi" | "swung-midi" | "svg" | "pdf" | "recipe";
 export type ChangesFileKind = "musicxml" | "text" | "json";

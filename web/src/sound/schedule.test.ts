@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { Exercise } from "../api/types";
-import { beats, schedule } from "./schedule";
+import { beats, schedule, swung } from "./schedule";
 
 const note = (id: string, start: string, length: string) => ({ id, start, length, sounding: { name: "C4", midi: 60 } });
 const exercise = {
+  recipe: { placement: { swing: 50, swings: "eighth" } },
   beats: 3,
   strips: [
     { index: 0, bars: [{ number: 1, notes: [note("a", "0", "1/3"), note("b", "1/3", "8/3")] }] },
@@ -12,6 +13,16 @@ const exercise = {
 } as unknown as Exercise;
 
 describe("schedule", () => {
+  it.each([
+    [1.5, 75, "eighth", 1.75],
+    [0.25, 60, "eighth", 0.3],
+    [1 / 3, 75, "eighth", 1 / 3],
+    [0.25, 60, "sixteenth", 0.3],
+    [2, 75, "eighth", 2],
+  ] as const)("%d swung by %i at the %s sounds at %d", (place, swing, level, wanted) => {
+    expect(swung(place, swing, level)).toBeCloseTo(wanted, 10);
+  });
+
   it.each([
     ["3", 3],
     ["7/2", 3.5],

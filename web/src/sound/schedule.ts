@@ -21,6 +21,8 @@ export interface SoundEvent {
   strip: number;
   /** Note id in the score, for notes. */
   id: string;
+  /** Whether a note is accented. */
+  loud?: boolean;
 }
 
 export interface Schedule {
@@ -39,6 +41,7 @@ export function beats(text: string): number {
 
 /** Lay out a count-in of one bar, the strips in order, and a click on every beat. */
 export function schedule(exercise: Exercise, options: Options): Schedule {
+  const { swing, swings } = exercise.recipe.placement;
   const bar = exercise.beats;
   const start = options.countIn ? bar : 0;
   const events: SoundEvent[] = [];
@@ -48,7 +51,7 @@ export function schedule(exercise: Exercise, options: Options): Schedule {
   for (const strip of strips) {
     const length = strip.bars.length * bar;
     if (options.click) events.push(...clicks(begin, length, bar, strip.index));
-    events.push(...notes(strip, begin));
+    events.push(...notes(strip, begin, (place) => swung(place, swing, swings)));
     begin += length;
   }
   events.sort((one, other) => one.beat - other.beat);
@@ -86,15 +89,29 @@ function clicks(begin: number, length: number, bar: number, strip: number): Soun
   }));
 }
 
-function notes(strip: Strip, begin: number): SoundEvent[] {
+/** Where a place sounds: of each beat (or half beat) the first half takes `swing` hundredths; triplets stay. */
+export function swung(place: number, swing: number, level: "eighth" | "sixteenth"): number {
+  const unit = level === "eighth" ? 1 : 0.5;
+  const share = swing / 100;
+  const pair = Math.floor(place / unit);
+  const into = place / unit - pair;
+  if (swing === 50 || !Number.isInteger(place * 4)) return place;
+  return unit * (pair + (into <= 0.5 ? into * 2 * share : share + (into - 0.5) * 2 * (1 - share)));
+}
+
+function notes(strip: Strip, begin: number, sounds: (place: number) => number): SoundEvent[] {
   return strip.bars.flatMap((bar) =>
-    bar.notes.map((note) => ({
-      beat: begin + beats(note.start),
-      kind: "note",
-      length: beats(note.length),
-      pitch: note.sounding.midi,
-      strip: strip.index,
-      id: note.id,
-    })),
+    bar.notes.map((note) => {
+      const start = sounds(beats(note.start));
+      return {
+        beat: begin + start,
+        kind: "note",
+        length: sounds(beats(note.start) + beats(note.length)) - start,
+        pitch: note.sounding.midi,
+        strip: strip.index,
+        id: note.id,
+        loud: note.accent,
+      };
+    }),
   );
 }

@@ -7,8 +7,9 @@ import { CoursePhrase, EnclosurePhrase, LadderPhrase } from "./phrases/AboutPhra
 import { FigurePhrase } from "./phrases/FigurePhrase";
 import type { PhraseProps } from "./phrases/PhraseProps";
 import { KeysPhrase } from "./phrases/KeysPhrase";
-import { OuterPhrase, PlacementPhrase, TempoPhrase } from "./phrases/SmallPhrases";
+import { OuterPhrase, TempoPhrase } from "./phrases/SmallPhrases";
 import { PathPhrase } from "./phrases/PathPhrase";
+import { PlacementPhrase } from "./phrases/PlacementPhrase";
 import { PlayerPhrase } from "./phrases/PlayerPhrase";
 import { SoundsPhrase } from "./phrases/SoundsPhrase";
 import { phraseOf } from "./problems";

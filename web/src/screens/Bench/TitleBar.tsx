@@ -14,6 +14,7 @@ const FILES: [FileKind, string][] = [
   ["pdf", "Handout to print (PDF)"],
   ["musicxml", "Notation (MusicXML)"],
   ["midi", "Sound (MIDI)"],
+  ["swung-midi", "Sound as it swings (MIDI)"],
   ["svg", "Picture (SVG)"],
   ["recipe", "Recipe (JSON)"],
   ["json", "Exercise worked out (JSON)"],

@@ -3,29 +3,6 @@ import { Choice } from "../../../parts/Choice";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
-/** Note value, metre, and how the last bar ends. */
-export function PlacementPhrase({ recipe, onChange }: PhraseProps) {
-  const { placement } = recipe;
-  const set = (change: Partial<typeof placement>) => onChange({ ...recipe, placement: { ...placement, ...change } });
-  return (
-    <Stack gap="sm" w={280}>
-      <Choice
-        label="Note value"
-        value={placement.value}
-        onChange={(value) => set({ value })}
-        choices={{ quarter: "quarters", eighth: "eighths", triplet: "eighth triplets", sixteenth: "sixteenths" }}
-      />
-      <Choice label="Metre" value={placement.metre} onChange={(metre) => set({ metre })} choices={{ "4/4": "4/4", "3/4": "3/4" }} />
-      <Choice
-        label="Each strip ends"
-        value={placement.ending}
-        onChange={(ending) => set({ ending })}
-        choices={{ hold: "with its last note held", rest: "with a rest" }}
-      />
-    </Stack>
-  );
-}
-
 /** Which of the two routes turns on the outside. */
 export function OuterPhrase({ recipe, onChange }: PhraseProps) {
   return (
