@@ -44,6 +44,7 @@ class Harmony:
         return sounds[turn % len(sounds)] if sounds else None
 
 
+@lru_cache(maxsize=32)
 def harmony(document: ChangesDocument, catalogue: ScaleCatalogue, *, pointer: str = "") -> Harmony:
     """Work out the sounds of every chord; raises RecipeError below the pointer for an unknown scale."""
     return harmony_of(parse_changes(document.text), document, catalogue, pointer=pointer)

@@ -12,6 +12,7 @@ from typing import Any
 from dodecant.exercise.problems import RecipeError
 from dodecant.exercise.recipe import Recipe, read_recipe
 from dodecant.exercise.score import Cure, Note, Remark, Strip
+from dodecant.music.pitch import Pitch
 from dodecant.music.tonics import USUAL
 
 Worked = Callable[[Recipe], Sequence[Strip]]
@@ -48,8 +49,8 @@ def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) ->
             joints = found(strip.notes)
             if not joints:
                 continue
-            if cures is None:
-                cures = _cures(recipe, strip, found, worked)
+            if cures is None:  # over changes the chords make the joins, and trying takes long
+                cures = () if recipe.sounds.kind == "changes" else _cures(recipe, strip, found, worked)
             before, note = (one.tone.written.text for one in joints[0])
             more = f", and {len(joints) - 1} more like it" if len(joints) > 1 else ""
             text = f"{strip.stop.heading}: {words.format(before, note)}{more}."
@@ -59,16 +60,29 @@ def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) ->
 
 def leaps(notes: Sequence[Note]) -> list[Joint]:
     """Pairs of notes more than an octave apart, without a beat of silence between them."""
-    heights = [note.tone.written.midi for note in notes]
+    heights = _heights(notes)
     far = [n for n, (one, other) in enumerate(pairwise(heights)) if not -_OCTAVE <= other - one <= _OCTAVE]
     return [(notes[n], notes[n + 1]) for n in far if notes[n + 1].start - notes[n].start - notes[n].length < 1]
 
 
 def repeats(notes: Sequence[Note]) -> list[Joint]:
     """Pairs of notes that are the same, one right after the other."""
-    heights = [note.tone.written.midi for note in notes]
+    heights = _heights(notes)
     same = [n for n, (one, other) in enumerate(pairwise(heights)) if one == other]
     return [(notes[n], notes[n + 1]) for n in same if notes[n + 1].start == notes[n].start + notes[n].length]
+
+
+def _heights(notes: Sequence[Note]) -> list[int]:
+    """MIDI numbers as written; a tone that comes back is asked once."""
+    known: dict[Pitch, int] = {}
+    found = []
+    for note in notes:
+        pitch = note.tone.written
+        height = known.get(pitch)
+        if height is None:
+            height = known[pitch] = pitch.midi
+        found.append(height)
+    return found
 
 
 def _means_to_repeat(recipe: Recipe) -> bool:

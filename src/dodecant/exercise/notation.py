@@ -61,6 +61,12 @@ def write_bars(spans: Sequence[Span], beats: int, *, end: Fraction | None = None
     >>> [piece.value for piece in write_bars([(Fraction(0), Fraction(3, 2))], 4)[0].pieces]
     ['quarter', 'eighth', 'eighth', 'half']
     """
+    return _bars(tuple(spans), beats, end)
+
+
+@lru_cache(maxsize=128)
+def _bars(spans: tuple[Span, ...], beats: int, end: Fraction | None) -> tuple[Bar, ...]:
+    """Written once for a rhythm: a change of key or sound leaves it as it is."""
     if end is None:
         end = max((start + length for start, length in spans), default=Fraction(0))
     count = max(1, int(-(-end // beats)))
