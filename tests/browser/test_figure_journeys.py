@@ -293,3 +293,17 @@ def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path)
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('s0n2')")
     page.get_by_role("button", name="Stop").click()
+
+
+def test_guide_tones_lead_through_changes(page: Page) -> None:
+    page.goto("/bench")
+    figure(page, "Guide tones")
+    expect(page.locator("[data-phrase=sounds]")).to_have_text("the changes of Two five one, beginning in C major")
+    choose(page, "The line begins", "on the third of the first chord")
+    strip_begins(page, 0, "♭3 ♭7 3")
+    choose(page, "Led into by", "a scale tone above and a half step below")
+    page.keyboard.press("Escape")
+    strip_begins(page, 0, "♭3 4 2 ♭7")
+    assert sentence(page).startswith("Take guide tones from the third, led into by a scale tone above and a half step")
+    expect(page.locator("[data-phrase=path]")).to_have_count(0)
+    expect(page.locator("#strip-0 svg .harm")).to_have_count(3)

@@ -7,7 +7,7 @@ from fractions import Fraction
 import pytest
 from hypothesis import given, settings
 from lxml import etree
-from music21 import converter, midi, stream
+from music21 import converter, harmony, midi, stream
 from music21 import note as m21_note
 
 from dodecant.exercise.press import Exercise, Tables, press
@@ -25,11 +25,17 @@ def parsed(data: bytes) -> stream.Score:
     return score
 
 
+def melody(score: stream.Score) -> list[m21_note.Note]:
+    """The notes without the chord symbols above them."""
+    found = [note for note in score.flatten().notes if not isinstance(note, harmony.Harmony)]
+    assert all(isinstance(note, m21_note.Note) for note in found)
+    return found
+
+
 def joined(score: stream.Score) -> list[tuple[str, int, Fraction]]:
     """Spelled pitch, MIDI number and length of every note, ties joined."""
     found: list[tuple[str, int, Fraction]] = []
-    for note in score.flatten().notes:
-        assert isinstance(note, m21_note.Note)
+    for note in melody(score):
         length = Fraction(note.duration.quarterLength)
         if note.tie is not None and note.tie.type in ("stop", "continue"):
             name, number, before = found[-1]
@@ -65,7 +71,7 @@ def check(exercise: Exercise) -> stream.Score:
     for measure in score.parts[0].getElementsByClass(stream.Measure):
         assert measure.duration.quarterLength == exercise.beats
         assert measure.barDuration.quarterLength == exercise.beats
-    heard = score.toSoundingPitch().flatten().notes
+    heard = melody(score.toSoundingPitch())
     firsts = [n.pitch.midi for n in heard if n.tie is None or n.tie.type == "start"]
     assert firsts == [n.tone.sounding.midi for n in notes]
     return score

@@ -56,7 +56,7 @@ class Encloser:
         pickup = 0
         for number, group in enumerate(groups):
             led = number > 0 or from_the_start or self._recipe.landing == "flow"
-            before = self._before(group[0], line[-1] if line else None) if led else []
+            before = self.before(group[0], line[-1] if line else None) if led else []
             if before and self._recipe.landing == "beat":
                 if number == 0:
                     pickup, now = len(before), -len(before)
@@ -68,7 +68,7 @@ class Encloser:
             now += len(before) + sum(tone.units for tone in group)
         return line, pickup
 
-    def _before(self, target: FigureTone, last: FigureTone | None) -> list[FigureTone]:
+    def before(self, target: FigureTone, last: FigureTone | None) -> list[FigureTone]:
         """The notes that lead into a target; one that would only repeat the note before it is left out."""
         if self._targets is not None and target.degree not in self._targets:
             return []

@@ -13,6 +13,7 @@ from dodecant.music.errors import MusicError
 
 Explanations = Mapping[tuple[str, str], str]
 _SHORT = {"low": {"step": 1, "octave": 1}, "high": {"step": 3, "octave": 1}, "direction": "up"}
+_TWO_FIVE_ONE = "key: C\n| Dm7 | G7 | Cmaj7 |"
 _PARTS = ("figure", "ladder", "enclosure", "course")  # what an example is of; the others show the sound itself
 
 
@@ -44,6 +45,9 @@ def example(recipe: Recipe, phrase: PhraseId) -> Recipe | None:
     short: dict[str, Any] = {part: document[part] for part in ("player", "spelling", "numbers", "placement")}
     short["sounds"] = document["sounds"] if phrase == "sounds" else _one_sound(document["sounds"])
     short["keys"] = {"order": "picked", "picked": document["keys"]["picked"][:1] or [document["keys"]["start"]]}
+    if phrase == "figure" and document["figure"]["kind"] == "guide-tones":
+        changes = {"kind": "changes", "changes": {"text": _TWO_FIVE_ONE}}
+        short["sounds"] = document["sounds"] if document["sounds"]["kind"] == "changes" else changes
     if phrase in _PARTS:
         short[phrase] = document[phrase]
         short["path"] = {**_SHORT, "span": "once"} if document["figure"]["kind"] == "lick" else _SHORT

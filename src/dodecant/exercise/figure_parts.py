@@ -139,7 +139,17 @@ class OwnLick(Part):
     fit: Literal["sound", "exact"] = "sound"
 
 
-Figures = Annotated[Run | Cell | Intervals | Arpeggios | Pairs | OwnLick, Field(discriminator="kind")]
+class GuideTones(Part):
+    """The thirds and sevenths of the chords of changes, as one line with the least motion.
+
+    It begins on the third or the seventh of the first chord, or on whichever moves less.
+    """
+
+    kind: Literal["guide-tones"] = "guide-tones"
+    begin: Literal["nearest", "third", "seventh"] = "nearest"
+
+
+Figures = Annotated[Run | Cell | Intervals | Arpeggios | Pairs | OwnLick | GuideTones, Field(discriminator="kind")]
 
 EnclosureKind = Literal[
     "below",

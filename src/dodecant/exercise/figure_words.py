@@ -63,6 +63,11 @@ COURSES: dict[str, str] = {
     "grow": "one more each time",
 }
 _TARGETS = {"all": "", "chord": " before chord tones", "thirds-sevenths": " before thirds and sevenths"}
+_GUIDES = {
+    "nearest": "guide tones",
+    "third": "guide tones from the third",
+    "seventh": "guide tones from the seventh",
+}
 _COUNTS = ("", "", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
 
 
@@ -86,6 +91,8 @@ def figure_text(recipe: Recipe, first: Stop) -> str:
             return _pairs(figure, first)
         case "lick":
             return _lick(figure)
+        case "guide-tones":
+            return _GUIDES[figure.begin]
 
 
 def _lick(figure: OwnLick) -> str:

@@ -7,6 +7,7 @@ from fractions import Fraction
 
 from dodecant.exercise.explaining import Explanations
 from dodecant.exercise.fitting import fit_line, fit_over_changes
+from dodecant.exercise.guide_tones import fit_guide_tones
 from dodecant.exercise.harmony import metre_of_changes
 from dodecant.exercise.joins import remarks_on_joins
 from dodecant.exercise.lick import Lick, read_against
@@ -112,7 +113,9 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     settings, writer = Settings(recipe, lick), StripWriter(recipe, instrument, beats)
     strips: list[tuple[Strip, Line]] = []
     for stop in places:
-        if stop.over_written and lick is not None:
+        if recipe.figure.kind == "guide-tones":
+            line = fit_guide_tones(recipe, recipe.figure, stop, reach)
+        elif stop.over_written and lick is not None:
             line = fit_lick_over(recipe, stop, lick, settings, instrument, reach, own_limits=own_limits)
         elif stop.over_written:
             line = fit_over_changes(recipe, stop, settings, reach)

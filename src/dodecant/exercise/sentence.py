@@ -61,8 +61,8 @@ class Phrase:
 def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
     """The phrases in reading order; `sentence_text` joins them."""
     about = _about_the_figure(recipe)
-    # A lick over changes goes where the chords go.
-    by_chords = recipe.figure.kind == "lick" and recipe.sounds.kind == "changes"
+    # A lick over changes and guide tones go where the chords go.
+    by_chords = recipe.figure.kind in ("lick", "guide-tones") and recipe.sounds.kind == "changes"
     path = [] if by_chords else [Phrase("path", ",", _path(recipe.path))]
     through = ", through" if about and about[-1].lead.startswith(",") else "through"
     phrases = [
@@ -92,11 +92,11 @@ def sentence_text(phrases: tuple[Phrase, ...]) -> str:
 def _about_the_figure(recipe: Recipe) -> list[Phrase]:
     """What it stands on, what leads into it and its course, where they are not the plain ones."""
     found = []
-    if recipe.ladder.kind != "scale" and recipe.figure.kind != "pairs":
+    if recipe.ladder.kind != "scale" and recipe.figure.kind not in ("pairs", "guide-tones"):
         found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
     if recipe.enclosure is not None:
         found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
-    if recipe.course.kind != "plain":
+    if recipe.course.kind != "plain" and recipe.figure.kind != "guide-tones":
         found.append(Phrase("course", ",", course_text(recipe.course)))
     return found
 

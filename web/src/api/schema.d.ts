@@ -1710,6 +1710,44 @@ export interface components {
             kind: "grow";
         };
         /**
+         * GuideTones
+         * @description The thirds and sevenths of the chords of changes, as one line with the least motion.
+         *
+         *     It begins on the third or the seventh of the first chord, or on whichever moves less.
+         */
+        "GuideTones-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "guide-tones";
+            /**
+             * Begin
+             * @default nearest
+             * @enum {string}
+             */
+            begin: "nearest" | "third" | "seventh";
+        };
+        /**
+         * GuideTones
+         * @description The thirds and sevenths of the chords of changes, as one line with the least motion.
+         *
+         *     It begins on the third or the seventh of the first chord, or on whichever moves less.
+         */
+        "GuideTones-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "guide-tones";
+            /**
+             * Begin
+             * @default nearest
+             * @enum {string}
+             */
+            begin: "nearest" | "third" | "seventh";
+        };
+        /**
          * HeardOut
          * @description A note of a sound over a chord: its name, the degree it is to the chord, and its role.
          */
@@ -2793,7 +2831,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"];
+            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"];
             enclosure?: components["schemas"]["Enclosure-Input"] | null;
             /**
              * Course
@@ -2924,7 +2962,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"];
+            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"];
             enclosure: components["schemas"]["Enclosure-Output"] | null;
             /**
              * Course

@@ -166,3 +166,17 @@ export function PairFields({ pairs, words, recipe, error, onChange }: PairFields
     </>
   );
 }
+
+/** Thirds and sevenths through changes. */
+export function GuideFields({ guides, recipe, onChange }: FieldsProps<"guide-tones"> & { guides: Of<"guide-tones"> }) {
+  return (
+    <PreviewChoice
+      label="The line begins"
+      description="The third or seventh of each chord, always the one that moves less; enclosures lead into the next."
+      value={guides.begin}
+      choices={{ nearest: "where it moves least", third: "on the third of the first chord", seventh: "on the seventh of the first chord" }}
+      recipeWith={(begin) => ({ ...recipe, figure: { ...guides, begin } })}
+      onChange={(begin) => onChange({ ...guides, begin })}
+    />
+  );
+}

@@ -7,9 +7,10 @@ import { Sketch } from "../../../parts/Sketch";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
-import { ArpeggioFields, IntervalFields, PairFields, RunFields } from "./FigureFields";
+import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields } from "./FigureFields";
 import { LickFields } from "./LickFields";
 import { FRESH_COURSE, FRESH_LADDER, freshEnclosure, wordsOf } from "./aboutFigure";
+import { withKind } from "./soundsKinds";
 
 type Figure = Recipe["figure"];
 type Kind = Figure["kind"];
@@ -21,6 +22,7 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: "arpeggios", label: "Arpeggios" },
   { value: "pairs", label: "Triad pair" },
   { value: "lick", label: "Own lick" },
+  { value: "guide-tones", label: "Guide tones" },
 ];
 const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
   run: { kind: "run", roots: "plain", tail: "none" },
@@ -28,14 +30,16 @@ const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
   intervals: { kind: "intervals", size: 3, way: "up" },
   arpeggios: { kind: "arpeggios", tones: "triad", order: "up", rotation: 0, pivot: false, rhythm: "even" },
   pairs: { kind: "pairs", rank: 1, group: "threes", way: "up", order: "123" },
+  "guide-tones": { kind: "guide-tones", begin: "nearest" },
   lick: { kind: "lick", text: "1:½ 2 3 5 ♯4 5 3:1", over: "C", fit: "sound" },
 };
 const SHOWN = 16;
 
-/** A recipe with another kind of figure: a lick stands once on its root, others walk again. */
-function withFigure(recipe: Recipe, figure: Figure): Recipe {
+/** A recipe with another kind of figure: a lick stands once on its root, others walk again; guide tones need changes. */
+function withFigure(recipe: Recipe, figure: Figure, tables: PhraseProps["tables"]): Recipe {
+  const sounds = figure.kind === "guide-tones" ? withKind("changes", recipe.sounds, tables) : recipe.sounds;
   const span = figure.kind === "lick" ? "once" : recipe.figure.kind === "lick" && recipe.path.span === "once" ? "ends" : recipe.path.span;
-  return { ...recipe, figure, path: { ...recipe.path, span } };
+  return { ...recipe, figure, sounds, path: { ...recipe.path, span } };
 }
 
 /** What is played on every tone of the path, what it stands on, what leads into it, and its course. */
@@ -50,18 +54,19 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
   const course = (kind: Recipe["course"]["kind"]) => ({ ...recipe, course: FRESH_COURSE[kind] });
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
-      <Stack gap="sm" w={470}>
-        <KindOfFigure recipe={recipe} onChange={onChange} />
+      <Stack gap="sm" w={500}>
+        <KindOfFigure recipe={recipe} tables={tables} onChange={onChange} />
         {figure.kind === "run" && <RunFields run={figure} {...fields} />}
         {figure.kind === "cell" && <CellFields cell={figure} {...fields} />}
         {figure.kind === "intervals" && <IntervalFields intervals={figure} {...fields} />}
         {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} {...fields} />}
         {figure.kind === "pairs" && <PairFields pairs={figure} words={words.pair_orders} {...fields} />}
+        {figure.kind === "guide-tones" && <GuideFields guides={figure} {...fields} />}
         {figure.kind === "lick" && <LickFields recipe={recipe} lick={figure} beats={exercise?.beats ?? 4} problems={problems} onChange={onChange} />}
       </Stack>
       <Stack gap="sm" w={290}>
         {problems.length === 0 && exercise && <Reading exercise={exercise} />}
-        {figure.kind !== "pairs" && figure.kind !== "lick" && (
+        {figure.kind !== "pairs" && figure.kind !== "lick" && figure.kind !== "guide-tones" && (
           <PreviewChoice label="It stands on" value={recipe.ladder.kind} choices={words.ladders} recipeWith={ladder} onChange={(kind) => onChange(ladder(kind))} />
         )}
         <PreviewChoice
@@ -71,15 +76,17 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
           recipeWith={enclosure}
           onChange={(kind) => onChange(enclosure(kind))}
         />
-        <PreviewChoice label="Course" value={recipe.course.kind} choices={words.courses} recipeWith={course} onChange={(kind) => onChange(course(kind))} />
+        {figure.kind !== "guide-tones" && (
+          <PreviewChoice label="Course" value={recipe.course.kind} choices={words.courses} recipeWith={course} onChange={(kind) => onChange(course(kind))} />
+        )}
       </Stack>
     </Group>
   );
 }
 
 /** The kinds of figures, each with a sketch of what it would play here. */
-function KindOfFigure({ recipe, onChange }: Pick<PhraseProps, "recipe" | "onChange">) {
-  const with_ = (kind: Kind) => withFigure(recipe, kind === recipe.figure.kind ? recipe.figure : FRESH[kind]);
+function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" | "tables" | "onChange">) {
+  const with_ = (kind: Kind) => (kind === recipe.figure.kind ? recipe : withFigure(recipe, FRESH[kind], tables));
   const previews = usePreviews(KINDS.map(({ value }) => with_(value)));
   return (
     <SegmentedControl
@@ -93,7 +100,7 @@ function KindOfFigure({ recipe, onChange }: Pick<PhraseProps, "recipe" | "onChan
         label: (
           <Stack gap={2} align="center">
             {label}
-            <Sketch notes={previews.data?.[place]?.notes.slice(0, 8) ?? []} width={58} height={22} />
+            <Sketch notes={previews.data?.[place]?.notes.slice(0, 8) ?? []} width={52} height={22} />
           </Stack>
         ),
       }))}

@@ -39,6 +39,7 @@ export function scalesOf(sounds: Sounds): ScaleChoice[] {
 
 /** Sounds of another kind, keeping the scales there were. */
 export function withKind(kind: SoundsKind, sounds: Sounds, tables: Tables): Sounds {
+  if (kind === "changes" && sounds.kind === "changes") return sounds;
   const scales = scalesOf(sounds);
   const first = scales[0] ?? "ionian";
   const known = scales.find((scale) => typeof scale === "string") ?? "ionian";

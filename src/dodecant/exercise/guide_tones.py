@@ -1,0 +1,147 @@
+"""Guide tones: the thirds and sevenths of the chords as one line with the least motion.
+
+A sixth stands in for a seventh, the root where a chord has neither; the fourth or second of a sus chord for its third.
+The line is chosen by dynamic programming over all octaves in reach: least total motion in half steps first, then least
+distance from the middle of the reach. Both are sums over the line, so the result is the best there is.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from fractions import Fraction
+from itertools import pairwise
+
+from dodecant.exercise.enclosing import Encloser
+from dodecant.exercise.figure import FigureTone
+from dodecant.exercise.figure_parts import GuideTones
+from dodecant.exercise.ladder import Ladder
+from dodecant.exercise.line import SILENCE, Line, Segment, Tones
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.route import Over, Sound, Stop
+from dodecant.exercise.timing import Timing, note_value
+from dodecant.instrument.profile import Reach
+from dodecant.music.chord import Chord
+from dodecant.music.degree import Degree
+from dodecant.music.pitch import LETTER_SEMITONES, NoteName, Pitch
+
+_C = NoteName(0)
+_Cost = tuple[int, int]  # half steps of motion; distance from the middle of the reach, doubled
+
+
+def guide_degrees(chord: Chord) -> tuple[Degree, Degree]:
+    """The third and the seventh of a chord, or what stands in for them.
+
+    >>> from dodecant.music.chord_symbol import parse_chord
+    >>> [degree.text for name in ("Dm7", "C6", "G7sus4", "F") for degree in guide_degrees(parse_chord(name))]
+    ['♭3', '♭7', '3', '6', '4', '♭7', '3', '1']
+    """
+    own = {degree.number: degree for degree in reversed(chord.quality.degrees)}
+    third = own.get(3) or own.get(4) or own.get(2) or Degree(1)
+    return third, own.get(7) or own.get(6) or Degree(1)
+
+
+def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") -> list[Pitch]:
+    """One tone for each chord; `begin` asks for the `third` or the `seventh` of the first.
+
+    >>> from dodecant.music.chord_symbol import parse_chord
+    >>> chords = [parse_chord(name) for name in ("Dm7", "G7", "Cmaj7")]
+    >>> [pitch.text for pitch in guide_line(chords, Reach(Pitch.parse("C4"), Pitch.parse("C5")), "seventh")]
+    ['C5', 'B4', 'B4']
+    """
+    middle = reach.low.midi + reach.high.midi
+    steps = [_candidates(chord, reach) for chord in chords]
+    if begin != "nearest":
+        degree = guide_degrees(chords[0])[begin == "seventh"]
+        name = degree.name_above(chords[0].root)
+        steps[0] = [pitch for pitch in steps[0] if pitch.name == name] or steps[0]
+    best: list[tuple[_Cost, int]] = [((0, abs(2 * pitch.midi - middle)), 0) for pitch in steps[0]]
+    came: list[list[int]] = []
+    for before, here in pairwise(steps):
+        heights = [pitch.midi for pitch in before]
+        following: list[tuple[_Cost, int]] = []
+        for pitch in here:
+            height = pitch.midi
+            motion, far, place = min(
+                (cost[0] + abs(height - heights[n]), cost[1], n) for n, (cost, _) in enumerate(best)
+            )
+            following.append(((motion, far + abs(2 * height - middle)), place))
+        came.append([place for _, place in following])
+        best = following
+    last = min(range(len(best)), key=lambda n: best[n][0])
+    line = [last]
+    for places in reversed(came):
+        line.append(places[line[-1]])
+    return [step[n] for step, n in zip(steps, reversed(line), strict=True)]
+
+
+def _candidates(chord: Chord, reach: Reach) -> list[Pitch]:
+    """The guide tones of a chord in every octave of the reach, low to high."""
+    names = dict.fromkeys(degree.name_above(chord.root) for degree in guide_degrees(chord))
+    low, high = reach.low.midi, reach.high.midi
+    found = [
+        Pitch(name.letter, name.alteration, octave)
+        for name in names
+        for octave in range(-1, 10)
+        if low <= Pitch(name.letter, name.alteration, octave).midi <= high
+    ]
+    return sorted(found, key=lambda pitch: pitch.midi)
+
+
+def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach) -> Line:
+    """The line of one stop: a tone held for each chord; enclosures come before the next chord, which stays a target."""
+    spans = list(_spans(stop))
+    sounding = [span for span in spans if span[0].sound is not None]
+    if not sounding:
+        where = "/sounds" if not stop.over_written else "/sounds/changes/text"
+        raise RecipeError([Problem(where, "Guide tones need chords to lead through.", "Choose changes as the sound.")])
+    pitches = iter(guide_line([over.chord for over, _, _ in sounding if over.chord], reach, figure.begin))
+    segments: list[Segment] = []
+    for over, heard, length in spans:
+        if over.sound is None or heard.sound is None:
+            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
+            continue
+        tone = _on_c(next(pitches), over.sound)
+        if segments and segments[-1].tones and recipe.enclosure is not None:
+            segments += _led(recipe, segments, tone, over.sound, heard.sound)
+        segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
+    return Line(tuple(segments))
+
+
+def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:
+    """Every chord as read and as heard, with its length; one that comes again at once only goes on."""
+    found: list[tuple[Over, Over, Fraction]] = []
+    for over, heard in zip(stop.over_written, stop.over_sounding, strict=True):
+        if found and found[-1][0].chord == over.chord:
+            first, first_heard, length = found[-1]
+            found[-1] = (first, first_heard, length + over.length)
+        else:
+            found.append((over, heard, over.length))
+    return iter(found)
+
+
+def _on_c(pitch: Pitch, sound: Sound) -> FigureTone:
+    """A pitch as its sound's segment carries it: as it would stand on C."""
+    tonic = sound.tonic
+    moved = pitch.moved(-tonic.letter, -LETTER_SEMITONES[tonic.letter] - tonic.alteration)
+    degree = Degree.between(_C, moved.name)
+    places = [place for place, own in enumerate(sound.scale.degrees) if own.half_steps % 12 == degree.half_steps % 12]
+    return FigureTone(moved, degree, places[0] if places else None)
+
+
+def _led(recipe: Recipe, segments: list[Segment], target: FigureTone, sound: Sound, heard: Sound) -> Iterator[Segment]:
+    """The notes that lead into the next chord's tone, on the time of the chord before, whose tone gives way."""
+    assert recipe.enclosure is not None  # noqa: S101 - asked only with one
+    held, value = segments[-1], note_value(recipe)
+    assert held.length is not None  # noqa: S101 - a chord has a length
+    encloser = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1)
+    notes = encloser.before(target, None)
+    room = int((held.length - value) / value)
+    notes = notes[max(0, len(notes) - room) :] if room > 0 else []
+    if not notes:
+        return
+    taken = len(notes) * value
+    segments[-1] = replace(held, length=held.length - taken)
+    plain = [replace(note, timing=Timing(1)) for note in notes]
+    yield Segment(Tones.of(plain), sound, heard, held.chord, held.start + held.length - taken, taken)
