@@ -48,7 +48,7 @@ ROOM: dict[str, Any] = {"player": {"lowest": "C4", "highest": "C5"}}
         ("| G7sus4 | G7 | C |", {"begin": "third"}, "C5@0:4 B4@4:4 C5@8:4"),
         ("| Dm7 | N.C. | G7 |", {"begin": "seventh"}, "C5@0:4 B4@8:4"),
         (TWO_FIVE, {"begin": "third", "enclosure": {"kind": "above-below"}},
-         "F4@0:3 G4@3:1/2 E4@7/2:1/2 F4@4:3 F4@7:1/2 D♯4@15/2:1/2 E4@8:8"),
+         "F4@0:3 G4@3:1/2 E4@7/2:1/2 F4@4:7/2 D♯4@15/2:1/2 E4@8:8"),
         ("| Dm7 G7 | C6 |", {"begin": "third", "enclosure": {"kind": "double"}, "placement": {"value": "quarter"}},
          "F4@0:1 E4@1:1 F4@2:1 D♯4@3:1 E4@4:4"),
     ],

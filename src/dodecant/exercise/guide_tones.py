@@ -98,13 +98,16 @@ def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach
         raise RecipeError([Problem(where, "Guide tones need chords to lead through.", "Choose changes as the sound.")])
     pitches = iter(guide_line([over.chord for over, _, _ in sounding if over.chord], reach, figure.begin))
     segments: list[Segment] = []
+    before: Pitch | None = None
     for over, heard, length in spans:
         if over.sound is None or heard.sound is None:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
             continue
-        tone = _on_c(next(pitches), over.sound)
-        if segments and segments[-1].tones and recipe.enclosure is not None:
-            segments += _led(recipe, segments, tone, over.sound, heard.sound)
+        pitch = next(pitches)
+        tone = _on_c(pitch, over.sound)
+        if before is not None and segments[-1].tones and recipe.enclosure is not None:
+            segments += _led(recipe, segments, tone, _on_c(before, over.sound), over.sound)
+        before = pitch
         segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
     return Line(tuple(segments))
 
@@ -130,18 +133,24 @@ def _on_c(pitch: Pitch, sound: Sound) -> FigureTone:
     return FigureTone(moved, degree, places[0] if places else None)
 
 
-def _led(recipe: Recipe, segments: list[Segment], target: FigureTone, sound: Sound, heard: Sound) -> Iterator[Segment]:
-    """The notes that lead into the next chord's tone, on the time of the chord before, whose tone gives way."""
+def _led(
+    recipe: Recipe, segments: list[Segment], target: FigureTone, last: FigureTone, sound: Sound
+) -> Iterator[Segment]:
+    """The notes that lead into the next chord's tone, on the time of the chord before, whose tone gives way.
+
+    One that would only strike the `last` tone again is left out. They are read against the chord they sound under.
+    """
     assert recipe.enclosure is not None  # noqa: S101 - asked only with one
     held, value = segments[-1], note_value(recipe)
     assert held.length is not None  # noqa: S101 - a chord has a length
     encloser = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1)
-    notes = encloser.before(target, None)
+    notes = encloser.before(target, last)
     room = int((held.length - value) / value)
     notes = notes[max(0, len(notes) - room) :] if room > 0 else []
     if not notes:
         return
     taken = len(notes) * value
     segments[-1] = replace(held, length=held.length - taken)
-    plain = [replace(note, timing=Timing(1)) for note in notes]
-    yield Segment(Tones.of(plain), sound, heard, held.chord, held.start + held.length - taken, taken)
+    there = [Segment(Tones.of([note]), sound, sound).pitch(note) for note in notes]
+    plain = [replace(_on_c(pitch, held.written), timing=Timing(1)) for pitch in there]
+    yield Segment(Tones.of(plain), held.written, held.sounding, held.chord, held.start + held.length - taken, taken)

@@ -89,7 +89,7 @@ def _means_to_repeat(recipe: Recipe) -> bool:
     figure = recipe.figure
     if figure.kind == "run":
         return figure.roots == "repeat" or figure.tail == "arpeggio"
-    return figure.kind == "lick" or recipe.course.kind in ("grow", "build-up")
+    return figure.kind in ("lick", "guide-tones") or recipe.course.kind in ("grow", "build-up")
 
 
 def _cures(
