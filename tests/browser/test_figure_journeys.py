@@ -295,7 +295,7 @@ def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path)
     page.get_by_role("button", name="Stop").click()
 
 
-def test_guide_tones_lead_through_changes(page: Page) -> None:
+def test_guide_tones_and_an_unbroken_line_lead_through_changes(page: Page) -> None:
     page.goto("/bench")
     figure(page, "Guide tones")
     expect(page.locator("[data-phrase=sounds]")).to_have_text("the changes of Two five one, beginning in C major")
@@ -307,3 +307,7 @@ def test_guide_tones_lead_through_changes(page: Page) -> None:
     assert sentence(page).startswith("Take guide tones from the third, led into by a scale tone above and a half step")
     expect(page.locator("[data-phrase=path]")).to_have_count(0)
     expect(page.locator("#strip-0 svg .harm")).to_have_count(3)
+    phrase(page, "figure")
+    page.get_by_text("Unbroken", exact=True).click()
+    expect(page.locator("[data-phrase=figure]")).to_have_text("an unbroken line, up first")
+    strip_begins(page, 0, "1 2 ♭3 4 5 6 ♭7 1 6 ♭7 1")

@@ -45,7 +45,7 @@ def example(recipe: Recipe, phrase: PhraseId) -> Recipe | None:
     short: dict[str, Any] = {part: document[part] for part in ("player", "spelling", "numbers", "placement")}
     short["sounds"] = document["sounds"] if phrase == "sounds" else _one_sound(document["sounds"])
     short["keys"] = {"order": "picked", "picked": document["keys"]["picked"][:1] or [document["keys"]["start"]]}
-    if phrase == "figure" and document["figure"]["kind"] == "guide-tones":
+    if phrase == "figure" and document["figure"]["kind"] in ("guide-tones", "unbroken"):
         changes = {"kind": "changes", "changes": {"text": _TWO_FIVE_ONE}}
         short["sounds"] = document["sounds"] if document["sounds"]["kind"] == "changes" else changes
     if phrase in _PARTS:

@@ -70,7 +70,7 @@ class Figure:
         self._pair = pair_triads(sound, recipe.rank, "/figure/rank") if recipe.kind == "pairs" else None
         self.lacks: tuple[int, ...] = ()
         self._moves: tuple[_Move, ...] = ()
-        if recipe.kind != "pairs" and recipe.kind != "lick" and recipe.kind != "guide-tones":
+        if isinstance(recipe, Run | Cell | Intervals | Arpeggios):
             self._moves = tuple(self._straight(recipe))
 
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
@@ -78,7 +78,7 @@ class Figure:
         recipe = self._recipe
         if recipe.kind == "pairs":
             return [self.rung(rung) for rung in self._triad_on(recipe, anchor.rung, place)]
-        if recipe.kind == "guide-tones":
+        if recipe.kind == "guide-tones" or recipe.kind == "unbroken":
             return [self.rung(anchor.rung)]
         if recipe.kind == "lick":
             return [self.lick_tone(anchor.rung, tone) for tone in self._lick]

@@ -149,7 +149,20 @@ class GuideTones(Part):
     begin: Literal["nearest", "third", "seventh"] = "nearest"
 
 
-Figures = Annotated[Run | Cell | Intervals | Arpeggios | Pairs | OwnLick | GuideTones, Field(discriminator="kind")]
+class Unbroken(Part):
+    """A line over changes that never stops: it keeps its direction until the range turns it.
+
+    It begins on a step of the first sound, upwards or downwards, and stands on the ladder.
+    """
+
+    kind: Literal["unbroken"] = "unbroken"
+    way: Literal["up", "down"] = "up"
+    step: Annotated[int, Field(ge=1, le=7)] = 1
+
+
+Figures = Annotated[
+    Run | Cell | Intervals | Arpeggios | Pairs | OwnLick | GuideTones | Unbroken, Field(discriminator="kind")
+]
 
 EnclosureKind = Literal[
     "below",

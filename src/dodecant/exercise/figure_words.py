@@ -93,6 +93,9 @@ def figure_text(recipe: Recipe, first: Stop) -> str:
             return _lick(figure)
         case "guide-tones":
             return _GUIDES[figure.begin]
+        case "unbroken":
+            where = "" if figure.step == 1 else f" from {figure.step}"
+            return f"an unbroken line, {figure.way} first{where}"
 
 
 def _lick(figure: OwnLick) -> str:

@@ -27,6 +27,7 @@ from dodecant.exercise.score import Remark, Strip
 from dodecant.exercise.sentence import Phrase, sentence, sentence_text
 from dodecant.exercise.setting import Settings
 from dodecant.exercise.sounds import ChangesSounds
+from dodecant.exercise.unbroken import fit_unbroken
 from dodecant.exercise.variation import Stair
 from dodecant.exercise.writing import StripWriter
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
@@ -115,6 +116,8 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     for stop in places:
         if recipe.figure.kind == "guide-tones":
             line = fit_guide_tones(recipe, recipe.figure, stop, reach)
+        elif recipe.figure.kind == "unbroken":
+            line = fit_unbroken(recipe, recipe.figure, stop, settings, reach)
         elif stop.over_written and lick is not None:
             line = fit_lick_over(recipe, stop, lick, settings, instrument, reach, own_limits=own_limits)
         elif stop.over_written:

@@ -10,7 +10,7 @@ from dodecant.music.errors import MusicError
 
 _UNIONS = {
     "sounds": ("one", "several", "morph", "family", "chord", "changes"),
-    "figure": ("run", "cell", "intervals", "arpeggios", "pairs", "lick", "guide-tones"),
+    "figure": ("run", "cell", "intervals", "arpeggios", "pairs", "lick", "guide-tones", "unbroken"),
     "ladder": ("scale", "chord-tones", "arpeggio", "pair", "chromatic"),
     "course": ("plain", "return", "build-up", "grow"),
 }

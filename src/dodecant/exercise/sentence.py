@@ -46,6 +46,7 @@ _ORDERS = {
     "whole-steps-down": "all twelve keys down by whole steps",
 }
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
+_BY_CHORDS = ("lick", "guide-tones", "unbroken")  # over changes these go where the chords go, not along a path
 _COUNTS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight")
 
 
@@ -61,8 +62,7 @@ class Phrase:
 def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
     """The phrases in reading order; `sentence_text` joins them."""
     about = _about_the_figure(recipe)
-    # A lick over changes and guide tones go where the chords go.
-    by_chords = recipe.figure.kind in ("lick", "guide-tones") and recipe.sounds.kind == "changes"
+    by_chords = recipe.figure.kind in _BY_CHORDS and recipe.sounds.kind == "changes"
     path = [] if by_chords else [Phrase("path", ",", _path(recipe.path))]
     through = ", through" if about and about[-1].lead.startswith(",") else "through"
     phrases = [
@@ -94,9 +94,9 @@ def _about_the_figure(recipe: Recipe) -> list[Phrase]:
     found = []
     if recipe.ladder.kind != "scale" and recipe.figure.kind not in ("pairs", "guide-tones"):
         found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
-    if recipe.enclosure is not None:
+    if recipe.enclosure is not None and recipe.figure.kind != "unbroken":
         found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
-    if recipe.course.kind != "plain" and recipe.figure.kind != "guide-tones":
+    if recipe.course.kind != "plain" and recipe.figure.kind not in ("guide-tones", "unbroken"):
         found.append(Phrase("course", ",", course_text(recipe.course)))
     return found
 

@@ -91,6 +91,13 @@ class Setting:
         return self.figures[0].lacks
 
     @cached_property
+    def heights(self) -> tuple[list[int], list[int]]:
+        """The MIDI numbers of all rungs on C from low to high, and their rungs."""
+        size = len(self.ladder.scale)
+        rungs = list(range(-6 * size, 7 * size))
+        return [self.figures[0].rung(rung).pitch.midi for rung in rungs], rungs
+
+    @cached_property
     def whole(self) -> Laid:
         """The figure on every anchor, in course; on the way down it stands on the sound's form coming down."""
         return self.laid(0)

@@ -2831,7 +2831,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"];
+            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
             enclosure?: components["schemas"]["Enclosure-Input"] | null;
             /**
              * Course
@@ -2962,7 +2962,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"];
+            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"] | components["schemas"]["Unbroken-Output"];
             enclosure: components["schemas"]["Enclosure-Output"] | null;
             /**
              * Course
@@ -3564,6 +3564,54 @@ export interface components {
              * @enum {string}
              */
             how: "backwards" | "upside-down";
+        };
+        /**
+         * Unbroken
+         * @description A line over changes that never stops: it keeps its direction until the range turns it.
+         *
+         *     It begins on a step of the first sound, upwards or downwards, and stands on the ladder.
+         */
+        "Unbroken-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unbroken";
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down";
+            /**
+             * Step
+             * @default 1
+             */
+            step: number;
+        };
+        /**
+         * Unbroken
+         * @description A line over changes that never stops: it keeps its direction until the range turns it.
+         *
+         *     It begins on a step of the first sound, upwards or downwards, and stands on the ladder.
+         */
+        "Unbroken-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unbroken";
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down";
+            /**
+             * Step
+             * @default 1
+             */
+            step: number;
         };
         /**
          * VariationIn

@@ -86,7 +86,7 @@ const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseCo
           {text}
         </UnstyledButton>
       </Popover.Target>
-      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={860}>
+      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={910}>
         <FocusTrap.InitialFocus />
         <OpenEditor id={id} />
       </Popover.Dropdown>

@@ -1,4 +1,4 @@
-import { Checkbox, Group } from "@mantine/core";
+import { Checkbox, Group, NumberInput } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
@@ -178,5 +178,30 @@ export function GuideFields({ guides, recipe, onChange }: FieldsProps<"guide-ton
       recipeWith={(begin) => ({ ...recipe, figure: { ...guides, begin } })}
       onChange={(begin) => onChange({ ...guides, begin })}
     />
+  );
+}
+
+/** A line through changes that never stops. */
+export function UnbrokenFields({ line, recipe, onChange }: FieldsProps<"unbroken"> & { line: Of<"unbroken"> }) {
+  return (
+    <Group grow align="flex-start">
+      <PreviewChoice
+        label="First it goes"
+        description="It turns where the range ends."
+        value={line.way}
+        choices={{ up: "up", down: "down" }}
+        recipeWith={(way) => ({ ...recipe, figure: { ...line, way } })}
+        onChange={(way) => onChange({ ...line, way })}
+      />
+      <NumberInput
+        label="From step"
+        description="Of the first chord's sound."
+        min={1}
+        max={7}
+        allowDecimal={false}
+        value={line.step}
+        onChange={(step) => typeof step === "number" && onChange({ ...line, step })}
+      />
+    </Group>
   );
 }

@@ -7,7 +7,7 @@ import { Sketch } from "../../../parts/Sketch";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
-import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields } from "./FigureFields";
+import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields, UnbrokenFields } from "./FigureFields";
 import { LickFields } from "./LickFields";
 import { FRESH_COURSE, FRESH_LADDER, freshEnclosure, wordsOf } from "./aboutFigure";
 import { withKind } from "./soundsKinds";
@@ -23,6 +23,7 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: "pairs", label: "Triad pair" },
   { value: "lick", label: "Own lick" },
   { value: "guide-tones", label: "Guide tones" },
+  { value: "unbroken", label: "Unbroken" },
 ];
 const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
   run: { kind: "run", roots: "plain", tail: "none" },
@@ -30,14 +31,15 @@ const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
   intervals: { kind: "intervals", size: 3, way: "up" },
   arpeggios: { kind: "arpeggios", tones: "triad", order: "up", rotation: 0, pivot: false, rhythm: "even" },
   pairs: { kind: "pairs", rank: 1, group: "threes", way: "up", order: "123" },
+  unbroken: { kind: "unbroken", way: "up", step: 1 },
   "guide-tones": { kind: "guide-tones", begin: "nearest" },
   lick: { kind: "lick", text: "1:½ 2 3 5 ♯4 5 3:1", over: "C", fit: "sound" },
 };
 const SHOWN = 16;
 
-/** A recipe with another kind of figure: a lick stands once on its root, others walk again; guide tones need changes. */
+/** A recipe with another kind of figure: a lick stands once on its root, others walk again; guide tones and unbroken lines need changes. */
 function withFigure(recipe: Recipe, figure: Figure, tables: PhraseProps["tables"]): Recipe {
-  const sounds = figure.kind === "guide-tones" ? withKind("changes", recipe.sounds, tables) : recipe.sounds;
+  const sounds = figure.kind === "guide-tones" || figure.kind === "unbroken" ? withKind("changes", recipe.sounds, tables) : recipe.sounds;
   const span = figure.kind === "lick" ? "once" : recipe.figure.kind === "lick" && recipe.path.span === "once" ? "ends" : recipe.path.span;
   return { ...recipe, figure, sounds, path: { ...recipe.path, span } };
 }
@@ -54,13 +56,14 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
   const course = (kind: Recipe["course"]["kind"]) => ({ ...recipe, course: FRESH_COURSE[kind] });
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
-      <Stack gap="sm" w={500}>
+      <Stack gap="sm" w={545}>
         <KindOfFigure recipe={recipe} tables={tables} onChange={onChange} />
         {figure.kind === "run" && <RunFields run={figure} {...fields} />}
         {figure.kind === "cell" && <CellFields cell={figure} {...fields} />}
         {figure.kind === "intervals" && <IntervalFields intervals={figure} {...fields} />}
         {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} {...fields} />}
         {figure.kind === "pairs" && <PairFields pairs={figure} words={words.pair_orders} {...fields} />}
+        {figure.kind === "unbroken" && <UnbrokenFields line={figure} {...fields} />}
         {figure.kind === "guide-tones" && <GuideFields guides={figure} {...fields} />}
         {figure.kind === "lick" && <LickFields recipe={recipe} lick={figure} beats={exercise?.beats ?? 4} problems={problems} onChange={onChange} />}
       </Stack>
@@ -69,14 +72,16 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
         {figure.kind !== "pairs" && figure.kind !== "lick" && figure.kind !== "guide-tones" && (
           <PreviewChoice label="It stands on" value={recipe.ladder.kind} choices={words.ladders} recipeWith={ladder} onChange={(kind) => onChange(ladder(kind))} />
         )}
-        <PreviewChoice
-          label="Led into by"
-          value={recipe.enclosure?.kind ?? "nothing"}
-          choices={{ nothing: "nothing", ...words.enclosures }}
-          recipeWith={enclosure}
-          onChange={(kind) => onChange(enclosure(kind))}
-        />
-        {figure.kind !== "guide-tones" && (
+        {figure.kind !== "unbroken" && (
+          <PreviewChoice
+            label="Led into by"
+            value={recipe.enclosure?.kind ?? "nothing"}
+            choices={{ nothing: "nothing", ...words.enclosures }}
+            recipeWith={enclosure}
+            onChange={(kind) => onChange(enclosure(kind))}
+          />
+        )}
+        {figure.kind !== "guide-tones" && figure.kind !== "unbroken" && (
           <PreviewChoice label="Course" value={recipe.course.kind} choices={words.courses} recipeWith={course} onChange={(kind) => onChange(course(kind))} />
         )}
       </Stack>
@@ -100,7 +105,7 @@ function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" |
         label: (
           <Stack gap={2} align="center">
             {label}
-            <Sketch notes={previews.data?.[place]?.notes.slice(0, 8) ?? []} width={52} height={22} />
+            <Sketch notes={previews.data?.[place]?.notes.slice(0, 8) ?? []} width={50} height={22} />
           </Stack>
         ),
       }))}

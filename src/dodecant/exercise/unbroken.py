@@ -1,0 +1,77 @@
+"""An unbroken line over changes: it never stops, and keeps its direction until the range turns it.
+
+At a change of chord it goes on to the nearest tone of the next sound in its direction, so that no chord begins anew.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_left, bisect_right
+from fractions import Fraction
+from itertools import takewhile
+
+from dodecant.exercise.figure import FigureTone
+from dodecant.exercise.figure_parts import Unbroken
+from dodecant.exercise.fitting import above_c
+from dodecant.exercise.line import SILENCE, Line, Segment, Tones
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.route import Stop
+from dodecant.exercise.setting import Setting, Settings
+from dodecant.exercise.slots import pour
+from dodecant.exercise.timing import note_value
+from dodecant.instrument.profile import Reach
+from dodecant.instrument.range import chosen_shift
+
+
+def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Settings, reach: Reach) -> Line:
+    """The line of one stop, inside the reach from its first tone to its last; raises RecipeError without changes."""
+    if not any(over.sound for over in stop.over_written):
+        where = "/sounds/changes/text" if stop.over_written else "/sounds"
+        raise RecipeError([Problem(where, "An unbroken line needs chords to run through.", "Choose changes.")])
+    rising = figure.way == "up"
+    low, high = reach.low.midi, reach.high.midi
+    segments: list[Segment] = []
+    before: int | None = None
+    for over, heard in zip(stop.over_written, stop.over_sounding, strict=True):
+        count = _count(recipe, settings.slots, over.start, over.length)
+        if over.sound is None or heard.sound is None or count == 0:
+            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
+            continue
+        setting, up = settings.on(over.sound.scale), above_c(over.sound)
+        heights, rungs = setting.heights
+        tones: list[FigureTone] = []
+        for _ in range(count):
+            if before is None:
+                rung = _first(setting, figure.step, recipe, reach, up)
+                before = setting.figures[0].rung(rung).pitch.midi + up
+            else:
+                place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
+                if not low <= heights[place] + up <= high:
+                    rising = not rising
+                    place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
+                rung, before = rungs[place], heights[place] + up
+            tones.append(setting.figures[0].rung(rung))
+        held = not settings.slots
+        segments.append(
+            Segment(Tones.of(tones), over.sound, heard.sound, over.chord, over.start, over.length, held=held)
+        )
+    return Line(tuple(segments))
+
+
+def _count(recipe: Recipe, slots: str, start: Fraction, length: Fraction) -> int:
+    """How many notes begin under a chord."""
+    value = note_value(recipe)
+    if not slots:
+        return max(1, -int(-length // value))
+    first, end = -int(-start // value), (start + length) / value
+    return sum(1 for _ in takewhile(lambda note: note[0] < end, pour(slots, first)))
+
+
+def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> int:
+    """The rung of a step of the first sound, in the octave where the player's line lies."""
+    ladder = setting.ladder
+    rung = ladder.rung_at(step)
+    rung = ladder.nearest_rung(step) if rung is None else rung
+    height = ladder.pitch(rung).midi + up
+    shift = chosen_shift(height, height, reach, recipe.player.lies)
+    return rung + (shift or 0) * len(ladder.scale)
