@@ -130,6 +130,18 @@ def explained(page: Page) -> None:
     page.wait_for_timeout(900)
 
 
+def rhythm(page: Page) -> None:
+    """The slots of a rhythm."""
+    open_recipe(page, "Deckhands")
+    page.locator("[data-phrase=placement]").click()
+    page.wait_for_timeout(500)
+
+
+def guide_tones(page: Page) -> None:
+    """Guide tones led into, over changes."""
+    open_recipe(page, "Harbour wall")
+
+
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
     ("sounds", sounds, False),
@@ -142,6 +154,8 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("dial", dial, False),
     ("enclosure", enclosure, False),
     ("lick", lick, False),
+    ("rhythm", rhythm, False),
+    ("guide-tones", guide_tones, False),
     ("choices", explained, False),
     ("remarks", remarks, False),
     ("playing-dark", playing, True),

@@ -72,7 +72,7 @@ def test_it_never_stops_never_leaps_and_turns_only_where_it_must(
 
 def test_it_is_said_and_needs_chords() -> None:
     assert sentence_text(pressed(way="down", step=3).sentence).startswith(
-        "Take an unbroken line, down first from 3 through the changes of Changes, beginning in C major, in eighths,"
+        "Take an unbroken line, down first from 3, through the changes of Changes, beginning in C major, in eighths,"
     )
     with pytest.raises(RecipeError) as caught:
         press(read_recipe({"figure": {"kind": "unbroken"}}), load_tables())

@@ -64,7 +64,8 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
     about = _about_the_figure(recipe)
     by_chords = recipe.figure.kind in _BY_CHORDS and recipe.sounds.kind == "changes"
     path = [] if by_chords else [Phrase("path", ",", _path(recipe.path))]
-    through = ", through" if about and about[-1].lead.startswith(",") else "through"
+    ends_with_comma = bool(about) and about[-1].lead.startswith(",")
+    through = ", through" if ends_with_comma or recipe.figure.kind == "unbroken" else "through"
     phrases = [
         Phrase("figure", "Take", figure_text(recipe, first)),
         *about,
