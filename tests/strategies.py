@@ -144,6 +144,7 @@ spellings = st.fixed_dictionaries(
         "plain": st.sampled_from(["never", "doubles", "all"]),
         "signature": st.booleans(),
         "cautionary": st.booleans(),
+        "values": st.sampled_from(["american", "british"]),
         "minor": st.sampled_from([[], ["A♭"], ["D♯"]]),
     }
 )

@@ -139,7 +139,7 @@ def rhythm(page: Page) -> None:
 
 def guide_tones(page: Page) -> None:
     """Guide tones led into, over changes."""
-    open_recipe(page, "Harbour wall")
+    open_recipe(page, "Quay wall")
 
 
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [

@@ -117,6 +117,15 @@ def test_the_sentence_says_it(placement: dict[str, Any], words: str) -> None:
     assert words in sentence_text(pressed(placement).sentence)
 
 
+@pytest.mark.parametrize(
+    ("value", "words"),
+    [("half", "minims"), ("quarter", "crotchets"), ("eighth", "quavers"), ("triplet", "quaver triplets"),
+     ("sixteenth", "semiquavers")],
+)  # fmt: skip
+def test_note_values_have_british_names_on_request(value: str, words: str) -> None:
+    assert f"in {words}," in sentence_text(pressed({"value": value}, spelling={"values": "british"}).sentence)
+
+
 def test_held_roots_take_two_sounding_slots_and_a_silent_chord_is_left_open() -> None:
     held = pressed({"slots": "ssrs ssrs", "ending": "rest"}, figure={"kind": "run", "roots": "hold"})
     assert spans(held).startswith("0:1 3/2:1/2 2:1/2 5/2:1/2")

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 from dodecant.exercise.figure_words import COURSES, ENCLOSURES, LADDERS
 from dodecant.exercise.orders import PAIR_ORDERS
 from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.sentence import VALUES
 from dodecant.music.chord_symbol import print_quality
 from dodecant.music.tonics import USUAL
 from dodecant.tables import load_tables
@@ -51,12 +52,13 @@ class FormTableOut(BaseModel):
 
 
 class WordsOut(BaseModel):
-    """What kinds of figures' surroundings and orders are called, by kind."""
+    """What kinds of figures' surroundings, orders and note values are called, by kind; note values in two ways."""
 
     ladders: dict[str, str]
     enclosures: dict[str, str]
     courses: dict[str, str]
     pair_orders: dict[str, str]
+    values: dict[str, dict[str, str]]
 
 
 class TablesOut(BaseModel):
@@ -107,7 +109,11 @@ def tables() -> TablesOut:
         major_keys=list(USUAL["major"]),
         minor_keys=list(USUAL["minor"]),
         words=WordsOut(
-            ladders=dict(LADDERS), enclosures=dict(ENCLOSURES), courses=dict(COURSES), pair_orders=PAIR_ORDERS
+            ladders=dict(LADDERS),
+            enclosures=dict(ENCLOSURES),
+            courses=dict(COURSES),
+            pair_orders=PAIR_ORDERS,
+            values=VALUES,
         ),
         blank=Recipe(),
     )

@@ -136,13 +136,16 @@ class Player(Part):
 
 
 class Spelling(Part):
-    """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs."""
+    """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
+    whether note values have their American or their British names.
+    """
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
     minor: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
     plain: Literal["never", "doubles", "all"] = "never"
     signature: bool = False
     cautionary: bool = True
+    values: Literal["american", "british"] = "american"
 
 
 class Recipe(Part):

@@ -30,12 +30,21 @@ _DIRECTIONS = {
     "down-and-back": "down and back",
 }
 _BY = {"step": "by step", "skip": "in skips", "third": "in thirds"}
-_VALUES = {
-    "half": "half notes",
-    "quarter": "quarters",
-    "eighth": "eighths",
-    "triplet": "eighth triplets",
-    "sixteenth": "sixteenths",
+VALUES: dict[str, dict[str, str]] = {
+    "american": {
+        "half": "half notes",
+        "quarter": "quarters",
+        "eighth": "eighths",
+        "triplet": "eighth triplets",
+        "sixteenth": "sixteenths",
+    },
+    "british": {
+        "half": "minims",
+        "quarter": "crotchets",
+        "eighth": "quavers",
+        "triplet": "quaver triplets",
+        "sixteenth": "semiquavers",
+    },
 }
 _ORDERS = {
     "fourths": "all twelve keys by fourths",
@@ -147,7 +156,7 @@ def _path(path: Path) -> str:
 
 def _placement(recipe: Recipe) -> str:
     placement = recipe.placement
-    words = "its own rhythm" if recipe.figure.kind == "lick" else _VALUES[placement.value]
+    words = "its own rhythm" if recipe.figure.kind == "lick" else VALUES[recipe.spelling.values][placement.value]
     if placement.metre != "4/4":
         words += f" in {placement.metre}"
     slots = grid_of(recipe)

@@ -2912,7 +2912,8 @@ export interface components {
              *       "minor": [],
              *       "plain": "never",
              *       "signature": false,
-             *       "cautionary": true
+             *       "cautionary": true,
+             *       "values": "american"
              *     }
              */
             spelling: components["schemas"]["Spelling-Input"];
@@ -3043,7 +3044,8 @@ export interface components {
              *       "minor": [],
              *       "plain": "never",
              *       "signature": false,
-             *       "cautionary": true
+             *       "cautionary": true,
+             *       "values": "american"
              *     }
              */
             spelling: components["schemas"]["Spelling-Output"];
@@ -3338,7 +3340,8 @@ export interface components {
         };
         /**
          * Spelling
-         * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs.
+         * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
+         *     whether note values have their American or their British names.
          */
         "Spelling-Input": {
             /**
@@ -3367,10 +3370,17 @@ export interface components {
              * @default true
              */
             cautionary: boolean;
+            /**
+             * Values
+             * @default american
+             * @enum {string}
+             */
+            values: "american" | "british";
         };
         /**
          * Spelling
-         * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs.
+         * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
+         *     whether note values have their American or their British names.
          */
         "Spelling-Output": {
             /**
@@ -3399,6 +3409,12 @@ export interface components {
              * @default true
              */
             cautionary: boolean;
+            /**
+             * Values
+             * @default american
+             * @enum {string}
+             */
+            values: "american" | "british";
         };
         /**
          * StackOut
@@ -3646,7 +3662,7 @@ export interface components {
         };
         /**
          * WordsOut
-         * @description What kinds of figures' surroundings and orders are called, by kind.
+         * @description What kinds of figures' surroundings, orders and note values are called, by kind; note values in two ways.
          */
         WordsOut: {
             /** Ladders */
@@ -3664,6 +3680,12 @@ export interface components {
             /** Pair Orders */
             pair_orders: {
                 [key: string]: string;
+            };
+            /** Values */
+            values: {
+                [key: string]: {
+                    [key: string]: string;
+                };
             };
         };
         /**

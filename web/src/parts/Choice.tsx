@@ -1,6 +1,6 @@
 import { Select } from "@mantine/core";
 
-interface ChoiceProps<T extends string> {
+export interface ChoiceProps<T extends string> {
   label: string;
   description?: string;
   error?: string;

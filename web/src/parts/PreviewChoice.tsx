@@ -2,18 +2,12 @@ import { Group, Select, Stack, Text } from "@mantine/core";
 import { useState } from "react";
 import { usePreviews } from "../api/queries";
 import type { Recipe } from "../api/types";
+import type { ChoiceProps } from "./Choice";
 import { Sketch } from "./Sketch";
 
-interface PreviewChoiceProps<T extends string> {
-  label: string;
-  description?: string;
-  error?: string;
-  value: T;
-  /** What can be chosen: value and words, in order. */
-  choices: Readonly<Record<T, string>>;
+interface PreviewChoiceProps<T extends string> extends Omit<ChoiceProps<T>, "width"> {
   /** The recipe as it would be with a choice. */
   recipeWith: (value: T) => Recipe;
-  onChange: (value: T) => void;
 }
 
 const NAMED = 8;

@@ -97,6 +97,12 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
             onChange={(event) => set({ cautionary: event.currentTarget.checked })}
           />
           <Choice
+            label="Names of note values"
+            value={spelling.values}
+            onChange={(values) => set({ values })}
+            choices={{ american: "American: quarters, eighths", british: "British: crotchets, quavers" }}
+          />
+          <Choice
             label="Hard spellings"
             value={spelling.plain}
             onChange={(plain) => set({ plain })}

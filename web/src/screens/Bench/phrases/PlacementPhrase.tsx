@@ -3,15 +3,17 @@ import { Choice } from "../../../parts/Choice";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { SlotGrid } from "./SlotGrid";
+import { wordsOf } from "./aboutFigure";
 import { RHYTHMS, countsOf, refitted, slotsOf } from "./slots";
 
 const SWINGS = { 50: "straight", 58: "a little (58 to 42)", 66: "two to one (66 to 34)", 75: "hard (75 to 25)" };
 const MOST_BARS = 4;
 
 /** Note value and metre, which slots sound, where the line starts, accents, swing, and how the last bar ends. */
-export function PlacementPhrase({ recipe, problems, onChange }: PhraseProps) {
+export function PlacementPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { placement } = recipe;
   const set = (change: Partial<typeof placement>) => onChange({ ...recipe, placement: refitted(placement, change) });
+  const names = wordsOf(tables).values[recipe.spelling.values];
   const { inBeat, inBar } = countsOf(placement);
   const slots = slotsOf(placement.slots);
   const whole = Number.isInteger(inBar);
@@ -24,7 +26,7 @@ export function PlacementPhrase({ recipe, problems, onChange }: PhraseProps) {
           label="Note value"
           value={placement.value}
           onChange={(value) => set({ value })}
-          choices={{ half: "half notes", quarter: "quarters", eighth: "eighths", triplet: "eighth triplets", sixteenth: "sixteenths" }}
+          choices={names}
         />
         <Choice
           label="Metre"
@@ -47,7 +49,7 @@ export function PlacementPhrase({ recipe, problems, onChange }: PhraseProps) {
         <>
           <Select
             label="Rhythm"
-            description={whole ? "The notes are poured into the slots that sound, again and again." : "Half notes do not fill this bar evenly: every slot sounds."}
+            description={whole ? "The notes are poured into the slots that sound, again and again." : `The bar is no whole number of ${names.half}: every slot sounds.`}
             placeholder={slots.length > 0 ? "your own: press the slots" : "every slot sounds"}
             disabled={!whole}
             value={null}
@@ -114,7 +116,7 @@ export function PlacementPhrase({ recipe, problems, onChange }: PhraseProps) {
           onChange={(swing) => set({ swing: Number(swing) })}
         />
         {placement.swing > 50 && (
-          <Choice label="Swung are" value={placement.swings} choices={{ eighth: "eighths", sixteenth: "sixteenths" }} onChange={(swings) => set({ swings })} />
+          <Choice label="Swung are" value={placement.swings} choices={{ eighth: names.eighth, sixteenth: names.sixteenth }} onChange={(swings) => set({ swings })} />
         )}
       </Group>
     </Stack>

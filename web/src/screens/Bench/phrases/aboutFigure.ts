@@ -1,4 +1,4 @@
-/** What a figure stands on, what leads into it and its course: words by kind, and where each begins. */
+/** The server's words for what can be chosen, by kind; and where a ladder, an enclosure and a course begin. */
 import type { Recipe, Tables } from "../../../api/types";
 
 type Ladder = Recipe["ladder"];
@@ -11,6 +11,7 @@ interface Words {
   ladders: Record<Ladder["kind"], string>;
   enclosures: Record<Enclosure["kind"], string>;
   courses: Record<Course["kind"], string>;
+  values: Record<Recipe["spelling"]["values"], Record<Recipe["placement"]["value"], string>>;
   pair_orders: Record<Exclude<PairOrder, "each">, string>;
 }
 export const wordsOf = (tables: Tables) => tables.words as unknown as Words;
