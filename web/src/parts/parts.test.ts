@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Remark } from "../api/types";
 import { KEY_NAMES, distinct, onCircle, pitchClass, toggled } from "./keys";
-import { mergePatch } from "./patch";
+import { mergePatch, withDefaults } from "./patch";
 import { groupRemarks } from "./remarks";
 
 describe("merge patch", () => {
@@ -21,6 +21,15 @@ describe("merge patch", () => {
     expect(mergePatch<unknown>(document, patch)).toEqual(result);
     expect(JSON.stringify(document)).toBe(before);
   });
+});
+
+describe("defaults", () => {
+  it.each([
+    [{ a: 1 }, { a: 2, b: 3 }, { a: 1, b: 3 }],
+    [{ p: { x: 1 } }, { p: { x: 0, y: 2 } }, { p: { x: 1, y: 2 } }],
+    [{ p: { kind: "cell", text: "1" } }, { p: { kind: "run", tail: "none" } }, { p: { kind: "cell", text: "1" } }],
+    [{ p: null, l: [1] }, { p: { x: 0 }, l: [2, 3] }, { p: null, l: [1] }],
+  ])("%j over %j", (document, defaults, result) => expect(withDefaults<object>(document, defaults)).toEqual(result));
 });
 
 describe("the dial", () => {

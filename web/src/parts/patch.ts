@@ -14,3 +14,14 @@ export function mergePatch<T>(document: T, patch: Json): T {
     .map(([name, change]) => [name, mergePatch(before[name], change)] as const);
   return Object.fromEntries([...kept, ...changed]) as T;
 }
+
+/** A document with what it lacks taken from another; parts of different kinds are not mixed. */
+export function withDefaults<T extends object>(document: T, defaults: T): T {
+  const filled = { ...defaults } as Record<string, Json>;
+  for (const [name, value] of Object.entries(document)) {
+    const usual = filled[name];
+    const alike = isObject(value) && isObject(usual) && value["kind"] === usual["kind"];
+    filled[name] = alike ? withDefaults(value, usual) : value;
+  }
+  return filled as T;
+}

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from "react";
 import type { Documents, Saved, ShelfName } from "../api/shelves";
 import type { Recipe } from "../api/types";
+import { withDefaults } from "./patch";
 
 interface Kept<D> {
   document: D;
@@ -45,7 +46,7 @@ export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefi
     () => {
       const work = kept<Documents[K]>(key);
       // What an older version kept may lack parts that came since.
-      if (work !== null) return { ...work, document: { ...blank, ...work.document } };
+      if (work !== null) return { ...work, document: withDefaults(work.document, blank) };
       return { document: saved?.document ?? blank, revision: saved?.revision ?? null };
     },
   );
