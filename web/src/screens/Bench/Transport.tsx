@@ -82,7 +82,7 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
         </Button>
       </Popover.Target>
       <Popover.Dropdown aria-label="How the sheet is read">
-        <Stack gap="sm" w={330}>
+        <Stack gap="sm" w={460}>
           <Choice label="Strips are shown" value={shown} choices={SHOWN} onChange={setShown} />
           <Choice label="Numbers under the notes" value={recipe.numbers} choices={NUMBERS} onChange={(numbers) => onChange({ ...recipe, numbers })} />
           <Checkbox
@@ -96,22 +96,24 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
             checked={spelling.cautionary}
             onChange={(event) => set({ cautionary: event.currentTarget.checked })}
           />
-          <Choice
-            label="Names of note values"
-            value={spelling.values}
-            onChange={(values) => set({ values })}
-            choices={{ american: "American: quarters, eighths", british: "British: crotchets, quavers" }}
-          />
-          <Choice
-            label="Hard spellings"
-            value={spelling.plain}
-            onChange={(plain) => set({ plain })}
-            choices={{
-              never: "as theory asks",
-              doubles: "plain notes for double signs",
-              all: "plain notes for C♭ F♭ E♯ B♯ too",
-            }}
-          />
+          <Group grow align="flex-start">
+            <Choice
+              label="Names of note values"
+              value={spelling.values}
+              onChange={(values) => set({ values })}
+              choices={{ american: "American: quarters, eighths", british: "British: crotchets, quavers" }}
+            />
+            <Choice
+              label="Hard spellings"
+              value={spelling.plain}
+              onChange={(plain) => set({ plain })}
+              choices={{
+                never: "as theory asks",
+                doubles: "plain notes for double signs",
+                all: "plain notes for C♭ F♭ E♯ B♯ too",
+              }}
+            />
+          </Group>
           <Group grow>
             <KeyChoice label="Major" pair={["G♭", "F♯"]} names={spelling.major} onChange={(major) => set({ major })} />
             <KeyChoice label="Minor" pair={["E♭", "D♯"]} names={spelling.minor} onChange={(minor) => set({ minor })} />
