@@ -121,7 +121,7 @@ class Figure:
 
     def lick_tone(self, anchor: int, tone: LickTone) -> FigureTone:
         """A tone of a lick on another anchor: a tone of the sound keeps its number, a leaning one its half steps."""
-        key = ("lick", anchor, tone)
+        key = ("lick", anchor, tone.where, isinstance(tone.move, Lean))  # a note has one place in its text
         if key not in self._made:
             carried = tone.move
             move: _Move = self._counterpart(tone.was, carried) if isinstance(carried, CellTone) else carried

@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
+from functools import lru_cache
 from itertools import pairwise
 
 from dodecant.exercise.enclosing import Encloser
@@ -22,7 +23,7 @@ from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Over, Sound, Stop
 from dodecant.exercise.timing import Timing, note_value
 from dodecant.instrument.profile import Reach
-from dodecant.music.chord import Chord
+from dodecant.music.chord import Chord, Quality
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import LETTER_SEMITONES, NoteName, Pitch
 
@@ -37,7 +38,12 @@ def guide_degrees(chord: Chord) -> tuple[Degree, Degree]:
     >>> [degree.text for name in ("Dm7", "C6", "G7sus4", "F") for degree in guide_degrees(parse_chord(name))]
     ['♭3', '♭7', '3', '6', '4', '♭7', '3', '1']
     """
-    own = {degree.number: degree for degree in reversed(chord.quality.degrees)}
+    return _guides(chord.quality)
+
+
+@lru_cache(maxsize=512)
+def _guides(quality: Quality) -> tuple[Degree, Degree]:
+    own = {degree.number: degree for degree in reversed(quality.degrees)}
     third = own.get(3) or own.get(4) or own.get(2) or Degree(1)
     return third, own.get(7) or own.get(6) or Degree(1)
 
@@ -50,43 +56,42 @@ def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") ->
     >>> [pitch.text for pitch in guide_line(chords, Reach(Pitch.parse("C4"), Pitch.parse("C5")), "seventh")]
     ['C5', 'B4', 'B4']
     """
-    middle = reach.low.midi + reach.high.midi
-    steps = [_candidates(chord, reach) for chord in chords]
+    low, high = reach.low.midi, reach.high.midi
+    middle = low + high
+    steps = [_candidates(_names(chord), low, high) for chord in chords]
     if begin != "nearest":
         degree = guide_degrees(chords[0])[begin == "seventh"]
         name = degree.name_above(chords[0].root)
-        steps[0] = [pitch for pitch in steps[0] if pitch.name == name] or steps[0]
-    best: list[tuple[_Cost, int]] = [((0, abs(2 * pitch.midi - middle)), 0) for pitch in steps[0]]
+        steps[0] = tuple(one for one in steps[0] if one[1].name == name) or steps[0]
+    best: list[_Cost] = [(0, abs(2 * height - middle)) for height, _ in steps[0]]
     came: list[list[int]] = []
     for before, here in pairwise(steps):
-        heights = [pitch.midi for pitch in before]
-        following: list[tuple[_Cost, int]] = []
-        for pitch in here:
-            height = pitch.midi
+        following: list[_Cost] = []
+        places: list[int] = []
+        for height, _ in here:
             motion, far, place = min(
-                (cost[0] + abs(height - heights[n]), cost[1], n) for n, (cost, _) in enumerate(best)
+                (cost[0] + abs(height - one[0]), cost[1], n)
+                for n, (cost, one) in enumerate(zip(best, before, strict=True))
             )
-            following.append(((motion, far + abs(2 * height - middle)), place))
-        came.append([place for _, place in following])
+            following.append((motion, far + abs(2 * height - middle)))
+            places.append(place)
+        came.append(places)
         best = following
-    last = min(range(len(best)), key=lambda n: best[n][0])
-    line = [last]
+    line = [best.index(min(best))]
     for places in reversed(came):
         line.append(places[line[-1]])
-    return [step[n] for step, n in zip(steps, reversed(line), strict=True)]
+    return [step[n][1] for step, n in zip(steps, reversed(line), strict=True)]
 
 
-def _candidates(chord: Chord, reach: Reach) -> list[Pitch]:
-    """The guide tones of a chord in every octave of the reach, low to high."""
-    names = dict.fromkeys(degree.name_above(chord.root) for degree in guide_degrees(chord))
-    low, high = reach.low.midi, reach.high.midi
-    found = [
-        Pitch(name.letter, name.alteration, octave)
-        for name in names
-        for octave in range(-1, 10)
-        if low <= Pitch(name.letter, name.alteration, octave).midi <= high
-    ]
-    return sorted(found, key=lambda pitch: pitch.midi)
+def _names(chord: Chord) -> tuple[NoteName, ...]:
+    return tuple(dict.fromkeys(degree.name_above(chord.root) for degree in guide_degrees(chord)))
+
+
+@lru_cache(maxsize=1024)
+def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple[int, Pitch], ...]:
+    """The guide tones of a chord in every octave of the reach, low to high, each with its MIDI number."""
+    every = [Pitch(name.letter, name.alteration, octave) for name in names for octave in range(-1, 10)]
+    return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
 
 
 def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach) -> Line:

@@ -38,6 +38,7 @@ _CANDIDATES: tuple[tuple[str, str, dict[str, Any]], ...] = (
 
 def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) -> Iterator[Remark]:
     """What a player would stumble over; `worked` works out the strips of a changed recipe."""
+    heights = [_heights(strip.notes) for strip in strips]
     for kind, found, words in (
         ("leap", leaps, "a leap of more than an octave from {0} to {1}"),
         ("repeat", repeats, "{0} is struck twice in a row"),
@@ -45,8 +46,8 @@ def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) ->
         if kind == "repeat" and _means_to_repeat(recipe):
             continue
         cures: tuple[Cure, ...] | None = None
-        for strip in strips:
-            joints = found(strip.notes)
+        for strip, high in zip(strips, heights, strict=True):
+            joints = found(strip.notes, high)
             if not joints:
                 continue
             if cures is None:  # over changes the chords make the joins, and trying takes long
@@ -58,16 +59,19 @@ def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) ->
     yield from _seams(recipe, strips)
 
 
-def leaps(notes: Sequence[Note]) -> list[Joint]:
-    """Pairs of notes more than an octave apart, without a beat of silence between them."""
-    heights = _heights(notes)
+def leaps(notes: Sequence[Note], known: Sequence[int] | None = None) -> list[Joint]:
+    """Pairs of notes more than an octave apart, without a beat of silence between them.
+
+    MIDI numbers that are `known` need not be asked again.
+    """
+    heights = _heights(notes) if known is None else known
     far = [n for n, (one, other) in enumerate(pairwise(heights)) if not -_OCTAVE <= other - one <= _OCTAVE]
     return [(notes[n], notes[n + 1]) for n in far if notes[n + 1].start - notes[n].start - notes[n].length < 1]
 
 
-def repeats(notes: Sequence[Note]) -> list[Joint]:
+def repeats(notes: Sequence[Note], known: Sequence[int] | None = None) -> list[Joint]:
     """Pairs of notes that are the same, one right after the other."""
-    heights = _heights(notes)
+    heights = _heights(notes) if known is None else known
     same = [n for n, (one, other) in enumerate(pairwise(heights)) if one == other]
     return [(notes[n], notes[n + 1]) for n in same if notes[n + 1].start == notes[n].start + notes[n].length]
 

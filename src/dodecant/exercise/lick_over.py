@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from itertools import groupby
+from itertools import accumulate, groupby
 
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.fitting import above_c, in_reach
@@ -47,10 +47,13 @@ def fit_lick_over(
     own_limits: bool,
 ) -> Line:
     """The line of one stop: every note on the sound of the chord it is under, then all of it put in reach."""
-    events = _events(stop.over_written, lick, stop.lead_in)
-    if not events:
+    # The chords come at the same times in every key.
+    if settings.events is None:
+        settings.events = _Plan(_events(stop.over_written, lick, stop.lead_in))
+    plan = settings.events
+    if not isinstance(plan, _Plan) or not plan.events:
         raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
-    worker = _Worker(stop, lick, settings, events)
+    worker = _Worker(stop, lick, settings, plan)
     segments = tuple(worker.segments())
     lacks = dict.fromkeys(number for setting in worker.used for number in setting)
     line = Line(segments, lacks=tuple(lacks), lacking="A sound of the changes" if lacks else "")
@@ -120,28 +123,60 @@ def _under(over: Sequence[Over], start: Fraction, end: Fraction, lead_in: Fracti
     return now
 
 
+class _Plan:
+    """The events of a form, in groups under each chord with their timings; and tones already made for them."""
+
+    def __init__(self, events: Sequence[_Event]) -> None:
+        self.events = events
+        self.groups = [list(group) for _, group in groupby(events, key=lambda event: event.over)]
+        self.timings = [_timings(group) for group in self.groups]
+        self.firsts = list(accumulate((len(group) for group in self.groups), initial=0))
+        self.sounding = {(event.statement, event.note) for event in events}
+        self._timed: dict[tuple[int, int], FigureTone] = {}
+        self._tones: dict[tuple[int, ...], Tones] = {}
+        self._leaning: dict[tuple[Pitch, int], FigureTone] = {}
+
+    def leaning(self, pitch: Pitch, note: int, was: Degree) -> FigureTone:
+        """A leaning tone as it stands on C; the same one is the same object in every key."""
+        key = (pitch, note)
+        if key not in self._leaning:
+            self._leaning[key] = FigureTone(pitch, Degree.between(NoteName(0), pitch.name), None, was=was)
+        return self._leaning[key]
+
+    def tones(self, group: int, tones: Sequence[FigureTone]) -> Tones:
+        """The tones of a group in their time. Tones are told by identity: they live as long as their settings."""
+        name = (group, *map(id, tones))
+        if name not in self._tones:
+            timed = []
+            for place, (tone, timing) in enumerate(zip(tones, self.timings[group], strict=True)):
+                key = (id(tone), self.firsts[group] + place)
+                if key not in self._timed:
+                    self._timed[key] = replace(tone, timing=timing)
+                timed.append(self._timed[key])
+            self._tones[name] = Tones.of(timed)
+        return self._tones[name]
+
+
 class _Worker:
     """Carries the notes over; tones that lean are placed from where their targets came to lie."""
 
-    def __init__(self, stop: Stop, lick: Lick, settings: Settings, events: Sequence[_Event]) -> None:
-        self._stop, self._lick, self._settings, self._events = stop, lick, settings, events
+    def __init__(self, stop: Stop, lick: Lick, settings: Settings, plan: _Plan) -> None:
+        self._stop, self._lick, self._settings, self._plan = stop, lick, settings, plan
         self.used: list[tuple[int, ...]] = []
-        self._sounding = {(event.statement, event.note) for event in events}
         self._placed: dict[tuple[int, int], Pitch] = {}
 
     def segments(self) -> Iterator[Segment]:
         """One segment for the notes under each chord, in order."""
-        groups = [list(group) for _, group in groupby(self._events, key=lambda event: event.over)]
+        groups = self._plan.groups
         firm = [self._firm(group) for group in groups]
         ends = [group[0].start for group in groups[1:]] + [self._end()]
-        for group, (shift, tones), end in zip(groups, firm, ends, strict=True):
+        for number, (group, (shift, tones), end) in enumerate(zip(groups, firm, ends, strict=True)):
             over = self._stop.over_written[group[0].over]
             heard = self._stop.over_sounding[group[0].over].sound
             assert over.sound is not None and heard is not None  # noqa: S101, PT018 - events lie under sounds
             every = [tone or self._leaning(event, over.sound, shift) for event, tone in zip(group, tones, strict=True)]
-            timed = [replace(tone, timing=timing) for tone, timing in zip(every, _timings(group), strict=True)]
-            start = group[0].start
-            yield Segment(Tones.of(timed), over.sound, heard, over.chord, start, end - start, held=False, shift=shift)
+            timed, start = self._plan.tones(number, every), group[0].start
+            yield Segment(timed, over.sound, heard, over.chord, start, end - start, held=False, shift=shift)
 
     def _end(self) -> Fraction:
         last = self._stop.over_written[-1]
@@ -170,7 +205,7 @@ class _Worker:
         return shift or 0, tones
 
     def _has_target(self, event: _Event, lean: Lean) -> bool:
-        return (event.statement, lean.target) in self._sounding
+        return (event.statement, lean.target) in self._plan.sounding
 
     def _octave(self, event: _Event, height: int) -> int:
         """Octaves that keep the step from the note before as it was; a new statement begins near where it began."""
@@ -195,7 +230,7 @@ class _Worker:
         pitch = self._absolute(event.statement, lean)
         up = LETTER_SEMITONES[sound.tonic.letter] + sound.tonic.alteration
         on_c = pitch.moved(-sound.tonic.letter - 7 * shift, -up - 12 * shift)
-        return FigureTone(on_c, Degree.between(NoteName(0), on_c.name), None, was=self._lick.tones[event.note].was)
+        return self._plan.leaning(on_c, event.note, self._lick.tones[event.note].was)
 
     def _absolute(self, statement: int, lean: Lean) -> Pitch:
         target = self._placed.get((statement, lean.target))

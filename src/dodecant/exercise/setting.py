@@ -43,6 +43,7 @@ class Settings:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
         self.slots = grid_of(recipe)
+        self.events: object = None  # what of a lick sounds when, over changes
         self.under: dict[int, tuple[Scale, Setting, Tones]] = {}  # what lies under each chord of changes
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
 
@@ -91,11 +92,11 @@ class Setting:
         return self.figures[0].lacks
 
     @cached_property
-    def heights(self) -> tuple[list[int], list[int]]:
-        """The MIDI numbers of all rungs on C from low to high, and their rungs."""
+    def heights(self) -> tuple[list[int], list[FigureTone]]:
+        """The MIDI numbers of all rungs on C from low to high, and their tones."""
         size = len(self.ladder.scale)
-        rungs = list(range(-6 * size, 7 * size))
-        return [self.figures[0].rung(rung).pitch.midi for rung in rungs], rungs
+        tones = [self.figures[0].rung(rung) for rung in range(-6 * size, 7 * size)]
+        return [tone.pitch.midi for tone in tones], tones
 
     @cached_property
     def whole(self) -> Laid:

@@ -38,19 +38,19 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
             continue
         setting, up = settings.on(over.sound.scale), above_c(over.sound)
-        heights, rungs = setting.heights
+        heights, ladder = setting.heights
         tones: list[FigureTone] = []
         for _ in range(count):
             if before is None:
-                rung = _first(setting, figure.step, recipe, reach, up)
-                before = setting.figures[0].rung(rung).pitch.midi + up
+                tone = _first(setting, figure.step, recipe, reach, up)
+                before = tone.pitch.midi + up
             else:
                 place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
                 if not low <= heights[place] + up <= high:
                     rising = not rising
                     place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
-                rung, before = rungs[place], heights[place] + up
-            tones.append(setting.figures[0].rung(rung))
+                tone, before = ladder[place], heights[place] + up
+            tones.append(tone)
         held = not settings.slots
         segments.append(
             Segment(Tones.of(tones), over.sound, heard.sound, over.chord, over.start, over.length, held=held)
@@ -67,11 +67,11 @@ def _count(recipe: Recipe, slots: str, start: Fraction, length: Fraction) -> int
     return sum(1 for _ in takewhile(lambda note: note[0] < end, pour(slots, first)))
 
 
-def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> int:
-    """The rung of a step of the first sound, in the octave where the player's line lies."""
+def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> FigureTone:
+    """The tone of a step of the first sound, in the octave where the player's line lies."""
     ladder = setting.ladder
     rung = ladder.rung_at(step)
     rung = ladder.nearest_rung(step) if rung is None else rung
     height = ladder.pitch(rung).midi + up
     shift = chosen_shift(height, height, reach, recipe.player.lies)
-    return rung + (shift or 0) * len(ladder.scale)
+    return setting.figures[0].rung(rung + (shift or 0) * len(ladder.scale))

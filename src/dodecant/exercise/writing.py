@@ -44,7 +44,7 @@ class StripWriter:
         key = (line.pickup, *((id(segment.on_c), segment.start) for segment in line.segments))
         rhythm = self._rhythms.get(key)
         if rhythm is None:
-            rhythm = self._rhythms[key] = self._rhythm(line)
+            rhythm = self._rhythms[key] = self._alike(line)
         spelling = self._recipe.spelling
         fifths = fifths_for(stop.written) if spelling.signature else 0
         tones = self._toner.tones(line)
@@ -58,6 +58,14 @@ class StripWriter:
             notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
         labels = tuple(_labels(line, notes)) if stop.chain else ()
         return Strip(stop, notes, rhythm.bars, fifths, line.octaves_open, labels)
+
+    def _alike(self, line: Line) -> _Rhythm:
+        """The rhythm of a line with other tones in the same time, or a new one."""
+        key = (line.pickup, *((s.start, s.length, s.held, tuple([t.timing for t in s.tones])) for s in line.segments))
+        found = self._rhythms.get(key)
+        if found is None:
+            found = self._rhythms[key] = self._rhythm(line)
+        return found
 
     def _rhythm(self, line: Line) -> _Rhythm:
         """A `pickup` of so many note values comes before the first full bar; over changes chords name the places."""
