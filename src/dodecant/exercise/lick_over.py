@@ -18,11 +18,11 @@ from dodecant.exercise.line import Line, Segment, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Over, Sound, Stop
-from dodecant.exercise.setting import Settings
+from dodecant.exercise.setting import Setting, Settings
 from dodecant.exercise.timing import Timing, one_grid
 from dodecant.instrument.profile import Instrument, Reach
 from dodecant.music.degree import Degree
-from dodecant.music.pitch import LETTER_SEMITONES, NoteName, Pitch
+from dodecant.music.pitch import NoteName, Pitch
 
 
 @dataclass(frozen=True)
@@ -47,16 +47,14 @@ def fit_lick_over(
     own_limits: bool,
 ) -> Line:
     """The line of one stop: every note on the sound of the chord it is under, then all of it put in reach."""
-    # The chords come at the same times in every key.
-    if settings.events is None:
-        settings.events = _Plan(_events(stop.over_written, lick, stop.lead_in))
-    plan = settings.events
+    if settings.plan is None:  # the chords come at the same times in every key
+        settings.plan = _Plan(_events(stop.over_written, lick, stop.lead_in), lick)
+    plan = settings.plan
     if not isinstance(plan, _Plan) or not plan.events:
         raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
-    worker = _Worker(stop, lick, settings, plan)
-    segments = tuple(worker.segments())
-    lacks = dict.fromkeys(number for setting in worker.used for number in setting)
-    line = Line(segments, lacks=tuple(lacks), lacking="A sound of the changes" if lacks else "")
+    worker = _Worker(stop, settings, plan)
+    line = Line(tuple(worker.segments()))
+    line = replace(line, lacks=worker.lacks, lacking="A sound of the changes" if worker.lacks else "")
     widest = reach if own_limits else instrument.full
     found = in_reach(line, reach, widest, recipe.player.lies)
     return line.folded(widest) if found is None else found
@@ -124,32 +122,71 @@ def _under(over: Sequence[Over], start: Fraction, end: Fraction, lead_in: Fracti
 
 
 class _Plan:
-    """The events of a form, in groups under each chord with their timings; and tones already made for them."""
+    """What is the same in every key: the events of a form in groups under each chord, and the tones made for them.
 
-    def __init__(self, events: Sequence[_Event]) -> None:
-        self.events = events
+    A note is firm, or it leans into another that sounds. `anchors` tells for each group its first firm note, and the
+    firm note whose step to it is kept: the last one of the same statement before it, or the very first.
+    """
+
+    def __init__(self, events: Sequence[_Event], lick: Lick) -> None:
+        self.events, self.lick = events, lick
         self.groups = [list(group) for _, group in groupby(events, key=lambda event: event.over)]
         self.timings = [_timings(group) for group in self.groups]
         self.firsts = list(accumulate((len(group) for group in self.groups), initial=0))
-        self.sounding = {(event.statement, event.note) for event in events}
+        self.where = {
+            (event.statement, event.note): (number, place)
+            for number, group in enumerate(self.groups)
+            for place, event in enumerate(group)
+        }
+        self.anchors = list(self._anchors())
+        self._firm: dict[tuple[int, int], list[FigureTone | None]] = {}
         self._timed: dict[tuple[int, int], FigureTone] = {}
         self._tones: dict[tuple[int, ...], Tones] = {}
         self._leaning: dict[tuple[Pitch, int], FigureTone] = {}
 
-    def leaning(self, pitch: Pitch, note: int, was: Degree) -> FigureTone:
+    def leans(self, event: _Event) -> Lean | None:
+        """What the event's note leans into, where that sounds."""
+        move = self.lick.tones[event.note].move
+        return move if isinstance(move, Lean) and (event.statement, move.target) in self.where else None
+
+    def _anchors(self) -> Iterator[tuple[int, tuple[int, int] | None] | None]:
+        first: tuple[int, int] | None = None
+        last: dict[int, tuple[int, int]] = {}
+        for number, group in enumerate(self.groups):
+            firm = [place for place, event in enumerate(group) if self.leans(event) is None]
+            yield (firm[0], last.get(group[firm[0]].statement, first)) if firm else None
+            for place in firm:
+                last[group[place].statement] = (number, place)
+            first = first or ((number, firm[0]) if firm else None)
+
+    def firm(self, number: int, setting: Setting) -> list[FigureTone | None]:
+        """The tones of a group on a sound, as they stand on C; None for those that lean."""
+        key = (number, id(setting))  # settings live as long as this plan
+        if key not in self._firm:
+            self._firm[key] = [self._firm_tone(event, setting) for event in self.groups[number]]
+        return self._firm[key]
+
+    def _firm_tone(self, event: _Event, setting: Setting) -> FigureTone | None:
+        if self.leans(event) is not None:
+            return None
+        note = self.lick.tones[event.note]
+        return setting.figures[0].lick_tone(0, replace(note, move=note.exact) if isinstance(note.move, Lean) else note)
+
+    def leaning(self, pitch: Pitch, note: int) -> FigureTone:
         """A leaning tone as it stands on C; the same one is the same object in every key."""
         key = (pitch, note)
         if key not in self._leaning:
+            was = self.lick.tones[note].was
             self._leaning[key] = FigureTone(pitch, Degree.between(NoteName(0), pitch.name), None, was=was)
         return self._leaning[key]
 
-    def tones(self, group: int, tones: Sequence[FigureTone]) -> Tones:
+    def tones(self, number: int, tones: Sequence[FigureTone]) -> Tones:
         """The tones of a group in their time. Tones are told by identity: they live as long as their settings."""
-        name = (group, *map(id, tones))
+        name = (number, *map(id, tones))
         if name not in self._tones:
             timed = []
-            for place, (tone, timing) in enumerate(zip(tones, self.timings[group], strict=True)):
-                key = (id(tone), self.firsts[group] + place)
+            for place, (tone, timing) in enumerate(zip(tones, self.timings[number], strict=True)):
+                key = (id(tone), self.firsts[number] + place)
                 if key not in self._timed:
                     self._timed[key] = replace(tone, timing=timing)
                 timed.append(self._timed[key])
@@ -157,94 +194,83 @@ class _Plan:
         return self._tones[name]
 
 
+@dataclass(frozen=True, slots=True)
+class _Placed:
+    """A group where it came to lie: its tones on C, its sound as read and as heard, its octave."""
+
+    tones: list[FigureTone | None]
+    sound: Sound
+    heard: Sound
+    setting: Setting
+    shift: int
+
+    def height(self, place: int) -> int:
+        tone = self.tones[place]
+        assert tone is not None  # noqa: S101 - asked for firm tones only
+        return tone.pitch.midi + above_c(self.sound) + 12 * self.shift
+
+
 class _Worker:
     """Carries the notes over; tones that lean are placed from where their targets came to lie."""
 
-    def __init__(self, stop: Stop, lick: Lick, settings: Settings, plan: _Plan) -> None:
-        self._stop, self._lick, self._settings, self._plan = stop, lick, settings, plan
-        self.used: list[tuple[int, ...]] = []
-        self._placed: dict[tuple[int, int], Pitch] = {}
+    def __init__(self, stop: Stop, settings: Settings, plan: _Plan) -> None:
+        self._stop, self._settings, self._plan = stop, settings, plan
+        self._placed: list[_Placed] = []
 
     def segments(self) -> Iterator[Segment]:
         """One segment for the notes under each chord, in order."""
         groups = self._plan.groups
-        firm = [self._firm(group) for group in groups]
-        ends = [group[0].start for group in groups[1:]] + [self._end()]
-        for number, (group, (shift, tones), end) in enumerate(zip(groups, firm, ends, strict=True)):
-            over = self._stop.over_written[group[0].over]
-            heard = self._stop.over_sounding[group[0].over].sound
-            assert over.sound is not None and heard is not None  # noqa: S101, PT018 - events lie under sounds
-            every = [tone or self._leaning(event, over.sound, shift) for event, tone in zip(group, tones, strict=True)]
-            timed, start = self._plan.tones(number, every), group[0].start
-            yield Segment(timed, over.sound, heard, over.chord, start, end - start, held=False, shift=shift)
-
-    def _end(self) -> Fraction:
+        for number, group in enumerate(groups):
+            self._placed.append(self._place(number, group[0].over))
         last = self._stop.over_written[-1]
-        return last.start + last.length
+        ends = [*(group[0].start for group in groups[1:]), last.start + last.length]
+        for number, (group, placed, end) in enumerate(zip(groups, self._placed, ends, strict=True)):
+            every = [tone or self._leaning(event, placed) for event, tone in zip(group, placed.tones, strict=True)]
+            start, chord = group[0].start, self._stop.over_written[group[0].over].chord
+            timed = self._plan.tones(number, every)
+            yield Segment(timed, placed.sound, placed.heard, chord, start, end - start, held=False, shift=placed.shift)
 
-    def _firm(self, group: Sequence[_Event]) -> tuple[int, list[FigureTone | None]]:
-        """The octave of a group, and its tones but those that lean."""
-        sound = self._stop.over_written[group[0].over].sound
-        assert sound is not None  # noqa: S101 - events lie under sounds
+    @property
+    def lacks(self) -> tuple[int, ...]:
+        """The numbers that some sound does not have."""
+        return tuple(dict.fromkeys(number for placed in self._placed for number in placed.setting.lacks))
+
+    def _place(self, number: int, over: int) -> _Placed:
+        """The octave that keeps the step from the note before as it was."""
+        sound, heard = self._stop.over_written[over].sound, self._stop.over_sounding[over].sound
+        assert sound is not None and heard is not None  # noqa: S101, PT018 - events lie under sounds
         setting = self._settings.on(sound.scale)
-        figure = setting.figures[0]
-        tones: list[FigureTone | None] = []
-        shift: int | None = None
-        for event in group:
-            note = self._lick.tones[event.note]
-            if isinstance(note.move, Lean) and self._has_target(event, note.move):
-                tones.append(None)
-                continue
-            firm = replace(note, move=note.exact) if isinstance(note.move, Lean) else note
-            tone = figure.lick_tone(0, firm)
-            if shift is None:
-                shift = self._octave(event, tone.pitch.midi + above_c(sound))
-            self._placed[event.statement, event.note] = _carried(tone.pitch, sound.tonic, shift)
-            tones.append(tone)
-        self.used.append(setting.lacks)
-        return shift or 0, tones
+        tones = self._plan.firm(number, setting)
+        place, before_it = self._plan.anchors[number] or (0, None)
+        first = tones[place]
+        if before_it is None or first is None:
+            return _Placed(tones, sound, heard, setting, 0)
+        group, before = before_it
+        notes, groups = self._plan.lick.tones, self._plan.groups
+        step = notes[groups[number][place].note].pitch.midi - notes[groups[group][before].note].pitch.midi
+        wanted = self._placed[group].height(before) + step
+        shift = round((wanted - first.pitch.midi - above_c(sound)) / 12)
+        return _Placed(tones, sound, heard, setting, shift)
 
-    def _has_target(self, event: _Event, lean: Lean) -> bool:
-        return (event.statement, lean.target) in self._plan.sounding
-
-    def _octave(self, event: _Event, height: int) -> int:
-        """Octaves that keep the step from the note before as it was; a new statement begins near where it began."""
-        before = [placed for placed in self._placed if placed[0] == event.statement and placed[1] < event.note]
-        if before:
-            last = max(before)
-            wanted = self._placed[last].midi + self._moved(last[1], event.note)
-        elif self._placed:
-            first = min(self._placed)
-            wanted = self._placed[first].midi + self._moved(first[1], event.note)
-        else:
-            return 0
-        return round((wanted - height) / 12)
-
-    def _moved(self, one: int, other: int) -> int:
-        return self._lick.tones[other].pitch.midi - self._lick.tones[one].pitch.midi
-
-    def _leaning(self, event: _Event, sound: Sound, shift: int) -> FigureTone:
+    def _leaning(self, event: _Event, placed: _Placed) -> FigureTone:
         """A tone so far from where its target came to lie, as it stands on C."""
-        lean = self._lick.tones[event.note].move
-        assert isinstance(lean, Lean)  # noqa: S101 - all others are firm
-        pitch = self._absolute(event.statement, lean)
-        up = LETTER_SEMITONES[sound.tonic.letter] + sound.tonic.alteration
-        on_c = pitch.moved(-sound.tonic.letter - 7 * shift, -up - 12 * shift)
-        return self._plan.leaning(on_c, event.note, self._lick.tones[event.note].was)
+        tonic, shift = placed.sound.tonic, placed.shift
+        pitch = self._absolute(event)
+        on_c = pitch.moved(-tonic.letter - 7 * shift, -above_c(placed.sound) - 12 * shift)
+        return self._plan.leaning(on_c, event.note)
 
-    def _absolute(self, statement: int, lean: Lean) -> Pitch:
-        target = self._placed.get((statement, lean.target))
-        if target is None:
-            further = self._lick.tones[lean.target].move
-            assert isinstance(further, Lean)  # noqa: S101 - all others are placed
-            target = self._absolute(statement, further)
-        return target.moved(lean.steps, lean.half_steps)
-
-
-def _carried(pitch: Pitch, tonic: NoteName, shift: int) -> Pitch:
-    """A pitch that stands on C, on another tonic and some octaves away."""
-    up = LETTER_SEMITONES[tonic.letter] + tonic.alteration
-    return pitch.moved(tonic.letter + 7 * shift, up + 12 * shift)
+    def _absolute(self, event: _Event) -> Pitch:
+        """Where a note came to lie; one that leans, so far from its target."""
+        lean = self._plan.leans(event)
+        number, place = self._plan.where[event.statement, event.note]
+        if lean is not None:
+            group, target = self._plan.where[event.statement, lean.target]
+            return self._absolute(self._plan.groups[group][target]).moved(lean.steps, lean.half_steps)
+        placed = self._placed[number]
+        tone = placed.tones[place]
+        assert tone is not None  # noqa: S101 - it is firm
+        tonic, shift = placed.sound.tonic, placed.shift
+        return tone.pitch.moved(tonic.letter + 7 * shift, above_c(placed.sound) + 12 * shift)
 
 
 def _timings(group: Sequence[_Event]) -> list[Timing]:

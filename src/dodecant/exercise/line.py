@@ -122,6 +122,8 @@ class Line:
 
     def moved(self, octaves: int) -> Line:
         """The same line some octaves higher."""
+        if octaves == 0:
+            return self
         return replace(self, segments=tuple(replace(one, shift=one.shift + octaves) for one in self.segments))
 
     def folded(self, reach: Reach) -> Line:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
 from fractions import Fraction
+from functools import lru_cache
 from itertools import takewhile
 
 from dodecant.exercise.figure import FigureTone
@@ -40,6 +41,7 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
         setting, up = settings.on(over.sound.scale), above_c(over.sound)
         heights, ladder = setting.heights
         tones: list[FigureTone] = []
+        reached: list[int] = []
         for _ in range(count):
             if before is None:
                 tone = _first(setting, figure.step, recipe, reach, up)
@@ -51,10 +53,10 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
                     place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
                 tone, before = ladder[place], heights[place] + up
             tones.append(tone)
+            reached.append(before - up)
         held = not settings.slots
-        segments.append(
-            Segment(Tones.of(tones), over.sound, heard.sound, over.chord, over.start, over.length, held=held)
-        )
+        on_c = Tones(tuple(tones), min(reached), max(reached))
+        segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
     return Line(tuple(segments))
 
 
@@ -62,9 +64,14 @@ def _count(recipe: Recipe, slots: str, start: Fraction, length: Fraction) -> int
     """How many notes begin under a chord."""
     value = note_value(recipe)
     if not slots:
-        return max(1, -int(-length // value))
+        return _fitting(length, value)
     first, end = -int(-start // value), (start + length) / value
     return sum(1 for _ in takewhile(lambda note: note[0] < end, pour(slots, first)))
+
+
+@lru_cache(maxsize=256)
+def _fitting(length: Fraction, value: Fraction) -> int:
+    return max(1, -int(-length // value))
 
 
 def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> FigureTone:
