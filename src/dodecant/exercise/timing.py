@@ -87,6 +87,8 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
     for units, rest, at in timings:
         length = int(one * units)
         into = now % _PARTS
+        if into % 3 and into % 4:  # a silence ended where nothing can begin
+            now, into = now + _PARTS - into, 0
         if at is not None:
             wanted = int(at * _PARTS)
             if into != wanted:
