@@ -89,10 +89,11 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
   );
 }
 
-/** The kinds of figures, each with a sketch of what it would play here. */
+/** The kinds of figures, each with a sketch of what it would play here, as it begins. */
 function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" | "tables" | "onChange">) {
   const with_ = (kind: Kind) => (kind === recipe.figure.kind ? recipe : withFigure(recipe, FRESH[kind], tables));
-  const previews = usePreviews(KINDS.map(({ value }) => with_(value)));
+  // Each kind as it begins: typing in the fields of one asks for nothing new.
+  const previews = usePreviews(KINDS.map(({ value }) => withFigure(recipe, FRESH[value], tables)));
   return (
     <SegmentedControl
       aria-label="Figure"
