@@ -11,7 +11,6 @@ from dodecant.exercise.route import Sound, Stop
 from dodecant.exercise.setting import Laid, Room, Setting, Settings
 from dodecant.instrument.profile import Instrument, Reach
 from dodecant.instrument.range import Lie, chosen_shift, nearest_shift, octave_shifts
-from dodecant.music.pitch import LETTER_SEMITONES
 
 
 def fit_line(
@@ -55,12 +54,7 @@ def _on(settings: Settings, stop: Stop, sound: Sound, reach: Reach) -> Setting:
 
 def _room(sound: Sound, reach: Reach) -> Room:
     """The reach as seen from C."""
-    return reach.low.midi - above_c(sound), reach.high.midi - above_c(sound)
-
-
-def above_c(sound: Sound) -> int:
-    """How many half steps a sound's tonic lies above C."""
-    return LETTER_SEMITONES[sound.tonic.letter] + sound.tonic.alteration
+    return reach.low.midi - sound.above_c, reach.high.midi - sound.above_c
 
 
 def _line(stop: Stop, settings: Settings, first: Setting, reach: Reach, shorter_by: int, *, only_changed: bool) -> Line:
@@ -111,7 +105,11 @@ def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reac
         under = None if settings.takes_all else settings.under.get(number)
         if under is None or under[0] is not over.sound.scale:
             setting = _on(settings, stop, over.sound, reach)
-            under = settings.under[number] = (over.sound.scale, setting, setting.filling(over.start, over.length))
+            under = settings.under[number] = (
+                over.sound.scale,
+                setting,
+                setting.filling(over.start, over.length),
+            )
         _, setting, tones = under
         if not tones.all:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
@@ -147,7 +145,7 @@ def _shift(
 
     The first segment lies where the whole path on its sound would lie, or where it fits itself.
     """
-    up = above_c(sound)
+    up = sound.above_c
     low, high = tones.low + up, tones.high + up
     if before is not None:
         return nearest_shift(low, high, reach, tones.all[0].pitch.midi + up, before)

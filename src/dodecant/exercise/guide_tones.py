@@ -25,7 +25,7 @@ from dodecant.exercise.timing import Timing, note_value
 from dodecant.instrument.profile import Reach
 from dodecant.music.chord import Chord, Quality
 from dodecant.music.degree import Degree
-from dodecant.music.pitch import LETTER_SEMITONES, NoteName, Pitch
+from dodecant.music.pitch import NoteName, Pitch
 
 _C = NoteName(0)
 _Cost = tuple[int, int]  # half steps of motion; distance from the middle of the reach, doubled
@@ -131,8 +131,7 @@ def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:
 
 def _on_c(pitch: Pitch, sound: Sound) -> FigureTone:
     """A pitch as its sound's segment carries it: as it would stand on C."""
-    tonic = sound.tonic
-    moved = pitch.moved(-tonic.letter, -LETTER_SEMITONES[tonic.letter] - tonic.alteration)
+    moved = pitch.moved(-sound.tonic.letter, -sound.above_c)
     degree = Degree.between(_C, moved.name)
     places = [place for place, own in enumerate(sound.scale.degrees) if own.half_steps % 12 == degree.half_steps % 12]
     return FigureTone(moved, degree, places[0] if places else None)

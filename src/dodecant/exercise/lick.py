@@ -9,6 +9,7 @@ less before a chord and held into it belongs to that chord.
 from __future__ import annotations
 
 from bisect import bisect_right
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Literal
@@ -102,7 +103,7 @@ def read_against(
     if again < last or (last > again // 1 and not one_grid(again, last)):
         length += beats
     begins = [chord.start for chord in chords]
-    under = [_under(start, sign.length, begins) for start, sign in notes]
+    under = [chord_under(start, sign.length, begins) for start, sign in notes]
     pitches = [_pitch(sign, chords[number]) for (_, sign), number in zip(notes, under, strict=True)]
     following = [*(start for start, _ in notes[1:]), length + first]
     tones = []
@@ -176,8 +177,8 @@ def _beats(count: Fraction) -> str:
     return f"{count} beat{'' if count == 1 else 's'}"
 
 
-def _under(start: Fraction, length: Fraction, begins: list[Fraction]) -> int:
-    """The number of the chord a note belongs to."""
+def chord_under(start: Fraction, length: Fraction, begins: Sequence[Fraction]) -> int:
+    """The number of the chord a note belongs to; a note struck just before a chord and held into it is heard in it."""
     now = max(0, bisect_right(begins, start) - 1)
     following = now + 1
     if following < len(begins) and begins[following] - start <= _ANTICIPATES and start + length > begins[following]:

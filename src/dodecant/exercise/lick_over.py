@@ -12,8 +12,8 @@ from fractions import Fraction
 from itertools import accumulate, groupby
 
 from dodecant.exercise.figure import FigureTone
-from dodecant.exercise.fitting import above_c, in_reach
-from dodecant.exercise.lick import Lean, Lick
+from dodecant.exercise.fitting import in_reach
+from dodecant.exercise.lick import Lean, Lick, chord_under
 from dodecant.exercise.line import Line, Segment, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
@@ -39,7 +39,7 @@ class _Event:
 def fit_lick_over(
     recipe: Recipe,
     stop: Stop,
-    lick: Lick,
+    plan: LickPlan,
     settings: Settings,
     instrument: Instrument,
     reach: Reach,
@@ -47,10 +47,7 @@ def fit_lick_over(
     own_limits: bool,
 ) -> Line:
     """The line of one stop: every note on the sound of the chord it is under, then all of it put in reach."""
-    if settings.plan is None:  # the chords come at the same times in every key
-        settings.plan = _Plan(_events(stop.over_written, lick, stop.lead_in), lick)
-    plan = settings.plan
-    if not isinstance(plan, _Plan) or not plan.events:
+    if not plan.events:
         raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
     worker = _Worker(stop, settings, plan)
     line = Line(tuple(worker.segments()))
@@ -64,6 +61,8 @@ def _events(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> list[_Event]
     """The notes in order; each ends where the next one begins at the latest."""
     found: list[_Event] = []
     end_of_form = over[-1].start + over[-1].length
+    begins = [one.start for one in over]
+    first = int(lead_in > 0)  # a pickup belongs to the first chord
     statements = list(_statements(over, lick, lead_in))
     pickups = [begin - max(Fraction(0), lick.lead) for begin, _, _ in statements[1:]]
     for number, ((begin, last, chord), pickup) in enumerate(zip(statements, [*pickups, end_of_form], strict=True)):
@@ -71,7 +70,7 @@ def _events(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> list[_Event]
         for index, tone in enumerate(lick.tones):
             start = begin + tone.start
             if 0 <= start < end:
-                under = _under(over, start, start + tone.timing.units, lead_in) if chord is None else chord
+                under = max(chord_under(start, Fraction(tone.timing.units), begins), first) if chord is None else chord
                 if over[under].sound is not None:
                     found.append(_Event(index, number, under, start, min(start + tone.timing.units, end_of_form)))
     kept: list[_Event] = []
@@ -112,25 +111,16 @@ def _statements(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> Iterator
             begin += lick.length
 
 
-def _under(over: Sequence[Over], start: Fraction, end: Fraction, lead_in: Fraction) -> int:
-    """The chord that sounds, or the first one for a pickup; the next one, where a note is held into it."""
-    now = max(number for number, one in enumerate(over) if one.start <= max(start, lead_in))
-    following = now + 1
-    if following < len(over) and over[following].start - start <= Fraction(1, 2) and end > over[following].start:
-        return following
-    return now
-
-
-class _Plan:
+class LickPlan:
     """What is the same in every key: the events of a form in groups under each chord, and the tones made for them.
 
     A note is firm, or it leans into another that sounds. `anchors` tells for each group its first firm note, and the
     firm note whose step to it is kept: the last one of the same statement before it, or the very first.
     """
 
-    def __init__(self, events: Sequence[_Event], lick: Lick) -> None:
-        self.events, self.lick = events, lick
-        self.groups = [list(group) for _, group in groupby(events, key=lambda event: event.over)]
+    def __init__(self, stop: Stop, lick: Lick) -> None:
+        self.events, self.lick = _events(stop.over_written, lick, stop.lead_in), lick
+        self.groups = [list(group) for _, group in groupby(self.events, key=lambda event: event.over)]
         self.timings = [_timings(group) for group in self.groups]
         self.firsts = list(accumulate((len(group) for group in self.groups), initial=0))
         self.where = {
@@ -207,13 +197,13 @@ class _Placed:
     def height(self, place: int) -> int:
         tone = self.tones[place]
         assert tone is not None  # noqa: S101 - asked for firm tones only
-        return tone.pitch.midi + above_c(self.sound) + 12 * self.shift
+        return tone.pitch.midi + self.sound.above_c + 12 * self.shift
 
 
 class _Worker:
     """Carries the notes over; tones that lean are placed from where their targets came to lie."""
 
-    def __init__(self, stop: Stop, settings: Settings, plan: _Plan) -> None:
+    def __init__(self, stop: Stop, settings: Settings, plan: LickPlan) -> None:
         self._stop, self._settings, self._plan = stop, settings, plan
         self._placed: list[_Placed] = []
 
@@ -249,14 +239,14 @@ class _Worker:
         notes, groups = self._plan.lick.tones, self._plan.groups
         step = notes[groups[number][place].note].pitch.midi - notes[groups[group][before].note].pitch.midi
         wanted = self._placed[group].height(before) + step
-        shift = round((wanted - first.pitch.midi - above_c(sound)) / 12)
+        shift = round((wanted - first.pitch.midi - sound.above_c) / 12)
         return _Placed(tones, sound, heard, setting, shift)
 
     def _leaning(self, event: _Event, placed: _Placed) -> FigureTone:
         """A tone so far from where its target came to lie, as it stands on C."""
         tonic, shift = placed.sound.tonic, placed.shift
         pitch = self._absolute(event)
-        on_c = pitch.moved(-tonic.letter - 7 * shift, -above_c(placed.sound) - 12 * shift)
+        on_c = pitch.moved(-tonic.letter - 7 * shift, -placed.sound.above_c - 12 * shift)
         return self._plan.leaning(on_c, event.note)
 
     def _absolute(self, event: _Event) -> Pitch:
@@ -270,7 +260,7 @@ class _Worker:
         tone = placed.tones[place]
         assert tone is not None  # noqa: S101 - it is firm
         tonic, shift = placed.sound.tonic, placed.shift
-        return tone.pitch.moved(tonic.letter + 7 * shift, above_c(placed.sound) + 12 * shift)
+        return tone.pitch.moved(tonic.letter + 7 * shift, placed.sound.above_c + 12 * shift)
 
 
 def _timings(group: Sequence[_Event]) -> list[Timing]:

@@ -75,7 +75,7 @@ class Segment:
     @property
     def half_steps(self) -> int:
         """How far its tonic lies above C."""
-        return LETTER_SEMITONES[self.written.tonic.letter] + self.written.tonic.alteration
+        return self.written.above_c
 
     @property
     def span(self) -> tuple[int, int]:

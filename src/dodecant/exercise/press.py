@@ -11,7 +11,7 @@ from dodecant.exercise.guide_tones import fit_guide_tones
 from dodecant.exercise.harmony import metre_of_changes
 from dodecant.exercise.joins import remarks_on_joins
 from dodecant.exercise.lick import Lick, read_against
-from dodecant.exercise.lick_over import fit_lick_over
+from dodecant.exercise.lick_over import LickPlan, fit_lick_over
 from dodecant.exercise.line import Line
 from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Recipe
@@ -112,6 +112,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
             [Problem("/keys", f"This makes {len(places)} strips; {MOST_STRIPS} are the most.", "Pick fewer keys.")]
         )
     settings, writer = Settings(recipe, lick), StripWriter(recipe, instrument, beats)
+    plan: LickPlan | None = None
     strips: list[tuple[Strip, Line]] = []
     for stop in places:
         if recipe.figure.kind == "guide-tones":
@@ -119,7 +120,8 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
         elif recipe.figure.kind == "unbroken":
             line = fit_unbroken(recipe, recipe.figure, stop, settings, reach)
         elif stop.over_written and lick is not None:
-            line = fit_lick_over(recipe, stop, lick, settings, instrument, reach, own_limits=own_limits)
+            plan = plan or LickPlan(stop, lick)  # the chords come at the same times in every key
+            line = fit_lick_over(recipe, stop, plan, settings, instrument, reach, own_limits=own_limits)
         elif stop.over_written:
             line = fit_over_changes(recipe, stop, settings, reach)
         else:

@@ -29,7 +29,7 @@ from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
 from dodecant.music.fit import Fit
 from dodecant.music.key import Key, moved
-from dodecant.music.pitch import NoteName
+from dodecant.music.pitch import LETTER_SEMITONES, NoteName
 from dodecant.music.scale import Scale, ScaleCatalogue, chord_scale
 from dodecant.music.tonics import TonicNames
 
@@ -44,6 +44,11 @@ class Sound:
     tonic: NoteName
     scale: Scale
     parent: NoteName | None = None
+
+    @property
+    def above_c(self) -> int:
+        """How many half steps its tonic lies above C."""
+        return LETTER_SEMITONES[self.tonic.letter] + self.tonic.alteration
 
     @property
     def text(self) -> str:

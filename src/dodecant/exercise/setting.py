@@ -43,7 +43,6 @@ class Settings:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
         self.slots = grid_of(recipe)
-        self.plan: object = None  # of a lick over changes: what is the same in every key
         self.under: dict[int, tuple[Scale, Setting, Tones]] = {}  # what lies under each chord of changes
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
 

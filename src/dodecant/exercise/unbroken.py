@@ -12,7 +12,6 @@ from itertools import takewhile
 
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.figure_parts import Unbroken
-from dodecant.exercise.fitting import above_c
 from dodecant.exercise.line import SILENCE, Line, Segment, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
@@ -38,7 +37,7 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
         if over.sound is None or heard.sound is None or count == 0:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
             continue
-        setting, up = settings.on(over.sound.scale), above_c(over.sound)
+        setting, up = settings.on(over.sound.scale), over.sound.above_c
         heights, ladder = setting.heights
         tones: list[FigureTone] = []
         reached: list[int] = []
