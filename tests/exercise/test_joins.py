@@ -112,6 +112,11 @@ def test_all_orders_are_a_set_of_strips() -> None:
     ]  # fmt: skip
     cells = pressed("C", figure={"kind": "cell", "text": "1 2 3 5", "order": "each"}, path={"span": "once"})
     assert len({tuple(n.tone.number for n in strip.notes) for strip in cells.strips}) == 24
+    over = {"kind": "changes", "changes": {"text": "| Dm7 | G7 |"}}
+    through = pressed("C", figure={"kind": "cell", "text": "1 2 3", "order": "each"}, sounds=over)
+    assert [" ".join(str(n.tone.step) for n in strip.notes[:3]) for strip in through.strips] == [
+        "1 2 3", "1 3 2", "2 1 3", "2 3 1", "3 1 2", "3 2 1"
+    ]  # fmt: skip
     with pytest.raises(RecipeError) as caught:
         pressed(figure={"kind": "cell", "text": "1 2 3 4 5 6", "order": "each"})
     assert caught.value.problems[0].pointer == "/figure/order"

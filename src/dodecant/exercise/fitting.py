@@ -102,10 +102,10 @@ def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reac
         if over.sound is None or sounding.sound is None:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
             continue
-        under = None if settings.takes_all else settings.under.get(number)
+        under = None if settings.takes_all else settings.under.get((number, stop.figure))
         if under is None or under[0] is not over.sound.scale:
             setting = _on(settings, stop, over.sound, reach)
-            under = settings.under[number] = (
+            under = settings.under[number, stop.figure] = (
                 over.sound.scale,
                 setting,
                 setting.filling(over.start, over.length),

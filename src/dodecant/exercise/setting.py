@@ -43,7 +43,8 @@ class Settings:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
         self.slots = grid_of(recipe)
-        self.under: dict[int, tuple[Scale, Setting, Tones]] = {}  # what lies under each chord of changes
+        # What lies under each chord of changes, by its number and the stop's own figure.
+        self.under: dict[tuple[int, Figures | None], tuple[Scale, Setting, Tones]] = {}
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
 
     def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
