@@ -54,7 +54,7 @@ def explain(wanted: ExplainedIn) -> ExplainedOut:
 class PreviewsIn(BaseModel):
     """Recipes that differ in one choice."""
 
-    recipes: Annotated[list[Recipe], Field(min_length=1, max_length=24)]
+    recipes: Annotated[list[Recipe], Field(min_length=1, max_length=120)]
 
 
 class PreviewNoteOut(BaseModel):

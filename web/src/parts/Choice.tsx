@@ -1,4 +1,4 @@
-import { Select } from "@mantine/core";
+import { Select, type SelectProps } from "@mantine/core";
 
 export interface ChoiceProps<T extends string> {
   label: string;
@@ -9,21 +9,21 @@ export interface ChoiceProps<T extends string> {
   choices: Readonly<Record<T, string>>;
   onChange: (value: T) => void;
   width?: number;
+  /** How its list is shown, where it is not a plain one. */
+  list?: Partial<SelectProps>;
 }
 
 /** A Select over a fixed set of values that never goes empty. */
-export function Choice<T extends string>({ label, description, error, value, choices, onChange, width }: ChoiceProps<T>) {
+export function Choice<T extends string>({ choices, onChange, width, list, ...field }: ChoiceProps<T>) {
   return (
     <Select
-      label={label}
-      description={description}
-      error={error}
-      value={value}
+      {...field}
       allowDeselect={false}
       w={width}
       comboboxProps={{ withinPortal: false }}
       data={Object.entries<string>(choices).map(([key, words]) => ({ value: key, label: words }))}
       onChange={(next) => next !== null && onChange(next as T)}
+      {...list}
     />
   );
 }

@@ -1,7 +1,11 @@
-import { Select } from "@mantine/core";
+import { Select, type SelectProps } from "@mantine/core";
 import { useShelf } from "../api/shelves";
-import type { ScaleChoice, Tables } from "../api/types";
+import type { Recipe, ScaleChoice, Tables } from "../api/types";
 import { choiceOf, scaleOptions, valueOf } from "./scales";
+import { usePreviewed } from "./usePreviewed";
+
+/** How many recipes are looked at at once. */
+const MOST = 120;
 
 interface ScalePickerProps {
   label: string;
@@ -10,12 +14,12 @@ interface ScalePickerProps {
   tables: Tables;
   value: ScaleChoice | null;
   onChange: (scale: ScaleChoice) => void;
-  /** Whether it stands inside a popover, which must not close under its list. */
-  inside?: boolean;
+  /** How its list is shown, where it is not a plain one. */
+  list?: Partial<SelectProps>;
 }
 
 /** Picks a scale of the catalogue or a saved one of one's own, found by any name or by its degrees. */
-export function ScalePicker({ label, description, error, tables, value, onChange, inside }: ScalePickerProps) {
+export function ScalePicker({ label, description, error, tables, value, onChange, list }: ScalePickerProps) {
   const saved = useShelf("scales");
   const own = (saved.data ?? []).map((one) => one.document);
   const here = value !== null && typeof value !== "string" ? [value] : [];
@@ -29,8 +33,21 @@ export function ScalePicker({ label, description, error, tables, value, onChange
       searchable
       allowDeselect={false}
       nothingFoundMessage="No sound of this name. Try its degrees."
-      comboboxProps={{ withinPortal: !inside }}
       onChange={(next) => next !== null && onChange(choiceOf(next))}
+      {...list}
     />
   );
+}
+
+interface PreviewScalePickerProps extends Omit<ScalePickerProps, "list"> {
+  /** The recipe as it would be with a scale. */
+  recipeWith: (scale: ScaleChoice) => Recipe;
+}
+
+/** The same, its list showing what the recipe would play on each scale, in the current key. */
+export function PreviewScalePicker({ recipeWith, ...picker }: PreviewScalePickerProps) {
+  const saved = useShelf("scales");
+  const own = (saved.data ?? []).map((one) => valueOf(one.document));
+  const values = [...picker.tables.scales.map((scale) => scale.id), ...own].slice(0, MOST);
+  return <ScalePicker {...picker} list={usePreviewed(values, (value) => recipeWith(choiceOf(value)))} />;
 }

@@ -1,8 +1,8 @@
 import { Anchor, Checkbox, Group, MultiSelect, NumberInput, Select, Text, TextInput } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
-import type { OwnScale, Recipe, Tables } from "../../../api/types";
-import { ScalePicker } from "../../../parts/ScalePicker";
+import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
+import { PreviewScalePicker } from "../../../parts/ScalePicker";
 import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
 import { titleOf } from "../../../parts/changesText";
 import { type SoundsKind, scalesOf } from "./soundsKinds";
@@ -11,6 +11,7 @@ type Sounds = Recipe["sounds"];
 type Changes = Extract<Sounds, { kind: "changes" }>;
 
 interface SoundsFieldsProps {
+  recipe: Recipe;
   sounds: Sounds;
   kind: SoundsKind;
   tables: Tables;
@@ -19,7 +20,7 @@ interface SoundsFieldsProps {
 }
 
 /** The fields of one kind of sounds. */
-export function SoundsFields({ sounds, kind, tables, error, onChange }: SoundsFieldsProps) {
+export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: SoundsFieldsProps) {
   const scales = useShelf("scales");
   if (sounds.kind === "changes") return <ChangesFields sounds={sounds} error={error} onChange={onChange} />;
   if (sounds.kind === "chord") {
@@ -60,15 +61,16 @@ export function SoundsFields({ sounds, kind, tables, error, onChange }: SoundsFi
   if (kind === "own" && sounds.kind === "one" && typeof sounds.scale !== "string") {
     return <OwnFields own={sounds.scale} error={error} onChange={(scale) => onChange({ kind: "one", scale })} />;
   }
+  const on = (scale: ScaleChoice): Sounds => (sounds.kind === "family" ? { kind: "family", parent: scale } : { kind: "one", scale });
   return (
     <>
-      <ScalePicker
+      <PreviewScalePicker
         label={sounds.kind === "family" ? "Parent of the modes" : "Sound"}
         error={error}
         tables={tables}
         value={scalesOf(sounds)[0] ?? null}
-        onChange={(scale) => onChange(sounds.kind === "family" ? { kind: "family", parent: scale } : { kind: "one", scale })}
-        inside
+        recipeWith={(scale) => ({ ...recipe, sounds: on(scale) })}
+        onChange={(scale) => onChange(on(scale))}
       />
       {sounds.kind === "family" && (
         <Text size="sm" c="dimmed">

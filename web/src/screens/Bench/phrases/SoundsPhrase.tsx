@@ -32,7 +32,7 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
         onChange={(start) => start !== null && onChange({ ...recipe, keys: { ...keys, start } })}
         comboboxProps={{ withinPortal: false }}
       />
-      <SoundsFields sounds={sounds} kind={kind} tables={tables} error={problemAt(problems, "/sounds")} onChange={set} />
+      <SoundsFields recipe={recipe} sounds={sounds} kind={kind} tables={tables} error={problemAt(problems, "/sounds")} onChange={set} />
       {first && (kind === "one" || kind === "family") && (
         <Text size="sm" role="status">
           {first.use}

@@ -1,0 +1,36 @@
+import { Group, type SelectProps, Stack, Text } from "@mantine/core";
+import { useState } from "react";
+import { usePreviews } from "../api/queries";
+import type { Recipe } from "../api/types";
+import { Sketch } from "./Sketch";
+
+const NAMED = 8;
+
+/** What makes the list of a Select show what each of its values would play: notes by name, and their shape. */
+export function usePreviewed<T extends string>(values: readonly T[], recipeWith: (value: T) => Recipe): Partial<SelectProps> {
+  const [open, setOpen] = useState(false);
+  const previews = usePreviews(open ? values.map(recipeWith) : []);
+  return {
+    maxDropdownHeight: 330,
+    comboboxProps: { withinPortal: false, width: "max-content", position: "bottom-start" },
+    styles: { dropdown: { minWidth: 340 } },
+    onDropdownOpen: () => setOpen(true),
+    onDropdownClose: () => setOpen(false),
+    renderOption: ({ option }) => {
+      const preview = previews.data?.[values.indexOf(option.value as T)];
+      return (
+        <Group justify="space-between" wrap="nowrap" gap="md" w="100%">
+          <Stack gap={0}>
+            <Text size="sm">{option.label}</Text>
+            {preview && (
+              <Text size="xs" c="dimmed">
+                {preview.names.split(" ").slice(0, NAMED).join(" ")}
+              </Text>
+            )}
+          </Stack>
+          {preview && preview.notes.length > 0 && <Sketch notes={preview.notes} />}
+        </Group>
+      );
+    },
+  };
+}
