@@ -75,7 +75,7 @@ def test_previews_show_what_each_choice_begins_with(client: TestClient) -> None:
     assert [first["notes"][1][field] for field in ("start", "length", "midi")] == [0.5, 0.5, 64]
     assert len(first["notes"]) == 16
     assert none == {"names": "", "notes": []}
-    assert client.post("/api/previews", json={"recipes": [{}] * 25}).status_code == 422
+    assert client.post("/api/previews", json={"recipes": [{}] * 121}).status_code == 422
 
 
 def test_a_lick_is_analysed_for_correction(client: TestClient) -> None:

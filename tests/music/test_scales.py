@@ -7,8 +7,8 @@ from music21 import interval as m21_interval
 from music21 import pitch as m21_pitch
 
 from dodecant.exercise.press import Tables
-from dodecant.exercise.route import Sound
 from dodecant.exercise.signature import fifths_for, signature_alterations
+from dodecant.exercise.timeline import Sound
 from dodecant.music.degree import Degree
 from dodecant.music.errors import MusicError
 from dodecant.music.numbering import School, number_text

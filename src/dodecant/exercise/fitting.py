@@ -7,8 +7,9 @@ from dataclasses import replace
 from dodecant.exercise.line import SILENCE, Line, Measure, Segment, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.route import Sound, Stop
+from dodecant.exercise.route import Stop
 from dodecant.exercise.setting import Laid, Room, Setting, Settings
+from dodecant.exercise.timeline import Sound
 from dodecant.instrument.profile import Instrument, Reach
 from dodecant.instrument.range import Lie, chosen_shift, nearest_shift, octave_shifts
 

@@ -20,7 +20,8 @@ from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.line import SILENCE, Line, Segment, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.route import Over, Sound, Stop
+from dodecant.exercise.route import Stop
+from dodecant.exercise.timeline import Over, Sound
 from dodecant.exercise.timing import Timing, note_value
 from dodecant.instrument.profile import Reach
 from dodecant.music.chord import Chord, Quality
@@ -28,7 +29,7 @@ from dodecant.music.degree import Degree
 from dodecant.music.pitch import NoteName, Pitch
 
 _C = NoteName(0)
-_Cost = tuple[int, int]  # half steps of motion; distance from the middle of the reach, doubled
+_MOTION = 1 << 32  # what a half step of motion costs: more than all distances from the middle together
 
 
 def guide_degrees(chord: Chord) -> tuple[Degree, Degree]:
@@ -63,18 +64,18 @@ def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") ->
         degree = guide_degrees(chords[0])[begin == "seventh"]
         name = degree.name_above(chords[0].root)
         steps[0] = tuple(one for one in steps[0] if one[1].name == name) or steps[0]
-    best: list[_Cost] = [(0, abs(2 * height - middle)) for height, _ in steps[0]]
+    best = [abs(2 * height - middle) for height, _ in steps[0]]
     came: list[list[int]] = []
     for before, here in pairwise(steps):
-        following: list[_Cost] = []
+        heights = [_MOTION * height for height, _ in before]
+        following: list[int] = []
         places: list[int] = []
         for height, _ in here:
-            motion, far, place = min(
-                (cost[0] + abs(height - one[0]), cost[1], n)
-                for n, (cost, one) in enumerate(zip(best, before, strict=True))
-            )
-            following.append((motion, far + abs(2 * height - middle)))
-            places.append(place)
+            there = _MOTION * height
+            costs = [cost + abs(there - one) for cost, one in zip(best, heights, strict=True)]
+            least = min(costs)
+            following.append(least + abs(2 * height - middle))
+            places.append(costs.index(least))
         came.append(places)
         best = following
     line = [best.index(min(best))]
@@ -114,7 +115,7 @@ def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach
             segments += _led(recipe, segments, tone, _on_c(before, over.sound), over.sound)
         before = pitch
         segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
-    return Line(tuple(segments))
+    return Line(tuple(segments), alike=tuple(len(segment.tones) for segment in segments))
 
 
 def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:

@@ -29,9 +29,9 @@ class ChordSounds:
     chosen: bool
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Harmony:
-    """Changes with the sounds of every chord, by the chord's number as written."""
+    """Changes with the sounds of every chord, by the chord's number as written; told by its identity."""
 
     changes: Changes
     chords: tuple[ChordSounds, ...]

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Hashable, Iterable, Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import cached_property
 from typing import Literal
 
 from dodecant.exercise.figure import FigureTone
-from dodecant.exercise.route import Sound
+from dodecant.exercise.timeline import Sound
 from dodecant.exercise.timing import Units
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import folded
 from dodecant.music.chord import Chord
+from dodecant.music.degree import Degree
 from dodecant.music.pitch import LETTER_SEMITONES, Pitch
 
 Measure = Literal["none", "full", "shortened", "folded"]
@@ -25,6 +27,13 @@ class Tones:
     all: tuple[FigureTone, ...]
     low: int = 0
     high: int = 0
+
+    @cached_property
+    def refitted(self) -> Mapping[Degree, Degree]:
+        """The degrees of a lick that became others, and what they became."""
+        return {
+            tone.was: tone.degree for tone in self.all if tone.was not in (None, tone.degree) and tone.rung is not None
+        }
 
     @classmethod
     def of(cls, tones: Iterable[FigureTone]) -> Tones:
@@ -90,8 +99,8 @@ class Line:
 
     `octaves_open` counts the octaves in which the whole line lies inside the wanted reach; `left_out` the tones the
     path lost at its upper end; `pickup` the note values before the first bar; `group` how many a figure has where all
-    have as many (else 0); `lacks` the cell's numbers and
-    `ends_lack` the path's ends that the sound lacks (over changes `lacking` names the sounds that do).
+    have as many (else 0); `lacks` the cell's numbers and `ends_lack` the path's ends that the sound lacks (over changes
+    `lacking` names the sounds that do). Lines of one recipe that are `alike` have the same rhythm; None is not known.
     """
 
     segments: tuple[Segment, ...]
@@ -103,6 +112,7 @@ class Line:
     left_out: int = 0
     pickup: Units = 0
     group: Units = 0
+    alike: Hashable = None
 
     @property
     def size(self) -> int:

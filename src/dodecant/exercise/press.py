@@ -11,6 +11,7 @@ from dodecant.exercise.guide_tones import fit_guide_tones
 from dodecant.exercise.harmony import metre_of_changes
 from dodecant.exercise.joins import remarks_on_joins
 from dodecant.exercise.lick import Lick, read_against
+from dodecant.exercise.lick_form import lick_form
 from dodecant.exercise.lick_over import LickPlan, fit_lick_over
 from dodecant.exercise.line import Line
 from dodecant.exercise.problems import Problem, RecipeError, at_field
@@ -119,8 +120,8 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
             line = fit_guide_tones(recipe, recipe.figure, stop, reach)
         elif recipe.figure.kind == "unbroken":
             line = fit_unbroken(recipe, recipe.figure, stop, settings, reach)
-        elif stop.over_written and lick is not None:
-            plan = plan or LickPlan(stop, lick)  # the chords come at the same times in every key
+        elif stop.timeline is not None and lick is not None:
+            plan = plan or LickPlan(lick_form(stop.timeline, lick))  # the chords come at the same times in every key
             line = fit_lick_over(recipe, stop, plan, settings, instrument, reach, own_limits=own_limits)
         elif stop.over_written:
             line = fit_over_changes(recipe, stop, settings, reach)

@@ -11,6 +11,7 @@ from dodecant.exercise.route import Stop
 from dodecant.exercise.score import Cure, Remark, Strip
 from dodecant.exercise.timing import Units, grid_of, note_value
 from dodecant.instrument.profile import Instrument
+from dodecant.music.degree import Degree
 
 _MANY_SIGNS = 0.8
 _ENOUGH_NOTES = 8
@@ -113,10 +114,11 @@ def remarks_on_fitting(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remar
     at_home = recipe.path.span == "once" and recipe.path.low.step == 1
     if recipe.figure.kind != "lick" or recipe.figure.fit != "sound" or not (at_home or stop.over_written):
         return
-    tones = (tone for segment in line.segments for tone in segment.tones)
-    changed = {tone.was: tone.degree for tone in tones if tone.was not in (None, tone.degree) and tone.rung is not None}
+    changed: dict[Degree, Degree] = {}
+    for segment in line.segments:
+        changed |= segment.on_c.refitted
     if changed:
-        words = [f"{was.text} becomes {now.text}" for was, now in changed.items() if was]
+        words = [f"{was.text} becomes {now.text}" for was, now in changed.items()]
         name = stop.heading if stop.title else stop.written.text
         yield Remark("fitted", stop.index, "/figure", f"{name}: {', '.join(words)}.", (_JUST_AS_IT_IS,))
 

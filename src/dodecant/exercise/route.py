@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 import random
-from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from typing import NamedTuple
 
 from dodecant.exercise.figure_parts import Figures
-from dodecant.exercise.harmony import Harmony, harmony
+from dodecant.exercise.harmony import harmony
 from dodecant.exercise.orders import orders_of
 from dodecant.exercise.recipe import KeyRoute, Recipe
 from dodecant.exercise.scale_choice import chosen_scale
@@ -22,49 +20,18 @@ from dodecant.exercise.sounds import (
     OneSound,
     SeveralSounds,
 )
+from dodecant.exercise.timeline import Over, Sound, Timeline, over_in, timeline_of
 from dodecant.instrument.profile import Instrument
-from dodecant.music.changes import chords_in
-from dodecant.music.chord import Chord, Colour
+from dodecant.music.chord import Colour
 from dodecant.music.chord_symbol import parse_quality
 from dodecant.music.degree import Degree
-from dodecant.music.fit import Fit
-from dodecant.music.key import Key, moved
-from dodecant.music.pitch import LETTER_SEMITONES, NoteName
+from dodecant.music.key import Key
+from dodecant.music.pitch import NoteName
 from dodecant.music.scale import Scale, ScaleCatalogue, chord_scale
 from dodecant.music.tonics import TonicNames
 
 _STEPS = {"fourths": 5, "fifths": 7, "half-steps-up": 1, "half-steps-down": 11}
 _WHOLE_STEPS = {"whole-steps-up": 1, "whole-steps-down": -1}
-
-
-@dataclass(frozen=True, slots=True)
-class Sound:
-    """A scale on a tonic; `parent` is the tonic of the family it was taken from, if any."""
-
-    tonic: NoteName
-    scale: Scale
-    parent: NoteName | None = None
-
-    @property
-    def above_c(self) -> int:
-        """How many half steps its tonic lies above C."""
-        return LETTER_SEMITONES[self.tonic.letter] + self.tonic.alteration
-
-    @property
-    def text(self) -> str:
-        """'A♭ Lydian', or for the tones of a chord 'A♭m7'."""
-        if self.scale.family == "chord":
-            return f"{self.tonic.text}{' ' * (self.scale.name == 'major')}{self.scale.name}"
-        return f"{self.tonic.text} {self.scale.name}"
-
-
-class Over(NamedTuple):
-    """A chord of the changes in time (beats from the strip's beginning) with its sound; N.C. has neither."""
-
-    start: Fraction
-    length: Fraction
-    chord: Chord | None
-    sound: Sound | None
 
 
 @dataclass(frozen=True)
@@ -73,7 +40,7 @@ class Stop:
 
     Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name. Where
     sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where the
-    recipe asks for several orders of one, and `variant` its name. `lead_in` are beats before the changes begin.
+    recipe asks for several orders of one, and `variant` its name. `timeline` tells when the chords come, in any key.
     """
 
     index: int
@@ -86,7 +53,7 @@ class Stop:
     chain: tuple[tuple[Sound, Sound], ...] = ()
     figure: Figures | None = None
     variant: str = ""
-    lead_in: Fraction = Fraction(0)
+    timeline: Timeline | None = None
 
     @property
     def heading(self) -> str:
@@ -222,61 +189,9 @@ def _changes_stops(
     home = worked.changes.key
     scale = catalogue.get("aeolian" if home.colour == "minor" else "ionian")
     title = worked.changes.title or "Changes"
-    timeline = _timeline(worked, sounds.choruses, lead_in)
+    timeline = timeline_of(worked, sounds.choruses, lead_in)
     for index, key in enumerate(key_order(recipe.keys)):
         read, sounded = names.of(key, home.colour)
-        over = _over(worked, timeline, sounded)
-        over_read = over if read == sounded else _over(worked, timeline, read)
-        yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title, lead_in=lead_in)
-
-
-class _Due(NamedTuple):
-    """A chord's number where it is due (in beats), and its sound."""
-
-    start: Fraction
-    length: Fraction
-    number: int | None
-    sound: Fit | None
-
-
-def _timeline(worked: Harmony, choruses: int, lead_in: Fraction) -> list[_Due]:
-    """Every chord in the order it sounds, whatever the key."""
-    changes = worked.changes
-    found = [_Due(Fraction(0), lead_in, None, None)] if lead_in else []
-    now = lead_in
-    times: Counter[int] = Counter()
-    for chorus in range(choruses):
-        for bar in changes.played:
-            beat = Fraction(4, changes.bars[bar].metre.unit)
-            for number in changes.slot_numbers[bar]:
-                length = changes.slots[number].beats * beat
-                found.append(_Due(now, length, number, worked.sound(number, chorus, times[number])))
-                times[number] += 1
-                now += length
-    return found
-
-
-def _over(worked: Harmony, timeline: Sequence[_Due], tonic: NoteName) -> tuple[Over, ...]:
-    """The timeline carried to a key; each sound keeps its degree above its chord's root."""
-    chords = chords_in(worked.changes, tonic)
-    slots = worked.changes.slots
-    sounds: dict[tuple[int, int], Sound] = {}
-    found: list[Over] = []
-    for start, length, number, best in timeline:
-        chord = None if number is None else chords[number]
-        sound = None
-        if number is not None and best is not None and chord is not None:
-            key = (number, id(best))  # the fits live in the timeline
-            sound = sounds.get(key)
-            if sound is None:
-                sound = sounds[key] = _carried(best, slots[number].chord, chord)
-        found.append(Over(start, length, chord, sound))
-    return tuple(found)
-
-
-def _carried(best: Fit, original: Chord | None, chord: Chord) -> Sound:
-    """A chord's sound where the chord is carried to: its tonic keeps its degree above the root."""
-    if original is not None and best.tonic == original.root:
-        return Sound(chord.root, best.scale)
-    tonic = moved(best.tonic, original.root, chord.root) if original else best.tonic
-    return Sound(tonic.without_doubles(), best.scale)
+        over = over_in(timeline, sounded)
+        over_read = over if read == sounded else over_in(timeline, read)
+        yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title, timeline=timeline)

@@ -45,6 +45,8 @@ class Settings:
         self.slots = grid_of(recipe)
         # What lies under each chord of changes, by its number and the stop's own figure.
         self.under: dict[tuple[int, Figures | None], tuple[Scale, Setting, Tones]] = {}
+        # How many notes an unbroken line has under each chord.
+        self.counts: list[int] = []
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
 
     def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
@@ -75,6 +77,7 @@ class Setting:
         self.group: Units = 0
         self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
         self.anchors = self._walk(0)
+        self._heights: dict[tuple[int, int], tuple[list[int], list[FigureTone]]] = {}
         self._filled: dict[tuple[Fraction, Fraction], Tones] = {}
         if len(self.anchors) > MOST_ANCHORS:
             raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
@@ -91,12 +94,14 @@ class Setting:
         """The numbers of the cell or lick that the ladder lacks."""
         return self.figures[0].lacks
 
-    @cached_property
-    def heights(self) -> tuple[list[int], list[FigureTone]]:
-        """The MIDI numbers of all rungs on C from low to high, and their tones."""
-        size = len(self.ladder.scale)
-        tones = [self.figures[0].rung(rung) for rung in range(-6 * size, 7 * size)]
-        return [tone.pitch.midi for tone in tones], tones
+    def heights(self, low: int, high: int) -> tuple[list[int], list[FigureTone]]:
+        """The MIDI numbers of all rungs on C from low to high, and their tones: an octave more than the reach."""
+        octaves = (low - 60) // 12 - 1, (high - 60) // 12 + 2
+        if octaves not in self._heights:
+            size = len(self.ladder.scale)
+            tones = [self.figures[0].rung(rung) for rung in range(octaves[0] * size, octaves[1] * size)]
+            self._heights[octaves] = [tone.pitch.midi for tone in tones], tones
+        return self._heights[octaves]
 
     @cached_property
     def whole(self) -> Laid:

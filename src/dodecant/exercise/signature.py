@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dodecant.exercise.route import Sound
+from dodecant.exercise.timeline import Sound
 from dodecant.music.key import Key
 
 _SHARP_ORDER = (3, 0, 4, 1, 5, 2, 6)  # F C G D A E B

@@ -8,8 +8,8 @@ from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.line import Line, Segment
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.roles import role_of
-from dodecant.exercise.route import Sound
 from dodecant.exercise.score import Role, Tone
+from dodecant.exercise.timeline import Sound
 from dodecant.instrument.profile import Instrument
 from dodecant.music.degree import Degree
 from dodecant.music.hearing import hearing
@@ -36,18 +36,19 @@ class Toner:
         self._recipe, self._instrument = recipe, instrument
         self._functions: dict[tuple[int, ...], dict[int, _Function]] = {}
         self._read: dict[tuple[object, ...], dict[Pitch, Pitch]] = {}
+        self._done: dict[tuple[object, ...], dict[int, Tone]] = {}
 
     def tones(self, line: Line) -> list[Tone]:
         """The tones of a line in order; the lines must be kept while it works."""
-        done: dict[tuple[int, ...], dict[int, Tone]] = {}
         found: list[Tone] = []
         for segment in line.segments:
             if not segment.tones:
                 continue
-            known = done.setdefault((segment.half_steps, id(segment.chord), id(segment.before), segment.shift), {})
-            functions = self._functions.setdefault(_place(segment), {})
-            tonic = segment.written.tonic
-            read = self._read.setdefault((tonic.letter, tonic.alteration, segment.shift, segment.fold_into), {})
+            place, tonic, sounded = _place(segment), segment.written.tonic, segment.sounding.tonic
+            here = (*place, tonic.letter, tonic.alteration, sounded.letter, segment.shift, segment.fold_into)
+            known = self._done.setdefault(here, {})
+            functions = self._functions.setdefault(place, {})
+            read = self._read.setdefault(here[-5:], {})
             same = segment.written is segment.sounding and not self._instrument.sounds_half_steps
             for raw in segment.tones:
                 name = id(raw)

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
 from fractions import Fraction
-from functools import lru_cache
 from itertools import takewhile
 
 from dodecant.exercise.figure import FigureTone
@@ -32,45 +31,47 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
     low, high = reach.low.midi, reach.high.midi
     segments: list[Segment] = []
     before: int | None = None
-    for over, heard in zip(stop.over_written, stop.over_sounding, strict=True):
-        count = _count(recipe, settings.slots, over.start, over.length)
+    for number, (over, heard) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
+        if len(settings.counts) <= number:  # the chords come at the same times in every key
+            settings.counts.append(_count(recipe, settings.slots, over.start, over.length))
+        count = settings.counts[number]
         if over.sound is None or heard.sound is None or count == 0:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
             continue
         setting, up = settings.on(over.sound.scale), over.sound.above_c
-        heights, ladder = setting.heights
+        heights, ladder = setting.heights(low - 12, high)
         tones: list[FigureTone] = []
         reached: list[int] = []
-        for _ in range(count):
-            if before is None:
-                tone = _first(setting, figure.step, recipe, reach, up)
-                before = tone.pitch.midi + up
+        if before is None:
+            tones.append(_first(setting, figure.step, recipe, reach, up))
+            reached.append(tones[0].pitch.midi)
+            before = reached[0] + up
+        below, beyond = bisect_left(heights, low - up), bisect_right(heights, high - up)
+        while len(tones) < count:
+            more = count - len(tones)
+            if rising:
+                first = max(bisect_right(heights, before - up), below)
+                run = slice(first, min(first + more, beyond))
             else:
-                place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
-                if not low <= heights[place] + up <= high:
-                    rising = not rising
-                    place = bisect_right(heights, before - up) if rising else bisect_left(heights, before - up) - 1
-                tone, before = ladder[place], heights[place] + up
-            tones.append(tone)
-            reached.append(before - up)
+                first = min(bisect_left(heights, before - up), beyond) - 1
+                run = slice(first, max(first - more, below - 1, 0), -1)
+            rising = rising if ladder[run] else not rising
+            tones += ladder[run]
+            reached += heights[run]
+            before = reached[-1] + up if reached else before
         held = not settings.slots
         on_c = Tones(tuple(tones), min(reached), max(reached))
         segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
-    return Line(tuple(segments))
+    return Line(tuple(segments), alike="unbroken")
 
 
 def _count(recipe: Recipe, slots: str, start: Fraction, length: Fraction) -> int:
     """How many notes begin under a chord."""
     value = note_value(recipe)
     if not slots:
-        return _fitting(length, value)
+        return max(1, -int(-length // value))
     first, end = -int(-start // value), (start + length) / value
     return sum(1 for _ in takewhile(lambda note: note[0] < end, pour(slots, first)))
-
-
-@lru_cache(maxsize=256)
-def _fitting(length: Fraction, value: Fraction) -> int:
-    return max(1, -int(-length // value))
 
 
 def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> FigureTone:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Hashable, Iterator, Sequence
 from fractions import Fraction
 from itertools import accumulate
 
@@ -35,13 +35,13 @@ class StripWriter:
     def __init__(self, recipe: Recipe, instrument: Instrument, beats: int) -> None:
         self._recipe, self._beats = recipe, beats
         self._toner = Toner(recipe, instrument)
-        self._rhythms: dict[tuple[object, ...], _Rhythm] = {}
+        self._rhythms: dict[Hashable, _Rhythm] = {}
         self._kept: list[Line] = []
 
     def strip(self, stop: Stop, line: Line) -> Strip:
         """The strip of one stop."""
         self._kept.append(line)
-        key = (line.pickup, *((id(segment.on_c), segment.start) for segment in line.segments))
+        key = line.alike or (line.pickup, *((id(segment.on_c), segment.start) for segment in line.segments))
         rhythm = self._rhythms.get(key)
         if rhythm is None:
             rhythm = self._rhythms[key] = self._alike(line)

@@ -8,9 +8,9 @@ from typing_extensions import TypedDict
 
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.route import Sound
 from dodecant.exercise.score import Note, Role, Strip
 from dodecant.exercise.sentence import PhraseId, sentence_text
+from dodecant.exercise.timeline import Sound
 from dodecant.music.pitch import Pitch
 
 

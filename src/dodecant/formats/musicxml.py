@@ -174,10 +174,11 @@ class _AboveWriter:
 def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
     """The chord symbols and their places; a chord that only goes on is not written again."""
     said: Chord | None = None
+    lead_in = strip.stop.timeline.lead_in if strip.stop.timeline else 0
     for over in strip.stop.over_written:
-        if over.start < strip.stop.lead_in:
+        if over.start < lead_in:
             continue
-        if over.chord != said or over.start == strip.stop.lead_in:
+        if over.chord != said or over.start == lead_in:
             yield over.start, write_harmony(over.chord, degrees=degrees)
         said = over.chord
 

@@ -1,0 +1,118 @@
+"""Changes in time: every chord of a form in the order it sounds, with its sound, carried to any key.
+
+A timeline is told by its identity, so that what follows from it alone is worked out once for all keys and recipes.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property, lru_cache
+from typing import NamedTuple
+
+from dodecant.exercise.harmony import Harmony
+from dodecant.music.changes import chords_in
+from dodecant.music.chord import Chord
+from dodecant.music.fit import Fit
+from dodecant.music.key import moved
+from dodecant.music.pitch import LETTER_SEMITONES, NoteName
+from dodecant.music.scale import Scale
+
+
+@dataclass(frozen=True, slots=True)
+class Sound:
+    """A scale on a tonic; `parent` is the tonic of the family it was taken from, if any."""
+
+    tonic: NoteName
+    scale: Scale
+    parent: NoteName | None = None
+
+    @property
+    def above_c(self) -> int:
+        """How many half steps its tonic lies above C."""
+        return LETTER_SEMITONES[self.tonic.letter] + self.tonic.alteration
+
+    @property
+    def text(self) -> str:
+        """'A♭ Lydian', or for the tones of a chord 'A♭m7'."""
+        if self.scale.family == "chord":
+            return f"{self.tonic.text}{' ' * (self.scale.name == 'major')}{self.scale.name}"
+        return f"{self.tonic.text} {self.scale.name}"
+
+
+class Over(NamedTuple):
+    """A chord of the changes in time (beats from the strip's beginning) with its sound; N.C. has neither."""
+
+    start: Fraction
+    length: Fraction
+    chord: Chord | None
+    sound: Sound | None
+
+
+class _Due(NamedTuple):
+    """A chord's number where it is due (in beats), and its sound."""
+
+    start: Fraction
+    length: Fraction
+    number: int | None
+    sound: Fit | None
+
+
+@dataclass(frozen=True, eq=False)
+class Timeline:
+    """Every chord in the order it sounds, whatever the key; `lead_in` beats come before the first."""
+
+    harmony: Harmony
+    due: tuple[_Due, ...]
+    lead_in: Fraction
+
+    @cached_property
+    def at_home(self) -> tuple[Over, ...]:
+        """In the key the changes are written in."""
+        return over_in(self, self.harmony.changes.key.tonic)
+
+
+@lru_cache(maxsize=32)
+def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction) -> Timeline:
+    """So many choruses of a form, each chord with the sound whose turn it is."""
+    changes = worked.changes
+    found = [_Due(Fraction(0), lead_in, None, None)] if lead_in else []
+    now = lead_in
+    times: Counter[int] = Counter()
+    for chorus in range(choruses):
+        for bar in changes.played:
+            beat = Fraction(4, changes.bars[bar].metre.unit)
+            for number in changes.slot_numbers[bar]:
+                length = changes.slots[number].beats * beat
+                found.append(_Due(now, length, number, worked.sound(number, chorus, times[number])))
+                times[number] += 1
+                now += length
+    return Timeline(worked, tuple(found), lead_in)
+
+
+@lru_cache(maxsize=256)
+def over_in(timeline: Timeline, tonic: NoteName) -> tuple[Over, ...]:
+    """The timeline carried to a key; each sound keeps its degree above its chord's root."""
+    changes = timeline.harmony.changes
+    chords, slots = chords_in(changes, tonic), changes.slots
+    sounds: dict[tuple[int, int], Sound] = {}
+    found: list[Over] = []
+    for start, length, number, best in timeline.due:
+        chord = None if number is None else chords[number]
+        sound = None
+        if number is not None and best is not None and chord is not None:
+            key = (number, id(best))  # the fits live in the timeline
+            sound = sounds.get(key)
+            if sound is None:
+                sound = sounds[key] = _carried(best, slots[number].chord, chord)
+        found.append(Over(start, length, chord, sound))
+    return tuple(found)
+
+
+def _carried(best: Fit, original: Chord | None, chord: Chord) -> Sound:
+    """A chord's sound where the chord is carried to: its tonic keeps its degree above the root."""
+    if original is not None and best.tonic == original.root:
+        return Sound(chord.root, best.scale)
+    tonic = moved(best.tonic, original.root, chord.root) if original else best.tonic
+    return Sound(tonic.without_doubles(), best.scale)
