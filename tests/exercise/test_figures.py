@@ -221,7 +221,7 @@ def test_it_is_the_same_in_twelve_keys(document: dict[str, Any], notes: str) -> 
         heights = [note.tone.sounding.midi for note in strip.notes]
         assert (heights[0] - first[0] - half_steps) % 12 == 0
         assert [high - heights[0] for high in heights] == [high - first[0] for high in first]
-        assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+        assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
     assert {remark.kind for remark in found.remarks} <= {"leap", "repeat", "seam", "signs", "bar"}
 
 

@@ -97,7 +97,7 @@ LEADS = st.sampled_from([None, {"kind": "above-below"}, {"kind": "two-below", "t
 def test_every_chord_is_met_on_its_beat(text: str, key: str, instrument: str, enclosure: Any) -> None:
     found = pressed(text, key, player={"instrument": instrument}, enclosure=enclosure)
     (strip,) = found.strips
-    assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+    assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
     starts = {note.start: note for note in strip.notes}
     before = None
     for over in strip.stop.over_written:

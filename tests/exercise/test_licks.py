@@ -17,6 +17,7 @@ from dodecant.exercise.problems import RecipeError
 from dodecant.exercise.recipe import read_recipe
 from dodecant.exercise.sentence import sentence_text
 from dodecant.music.errors import MusicError
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import Pitch
 from dodecant.music.tonics import USUAL
 from dodecant.tables import load_tables
@@ -87,14 +88,14 @@ def test_what_cannot_be_read_is_told_at_its_place(text: str, where: int, words: 
     ],
 )
 def test_every_note_is_told_by_hand(text: str, over: str, degrees: str, functions: str) -> None:
-    lick = read_against(text, over, 4, load_tables().scales)
+    lick = read_against(text, over, Metre(4, 4), load_tables().scales)
     assert " ".join(tone.was.text for tone in lick.tones) == degrees
     assert " ".join(tone.function[0] for tone in lick.tones) == functions
 
 
 def test_a_note_held_into_a_chord_belongs_to_it() -> None:
     """D, F and A under Dm7; the B is struck half a beat early and held: the third of G7."""
-    lick = read_against("D4:1 F4 A4:1½ B4:1 G4:½ F4:3", "Dm7 | G7", 4, load_tables().scales)
+    lick = read_against("D4:1 F4 A4:1½ B4:1 G4:½ F4:3", "Dm7 | G7", Metre(4, 4), load_tables().scales)
     assert [(tone.over, tone.was.text) for tone in lick.tones] == [
         (0, "1"), (0, "♭3"), (0, "5"), (1, "3"), (1, "1"), (1, "♭7")
     ]  # fmt: skip
@@ -193,7 +194,7 @@ HOMES = st.sampled_from(["C", "Dm7", "G7(b9)", "Am7b5", "Ebmaj7#11"])
 def test_kept_as_it_is_its_intervals_are_the_same_in_every_key(figure: dict[str, Any], keys: list[str]) -> None:
     player = {"reach": "full"}
     found = pressed(figure["text"], figure["over"], keys=keys, fit="exact", player=player)
-    lick = read_against(figure["text"], figure["over"], 4, load_tables().scales, exact=True)
+    lick = read_against(figure["text"], figure["over"], Metre(4, 4), load_tables().scales, exact=True)
     wanted = [other.pitch.midi - tone.pitch.midi for tone, other in pairwise(lick.tones)]
     for strip in found.strips:
         heights = [note.tone.written.midi for note in strip.notes]
@@ -206,7 +207,7 @@ def test_kept_as_it_is_its_intervals_are_the_same_in_every_key(figure: dict[str,
 def test_fitted_to_where_it_came_from_it_is_itself(figure: dict[str, Any]) -> None:
     """Over its own chord in its own key nothing changes; every tone that leans still does."""
     tables = load_tables()
-    lick = read_against(figure["text"], figure["over"], 4, tables.scales)
+    lick = read_against(figure["text"], figure["over"], Metre(4, 4), tables.scales)
     home = lick.chords[0].sound
     found = pressed(
         figure["text"], figure["over"], keys=[home.tonic.text], sounds=one(home.scale.id), player={"reach": "full"}
@@ -227,7 +228,7 @@ PROGRESSION = "| Dm7 | G7 | Cmaj7 |"
 def test_over_its_own_chords_in_every_key_it_is_itself(figure: dict[str, Any], key: str) -> None:
     """The chords it came from, carried to a key: all intervals are kept, as far as the form lasts."""
     text = f"key: C\n{PROGRESSION}"
-    lick = read_against(figure["text"], PROGRESSION, 4, load_tables().scales)
+    lick = read_against(figure["text"], PROGRESSION, Metre(4, 4), load_tables().scales)
     found = pressed(figure["text"], PROGRESSION, keys=[key], sounds=over_changes(text), player={"reach": "full"})
     notes = found.strips[0].notes
     count = min(len(notes), len(lick.tones))
@@ -254,8 +255,8 @@ def test_any_lick_over_any_changes_can_be_written_and_played(figure: Any, text: 
                     player={"instrument": instrument, "reach": "full"})  # fmt: skip
     (strip,) = found.strips
     end = strip.stop.over_written[-1].start + strip.stop.over_written[-1].length
-    assert len(strip.bars) * found.beats == end
-    assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+    assert len(strip.bars) * found.metre.quarters == end
+    assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
     assert all(one.start + one.length <= other.start for one, other in pairwise(strip.notes))
     for note in strip.notes:
         assert found.instrument.full.holds(note.tone.written.midi, note.tone.written.midi)

@@ -9,6 +9,7 @@ import pytest
 from dodecant.exercise.notation import begun_in, write_bars, write_signs
 from dodecant.exercise.score import Bar
 from dodecant.exercise.signature import signature_alterations
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import Pitch
 
 SHORT = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
@@ -17,7 +18,8 @@ SHORT = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
 def words(bar: Bar) -> str:
     """A bar as words: value, dots, t for triplets, r for rests, ~ for a tie to the next sign."""
     return " ".join(
-        f"{'r' * (p.note is None)}{SHORT[p.value]}{'.' * p.dots}{'t' * p.triplet}{'~' * p.tied_to}" for p in bar.pieces
+        f"{'r' * (p.note is None)}{SHORT[p.value]}{'.' * p.dots}{'t' * (p.ratio == (3, 2))}{'~' * p.tied_to}"
+        for p in bar.pieces
     )
 
 
@@ -58,14 +60,14 @@ def stream(value: F, count: int, last: F | None = None) -> list[tuple[F, F]]:
     ],
 )  # fmt: skip
 def test_bars(spans: list[tuple[F, F]], beats: int, written: str, beamed: str) -> None:
-    bars = write_bars(spans, beats)
+    bars = write_bars(spans, Metre(beats, 4))
     assert len(bars) == 1
     assert words(bars[0]) == written
     assert beams(bars[0]) == beamed
 
 
 def test_triplets_are_bracketed_by_the_beat() -> None:
-    (bar,) = write_bars(stream(THIRD, 7), 4)
+    (bar,) = write_bars(stream(THIRD, 7), Metre(4, 4))
     assert [piece.tuplet for piece in bar.pieces] == [
         "start",
         None,
@@ -80,7 +82,7 @@ def test_triplets_are_bracketed_by_the_beat() -> None:
 
 
 def test_a_long_note_is_tied_over_the_barline() -> None:
-    bars = write_bars([(F(7, 2), F(5))], 4)
+    bars = write_bars([(F(7, 2), F(5))], Metre(4, 4))
     assert [words(bar) for bar in bars] == ["r2 r4 r8 8~", "1~", "8 r8 r4 r2"]
 
 
@@ -97,7 +99,7 @@ def test_a_long_note_is_tied_over_the_barline() -> None:
 )
 def test_accidentals(notes: str, signature: int, cautionary: bool, signs: str) -> None:
     pitches = [Pitch.parse(word) for word in notes.replace("| ", "").split()]
-    bars = write_bars(stream(F(1), len(pitches)), 4)
+    bars = write_bars(stream(F(1), len(pitches)), Metre(4, 4))
     found = write_signs(begun_in(bars), pitches, signature_alterations(signature), cautionary=cautionary)
     text = {-1: "♭", 0: "♮", 1: "♯"}
     got = ["." if s is None else f"({text[s.alteration]})" if s.cautionary else text[s.alteration] for s in found]

@@ -100,7 +100,7 @@ def test_a_repeated_chord_is_placed_by_where_it_goes_on(tables: Tables) -> None:
     [
         ({"text": "| Dm7 | Gx7 |"}, "/sounds/changes/text", "cannot be read"),
         ({"text": ""}, "/sounds/changes/text", "no bar yet"),
-        ({"text": "metre: 6/8\n| C |"}, "/sounds/changes/text", "one metre, from 2/4"),
+        ({"text": "metre: 11/8\n| C |"}, "/sounds/changes/text", "in one metre: 2/4"),
         ({"text": "| C |\nmetre: 3/4\n| F |"}, "/sounds/changes/text", "3/4, 4/4"),
         ({"text": "| N.C. |"}, "/sounds/changes/text", "no chord to play"),
         ({"text": "| C |", "choices": [{"chord": 0, "sounds": [{"scale": "dorain"}]}]},
@@ -148,9 +148,9 @@ def test_every_line_over_changes_keeps_time_range_and_sound(
     )
     reach = found.instrument.comfortable
     for strip in found.strips:
-        assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+        assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
         end = strip.stop.over_written[-1].start + strip.stop.over_written[-1].length
-        assert len(strip.bars) * found.beats == end
+        assert len(strip.bars) * found.metre.quarters == end
         now = Fraction(0)
         for over in strip.stop.over_written:
             assert over.start == now

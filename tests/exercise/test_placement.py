@@ -16,15 +16,17 @@ from lxml import etree
 from dodecant.exercise.press import Exercise, press
 from dodecant.exercise.problems import RecipeError
 from dodecant.exercise.recipe import read_recipe
+from dodecant.exercise.rhythm import BEATS, Value, pour, rhythm_of
 from dodecant.exercise.sentence import sentence_text
-from dodecant.exercise.slots import BEATS, pour, read_slots
 from dodecant.exercise.timing import swung
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml import to_musicxml
+from dodecant.music.metre import Metre
 from dodecant.tables import load_tables
 from tests.formats.test_oracle import check
 from tests.strategies import ladders, sounds
 
+TUPLETS = {(1, 1): "", (3, 2): "t", (5, 4): "q", (6, 4): "x"}
 UP = {"high": {"step": 5, "octave": 1}, "direction": "up"}
 
 
@@ -42,7 +44,7 @@ def written(exercise: Exercise) -> str:
     names = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
     return " | ".join(
         " ".join(
-            f"{'r' if p.note is None else ''}{names[p.value]}{'.' * p.dots}{'t' * p.triplet}{'~' * p.tied_to}"
+            f"{'r' if p.note is None else ''}{names[p.value]}{'.' * p.dots}{TUPLETS[p.ratio]}{'~' * p.tied_to}"
             for p in bar.pieces
         )
         for bar in exercise.strips[0].bars
@@ -73,6 +75,40 @@ def written(exercise: Exercise) -> str:
         ({"start": 9, "ending": "rest"}, "9/2:1/2 5:1/2 11/2:1/2 6:1/2 13/2:1/2", "r1 | r8 8 8 8 8 8 r4"),
         ({"start": 2, "slots": "ssrrssrr", "ending": "rest"}, "2:1/2 5/2:1/2 4:1/2 9/2:1/2 6:1/2",
          "r2 8 8 r4 | 8 8 r4 8 r8 r4"),
+        # Tuplets: of a beat, or of two; a held slot inside one.
+        ({"value": "quarter-triplet", "ending": "rest"}, "0:2/3 2/3:2/3 4/3:2/3 2:2/3 8/3:2/3", "4t 4t 4t 4t 4t r4t"),
+        ({"value": "quarter-triplet", "metre": "3/4", "ending": "rest"}, "0:2/3 2/3:2/3 4/3:2/3 2:2/3 8/3:2/3",
+         "4t 4t 4t 4t 8t~ | 8t r4t r2"),
+        ({"value": "quintuplet", "metre": "2/4", "ending": "rest"}, "0:1/5 1/5:1/5 2/5:1/5 3/5:1/5 4/5:1/5",
+         "16q 16q 16q 16q 16q r4"),
+        ({"value": "quintuplet", "metre": "2/4", "slots": "shssr shhhs", "ending": "rest"},
+         "0:2/5 2/5:1/5 3/5:1/5 1:4/5 9/5:1/5", "8q 16q 16q r16q 4q 16q"),
+        ({"value": "sextuplet", "metre": "2/4", "slots": "ssshss shhhhh", "ending": "rest"},
+         "0:1/6 1/6:1/6 1/3:1/3 2/3:1/6 5/6:1/6", "16x 16x 8x 16x 16x r4"),
+        ({"value": "eighth", "metre": "2/4", "slots": "ss(srs)", "ending": "rest"}, "0:1/2 1/2:1/2 1:1/3 5/3:1/3 2:1/2",
+         "8 8 8t r8t 8t | 8 r8 r4"),
+        ({"value": "quarter", "slots": "(shs)hs(sshss)"}, "0:2/3 2/3:4/3 2:1 3:1/5 16/5:4/5", "4t 8t~ 4 4 16q 4q"),
+        # Metres of eighths show their groups.
+        ({"metre": "6/8", "ending": "rest"}, "0:1/2 1/2:1/2 1:1/2 3/2:1/2 2:1/2", "8 8 8 8 8 r8"),
+        ({"metre": "6/8", "value": "quarter"}, "0:1 1:1 2:1 3:1 4:2", "4 8~ 8 4 | 4 8~ 4."),
+        ({"metre": "6/8", "slots": "shshhh", "ending": "rest"}, "0:1 1:2 3:1 4:2 6:1", "4 8~ 4. | 4 8~ 4. | 4 r8 r4."),
+        ({"metre": "6/8", "slots": "srsrrs", "ending": "rest"}, "0:1/2 1:1/2 5/2:1/2 3:1/2 4:1/2",
+         "8 r8 8 r4 8 | 8 r8 8 r4."),
+        ({"metre": "7/8", "ending": "hold"}, "0:1/2 1/2:1/2 1:1/2 3/2:1/2 2:3/2", "8 8 8 8 4."),
+        ({"metre": "7/8", "slots": "shshhss", "ending": "rest"}, "0:1 1:3/2 5/2:1/2 3:1/2 7/2:1",
+         "4 4~ 8 8 8 | 4 r4 r4."),
+        ({"metre": "12/8", "slots": "shhhhh hhhsss"}, "0:9/2 9/2:1/2 5:1/2 11/2:1/2 6:6", "2.~ 4. 8 8 8 | 1."),
+        ({"metre": "9/8", "value": "sixteenth"}, "0:1/4 1/4:1/4 1/2:1/4 3/4:1/4 1:7/2", "16 16 16 16 8~ 2."),
+        ({"metre": "5/8", "value": "quarter"}, "0:1 1:1 2:1 3:1 4:1", "4 4 8~ | 8 8~ 8 4"),
+        # How a strip ends; calls and open bars.
+        ({"value": "quarter", "ending": "full"}, "0:1 1:1 2:1 3:1 4:1 5:1 6:1 7:1", "4 4 4 4 | 4 4 4 4"),
+        ({"ending": "on"}, "0:1/2 1/2:1/2 1:1/2 3/2:1/2 2:1/2", "8 8 8 8 8"),
+        ({"value": "quarter", "call": {"bars": 1, "open": 1}}, "0:1 1:1 2:1 3:1 8:4", "4 4 4 4 | r1 | 1 | r1"),
+        ({"value": "quarter", "call": {"bars": 1, "open": 1, "twice": True}, "metre": "3/4"},
+         "0:1 1:1 2:1 6:1 7:1 8:1 12:1 13:2 18:1 19:2",
+         "4 4 4 | r2. | 4 4 4 | r2. | 4 2 | r2. | 4 2 | r2."),
+        ({"value": "half", "metre": "3/4", "call": {"bars": 1, "open": 2}}, "0:2 2:1 10:2 18:2 20:1",
+         "2 4 | r2. | r2. | r4 2 | r2. | r2. | 2 4 | r2. | r2."),
     ],
 )  # fmt: skip
 def test_where_notes_sound_and_how_they_are_written(placement: dict[str, Any], where: str, signs: str) -> None:
@@ -90,7 +126,16 @@ def test_where_notes_sound_and_how_they_are_written(placement: dict[str, Any], w
         ({"slots": "sss"}, "/placement", "3 slots do not fill bars of 4/4. Write 8 or 16 slots"),
         ({"slots": "s" * 40}, "/placement", "longer than four bars"),
         ({"start": -17}, "/placement/start", "too small"),
-        ({"metre": "6/8"}, "/placement/metre", "not one of the choices"),
+        ({"metre": "6/7"}, "/placement/metre", "not one of the choices"),
+        ({"metre": "6/8", "value": "triplet"}, "/placement", "In 6/8 beats are not divided so"),
+        ({"metre": "6/8", "slots": "ssss(ss)"}, "/placement", "In 6/8 beats are not divided so"),
+        ({"slots": "s(sss)sssss"}, "/placement", "A divided beat begins between beats"),
+        ({"slots": "ss(sss"}, "/placement/slots", "left open"),
+        ({"slots": "ss)ss"}, "/placement/slots", "no partner"),
+        ({"slots": "(s(s))"}, "/placement/slots", "no partner"),
+        ({"slots": "()ss"}, "/placement/slots", "not divided so"),
+        ({"slots": "ssssssss", "route": ["eighth", "triplet"]}, "/placement", "a route takes several"),
+        ({"slurs": {"groups": []}}, "/placement/slurs", "No group is slurred"),
         ({"swing": 90}, "/placement/swing", "too large"),
     ],
 )
@@ -138,7 +183,7 @@ def test_held_roots_take_two_sounding_slots_and_a_silent_chord_is_left_open() ->
 
 def test_accents_are_seen_and_heard() -> None:
     found = pressed({"accents": 3})
-    assert [note.accent for note in found.strips[0].notes] == [True, False, False, True, False]
+    assert [note.loud for note in found.strips[0].notes] == [True, False, False, True, False]
     root = etree.fromstring(to_musicxml(found))
     assert [note.find(".//accent") is not None for note in root.iter("note")][:5] == [True, False, False, True, False]
     song = mido.MidiFile(file=BytesIO(to_midi(found)))
@@ -156,7 +201,7 @@ def test_accents_are_seen_and_heard() -> None:
         ("sixteenth", 60, "sixteenth", [0, 144, 240, 384, 480]),
     ],
 )
-def test_swing_to_the_tick(schema: etree.XMLSchema, level: str, swing: int, value: str, ticks: list[int]) -> None:
+def test_swing_to_the_tick(schema: etree.XMLSchema, level: str, swing: int, value: Value, ticks: list[int]) -> None:
     """Written straight, in the file as it is written; swung on request."""
     found = pressed({"swing": swing, "swings": level, "value": value})
     for swinging, wanted in ((True, ticks), (False, [int(n * BEATS[value] * 480) for n in range(5)])):
@@ -182,41 +227,59 @@ def test_swing_keeps_order_and_beats(one: Fraction, other: Fraction, swing: int)
 
 @given(st.text("srh", min_size=1, max_size=16).filter(lambda text: "s" in text), st.integers(-5, 20))
 def test_poured_notes_never_overlap_and_stand_on_sounding_slots(slots: str, begin: int) -> None:
-    notes = pour(read_slots(slots), begin)
+    notes = pour(rhythm_of(slots, "quarter"), Fraction(begin))
     found = [next(notes) for _ in range(12)]
-    assert all(slots[start % len(slots)] == "s" for start, _ in found)
+    assert all(slots[int(start) % len(slots)] == "s" for start, _ in found)
     assert all(start + length <= following for (start, length), (following, _) in pairwise(found))
     assert found[0][0] - begin < len(slots)
 
 
-placements = st.builds(
-    lambda value, metre, start, bars, seed, ending: {
-        "value": value, "metre": metre, "start": start, "ending": ending,
-        "slots": "".join(seed[n % len(seed)] for n in range(int(int(metre[0]) * bars / BEATS[value])))
-        if (int(metre[0]) * bars / BEATS[value]).denominator == 1 else "",
-    },
-    st.sampled_from([*BEATS]), st.sampled_from(["2/4", "3/4", "4/4", "5/4", "6/4", "7/4"]), st.integers(-16, 32),
-    st.integers(0, 2), st.text("srh", min_size=1, max_size=7).map(lambda text: f"s{text}"),
-    st.sampled_from(["hold", "rest"]),
-)  # fmt: skip
+METRES = ["2/4", "3/4", "4/4", "5/4", "6/4", "7/4", "3/8", "5/8", "6/8", "7/8", "9/8", "12/8"]
+_DIVIDED = ["ss", "shs", "srs", "sssss", "hsshss"]
+calls = st.builds(lambda bars, opened, twice: {"bars": bars, "open": opened, "twice": twice},
+                  st.integers(1, 3), st.integers(1, 3), st.booleans())  # fmt: skip
 
 
-@given(placements, sounds, ladders, st.sampled_from([None, {"kind": "above-below"}, {"kind": "double"}]))
+@st.composite
+def placements(draw: st.DrawFn) -> dict[str, Any]:
+    """Any rhythm: note values and metres that go together, slots that fill one or two bars, some beats divided."""
+    metre = Metre.parse(draw(st.sampled_from(METRES)))
+    value: Value = draw(st.sampled_from(["quarter", "eighth", "sixteenth"] if metre.unit == 8 else [*BEATS]))
+    count = metre.quarters * draw(st.integers(0, 2)) / BEATS[value]
+    seed = "s" + draw(st.text("srh", min_size=1, max_size=7))
+    slots = "".join(seed[n % len(seed)] for n in range(int(count))) if count.denominator == 1 else ""
+    if slots and value == "eighth" and metre.unit == 4 and draw(st.booleans()):
+        slots = slots[:-2] + f"({draw(st.sampled_from(_DIVIDED))})"
+    return {
+        "value": value,
+        "metre": metre.text,
+        "slots": slots,
+        "start": draw(st.integers(-16, 32)),
+        "ending": draw(st.sampled_from(["hold", "rest", "full", "on"])),
+        "poured": draw(st.sampled_from(["stream", "each-figure"])),
+        "call": draw(st.none() | calls),
+    }
+
+
+@given(placements(), sounds, ladders, st.sampled_from([None, {"kind": "above-below"}, {"kind": "double"}]))
 @settings(max_examples=120)
 def test_every_rhythm_fills_its_bars_and_can_be_written(
     placement: Any, sound: Any, ladder: Any, enclosure: Any
 ) -> None:
     found = pressed(placement, sounds=sound, ladder=ladder, enclosure=enclosure)
     for strip in found.strips:
-        assert all(sum(piece.length for piece in bar.pieces) == found.beats for bar in strip.bars)
+        if placement["ending"] != "on":
+            assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
+        assert sum(piece.length for bar in strip.bars for piece in bar.pieces) == strip.end - strip.begin
         ends = [note.start + note.length for note in strip.notes]
         assert all(end <= note.start for end, note in zip(ends, strip.notes[1:], strict=False))
-        if placement["slots"]:
-            value = BEATS[placement["value"]]
-            assert all(placement["slots"][int(n.start / value) % len(placement["slots"])] == "s" for n in strip.notes)
+        if placement["slots"] and not placement["call"]:
+            rhythm = rhythm_of(placement["slots"], placement["value"])
+            sounding = {start for start, _ in rhythm.notes}
+            assert all(note.start % rhythm.length in sounding for note in strip.notes)
 
 
-@given(placements, st.sampled_from([[], ["accent"]]))
+@given(placements(), st.sampled_from([[], ["accent"]]))
 @settings(max_examples=25)
 def test_the_toolkit_reads_every_rhythm(placement: Any, more: list[str]) -> None:
     check(pressed({**placement, "accents": 3 if more else 0}))

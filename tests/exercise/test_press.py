@@ -162,7 +162,7 @@ def test_the_weights_of_ink(tables: Tables) -> None:
 def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)
-    beats, value = exercise.beats, note_value(recipe)
+    beats, value = exercise.metre.quarters, note_value(recipe)
     even = recipe.figure.kind != "lick" and getattr(recipe.figure, "rhythm", "even") == "even"
     told = {r.strip: r.kind for r in exercise.remarks if r.kind in ("comfort", "shortened", "folded")}
     tonics: dict[int, set[NoteName]] = {}

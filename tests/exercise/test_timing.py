@@ -12,7 +12,9 @@ from hypothesis import strategies as st
 from dodecant.exercise.lick import read_against
 from dodecant.exercise.lick_words import said_of
 from dodecant.exercise.notation import write_bars
+from dodecant.exercise.rhythm import rhythm_of
 from dodecant.exercise.timing import Timing, lay_out, one_grid, poured
+from dodecant.music.metre import Metre
 from dodecant.tables import load_tables
 
 EIGHTH, THIRD = F(1, 2), F(1, 3)
@@ -38,6 +40,7 @@ TRIPLET = (Timing(F(2, 3), at=F(0)), Timing(F(2, 3)), Timing(F(2, 3)))
         ([Timing(F(1, 2)), Timing(F(1, 2)), LEAD], F(0), "0:1/4 1/4:1/4 1/2:1/2", F(1)),
         ([Timing(F(2, 3)), Timing(2), Timing(F(4, 3))], F(0), "0:1/3 1/3:1 4/3:2/3", F(2)),
         ([Timing(1, at=F(0)), Timing(1, at=F(0))], F(0), "0:1/2 1:1/2", F(3, 2)),
+        ([Timing(F(2, 5)), Timing(F(2, 5)), Timing()], F(0), "0:1/5 1/5:1/5 1:1/2", F(3, 2)),
     ],
 )  # fmt: skip
 def test_tones_wait_for_the_place_they_need(timings: list[Timing], begin: F, spans: str, over: F) -> None:
@@ -58,14 +61,21 @@ def test_tones_wait_for_the_place_they_need(timings: list[Timing], begin: F, spa
     ],
 )
 def test_tones_are_poured_into_the_slots_that_sound(units: list[int], slots: str, begin: F, spans: str) -> None:
-    found, end = poured((Timing(unit) for unit in units), begin, EIGHTH, slots)
+    found = poured((Timing(unit) for unit in units), begin, rhythm_of(slots, "eighth"))
     assert " ".join(f"{start}:{length}" for start, length in found) == spans
-    assert end == sum(found[-1])
+
+
+def test_a_rhythm_begins_anew_with_each_figure() -> None:
+    figures = [Timing(begins=True), Timing(), Timing(), Timing(begins=True), Timing()]
+    rhythm = rhythm_of("rs(ss)ss ss", "eighth")
+    found = [[str(start) for start, _ in poured(figures, F(1), rhythm, anew=anew)] for anew in (False, True)]
+    assert found == [["1", "3/2", "2", "5/2", "3"], ["1", "3/2", "2", "9/2", "5"]]
 
 
 @pytest.mark.parametrize(
     ("one", "other", "wanted"),
     [(EIGHTH, F(1, 4), True), (THIRD, F(2, 3), True), (THIRD, EIGHTH, False), (F(5, 4), F(4, 3), False),
+     (F(1, 5), F(2, 5), True), (F(1, 5), THIRD, False), (F(1, 5), EIGHTH, False),
      (F(2), THIRD, True), (F(7, 2), F(3), True)],
 )  # fmt: skip
 def test_a_beat_is_divided_one_way(one: F, other: F, wanted: bool) -> None:
@@ -87,7 +97,7 @@ def test_whatever_comes_it_is_in_order_and_can_be_written(lengths: list[Timing],
     assert spans[0][0] >= begin
     assert end >= sum(spans[-1])
     assert all(timing.at is None or start % 1 == timing.at for timing, (start, _) in zip(lengths, spans, strict=True))
-    bars = write_bars(spans, beats)
+    bars = write_bars(spans, Metre(beats, 4))
     assert all(sum(piece.length for piece in bar.pieces) == beats for bar in bars)
     sounding = [piece.note for bar in bars for piece in bar.pieces if piece.note is not None]
     assert list(dict.fromkeys(sounding)) == list(range(len(spans)))
@@ -104,5 +114,5 @@ def test_whatever_comes_it_is_in_order_and_can_be_written(lengths: list[Timing],
     ],
 )
 def test_what_a_note_does_is_said_in_words(text: str, over: str, words: str) -> None:
-    lick = read_against(text, over, 4, load_tables().scales)
+    lick = read_against(text, over, Metre(4, 4), load_tables().scales)
     assert "; ".join(said_of(lick, tone) for tone in lick.tones) == words

@@ -68,9 +68,12 @@ def check(exercise: Exercise) -> stream.Score:
     notes = [note for strip in exercise.strips for note in strip.notes]
     assert joined(score) == [(n.tone.written.text, n.tone.written.midi, n.length) for n in notes]
     assert midi_notes(to_midi(exercise)) == [(n.tone.sounding.midi, n.length) for n in notes]
-    for measure in score.parts[0].getElementsByClass(stream.Measure):
-        assert measure.duration.quarterLength == exercise.beats
-        assert measure.barDuration.quarterLength == exercise.beats
+    bars = [bar for strip in exercise.strips for bar in strip.bars]
+    for bar, measure in zip(bars, score.parts[0].getElementsByClass(stream.Measure), strict=True):
+        assert measure.duration.quarterLength == sum(piece.length for piece in bar.pieces)
+        if exercise.recipe.placement.ending != "on":
+            assert measure.duration.quarterLength == exercise.metre.quarters
+        assert measure.barDuration.quarterLength == exercise.metre.quarters
     heard = melody(score.toSoundingPitch())
     firsts = [n.pitch.midi for n in heard if n.tie is None or n.tie.type == "start"]
     assert firsts == [n.tone.sounding.midi for n in notes]

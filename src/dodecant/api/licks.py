@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
 from fastapi import APIRouter, Request
-from pydantic import BaseModel, Field
+from pydantic import BaseModel
 
 from dodecant.exercise.figure_parts import OwnLick
 from dodecant.exercise.lick import Function, read_against
 from dodecant.exercise.lick_text import length_text
 from dodecant.exercise.lick_words import said_of
+from dodecant.exercise.placement import MetreName
 from dodecant.formats.lick_files import lick_from_file
 from dodecant.music.chord_symbol import print_chord
+from dodecant.music.metre import Metre
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["licks"])
@@ -38,10 +38,10 @@ async def read_lick_file(request: Request) -> ReadLickOut:
 
 
 class AnalysedIn(BaseModel):
-    """A lick, and the quarter notes in a bar."""
+    """A lick, and the metre it is played in."""
 
     figure: OwnLick
-    beats: Annotated[int, Field(ge=2, le=7)] = 4
+    metre: MetreName = "4/4"
 
 
 class LickNoteOut(BaseModel):
@@ -63,7 +63,7 @@ class LickNoteOut(BaseModel):
 def analyse(wanted: AnalysedIn) -> list[LickNoteOut]:
     """Every note against the chords it came from."""
     text = wanted.figure.text
-    lick = read_against(text, wanted.figure.over, wanted.beats, load_tables().scales)
+    lick = read_against(text, wanted.figure.over, Metre.parse(wanted.metre), load_tables().scales)
     found = []
     for tone in lick.tones:
         over = lick.chords[tone.over]

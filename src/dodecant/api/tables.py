@@ -8,7 +8,7 @@ from pydantic import BaseModel
 from dodecant.exercise.figure_words import COURSES, ENCLOSURES, LADDERS
 from dodecant.exercise.orders import PAIR_ORDERS
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.sentence import VALUES
+from dodecant.exercise.value_names import VALUES
 from dodecant.music.chord_symbol import print_quality
 from dodecant.music.tonics import USUAL
 from dodecant.tables import load_tables
@@ -113,7 +113,7 @@ def tables() -> TablesOut:
             enclosures=dict(ENCLOSURES),
             courses=dict(COURSES),
             pair_orders=PAIR_ORDERS,
-            values=VALUES,
+            values={school: dict(names) for school, names in VALUES.items()},
         ),
         blank=Recipe(),
     )

@@ -44,15 +44,16 @@ class Encloser:
         self._made: dict[tuple[object, ...], FigureTone] = {}
 
     def around(
-        self, groups: Sequence[Sequence[FigureTone]], *, from_the_start: bool = True
+        self, groups: Sequence[Sequence[FigureTone]], *, from_the_start: bool = True, at: Units = 0
     ) -> tuple[list[FigureTone], int]:
         """All groups in one line, each that begins on a target led into; and how long the pickup is, in note values.
 
         With a landing on the beat every target falls on one: the tone before its enclosure is held until it does. Where
-        there is no room before the first target (under a chord), it is not led into `from_the_start`.
+        there is no room before the first target (under a chord), it is not led into `from_the_start`; the line begins
+        `at` so many note values after a beat.
         """
         line: list[FigureTone] = []
-        now: Units = 0
+        now = at
         pickup = 0
         for number, group in enumerate(groups):
             led = number > 0 or from_the_start or self._recipe.landing == "flow"

@@ -16,6 +16,7 @@ from dodecant.exercise.lick_text import read_lick
 from dodecant.exercise.orders import signs
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
+from dodecant.exercise.words import nth
 from dodecant.music.stacks import triad_pairs
 
 _INTERVALS = ("", "", "seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths")
@@ -150,11 +151,7 @@ def course_text(course: Courses) -> str:
     match course.kind:
         case "return":
             home = "root" if course.degree == "1" else course.degree.replace("b", "♭").replace("#", "♯")
-            often = "" if course.every == 1 else f" {_nth(course.every)}"
+            often = "" if course.every == 1 else f" {nth(course.every)}"
             return f"back to the {home} after every{often} one"
         case _:
             return COURSES[course.kind]
-
-
-def _nth(number: int) -> str:
-    return _COUNTS[number] if number < len(_COUNTS) else f"{number}th"

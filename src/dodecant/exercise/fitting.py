@@ -126,7 +126,7 @@ def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reac
             over.chord,
             over.start,
             over.length,
-            held=not settings.slots,
+            held=not settings.rhythm,
             shift=shift or 0,
             fold_into=fold,
         )

@@ -6,15 +6,17 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
+from dodecant.exercise.bar_signs import METRES
 from dodecant.exercise.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.scale_choice import chosen_scale
-from dodecant.music.changes import Changes, Metre
+from dodecant.music.changes import Changes
 from dodecant.music.changes_text import parse_changes
 from dodecant.music.chord import Chord
 from dodecant.music.chord_symbol import print_chord
 from dodecant.music.degree import Degree
 from dodecant.music.fit import Fit, fit, weigh
+from dodecant.music.metre import Metre
 from dodecant.music.place import Place, places
 from dodecant.music.scale import ScaleCatalogue
 
@@ -80,15 +82,12 @@ def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalog
 
 @lru_cache(maxsize=64)
 def metre_of_changes(document: ChangesDocument) -> Metre:
-    """The one metre of changes that an exercise is written over; raises RecipeError for others.
-
-    Exercises are written in quarter notes, in one metre from 2/4 to 7/4.
-    """
+    """The one metre of changes that an exercise is written over; raises RecipeError for others."""
     metres = {bar.metre for bar in parse_changes(document.text).bars}
     metre = min(metres)
-    if len(metres) > 1 or metre.unit != 4 or not 2 <= metre.beats <= 7:
+    if len(metres) > 1 or metre.text not in METRES:
         message = f"These changes are in {', '.join(sorted(metre.text for metre in metres))}."
-        cure = "An exercise is written over changes in one metre, from 2/4 to 7/4."
+        cure = f"An exercise is written over changes in one metre: {', '.join(METRES)}."
         raise RecipeError([Problem("/sounds/changes/text", message, cure)])
     return metre
 

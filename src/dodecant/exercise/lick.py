@@ -24,6 +24,7 @@ from dodecant.exercise.timing import Timing, one_grid
 from dodecant.music.chord import Chord
 from dodecant.music.degree import Degree
 from dodecant.music.fit import Fit
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import NoteName, Pitch
 from dodecant.music.scale import ScaleCatalogue
 
@@ -84,20 +85,20 @@ class Lick:
 
 
 def read_against(
-    text: str, over: str, beats: int, catalogue: ScaleCatalogue, *, exact: bool = False, pointer: str = "/figure"
+    text: str, over: str, metre: Metre, catalogue: ScaleCatalogue, *, exact: bool = False, pointer: str = "/figure"
 ) -> Lick:
-    """Read a lick against its chords, in bars of so many quarter notes; raises RecipeError below the pointer.
+    """Read a lick against its chords, in bars of a metre; raises RecipeError below the pointer.
 
     `exact` keeps every interval as it is, whatever the sound.
     """
     written = read_lick(text)
-    chords = _chords(over, beats, catalogue, pointer)
+    chords, beats = _chords(over, metre, catalogue, pointer), metre.quarters
     starts = _starts(written, beats, pointer)
     notes = [(start, sign) for start, sign in zip(starts, written.signs, strict=True) if sign.cell or sign.pitch]
     first = notes[0][0]
     end = starts[-1] + written.signs[-1].length
     bars = max(1, -int(-end // beats))
-    length = Fraction(bars * beats)
+    length = bars * beats
     last = notes[-1][0] + notes[-1][1].length
     again = length + first  # where it may begin again
     if again < last or (last > again // 1 and not one_grid(again, last)):
@@ -118,11 +119,11 @@ def read_against(
     return Lick(tuple(tones), chords, -first, length)
 
 
-def _chords(over: str, beats: int, catalogue: ScaleCatalogue, pointer: str) -> tuple[LickChord, ...]:
-    worked = harmony(ChangesDocument(text=f"metre: {beats}/4\n{over}"), catalogue, pointer=f"{pointer}/over")
+def _chords(over: str, metre: Metre, catalogue: ScaleCatalogue, pointer: str) -> tuple[LickChord, ...]:
+    worked = harmony(ChangesDocument(text=f"metre: {metre.text}\n{over}"), catalogue, pointer=f"{pointer}/over")
     changes = worked.changes
-    if {bar.metre.beats * 4 // bar.metre.unit for bar in changes.bars} != {beats}:
-        message = f"The chords are not in bars of {beats} quarters, as the line is."
+    if {bar.metre.quarters for bar in changes.bars} != {metre.quarters}:
+        message = f"The chords are not in bars of {metre.text}, as the line is."
         raise RecipeError([Problem(f"{pointer}/over", message, "Leave their metre out.")])
     found: list[LickChord] = []
     now = Fraction(0)
@@ -132,13 +133,13 @@ def _chords(over: str, beats: int, catalogue: ScaleCatalogue, pointer: str) -> t
             sounds = worked.chords[number].sounds
             if sounds:
                 found.append(LickChord(now, slot.chord, sounds[0]))
-            now += slot.beats
+            now += slot.beats * Fraction(4, changes.bars[bar].metre.unit)
     if not found:
         raise RecipeError([Problem(f"{pointer}/over", "There is no chord the lick came from.", "Write one: Dm7")])
     return tuple(found)
 
 
-def _starts(written: LickText, beats: int, pointer: str) -> list[Fraction]:
+def _starts(written: LickText, beats: Fraction, pointer: str) -> list[Fraction]:
     """Where every sign begins, in beats from the first full bar; raises RecipeError where a bar does not add up."""
     totals = [Fraction(0)]
     for sign in written.signs:

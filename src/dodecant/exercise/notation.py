@@ -1,8 +1,5 @@
-"""From notes in time to written signs: values, ties, rests, beams, tuplets and accidentals, bar by bar.
-
-The rules are those of standard engraving practice: a sign never hides a beat it does not start on, the middle of a
-4/4 bar stays visible, eighths are beamed in half bars of 4/4 and otherwise by the beat, and an accidental holds for
-its bar, its octave and its line.
+"""From notes in time to full bars: what no note fills becomes rests; and the accidentals, which hold for their bar,
+their octave and their line.
 """
 
 from __future__ import annotations
@@ -10,84 +7,68 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from functools import lru_cache
-from itertools import groupby
-from typing import Literal, NamedTuple
 
-from dodecant.exercise.score import Bar, BeamState, Piece, Sign, Value
+from dodecant.exercise.bar_signs import Part, bar_signs
+from dodecant.exercise.score import Bar, Piece, Sign
 from dodecant.exercise.timing import Span
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import Pitch
 
-# What may be written from a full beat on, longest first: length, value, dots, and the beats it may start on by metre.
-# Longer metres show their groups: 5 is 3 and 2, 6 is 3 and 3, 7 is 4 and 3.
-_ON_THE_BEAT: tuple[tuple[Fraction, Value, int, dict[int, frozenset[int]]], ...] = (
-    (Fraction(6), "whole", 1, {6: frozenset({0})}),
-    (Fraction(4), "whole", 0, {4: frozenset({0}), 7: frozenset({0})}),
-    (Fraction(3), "half", 1, {3: frozenset({0}), 4: frozenset({0}), 5: frozenset({0}), 6: frozenset({0, 3}),
-                              7: frozenset({0, 4})}),
-    (Fraction(2), "half", 0, {2: frozenset({0}), 3: frozenset({0, 1}), 4: frozenset({0, 2}), 5: frozenset({0, 1, 3}),
-                              6: frozenset({0, 1, 3, 4}), 7: frozenset({0, 2, 4, 5})}),
-    (Fraction(1), "quarter", 0, {beats: frozenset(range(beats)) for beats in range(2, 8)}),
-)  # fmt: skip
-_INSIDE_A_BEAT: tuple[tuple[Fraction, Value, int, bool], ...] = (
-    (Fraction(3, 4), "eighth", 1, False),
-    (Fraction(2, 3), "quarter", 0, True),
-    (Fraction(1, 2), "eighth", 0, False),
-    (Fraction(1, 3), "eighth", 0, True),
-    (Fraction(1, 4), "16th", 0, False),
-)
-_BEAMS = {"eighth": 1, "16th": 2}
 _SIGNS = {alteration: Sign(alteration) for alteration in range(-3, 4)}
 _CAUTIONS = {alteration: Sign(alteration, cautionary=True) for alteration in range(-3, 4)}
+_Whose = tuple[int | None, bool, bool]  # the note's index; whether tied from the bar before, to the next
 
 
-class _Sign(NamedTuple):
-    """A written sign in its bar, whatever note it belongs to."""
+def write_bars(
+    spans: Sequence[Span],
+    metre: Metre,
+    *,
+    begin: Fraction = Fraction(0),
+    end: Fraction | None = None,
+    full: bool = True,
+) -> tuple[Bar, ...]:
+    """Write notes, given as (start, length) in beats, into full bars up to `end`.
 
-    start: Fraction
-    length: Fraction
-    value: Value
-    dots: int
-    triplet: bool
-    rest: bool
+    Music that goes on from other music and into it has bars that are not `full`: the first one from `begin` on, the
+    last one up to `end`.
 
-
-_NoteOf = tuple[int | None, bool, bool]  # the note's index; whether tied from the sign before, to the next
-_Marks = tuple[tuple[BeamState, ...], Literal["start", "stop"] | None]
-
-
-def write_bars(spans: Sequence[Span], beats: int, *, end: Fraction | None = None) -> tuple[Bar, ...]:
-    """Write notes, given as (start, length) in beats, into full bars up to `end`; what no note fills becomes rests.
-
-    >>> [piece.value for piece in write_bars([(Fraction(0), Fraction(3, 2))], 4)[0].pieces]
+    >>> [piece.value for piece in write_bars([(Fraction(0), Fraction(3, 2))], Metre(4, 4))[0].pieces]
     ['quarter', 'eighth', 'eighth', 'half']
     """
-    return _bars(tuple(spans), beats, end)
+    return _bars(tuple(spans), metre, begin, end, full)
 
 
 @lru_cache(maxsize=128)
-def _bars(spans: tuple[Span, ...], beats: int, end: Fraction | None) -> tuple[Bar, ...]:
+def _bars(
+    spans: tuple[Span, ...], metre: Metre, begin: Fraction, end: Fraction | None, full_bars: bool
+) -> tuple[Bar, ...]:
     """Written once for a rhythm: a change of key or sound leaves it as it is."""
     if end is None:
         end = max((start + length for start, length in spans), default=Fraction(0))
-    count = max(1, int(-(-end // beats)))
-    signs: list[list[_Sign]] = [[] for _ in range(count)]
-    notes: list[list[_NoteOf]] = [[] for _ in range(count)]
-    for start, length, index in _with_rests(spans, Fraction(count * beats)):
-        bar, place = divmod(start, beats)
-        split = _split(place, length, beats, index is None)
-        last = len(split) - 1
-        for number, (later, sign) in enumerate(split):
-            signs[int(bar) + later].append(sign)
-            tied = (False, False) if index is None else (number > 0, number < last)
-            notes[int(bar) + later].append((index, *tied))
+    full = metre.quarters
+    count = max(1, int(-(-end // full)))
+    parts: list[list[Part]] = [[] for _ in range(count)]
+    whose: list[list[_Whose]] = [[] for _ in range(count)]
+    for start, length, index in _with_rests(spans, begin, count * full if full_bars else end):
+        now, last = start, start + length
+        while now < last:
+            bar = int(now // full)
+            till = min(last, (bar + 1) * full)
+            parts[bar].append((now - bar * full, till - now, index is None))
+            whose[bar].append((index, index is not None and now > start, index is not None and till < last))
+            now = till
     return tuple(
-        Bar(number, tuple(map(_piece, here, of, _marks(tuple(here), beats))))
-        for number, (here, of) in enumerate(zip(signs, notes, strict=True), start=1)
+        Bar(number, tuple(_pieces(tuple(here), of, metre)))
+        for number, (here, of) in enumerate(zip(parts, whose, strict=True), start=1)
     )
 
 
-def _piece(sign: _Sign, note: _NoteOf, marks: _Marks) -> Piece:
-    return Piece(*sign[:5], *note, *marks)
+def _pieces(parts: tuple[Part, ...], whose: Sequence[_Whose], metre: Metre) -> Iterator[Piece]:
+    for sign, marks in bar_signs(parts, metre):
+        note, tied_from, tied_to = whose[sign.part]
+        begins, goes_on = tied_from or not sign.first, tied_to or not sign.last
+        ties = (False, False) if note is None else (begins, goes_on)
+        yield Piece(*sign[:5], note, *ties, marks.beams, marks.tuplet, marks.bracket)
 
 
 def begun_in(bars: Sequence[Bar]) -> tuple[tuple[int, ...], ...]:
@@ -119,8 +100,10 @@ def write_signs(
     return signs
 
 
-def _with_rests(spans: Sequence[Span], end: Fraction) -> Iterator[tuple[Fraction, Fraction, int | None]]:
-    now = Fraction(0)
+def _with_rests(
+    spans: Sequence[Span], begin: Fraction, end: Fraction
+) -> Iterator[tuple[Fraction, Fraction, int | None]]:
+    now = begin
     for index, (start, length) in enumerate(spans):
         if start > now:
             yield now, start - now, None
@@ -128,81 +111,3 @@ def _with_rests(spans: Sequence[Span], end: Fraction) -> Iterator[tuple[Fraction
         now = start + length
     if now < end:
         yield now, end - now, None
-
-
-@lru_cache(maxsize=2048)
-def _split(place: Fraction, length: Fraction, beats: int, rest: bool) -> tuple[tuple[int, _Sign], ...]:
-    """The signs of a duration that begins at a place of a bar, each so many bars later."""
-    now, end = place, place + length
-    found = []
-    while now < end:
-        bar, where = divmod(now, beats)
-        sign, value, dots, triplet = _longest_sign(where, min(end - now, beats - where), beats, rest=rest)
-        found.append((int(bar), _Sign(where, sign, value, dots, triplet, rest)))
-        now += sign
-    return tuple(found)
-
-
-def _longest_sign(place: Fraction, room: Fraction, beats: int, *, rest: bool) -> tuple[Fraction, Value, int, bool]:
-    """The longest sign for a place in the bar; rests of 4/4 take no dot, so that both halves of the bar show."""
-    into_beat = place % 1
-    if into_beat == 0:
-        for length, value, dots, where in _ON_THE_BEAT:
-            if length <= room and int(place) in where.get(beats, ()) and not (rest and dots and beats == 4):
-                return length, value, dots, False
-    room = min(room, 1 - into_beat)
-    thirds = (room.denominator % 3 == 0) or (into_beat.denominator % 3 == 0)
-    for length, value, dots, triplet in _INSIDE_A_BEAT:
-        if length <= room and triplet == thirds:
-            return length, value, dots, triplet
-    raise ValueError(f"no written value fits {room} of a beat at {place}")
-
-
-@lru_cache(maxsize=2048)
-def _marks(bar: tuple[_Sign, ...], beats: int) -> tuple[_Marks, ...]:
-    """The beams of each sign of a bar, and where its tuplets start and stop."""
-    return tuple(zip(_beams(bar, beats), _tuplets(bar), strict=True))
-
-
-def _beams(bar: Sequence[_Sign], beats: int) -> list[tuple[BeamState, ...]]:
-    eighths_only = beats == 4 and all(
-        sign.value != "16th" and not sign.triplet and not (sign.value == "eighth" and sign.dots) for sign in bar
-    )
-    width = 2 if eighths_only else 1
-
-    def group_of(place: int) -> tuple[bool, int]:
-        sign = bar[place]
-        return not sign.rest and sign.value in _BEAMS, int(sign.start // width)
-
-    done: list[tuple[BeamState, ...]] = [()] * len(bar)
-    for (beamable, _), members in groupby(range(len(bar)), key=group_of):
-        places = list(members)
-        if not beamable or len(places) < 2:
-            continue
-        levels = [_BEAMS[bar[place].value] for place in places]
-        for i, place in enumerate(places):
-            done[place] = tuple(_beam_state(levels, i, n) for n in range(1, levels[i] + 1))
-    return done
-
-
-def _beam_state(levels: Sequence[int], i: int, level: int) -> BeamState:
-    before = i > 0 and levels[i - 1] >= level
-    after = i + 1 < len(levels) and levels[i + 1] >= level
-    if before and after:
-        return "continue"
-    if after:
-        return "begin"
-    if before:
-        return "end"
-    return "forward hook" if i == 0 else "backward hook"
-
-
-def _tuplets(bar: Sequence[_Sign]) -> list[Literal["start", "stop"] | None]:
-    done: list[Literal["start", "stop"] | None] = [None] * len(bar)
-    for (triplet, _), members in groupby(
-        range(len(bar)), key=lambda place: (bar[place].triplet, int(bar[place].start))
-    ):
-        if triplet:
-            places = list(members)
-            done[places[0]], done[places[-1]] = "start", "stop"
-    return done

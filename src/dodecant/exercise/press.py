@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from dodecant.exercise.explaining import Explanations
@@ -23,17 +23,20 @@ from dodecant.exercise.remarks import (
     remarks_on_range,
     remarks_on_signs,
 )
-from dodecant.exercise.route import stops
+from dodecant.exercise.rhythm import BEATS, Value
+from dodecant.exercise.route import Stop, stops
 from dodecant.exercise.score import Remark, Strip
 from dodecant.exercise.sentence import Phrase, sentence, sentence_text
 from dodecant.exercise.setting import Settings
 from dodecant.exercise.sounds import ChangesSounds
+from dodecant.exercise.timeline import Timeline, anticipated
 from dodecant.exercise.unbroken import fit_unbroken
 from dodecant.exercise.variation import Stair
 from dodecant.exercise.writing import StripWriter
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
 from dodecant.music.errors import MusicError
 from dodecant.music.form import Form
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import Pitch
 from dodecant.music.scale import ScaleCatalogue
 from dodecant.music.tonics import TonicNames
@@ -62,17 +65,18 @@ class Exercise:
     sentence: tuple[Phrase, ...]
     strips: tuple[Strip, ...]
     remarks: tuple[Remark, ...]
-    beats: int  # quarter notes in a bar
+    metre: Metre
 
     @property
     def bars(self) -> int:
         """Bars in all strips together."""
-        return sum(len(strip.bars) for strip in self.strips)
+        return int(-(-sum(strip.end - strip.begin for strip in self.strips) // self.metre.quarters))
 
     @property
     def seconds(self) -> Fraction:
         """Playing time at the recipe's tempo (BPM), each strip once."""
-        return Fraction(self.bars * self.beats * 60, self.recipe.tempo)
+        beats = sum((strip.end - strip.begin for strip in self.strips), start=Fraction(0))
+        return beats / self.metre.pulse * 60 / self.recipe.tempo
 
 
 def press(recipe: Recipe, tables: Tables) -> Exercise:
@@ -86,10 +90,10 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         remarks += remarks_on_range(recipe, strip.stop, line, worked.instrument)
         remarks += remarks_on_signs(recipe, strip)
     first, line = worked.strips[0]
-    remarks += remarks_on_bar(recipe, line.group, worked.beats, len(first.bars))
+    remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
-    return Exercise(recipe, worked.instrument, phrases, strips, tuple(remarks), worked.beats)
+    return Exercise(recipe, worked.instrument, phrases, strips, tuple(remarks), worked.metre)
 
 
 @dataclass(frozen=True)
@@ -97,48 +101,88 @@ class _Worked:
     """The strips of a recipe with the lines they were written from."""
 
     instrument: Instrument
-    beats: int
+    metre: Metre
     strips: list[tuple[Strip, Line]]
 
 
 def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     instrument, reach, own_limits = _player(recipe, tables)
     tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
-    beats = bar_beats(recipe)
-    lick = _lick(recipe, tables, beats)
-    lead_in = Fraction(beats if lick and lick.lead > 0 else 0)
+    metre = metre_of(recipe)
+    lick = _lick(recipe, tables, metre)
+    lead_in = metre.quarters if lick and lick.lead > 0 else Fraction(0)
     places = stops(recipe, tables.scales, tonics, instrument, lead_in)
     if len(places) > MOST_STRIPS:
         raise RecipeError(
             [Problem("/keys", f"This makes {len(places)} strips; {MOST_STRIPS} are the most.", "Pick fewer keys.")]
         )
-    settings, writer = Settings(recipe, lick), StripWriter(recipe, instrument, beats)
-    plan: LickPlan | None = None
+    ways = {value: _Way(with_value(recipe, value), lick, instrument, metre) for value in recipe.placement.values}
     strips: list[tuple[Strip, Line]] = []
     for stop in places:
-        if recipe.figure.kind == "guide-tones":
-            line = fit_guide_tones(recipe, recipe.figure, stop, reach)
-        elif recipe.figure.kind == "unbroken":
-            line = fit_unbroken(recipe, recipe.figure, stop, settings, reach)
-        elif stop.timeline is not None and lick is not None:
-            plan = plan or LickPlan(lick_form(stop.timeline, lick))  # the chords come at the same times in every key
-            line = fit_lick_over(recipe, stop, plan, settings, instrument, reach, own_limits=own_limits)
-        elif stop.over_written:
-            line = fit_over_changes(recipe, stop, settings, reach)
-        else:
-            line = fit_line(recipe, stop, settings, instrument, reach, own_limits=own_limits)
+        way = ways[stop.value or recipe.placement.value]
+        line = _line(way, stop, instrument, reach, own_limits=own_limits)
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
-        strips.append((writer.strip(stop, line), line))
-    return _Worked(instrument, beats, strips)
+        goes_on = strips and recipe.placement.ending == "on"
+        place = strips[-1][0].end % metre.quarters if goes_on else None
+        strips.append((way.writer.strip(stop, line, place), line))
+    return _Worked(instrument, metre, strips)
 
 
-def _lick(recipe: Recipe, tables: Tables, beats: int) -> Lick | None:
+def _line(way: _Way, stop: Stop, instrument: Instrument, reach: Reach, *, own_limits: bool) -> Line:
+    """The line of one stop, by the way that is for its figure and its sounds."""
+    recipe, settings = way.recipe, way.settings
+    if way.lick is not None and stop.timeline is not None:
+        plan = way.plan(stop.timeline, way.lick)
+        return fit_lick_over(recipe, stop, plan, settings, instrument, reach, own_limits=own_limits)
+    stop = _early(recipe, stop)
+    if recipe.figure.kind == "guide-tones":
+        return fit_guide_tones(recipe, recipe.figure, stop, reach)
+    if recipe.figure.kind == "unbroken":
+        return fit_unbroken(recipe, recipe.figure, stop, settings, reach)
+    if stop.over_written:
+        return fit_over_changes(recipe, stop, settings, reach)
+    return fit_line(recipe, stop, settings, instrument, reach, own_limits=own_limits)
+
+
+def _early(recipe: Recipe, stop: Stop) -> Stop:
+    """The stop with its chords anticipated, as the line takes them."""
+    kind = recipe.placement.anticipated
+    if kind == "no" or not stop.over_written:
+        return stop
+    read, heard = (anticipated(over, BEATS[kind]) for over in (stop.over_written, stop.over_sounding))
+    return replace(stop, over_written=read, over_sounding=heard)
+
+
+class _Way:
+    """A recipe with one note value, and what works its strips out."""
+
+    def __init__(self, recipe: Recipe, lick: Lick | None, instrument: Instrument, metre: Metre) -> None:
+        self.recipe, self.lick = recipe, lick
+        self.settings, self.writer = Settings(recipe, lick), StripWriter(recipe, instrument, metre)
+        self._plans: dict[Timeline, LickPlan] = {}
+
+    def plan(self, timeline: Timeline, lick: Lick) -> LickPlan:
+        """What is the same in every key, where the chords come at the same times."""
+        if timeline not in self._plans:
+            self._plans[timeline] = LickPlan(lick_form(timeline, lick))
+        return self._plans[timeline]
+
+
+def with_value(recipe: Recipe, value: Value | None) -> Recipe:
+    """The recipe with one note value of its route."""
+    if value is None or not recipe.placement.route:
+        return recipe
+    placement = recipe.placement.model_copy(update={"value": value, "route": ()})
+    return recipe.model_copy(update={"placement": placement})
+
+
+def _lick(recipe: Recipe, tables: Tables, metre: Metre) -> Lick | None:
     figure = recipe.figure
     if figure.kind != "lick":
         return None
-    return read_against(figure.text, figure.over, beats, tables.scales, exact=figure.fit == "exact")
+    return read_against(figure.text, figure.over, metre, tables.scales, exact=figure.fit == "exact")
 
 
 def say(recipe: Recipe, tables: Tables) -> str:
@@ -183,9 +227,9 @@ def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
     return instrument, Reach(low, high), bool(player.lowest or player.highest)
 
 
-def bar_beats(recipe: Recipe) -> int:
-    """Quarter notes in a bar: the recipe's, or those of the changes."""
+def metre_of(recipe: Recipe) -> Metre:
+    """The metre of an exercise: the recipe's, or that of the changes."""
     sounds = recipe.sounds
     if not isinstance(sounds, ChangesSounds):
-        return int(recipe.placement.metre[0])
-    return metre_of_changes(sounds.changes).beats
+        return Metre.parse(recipe.placement.metre)
+    return metre_of_changes(sounds.changes)

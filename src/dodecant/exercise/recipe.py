@@ -7,9 +7,9 @@ from typing import Annotated, Any, Final, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.figure_parts import Courses, Enclosure, Figures, Ladders, PlainCourse, Run, ScaleLadder
-from dodecant.exercise.parts import KeyName, Part, PitchText, read_part, readable, refused
+from dodecant.exercise.parts import KeyName, Part, PitchText, read_part, refused
+from dodecant.exercise.placement import Placement
 from dodecant.exercise.problems import Problem, RecipeError
-from dodecant.exercise.slots import BEATS, read_slots
 from dodecant.exercise.sounds import OneSound, Sounds
 from dodecant.music.errors import MusicError
 from dodecant.music.numbering import School
@@ -76,38 +76,6 @@ class KeyRoute(Part):
     def _has_keys(self) -> Self:
         if self.order == "picked" and not self.picked:
             raise refused(MusicError("No key is picked.", cure="Pick at least one side of the dial."))
-        return self
-
-
-class Placement(Part):
-    """Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
-
-    `slots` is a grid of the note value for one to four bars, poured full of notes again and again: s sounds, r is a
-    rest, h holds on; left empty every slot sounds. `start` is so many slots after the barline, or before it. Every
-    `accents`-th note is accented. `swing` is the share of a beat (or half a beat) that the first of two notes takes, in
-    hundredths, in sound only.
-    """
-
-    value: Literal["half", "quarter", "eighth", "triplet", "sixteenth"] = "eighth"
-    metre: Literal["2/4", "3/4", "4/4", "5/4", "6/4", "7/4"] = "4/4"
-    slots: Annotated[str, Field(max_length=200), readable(read_slots)] = ""
-    start: Annotated[int, Field(ge=-16, le=32)] = 0
-    ending: Literal["hold", "rest"] = "hold"
-    accents: Annotated[int, Field(ge=0, le=16)] = 0
-    swing: Annotated[int, Field(ge=50, le=80)] = 50
-    swings: Literal["eighth", "sixteenth"] = "eighth"
-
-    @model_validator(mode="after")
-    def _fills_bars(self) -> Self:
-        count, beats = len(read_slots(self.slots)), int(self.metre[0])
-        value = BEATS[self.value]
-        if count and (count * value) % beats:
-            in_bar = beats / value
-            bars = f"{in_bar} or {2 * in_bar}" if in_bar.denominator == 1 else f"{2 * in_bar}"
-            cure = f"Write {bars} slots, or choose another note value."
-            raise refused(MusicError(f"{count} slots do not fill bars of {self.metre}.", cure=cure))
-        if count * value > 4 * beats:
-            raise refused(MusicError("The rhythm is longer than four bars.", cure="Shorten it."))
         return self
 
 

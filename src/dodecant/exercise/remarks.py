@@ -9,9 +9,10 @@ from dodecant.exercise.line import Line
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.score import Cure, Remark, Strip
-from dodecant.exercise.timing import Units, grid_of, note_value
+from dodecant.exercise.timing import Units, note_value, rhythm_in
 from dodecant.instrument.profile import Instrument
 from dodecant.music.degree import Degree
+from dodecant.music.metre import Metre
 
 _MANY_SIGNS = 0.8
 _ENOUGH_NOTES = 8
@@ -123,21 +124,21 @@ def remarks_on_fitting(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remar
         yield Remark("fitted", stop.index, "/figure", f"{name}: {', '.join(words)}.", (_JUST_AS_IT_IS,))
 
 
-def remarks_on_bar(recipe: Recipe, group: Units, beats: int, length: int) -> Iterator[Remark]:
+def remarks_on_bar(recipe: Recipe, group: Units, metre: Metre, length: int) -> Iterator[Remark]:
     """A figure that does not fit the bar: when the two meet again.
 
     `group` is the figure's length in note values, `length` the strip's in bars.
 
-    >>> [remark.text for remark in remarks_on_bar(Recipe(), 5, 4, 12)]
+    >>> [remark.text for remark in remarks_on_bar(Recipe(), 5, Metre(4, 4), 12)]
     ['Groups of 5 against 8 in a bar: they meet the barline again after 5 bars.']
     """
-    slots = grid_of(recipe)
-    value = note_value(recipe)
-    if slots and len(slots) * value != beats:
+    rhythm, bar = rhythm_in(recipe), metre.quarters
+    if recipe.placement.poured == "each-figure" or (rhythm and rhythm.length != bar):
         return  # a rhythm of several bars hides where groups meet the barline
-    in_bar = slots.count("s") or int(beats / value)
-    if in_bar < 2:
+    slots = len(rhythm.notes) if rhythm else bar / note_value(recipe)
+    if slots < 2 or slots != int(slots):
         return
+    in_bar = int(slots)
     if group != int(group) or group < 2 or in_bar % group == 0 or group % in_bar == 0:
         return
     group = int(group)

@@ -11,6 +11,7 @@ from dodecant.exercise.figure_parts import Figures
 from dodecant.exercise.harmony import harmony
 from dodecant.exercise.orders import orders_of
 from dodecant.exercise.recipe import KeyRoute, Recipe
+from dodecant.exercise.rhythm import Value
 from dodecant.exercise.scale_choice import chosen_scale
 from dodecant.exercise.sounds import (
     ChangesSounds,
@@ -21,6 +22,7 @@ from dodecant.exercise.sounds import (
     SeveralSounds,
 )
 from dodecant.exercise.timeline import Over, Sound, Timeline, over_in, timeline_of
+from dodecant.exercise.value_names import VALUES
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Colour
 from dodecant.music.chord_symbol import parse_quality
@@ -40,7 +42,8 @@ class Stop:
 
     Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name. Where
     sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where the
-    recipe asks for several orders of one, and `variant` its name. `timeline` tells when the chords come, in any key.
+    recipe asks for several orders of one, and `variant` its name; `value` the note value of its own on a route of them.
+    `timeline` tells when the chords come, in any key.
     """
 
     index: int
@@ -53,6 +56,7 @@ class Stop:
     chain: tuple[tuple[Sound, Sound], ...] = ()
     figure: Figures | None = None
     variant: str = ""
+    value: Value | None = None
     timeline: Timeline | None = None
 
     @property
@@ -113,9 +117,18 @@ def stops(
         found = tuple(_morph_stops(recipe, sounds, catalogue, names))
     else:
         found = tuple(_plain_stops(recipe, _members(sounds, catalogue), names))
-    orders = orders_of(recipe.figure)
-    every = [replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders]
-    return tuple(replace(stop, index=index) for index, stop in enumerate(every)) if orders else found
+    orders, values = orders_of(recipe.figure), recipe.placement.route
+    if orders:
+        found = tuple(replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders)
+    if values:
+        found = tuple(_in_value(stop, value, recipe) for stop in found for value in values)
+    return tuple(replace(stop, index=index) for index, stop in enumerate(found)) if orders or values else found
+
+
+def _in_value(stop: Stop, value: Value, recipe: Recipe) -> Stop:
+    """The stop in one note value of the route."""
+    words = VALUES[recipe.spelling.values][value]
+    return replace(stop, value=value, variant=f"{stop.variant} · {words}" if stop.variant else words)
 
 
 @dataclass(frozen=True)

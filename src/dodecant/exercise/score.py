@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal, NamedTuple
 
+from dodecant.exercise.bar_signs import BeamState, Value
+from dodecant.exercise.placement import MarkKind
 from dodecant.exercise.route import Stop
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import Pitch
 
 Role = Literal["chord", "tension", "care", "outside"]
-Value = Literal["whole", "half", "quarter", "eighth", "16th"]
-BeamState = Literal["begin", "continue", "end", "forward hook", "backward hook"]
 
 
 class Tone(NamedTuple):
@@ -41,36 +41,51 @@ class Sign:
 
 
 class Note(NamedTuple):
-    """A tone in time: start and length in beats from the strip's beginning, and the accidental it needs."""
+    """A tone in time: start and length in beats from the strip's first barline; the accidental it needs; its marks, and
+    whether a slur starts or stops with it.
+    """
 
     start: Fraction
     length: Fraction
     tone: Tone
     sign: Sign | None
-    accent: bool = False
+    marks: tuple[MarkKind, ...] = ()
+    slur: Literal["", "start", "stop"] = ""
+
+    @property
+    def loud(self) -> bool:
+        """Whether it is accented: by a mark, or as a tone that the sound before did not have."""
+        return self.tone.changed or "accent" in self.marks or "marcato" in self.marks
+
+    @property
+    def short(self) -> bool:
+        """Whether it sounds for half its length only."""
+        return "staccato" in self.marks
 
 
 class Piece(NamedTuple):
     """One written sign: a note, part of a tied note (`note` is its index in the strip), or a rest (None).
 
-    `start` is in beats from the barline. `triplet` marks three in the time of two.
+    `start` is in beats from the barline. `ratio` is the tuplet it stands in: (3, 2) is three in the time of two. A
+    tuplet that starts has a `bracket` where no beam holds it together.
     """
 
     start: Fraction
     length: Fraction
     value: Value
     dots: int
-    triplet: bool
+    ratio: tuple[int, int]
     note: int | None
     tied_from: bool = False
     tied_to: bool = False
     beams: tuple[BeamState, ...] = ()
     tuplet: Literal["start", "stop"] | None = None
+    bracket: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Bar:
-    """A full bar, numbered from 1 within its strip."""
+    """A bar, numbered from 1 within its strip."""
 
     number: int
     pieces: tuple[Piece, ...]
@@ -99,7 +114,8 @@ class Remark:
 class Strip:
     """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes).
 
-    `labels` name the sounds of a chain where each begins, in beats.
+    `labels` name the sounds of a chain where each begins, in beats. It lasts from `begin` to `end`, in beats from its
+    first barline: whole bars, unless strips go straight on. `open_bars` (from 0) are left for an answer.
     """
 
     stop: Stop
@@ -108,6 +124,9 @@ class Strip:
     fifths: int
     octaves_open: int
     labels: tuple[tuple[Fraction, str], ...] = ()
+    begin: Fraction = Fraction(0)
+    end: Fraction = Fraction(0)
+    open_bars: frozenset[int] = frozenset()
 
     @property
     def heading(self) -> str:

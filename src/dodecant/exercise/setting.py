@@ -19,7 +19,7 @@ from dodecant.exercise.line import Tones
 from dodecant.exercise.path import Anchor, lacking_ends, walk
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.timing import Units, grid_of, lay_out, note_value, poured
+from dodecant.exercise.timing import Units, lay_out, note_value, poured, rhythm_in
 from dodecant.music.pitch import NoteName
 from dodecant.music.scale import Scale
 
@@ -42,7 +42,7 @@ class Settings:
     def __init__(self, recipe: Recipe, lick: Lick | None) -> None:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
-        self.slots = grid_of(recipe)
+        self.rhythm = rhythm_in(recipe)
         # What lies under each chord of changes, by its number and the stop's own figure.
         self.under: dict[tuple[int, Figures | None], tuple[Scale, Setting, Tones]] = {}
         # How many notes an unbroken line has under each chord.
@@ -72,7 +72,8 @@ class Setting:
         falling = Ladder(_C, scale, coming_down=True)
         self.figures = (figure, Figure(shape, falling, sound, self._value, tones) if scale.down else figure)
         self._steps = Ladder(_C, sound)
-        self._slots = grid_of(recipe)
+        self._rhythm = rhythm_in(recipe)
+        self._tells_figures = _tells_figures(recipe)
         self._encloser = self._enclosing(recipe.enclosure)
         self.group: Units = 0
         self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
@@ -86,7 +87,7 @@ class Setting:
         """Through a rhythm the line flows: its slots say where a target lands."""
         if enclosure is None:
             return None
-        flowing = enclosure.model_copy(update={"landing": "flow"}) if self._slots else enclosure
+        flowing = enclosure.model_copy(update={"landing": "flow"}) if self._rhythm else enclosure
         return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
 
     @property
@@ -125,11 +126,11 @@ class Setting:
 
         `start` is the beat it begins on; whole beats make no difference but to a rhythm. A rhythm may leave it silent.
         """
-        key = (start % (len(self._slots) * self._value or 1), length)
+        key = (start % (self._rhythm.length if self._rhythm else 1), length)
         found = self._filled.get(key)
         if found is None:
             tones = self._fill(*key)
-            found = self._filled[key] = Tones.of(tones) if self._slots and not tones else self._some(tones)
+            found = self._filled[key] = Tones.of(tones) if self._rhythm and not tones else self._some(tones)
         return found
 
     def _fill(self, start: Fraction, length: Fraction) -> list[FigureTone]:
@@ -145,20 +146,20 @@ class Setting:
             if units >= count or silent > len(self.anchors):
                 break
         if self._encloser is not None and groups:
-            tones = self._encloser.around(groups, from_the_start=False)[0]
+            tones = self._encloser.around(groups, from_the_start=False, at=start / self._value)[0]
         else:
             tones = [tone for group in groups for tone in group]
         if len(tones) > 1 and tones[0].timing.at not in (None, start):
             tones = tones[1:]  # there is no room under this chord for what leads into its first beat
         timings = (tone.timing for tone in tones)
-        if self._slots:
-            spans, _ = poured(timings, start, self._value, self._slots)
+        if self._rhythm:
+            spans = poured(timings, start, self._rhythm, anew=self._recipe.placement.poured == "each-figure")
         else:
             spans, _ = lay_out(timings, start, self._value)
         end = start + length
         found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
         for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:
-            if begin + held > end and not self._slots:
+            if begin + held > end and not self._rhythm:
                 shorter = tone.timing._replace(units=(end - begin) / self._value, rest=0)
                 found[-1] = self.figures[0].timed(tone, shorter)
         return found
@@ -169,7 +170,7 @@ class Setting:
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
             anchors = anchors[:-1]
         if self._recipe.course.kind == "plain":  # no need to walk farther than the chord lasts
-            return (on_anchor(self.figures, anchor, place) for place, anchor in enumerate(cycle(anchors)))
+            return (self._told(on_anchor(self.figures, anchor, at)) for at, anchor in enumerate(cycle(anchors)))
         return cycle(self._groups(anchors))
 
     def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
@@ -181,7 +182,14 @@ class Setting:
         self.group = sizes.pop() if counts else 0
         if self._shape.kind == "run" and self._shape.tail == "arpeggio":
             groups += self._tail(anchors)
-        return [group for group in groups if group]
+        return [self._told(group) for group in groups if group]
+
+    def _told(self, group: list[FigureTone]) -> list[FigureTone]:
+        """The group with its beginning told, where something is counted by figures."""
+        if not self._tells_figures or not group:
+            return group
+        first = group[0]
+        return [self.figures[0].timed(first, first.timing._replace(begins=True)), *group[1:]]
 
     def _tail(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
         """The arpeggio of every second rung over the path's span, up and back."""
@@ -231,6 +239,13 @@ class Setting:
             return found
         message = f"{self._sound.name} has none of these tones."
         raise RecipeError([Problem("/figure/text", message, "Take the nearest tones instead.")])
+
+
+def _tells_figures(recipe: Recipe) -> bool:
+    """Whether the rhythm, the marks or the slurs begin anew with each figure."""
+    placement = recipe.placement
+    slurred = placement.slurs is not None and placement.slurs.by == "figure"
+    return placement.poured == "each-figure" or slurred or any(mark.by == "figure" for mark in placement.marks)
 
 
 def _ladder_of(recipe: Recipe, figure: Figures, sound: Scale) -> Ladders:

@@ -6,6 +6,7 @@ A timeline is told by its identity, so that what follows from it alone is worked
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property, lru_cache
@@ -107,6 +108,23 @@ def over_in(timeline: Timeline, tonic: NoteName) -> tuple[Over, ...]:
             if sound is None:
                 sound = sounds[key] = _carried(best, slots[number].chord, chord)
         found.append(Over(start, length, chord, sound))
+    return tuple(found)
+
+
+def anticipated(over: Sequence[Over], by: Fraction) -> tuple[Over, ...]:
+    """The same chords, each but the first so many beats early; one that would leave no time for the last one is not.
+
+    >>> C = Over(Fraction(0), Fraction(4), None, None)
+    >>> [str(one.length) for one in anticipated([C, C._replace(start=Fraction(4))], Fraction(1, 2))]
+    ['7/2', '9/2']
+    """
+    found: list[Over] = []
+    for number, one in enumerate(over):
+        early = number > 0 and one.start - by > found[-1].start
+        start = one.start - by if early else one.start
+        if early:
+            found[-1] = found[-1]._replace(length=start - found[-1].start)
+        found.append(one._replace(start=start, length=one.start + one.length - start))
     return tuple(found)
 
 

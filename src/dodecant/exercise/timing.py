@@ -8,19 +8,24 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.slots import BEATS, pour, read_slots
+from dodecant.exercise.rhythm import BEATS, Rhythm, pour, rhythm_of
 
 Units = int | Fraction
 Span = tuple[Fraction, Fraction]
-_PARTS = 12  # of a beat
+_PARTS = 60  # of a beat
+_GRIDS = (15, 20, 12)  # quarters, thirds, fifths of it
+_SIXTHS = (10,)
 
 
 class Timing(NamedTuple):
-    """How long a tone is and how long the silence after it, in note values; and the place in the beat it needs."""
+    """How long a tone is and how long the silence after it, in note values; the place in the beat it needs; and whether
+    a figure begins with it, where that is asked for.
+    """
 
     units: Units = 1
     rest: Units = 0
     at: Fraction | None = None
+    begins: bool = False
 
 
 PLAIN = Timing()
@@ -31,42 +36,45 @@ def note_value(recipe: Recipe) -> Fraction:
     return Fraction(1) if recipe.figure.kind == "lick" else BEATS[recipe.placement.value]
 
 
-def grid_of(recipe: Recipe) -> str:
-    """The slots notes are poured into; none where every slot sounds, or where a figure brings its own rhythm."""
-    figure = recipe.figure
+def rhythm_in(recipe: Recipe) -> Rhythm | None:
+    """The rhythm notes are poured into; None where every slot sounds, or where a figure brings its own rhythm."""
+    figure, placement = recipe.figure, recipe.placement
     own = figure.kind == "lick" or (figure.kind == "arpeggios" and figure.rhythm != "even")
-    return "" if own else read_slots(recipe.placement.slots)
+    return None if own or not placement.slots else rhythm_of(placement.slots, placement.value)
 
 
-def poured(timings: Iterable[Timing], begin: Fraction, value: Fraction, slots: str) -> tuple[list[Span], Fraction]:
+def poured(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm, *, anew: bool = False) -> list[Span]:
     """The same as `lay_out` through a rhythm: a note of several note values takes as many sounding slots.
 
-    >>> poured([Timing(1), Timing(2)], Fraction(0), Fraction(1, 2), "srss")[0][1]
+    `anew` lets every tone that begins a figure wait for the rhythm to come round.
+
+    >>> poured([Timing(1), Timing(2)], Fraction(0), rhythm_of("srss", "eighth"))[1]
     (Fraction(1, 1), Fraction(1, 1))
     """
-    now, found = begin, []
-    notes = pour(slots, -int(-begin // value))
-    for units, _, _ in timings:
-        first, length = next(notes)
+    found: list[Span] = []
+    notes = pour(rhythm, begin)
+    for units, _, _, begins in timings:
+        start, length = next(notes)
+        while anew and begins and found and start % rhythm.length != rhythm.notes[0][0]:
+            start, length = next(notes)
         for _ in range(int(units) - 1):
             last, more = next(notes)
-            length = last + more - first
-        found.append((first * value, length * value))
-        now = (first + length) * value
-    return found, now
+            length = last + more - start
+        found.append((start, length))
+    return found
 
 
 def swung(place: Fraction, swing: int, level: str) -> Fraction:
     """Where a place (in beats) sounds: the first half of each beat, or of each half beat, takes `swing` hundredths.
 
-    Places off the grid of halves, such as triplets, stay.
+    Places off the grid of quarters of a beat, such as triplets, stay.
 
     >>> swung(Fraction(3, 2), 66, "eighth"), swung(Fraction(1, 3), 66, "eighth")
     (Fraction(83, 50), Fraction(1, 3))
     """
     unit = Fraction(1) if level == "eighth" else Fraction(1, 2)
     pair, into = divmod(place, unit)
-    if swing == 50 or place.denominator % 3 == 0:
+    if swing == 50 or (4 * place).denominator > 1:
         return place
     share, half = Fraction(swing, 100), unit / 2
     return pair * unit + (into * 2 * share if into <= half else unit * share + (into - half) * 2 * (1 - share))
@@ -76,24 +84,26 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
     """Start and length of every tone in beats, and the beat on which all is over.
 
     A tone that needs a place in the beat waits for it; so does one whose length cannot be written in what is left of
-    its beat (a triplet after an eighth), until the next beat. Counted in twelfths of a beat, which hold both halves and
-    thirds.
+    its beat (a triplet after an eighth), until the next beat. Counted in sixtieths of a beat, which hold quarters,
+    fifths and (where
+    the note value is one) sixths.
 
     >>> lay_out([Timing(1), Timing(Fraction(2, 3), at=Fraction(0))], Fraction(0), Fraction(1, 2))[0][1]
     (Fraction(1, 1), Fraction(1, 3))
     """
     now, one = int(begin * _PARTS), int(value * _PARTS)
+    grids = _SIXTHS if one == _SIXTHS[0] else _GRIDS
     found = []
-    for units, rest, at in timings:
+    for units, rest, at, _ in timings:
         length = int(one * units)
         into = now % _PARTS
-        if into % 3 and into % 4:  # a silence ended where nothing can begin
+        if all(into % grid for grid in grids):  # a silence ended where nothing can begin
             now, into = now + _PARTS - into, 0
         if at is not None:
             wanted = int(at * _PARTS)
             if into != wanted:
-                now += (wanted - into) % _PARTS if _one_grid(into, wanted) else _PARTS - into + wanted
-        elif into and not _one_grid(into, length):
+                now += (wanted - into) % _PARTS if _one_grid(into, wanted, grids) else _PARTS - into + wanted
+        elif into and not _one_grid(into, length, grids):
             now += _PARTS - into
         found.append((_beats(now), _beats(length)))
         now += length + int(one * rest)
@@ -101,17 +111,18 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
 
 
 def one_grid(one: Fraction, other: Fraction) -> bool:
-    """Whether two places can stand in one beat: both in thirds of it, or both in halves and quarters.
+    """Whether two places can stand in one beat: both in quarters, in thirds or in fifths of it.
 
     >>> one_grid(Fraction(1, 3), Fraction(1, 2)), one_grid(Fraction(1), Fraction(1, 3))
     (False, True)
     """
-    return _one_grid(int(one * _PARTS), int(other * _PARTS))
+    return _one_grid(int(one * _PARTS), int(other * _PARTS), _GRIDS)
 
 
-def _one_grid(one: int, other: int) -> bool:
-    """Whether two places can stand in one beat: both in thirds, or both in halves and quarters."""
-    return one % _PARTS == 0 or other % _PARTS == 0 or (one % 3 == 0) == (other % 3 == 0)
+def _one_grid(one: int, other: int, grids: tuple[int, ...]) -> bool:
+    if one % _PARTS == 0 or other % _PARTS == 0:
+        return True
+    return any(one % grid == 0 and other % grid == 0 for grid in grids)
 
 
 @lru_cache(maxsize=8192)

@@ -14,9 +14,9 @@ from dodecant.exercise.figure_parts import Unbroken
 from dodecant.exercise.line import SILENCE, Line, Segment, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.rhythm import Rhythm, pour
 from dodecant.exercise.route import Stop
 from dodecant.exercise.setting import Setting, Settings
-from dodecant.exercise.slots import pour
 from dodecant.exercise.timing import note_value
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift
@@ -33,7 +33,7 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
     before: int | None = None
     for number, (over, heard) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
         if len(settings.counts) <= number:  # the chords come at the same times in every key
-            settings.counts.append(_count(recipe, settings.slots, over.start, over.length))
+            settings.counts.append(_count(recipe, settings.rhythm, over.start, over.length))
         count = settings.counts[number]
         if over.sound is None or heard.sound is None or count == 0:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
@@ -59,19 +59,17 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
             tones += ladder[run]
             reached += heights[run]
             before = reached[-1] + up if reached else before
-        held = not settings.slots
+        held = not settings.rhythm
         on_c = Tones(tuple(tones), min(reached), max(reached))
         segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
     return Line(tuple(segments), alike="unbroken")
 
 
-def _count(recipe: Recipe, slots: str, start: Fraction, length: Fraction) -> int:
+def _count(recipe: Recipe, rhythm: Rhythm | None, start: Fraction, length: Fraction) -> int:
     """How many notes begin under a chord."""
-    value = note_value(recipe)
-    if not slots:
-        return max(1, -int(-length // value))
-    first, end = -int(-start // value), (start + length) / value
-    return sum(1 for _ in takewhile(lambda note: note[0] < end, pour(slots, first)))
+    if rhythm is None:
+        return max(1, -int(-length // note_value(recipe)))
+    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, pour(rhythm, start)))
 
 
 def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> FigureTone:

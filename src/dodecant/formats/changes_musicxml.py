@@ -15,9 +15,10 @@ from xml.sax.saxutils import escape
 from dodecant.formats.harmony_xml import read_harmony, read_number, write_harmony
 from dodecant.formats.musicxml import HEAD
 from dodecant.formats.score_source import measures_of, refused, score_root
-from dodecant.music.changes import Bar, Changes, Metre, Slot
+from dodecant.music.changes import Bar, Changes, Slot
 from dodecant.music.chord import Chord
 from dodecant.music.key import Key, tonic_fifths
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import NoteName
 from dodecant.music.tonics import USUAL
 

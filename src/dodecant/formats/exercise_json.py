@@ -34,6 +34,7 @@ class NoteOut(TypedDict):
     number: str
     role: Role
     accent: bool
+    short: bool
 
 
 class BarOut(TypedDict):
@@ -52,7 +53,10 @@ class SoundOut(TypedDict):
 
 
 class StripOut(TypedDict):
-    """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys."""
+    """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
+
+    It lasts from `begin` to `end`, in quarter notes from its first barline.
+    """
 
     index: int
     heading: str
@@ -60,6 +64,8 @@ class StripOut(TypedDict):
     written: SoundOut
     sounding: SoundOut
     octaves_open: int
+    begin: float
+    end: float
     bars: list[BarOut]
 
 
@@ -89,12 +95,18 @@ class RemarkOut(TypedDict):
 
 
 class ExerciseOut(TypedDict):
-    """The whole exercise."""
+    """The whole exercise.
+
+    `bar` is the length of a bar, `pulse` what the tempo counts, `groups` what is counted in a bar, in quarter notes.
+    """
 
     recipe: Recipe
     sentence: str
     phrases: list[PhraseOut]
-    beats: int
+    metre: str
+    bar: float
+    pulse: float
+    groups: list[float]
     bars: int
     seconds: float
     strips: list[StripOut]
@@ -107,7 +119,10 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
         recipe=exercise.recipe,
         sentence=sentence_text(exercise.sentence),
         phrases=[PhraseOut(id=phrase.id, lead=phrase.lead, text=phrase.text) for phrase in exercise.sentence],
-        beats=exercise.beats,
+        metre=exercise.metre.text,
+        bar=float(exercise.metre.quarters),
+        pulse=float(exercise.metre.pulse),
+        groups=[float(group) for group in exercise.metre.groups],
         bars=exercise.bars,
         seconds=float(exercise.seconds),
         strips=[_strip(exercise, strip) for strip in exercise.strips],
@@ -142,12 +157,13 @@ def _plain(value: object) -> object:
 
 def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
+    full = exercise.metre.quarters
     heights: dict[int, tuple[PitchOut, PitchOut]] = {}
     for index, note in enumerate(strip.notes):
         pitches = heights.get(id(note.tone))
         if pitches is None:
             pitches = heights[id(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
-        bars[int(note.start // exercise.beats)].append(_note(strip.note_id(index), note, *pitches))
+        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches))
     return StripOut(
         index=strip.stop.index,
         heading=strip.heading,
@@ -155,6 +171,8 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         written=_sound(strip.stop.written),
         sounding=_sound(strip.stop.sounding),
         octaves_open=strip.octaves_open,
+        begin=float(strip.begin),
+        end=float(strip.end),
         bars=[BarOut(number=number, notes=notes) for number, notes in enumerate(bars, start=1)],
     )
 
@@ -171,7 +189,8 @@ def _note(name: str, note: Note, written: PitchOut, sounding: PitchOut) -> NoteO
         step=tone.step,
         number=tone.number,
         role=tone.role,
-        accent=note.accent or tone.changed,
+        accent=note.loud,
+        short=note.short,
     )
 
 

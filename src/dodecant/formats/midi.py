@@ -1,4 +1,4 @@
-"""Standard MIDI files (format 1), sounding pitch. 480 ticks a beat, so sixteenths and triplets are exact."""
+"""Standard MIDI files (format 1), sounding pitch. 480 ticks a beat, so every note value is exact."""
 
 from __future__ import annotations
 
@@ -28,8 +28,10 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
     song = mido.MidiFile(type=1, ticks_per_beat=TICKS)
     conductor, line = mido.MidiTrack(), mido.MidiTrack()
     song.tracks += [conductor, line]
-    conductor.append(mido.MetaMessage("set_tempo", tempo=mido.bpm2tempo(exercise.recipe.tempo), time=0))
-    conductor.append(mido.MetaMessage("time_signature", numerator=exercise.beats, denominator=4, time=0))
+    metre = exercise.metre
+    quarters = float(exercise.recipe.tempo * metre.pulse)  # in a minute
+    conductor.append(mido.MetaMessage("set_tempo", tempo=mido.bpm2tempo(quarters), time=0))
+    conductor.append(mido.MetaMessage("time_signature", numerator=metre.beats, denominator=metre.unit, time=0))
     line.append(mido.MetaMessage("track_name", name=exercise.instrument.name, time=0))
     line.append(mido.Message("program_change", program=exercise.instrument.midi_program, time=0))
     strip_start, marked_until, played_until = Fraction(0), 0, 0
@@ -38,12 +40,14 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
         conductor.append(mido.MetaMessage("marker", text=_ascii(strip.heading), time=begin - marked_until))
         marked_until = begin
         for note in strip.notes:
-            on, off = ticks(strip_start + note.start), ticks(strip_start + note.start + note.length)
+            start = strip_start - strip.begin + note.start
+            on, off = ticks(start), ticks(start + note.length)
+            off -= (off - on) // 2 if note.short else 0
             pitch = note.tone.sounding.midi
             line.append(mido.Message("note_on", note=pitch, velocity=_velocity(note), time=on - played_until))
             line.append(mido.Message("note_off", note=pitch, velocity=0, time=off - on))
             played_until = off
-        strip_start += len(strip.bars) * exercise.beats
+        strip_start += strip.end - strip.begin
     end = _ticks(strip_start)
     conductor.append(mido.MetaMessage("end_of_track", time=end - marked_until))
     line.append(mido.MetaMessage("end_of_track", time=end - played_until))
@@ -53,7 +57,7 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
 
 
 def _velocity(note: Note) -> int:
-    return _ACCENT if note.accent or note.tone.changed else _VELOCITY
+    return _ACCENT if note.loud else _VELOCITY
 
 
 def _ticks(beats: Fraction) -> int:

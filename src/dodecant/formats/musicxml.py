@@ -17,7 +17,7 @@ from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Chord
 from dodecant.music.pitch import LETTERS, Pitch
 
-DIVISIONS = 12  # of a quarter note: the least number that holds sixteenths and triplets
+DIVISIONS = 60  # of a quarter note: the least number that holds sixteenths, triplets, quintuplets and sextuplets
 HEAD = (
     '<?xml version="1.0" encoding="UTF-8"?>\n'
     '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
@@ -30,6 +30,8 @@ _SIGN_NAMES = {
     1: "sharp",
     2: "double-sharp",
 }
+_IMPLICIT = ' implicit="yes"'
+_MARKS = {"accent": "accent", "staccato": "staccato", "tenuto": "tenuto", "marcato": "strong-accent"}
 _CLEFS = {"treble": ("G", 2), "bass": ("F", 4)}
 
 
@@ -86,9 +88,10 @@ def _midi(instrument: Instrument) -> str:
 
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
     notes, above = _NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
-    out = []
+    full, out = exercise.metre.quarters, []
     for place, bar in enumerate(strip.bars):
-        out.append(f'<measure number="{first + place}">')
+        partial = strip.begin > place * full or strip.end < (place + 1) * full
+        out.append(f'<measure number="{first + place}"{_IMPLICIT * partial}>')
         if place == 0:
             if headings and first > 1:
                 out.append('<print new-system="yes"/>')
@@ -96,7 +99,7 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
             out.append(_directions(exercise, strip) if headings else "")
         for piece in bar.pieces:
             if above.left:
-                out += above.due(place * exercise.beats + piece.start)
+                out += above.due(place * full + piece.start)
             out.append(notes.write(piece))
         if place == len(strip.bars) - 1:
             style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
@@ -110,7 +113,7 @@ def _attributes(exercise: Exercise, strip: Strip) -> str:
     shown = "" if strip.stop.index == 0 else ' print-object="no"'
     return (
         f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{strip.fifths}</fifths></key>"
-        f"<time{shown}><beats>{exercise.beats}</beats><beat-type>4</beat-type></time>"
+        f"<time{shown}><beats>{exercise.metre.beats}</beats><beat-type>{exercise.metre.unit}</beat-type></time>"
         f"<clef><sign>{sign}</sign><line>{line}</line></clef>{_transpose(exercise.instrument)}</attributes>"
     )
 
@@ -134,10 +137,11 @@ def _directions(exercise: Exercise, strip: Strip) -> str:
     )
     if strip.stop.index > 0:
         return words
+    tempo, dotted = exercise.recipe.tempo, "<beat-unit-dot/>" * (exercise.metre.pulse != 1)
     return (
-        f'{words}<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit>'
-        f"<per-minute>{exercise.recipe.tempo}</per-minute></metronome></direction-type>"
-        f'<sound tempo="{exercise.recipe.tempo}"/></direction>{_swing(exercise)}'
+        f'{words}<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit>{dotted}'
+        f"<per-minute>{tempo}</per-minute></metronome></direction-type>"
+        f'<sound tempo="{float(tempo * exercise.metre.pulse):g}"/></direction>{_swing(exercise)}'
     )
 
 
@@ -206,8 +210,8 @@ class _NoteWriter:
             return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>'
         number = note.tone.number
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
-        if note.tone.changed or note.accent:
-            tail = _accented(tail)
+        if note.tone.changed or note.marks or note.slur:
+            tail = _noted(tail, _strokes(note))
         return f'<note id="{name}">{self._pitch(note)}{head}{_accidental(note)}{tail}{lyric}</note>'
 
     def _pitch(self, note: Note) -> str:
@@ -229,12 +233,19 @@ def _accidental(note: Note) -> str:
     return f"<accidental{brackets}>{_SIGN_NAMES[note.sign.alteration]}</accidental>"
 
 
-def _accented(tail: str) -> str:
-    """The end of a note with an accent: a tone that is new where sounds turn into each other."""
-    accent = "<articulations><accent/></articulations>"
+def _strokes(note: Note) -> str:
+    """How a note is struck and joined; a tone that is new where sounds turn into each other has an accent."""
+    marks = dict.fromkeys((*note.marks, *(("accent",) if note.tone.changed else ())))
+    signs = "".join(f"<{_MARKS[mark]}/>" for mark in marks)
+    slur = f'<slur type="{note.slur}" number="1"/>' if note.slur else ""
+    return slur + (f"<articulations>{signs}</articulations>" if signs else "")
+
+
+def _noted(tail: str, more: str) -> str:
+    """The end of a note with more notations."""
     if "</notations>" in tail:
-        return tail.replace("</notations>", f"{accent}</notations>")
-    return f"{tail}<notations>{accent}</notations>"
+        return tail.replace("</notations>", f"{more}</notations>")
+    return f"{tail}<notations>{more}</notations>"
 
 
 @lru_cache(maxsize=4096)
@@ -247,16 +258,17 @@ def _shape(piece: Piece) -> tuple[str, str]:
         f"<type>{piece.value}</type>{'<dot/>' * piece.dots}"
     )
     tail = ""
-    if piece.triplet:
+    actual, normal = piece.ratio
+    if actual != normal:
         tail += (
-            "<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes>"
-            "<normal-type>eighth</normal-type></time-modification>"
+            f"<time-modification><actual-notes>{actual}</actual-notes><normal-notes>{normal}</normal-notes>"
+            "</time-modification>"
         )
     tail += "".join(f'<beam number="{n}">{state}</beam>' for n, state in enumerate(piece.beams, start=1))
     notations = _ties("tied", ties)
     if piece.tuplet == "start":
         # Above, as in music with words: the degree lane runs below the staff.
-        notations += f'<tuplet type="start" placement="above" bracket="{"no" if piece.beams else "yes"}"/>'
+        notations += f'<tuplet type="start" placement="above" bracket="{"yes" if piece.bracket else "no"}"/>'
     elif piece.tuplet == "stop":
         notations += '<tuplet type="stop"/>'
     return head, tail + (f"<notations>{notations}</notations>" if notations else "")

@@ -8,23 +8,11 @@ from functools import cached_property
 
 from dodecant.music.chord import Chord
 from dodecant.music.key import Key, moved
+from dodecant.music.metre import Metre
 from dodecant.music.numeral import step_of
 from dodecant.music.pitch import NoteName
 
 MOST_PLAYED = 2000  # bars
-
-
-@dataclass(frozen=True, slots=True, order=True)
-class Metre:
-    """Beats in a bar and the note value of one beat (4 is a quarter, 8 an eighth)."""
-
-    beats: int = 4
-    unit: int = 4
-
-    @property
-    def text(self) -> str:
-        """'6/8'."""
-        return f"{self.beats}/{self.unit}"
 
 
 @dataclass(frozen=True, slots=True)

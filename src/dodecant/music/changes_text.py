@@ -12,11 +12,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from dodecant.music.changes import MOST_PLAYED, Bar, Changes, Metre, Slot
+from dodecant.music.changes import MOST_PLAYED, Bar, Changes, Slot
 from dodecant.music.chord import Chord
 from dodecant.music.chord_symbol import PLAIN, House, parse_chord, print_chord
 from dodecant.music.errors import MusicError
 from dodecant.music.key import Key
+from dodecant.music.metre import Metre
 from dodecant.music.numeral import parse_numeral, print_numeral
 from dodecant.music.pitch import NoteName
 

@@ -1,0 +1,23 @@
+"""Small words that several phrases need: counts, ordinals, lists."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+COUNTS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight")
+ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
+
+
+def count(number: int) -> str:
+    """'three', or '9' where numbers grow large."""
+    return COUNTS[number] if 0 <= number < len(COUNTS) else str(number)
+
+
+def nth(number: int) -> str:
+    """'third', '9th'."""
+    return ORDINALS[number - 1] if number <= len(ORDINALS) else f"{number}th"
+
+
+def listed(names: Sequence[str]) -> str:
+    """'a, b and c'."""
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
