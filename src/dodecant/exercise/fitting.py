@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from dodecant.exercise.line import SILENCE, Line, Measure, Segment, Tones
-from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.line import Line, Segment, Tones
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.setting import Laid, Room, Setting, Settings
 from dodecant.exercise.timeline import Sound
 from dodecant.instrument.profile import Instrument, Reach
-from dodecant.instrument.range import Lie, chosen_shift, nearest_shift, octave_shifts
+from dodecant.instrument.range import Lie, chosen_shift, octave_shifts
 
 
 def fit_line(
@@ -88,68 +87,3 @@ def _around_changes(tones: Tones, before: Sound) -> Tones:
     new = [tone.degree not in before.scale.tones for tone in tones.all]
     near = [any(new[max(0, place - 1) : place + 2]) for place in range(len(new))]
     return Tones.of(tone for tone, kept in zip(tones.all, near, strict=True) if kept)
-
-
-def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reach) -> Line:
-    """The line of one stop over changes: the figure is set anew on each chord's sound and fills the chord's time.
-
-    The path comes round again under a long chord and breaks off under a short one. Each segment lies in the octave
-    nearest to where the line was, inside the reach.
-    """
-    segments: list[Segment] = []
-    lacking: dict[str, tuple[int, ...]] = {}
-    before: int | None = None
-    for number, (over, sounding) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
-        if over.sound is None or sounding.sound is None:
-            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
-            continue
-        under = None if settings.takes_all else settings.under.get((number, stop.figure))
-        if under is None or under[0] is not over.sound.scale:
-            setting = _on(settings, stop, over.sound, reach)
-            under = settings.under[number, stop.figure] = (
-                over.sound.scale,
-                setting,
-                setting.filling(over.start, over.length),
-            )
-        _, setting, tones = under
-        if not tones.all:
-            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
-            continue
-        if setting.lacks:
-            lacking[over.sound.text] = setting.lacks
-        shift = _shift(over.sound, tones, setting, before, recipe, reach)
-        fold = reach if shift is None else None
-        segment = Segment(
-            tones,
-            over.sound,
-            sounding.sound,
-            over.chord,
-            over.start,
-            over.length,
-            held=not settings.rhythm,
-            shift=shift or 0,
-            fold_into=fold,
-        )
-        before = segment.pitch(tones.all[-1]).midi
-        segments.append(segment)
-    if before is None:
-        raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
-    measure: Measure = "folded" if any(segment.fold_into for segment in segments) else "none"
-    lacks = dict.fromkeys(number for numbers in lacking.values() for number in numbers)
-    return Line(tuple(segments), measure, tuple(lacks), ", ".join(lacking))
-
-
-def _shift(
-    sound: Sound, tones: Tones, setting: Setting, before: int | None, recipe: Recipe, reach: Reach
-) -> int | None:
-    """Octaves that bring a segment near the line's last tone (MIDI number); None where it fits in no octave.
-
-    The first segment lies where the whole path on its sound would lie, or where it fits itself.
-    """
-    up = sound.above_c
-    low, high = tones.low + up, tones.high + up
-    if before is not None:
-        return nearest_shift(low, high, reach, tones.all[0].pitch.midi + up, before)
-    whole, lies = setting.whole.tones, recipe.player.lies
-    shift = chosen_shift(whole.low + up, whole.high + up, reach, lies)
-    return chosen_shift(low, high, reach, lies) if shift is None else shift

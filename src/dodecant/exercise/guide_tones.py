@@ -49,6 +49,9 @@ def _guides(quality: Quality) -> tuple[Degree, Degree]:
     return third, own.get(7) or own.get(6) or Degree(1)
 
 
+_Step = tuple[tuple[int, Pitch], ...]  # the guide tones of a chord in reach, low to high, with their MIDI numbers
+
+
 def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") -> list[Pitch]:
     """One tone for each chord; `begin` asks for the `third` or the `seventh` of the first.
 
@@ -57,13 +60,30 @@ def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") ->
     >>> [pitch.text for pitch in guide_line(chords, Reach(Pitch.parse("C4"), Pitch.parse("C5")), "seventh")]
     ['C5', 'B4', 'B4']
     """
+    steps = _steps(chords, reach, begin)
+    return [step[n][1] for step, n in zip(steps, _least_motion(steps, reach), strict=True)]
+
+
+def guide_choices(stop: Stop, reach: Reach, begin: str) -> tuple[list[_Step], list[int], list[Fraction]]:
+    """For each chord of a stop its guide tones in reach, the number of the one that is taken, and where it begins."""
+    sounding = [over for over, _, _ in _spans(stop) if over.sound is not None]
+    steps = _steps([over.chord for over in sounding if over.chord], reach, begin)
+    return steps, _least_motion(steps, reach), [over.start for over in sounding]
+
+
+def _steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[_Step]:
     low, high = reach.low.midi, reach.high.midi
-    middle = low + high
     steps = [_candidates(_names(chord), low, high) for chord in chords]
     if begin != "nearest":
         degree = guide_degrees(chords[0])[begin == "seventh"]
         name = degree.name_above(chords[0].root)
         steps[0] = tuple(one for one in steps[0] if one[1].name == name) or steps[0]
+    return steps
+
+
+def _least_motion(steps: Sequence[_Step], reach: Reach) -> list[int]:
+    """The number of the tone to take at each step."""
+    middle = reach.low.midi + reach.high.midi
     best = [abs(2 * height - middle) for height, _ in steps[0]]
     came: list[list[int]] = []
     for before, here in pairwise(steps):
@@ -81,7 +101,7 @@ def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") ->
     line = [best.index(min(best))]
     for places in reversed(came):
         line.append(places[line[-1]])
-    return [step[n][1] for step, n in zip(steps, reversed(line), strict=True)]
+    return line[::-1]
 
 
 def _names(chord: Chord) -> tuple[NoteName, ...]:
@@ -115,7 +135,7 @@ def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach
             segments += _led(recipe, segments, tone, _on_c(before, over.sound), over.sound)
         before = pitch
         segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
-    return Line(tuple(segments), alike=tuple(len(segment.tones) for segment in segments))
+    return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
 
 
 def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:

@@ -34,7 +34,7 @@ def fit_lick_over(
     if not plan.form.groups:
         raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
     worker = _Worker(stop, settings, plan)
-    line = Line(tuple(worker.segments()), alike="lick")
+    line = Line(tuple(worker.segments()), alike=stop.timeline)
     line = replace(line, lacks=worker.lacks, lacking="A sound of the changes" if worker.lacks else "")
     widest = reach if own_limits else instrument.full
     found = in_reach(line, reach, widest, recipe.player.lies)

@@ -6,7 +6,7 @@ from collections.abc import Hashable, Iterable, Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.timeline import Sound
@@ -44,6 +44,17 @@ class Tones:
 
 
 SILENCE = Tones(())
+
+
+class Shape(NamedTuple):
+    """One form of the figure under a chord as it stands on C: its tones, and what its joins depend on."""
+
+    tones: Tones
+    first: int
+    last: int
+    sets_out: int
+    arrives: int
+    foreign: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from dodecant.exercise.explaining import Explanations
-from dodecant.exercise.fitting import fit_line, fit_over_changes
+from dodecant.exercise.fitting import fit_line
 from dodecant.exercise.guide_tones import fit_guide_tones
 from dodecant.exercise.harmony import metre_of_changes
 from dodecant.exercise.joins import remarks_on_joins
@@ -14,6 +14,7 @@ from dodecant.exercise.lick import Lick, read_against
 from dodecant.exercise.lick_form import lick_form
 from dodecant.exercise.lick_over import LickPlan, fit_lick_over
 from dodecant.exercise.line import Line
+from dodecant.exercise.over_changes import fit_over_changes
 from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.remarks import (
@@ -32,6 +33,7 @@ from dodecant.exercise.sounds import ChangesSounds
 from dodecant.exercise.timeline import Timeline, anticipated
 from dodecant.exercise.unbroken import fit_unbroken
 from dodecant.exercise.variation import Stair
+from dodecant.exercise.why import Why, why_at
 from dodecant.exercise.writing import StripWriter
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
 from dodecant.music.errors import MusicError
@@ -105,13 +107,29 @@ class _Worked:
     strips: list[tuple[Strip, Line]]
 
 
+def _places(recipe: Recipe, tables: Tables, instrument: Instrument, lick: Lick | None) -> tuple[Stop, ...]:
+    """The stops of a recipe; a lick's pickup needs a bar before the changes."""
+    tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
+    lead_in = metre_of(recipe).quarters if lick and lick.lead > 0 else Fraction(0)
+    return stops(recipe, tables.scales, tonics, instrument, lead_in)
+
+
+def why_here(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> Why:
+    """Why the line goes on as it does under the chord at a beat of a strip; raises RecipeError without a join."""
+    instrument, reach, _ = _player(recipe, tables)
+    places = _places(recipe, tables, instrument, None) if recipe.figure.kind != "lick" else ()
+    if strip >= len(places) or not places[strip].over_written:
+        message = "Only a line over changes is joined from chord to chord."
+        raise RecipeError([Problem("/strip", message, "Choose changes as the sound.")])
+    recipe = with_value(recipe, places[strip].value)
+    return why_at(recipe, _early(recipe, places[strip]), Settings(recipe, None), reach, beat)
+
+
 def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     instrument, reach, own_limits = _player(recipe, tables)
-    tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
     metre = metre_of(recipe)
     lick = _lick(recipe, tables, metre)
-    lead_in = metre.quarters if lick and lick.lead > 0 else Fraction(0)
-    places = stops(recipe, tables.scales, tonics, instrument, lead_in)
+    places = _places(recipe, tables, instrument, lick)
     if len(places) > MOST_STRIPS:
         raise RecipeError(
             [Problem("/keys", f"This makes {len(places)} strips; {MOST_STRIPS} are the most.", "Pick fewer keys.")]

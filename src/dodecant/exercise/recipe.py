@@ -55,6 +55,28 @@ class Path(Part):
         return self
 
 
+Weight = Annotated[int, Field(ge=0, le=10)]
+
+
+class Joins(Part):
+    """How a line goes over from chord to chord.
+
+    Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
+    path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
+    the note before it held. The weights say what a join costs: leap, repeated note, turn, foreign tone on the chord's
+    first beat, edge of the range; the line with the least cost is taken.
+    """
+
+    begin: Literal["path", "any"] = "path"
+    way: Literal["path", "either"] = "path"
+    leftover: Literal["cut", "held"] = "cut"
+    leap: Weight = 2
+    repeat: Weight = 3
+    turn: Weight = 1
+    strong: Weight = 4
+    range: Weight = 1
+
+
 class KeyRoute(Part):
     """The order in which the keys come round. Keys are named as tonics; their spelling follows the table."""
 
@@ -128,6 +150,7 @@ class Recipe(Part):
     enclosure: Enclosure | None = None
     course: Courses = PlainCourse()
     path: Path = Path()
+    joins: Joins = Joins()
     placement: Placement = Placement()
     keys: KeyRoute = KeyRoute()
     outer: Literal["keys", "sounds"] = "keys"

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
 from itertools import cycle
+from typing import NamedTuple
 
 from dodecant.exercise.course import in_course, on_anchor
 from dodecant.exercise.enclosing import Encloser
@@ -15,10 +16,11 @@ from dodecant.exercise.figure_parts import Enclosure, Figures, Ladders, PairLadd
 from dodecant.exercise.ladder import Ladder
 from dodecant.exercise.ladders import ladder_scale, pair_triads
 from dodecant.exercise.lick import Lick
-from dodecant.exercise.line import Tones
+from dodecant.exercise.line import Shape, Tones
 from dodecant.exercise.path import Anchor, lacking_ends, walk
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.timeline import Timeline
 from dodecant.exercise.timing import Units, lay_out, note_value, poured, rhythm_in
 from dodecant.music.pitch import NoteName
 from dodecant.music.scale import Scale
@@ -26,6 +28,17 @@ from dodecant.music.scale import Scale
 MOST_ANCHORS = 400
 _C = NoteName(0)
 Room = tuple[int, int]  # lowest and highest MIDI number on C
+
+
+class Form(NamedTuple):
+    """A form of the path over a chord: begun so many rungs higher, and in the other direction."""
+
+    raised: int = 0
+    turned: bool = False
+
+
+FORWARD = Form()
+_TURNED = {"up": "down", "down": "up", "up-and-back": "down-and-back", "down-and-back": "up-and-back"}
 
 
 @dataclass(frozen=True)
@@ -43,10 +56,10 @@ class Settings:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
         self.rhythm = rhythm_in(recipe)
-        # What lies under each chord of changes, by its number and the stop's own figure.
-        self.under: dict[tuple[int, Figures | None], tuple[Scale, Setting, Tones]] = {}
+        # What lies under each chord of changes, by its number in a timeline and the stop's own figure.
+        self.under: dict[tuple[Timeline | None, int, Figures | None], tuple[Scale, Setting, list[Shape]]] = {}
         # How many notes an unbroken line has under each chord.
-        self.counts: list[int] = []
+        self.counts: dict[Timeline | None, list[int]] = {}
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
 
     def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
@@ -79,7 +92,7 @@ class Setting:
         self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
         self.anchors = self._walk(0)
         self._heights: dict[tuple[int, int], tuple[list[int], list[FigureTone]]] = {}
-        self._filled: dict[tuple[Fraction, Fraction], Tones] = {}
+        self._filled: dict[tuple[Fraction, Fraction, Form], Tones] = {}
         if len(self.anchors) > MOST_ANCHORS:
             raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
 
@@ -121,24 +134,24 @@ class Setting:
             tones += self._turn(anchors[-1], tones[-1])
         return Laid(self._some(tones), pickup or self._before_the_bar(tones))
 
-    def filling(self, start: Fraction, length: Fraction) -> Tones:
-        """So many beats: the path walked again and again, its ends not repeated where they meet.
+    def filling(self, start: Fraction, length: Fraction, form: Form = FORWARD) -> Tones:
+        """So many beats: the path in a form walked again and again, its ends not repeated where they meet.
 
         `start` is the beat it begins on; whole beats make no difference but to a rhythm. A rhythm may leave it silent.
         """
-        key = (start % (self._rhythm.length if self._rhythm else 1), length)
+        key = (start % (self._rhythm.length if self._rhythm else 1), length, form)
         found = self._filled.get(key)
         if found is None:
             tones = self._fill(*key)
             found = self._filled[key] = Tones.of(tones) if self._rhythm and not tones else self._some(tones)
         return found
 
-    def _fill(self, start: Fraction, length: Fraction) -> list[FigureTone]:
+    def _fill(self, start: Fraction, length: Fraction, form: Form) -> list[FigureTone]:
         count = max(Fraction(1), length / self._value)
         groups: list[Sequence[FigureTone]] = []
         units: Units = 0
         silent = 0
-        for group in self._round():
+        for group in self._round(form):
             if group:
                 groups.append(group)
                 units += sum(tone.units for tone in group)
@@ -158,15 +171,19 @@ class Setting:
             spans, _ = lay_out(timings, start, self._value)
         end = start + length
         found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
+        if self._recipe.joins.leftover == "held" and self._encloser is None:
+            found = _whole_figures(found, groups, [begin + held <= end for begin, held in spans])
         for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:
             if begin + held > end and not self._rhythm:
                 shorter = tone.timing._replace(units=(end - begin) / self._value, rest=0)
                 found[-1] = self.figures[0].timed(tone, shorter)
         return found
 
-    def _round(self) -> Iterator[Sequence[FigureTone]]:
+    def _round(self, form: Form) -> Iterator[Sequence[FigureTone]]:
         """The groups of the path again and again."""
-        anchors = list(self.anchors)
+        anchors = list(self._walk(0, turned=form.turned) if form.turned else self.anchors)
+        if form.raised:
+            anchors = [replace(anchor, rung=anchor.rung + form.raised) for anchor in anchors]
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
             anchors = anchors[:-1]
         if self._recipe.course.kind == "plain":  # no need to walk farther than the chord lasts
@@ -211,8 +228,10 @@ class Setting:
         at = tones[0].timing.at if tones else None
         return (1 - at) / self._value if at else 0
 
-    def _walk(self, shorter_by: int) -> tuple[Anchor, ...]:
+    def _walk(self, shorter_by: int, *, turned: bool = False) -> tuple[Anchor, ...]:
         path = self._recipe.path
+        if turned:
+            path = path.model_copy(update={"direction": _TURNED[path.direction]})
         between = self._whole_range(self._room) if path.span == "range" and self._room is not None else None
         return walk(path, self.ladder, shorter_by=shorter_by, between=between)
 
@@ -239,6 +258,18 @@ class Setting:
             return found
         message = f"{self._sound.name} has none of these tones."
         raise RecipeError([Problem("/figure/text", message, "Take the nearest tones instead.")])
+
+
+def _whole_figures(
+    tones: list[FigureTone], groups: Sequence[Sequence[FigureTone]], whole: Sequence[bool]
+) -> list[FigureTone]:
+    """The tones without a figure that is cut off; the first one stays."""
+    count = 0
+    for group in groups:
+        if count and not all(whole[count : count + len(group)]):
+            return tones[:count]
+        count += len(group)
+    return tones
 
 
 def _tells_figures(recipe: Recipe) -> bool:

@@ -31,10 +31,11 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
     low, high = reach.low.midi, reach.high.midi
     segments: list[Segment] = []
     before: int | None = None
+    counts = settings.counts.setdefault(stop.timeline, [])  # the chords come at the same times in every key
     for number, (over, heard) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
-        if len(settings.counts) <= number:  # the chords come at the same times in every key
-            settings.counts.append(_count(recipe, settings.rhythm, over.start, over.length))
-        count = settings.counts[number]
+        if len(counts) <= number:
+            counts.append(_count(recipe, settings.rhythm, over.start, over.length))
+        count = counts[number]
         if over.sound is None or heard.sound is None or count == 0:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
             continue
@@ -62,7 +63,7 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
         held = not settings.rhythm
         on_c = Tones(tuple(tones), min(reached), max(reached))
         segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
-    return Line(tuple(segments), alike="unbroken")
+    return Line(tuple(segments), alike=stop.timeline)
 
 
 def _count(recipe: Recipe, rhythm: Rhythm | None, start: Fraction, length: Fraction) -> int:

@@ -37,20 +37,6 @@ def chosen_shift(low: int, high: int, reach: Reach, lies: Lie) -> int | None:
     return min(shifts, key=lambda shift: (abs(low + high + 24 * shift - centre), shift))
 
 
-def nearest_shift(low: int, high: int, reach: Reach, first: int, before: int) -> int | None:
-    """The shift that brings a span's `first` note nearest to the note `before` it; of two equals the lower.
-
-    >>> nearest_shift(60, 72, Reach(Pitch.parse("E3"), Pitch.parse("C6")), 60, 70)
-    1
-    """
-    lowest = -((low - reach.low.midi) // 12)
-    highest = (reach.high.midi - high) // 12
-    if lowest > highest:
-        return None
-    wanted = (before - first + 5) // 12
-    return max(lowest, min(highest, wanted))
-
-
 def folded(pitch: Pitch, reach: Reach) -> Pitch:
     """The pitch moved by octaves into a reach of an octave or more, by as few as possible."""
     octaves = 0

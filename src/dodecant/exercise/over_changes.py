@@ -1,0 +1,182 @@
+"""A figure over changes: set anew on each chord's sound, filling the chord's time, its parts joined at the least cost.
+
+The path comes round again under a long chord and breaks off under a short one.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import NamedTuple
+
+from dodecant.exercise.joining import Way, best_ways
+from dodecant.exercise.line import SILENCE, Line, Measure, Segment, Shape, Tones
+from dodecant.exercise.problems import Problem, RecipeError
+from dodecant.exercise.recipe import Recipe
+from dodecant.exercise.route import Stop
+from dodecant.exercise.setting import Form, Room, Setting, Settings
+from dodecant.exercise.timeline import Over, Sound
+from dodecant.instrument.profile import Reach
+from dodecant.instrument.range import chosen_shift, folded, octave_shifts
+from dodecant.music.chord import Chord
+from dodecant.music.hearing import hearing
+
+
+class Choice(NamedTuple):
+    """A shape in an octave, and the way it goes; without an octave it is folded into the reach."""
+
+    shape: Shape
+    shift: int | None
+    way: Way
+
+
+@dataclass(frozen=True)
+class Plan:
+    """Under each sounding chord (by its number in the stop) the choices there are, and the one that is taken."""
+
+    chords: tuple[int, ...]
+    choices: tuple[tuple[Choice, ...], ...]
+    taken: tuple[int, ...]
+    lacking: dict[str, tuple[int, ...]]
+
+    @property
+    def steps(self) -> list[list[Way]]:
+        """The ways of all choices."""
+        return [[choice.way for choice in step] for step in self.choices]
+
+
+def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reach) -> Line:
+    """The line of one stop; raises RecipeError where there is no chord to play over."""
+    plan = plan_over_changes(recipe, stop, settings, reach)
+    chosen = {
+        chord: choices[number] for chord, choices, number in zip(plan.chords, plan.choices, plan.taken, strict=True)
+    }
+    segments: list[Segment] = []
+    for number, (over, sounding) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
+        choice = chosen.get(number)
+        if choice is None or over.sound is None or sounding.sound is None:
+            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
+            continue
+        segments.append(
+            Segment(
+                choice.shape.tones,
+                over.sound,
+                sounding.sound,
+                over.chord,
+                over.start,
+                over.length,
+                held=not settings.rhythm,
+                shift=choice.shift or 0,
+                fold_into=reach if choice.shift is None else None,
+            )
+        )
+    measure: Measure = "folded" if any(segment.fold_into for segment in segments) else "none"
+    lacks = dict.fromkeys(number for numbers in plan.lacking.values() for number in numbers)
+    return Line(tuple(segments), measure, tuple(lacks), ", ".join(plan.lacking))
+
+
+def plan_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reach) -> Plan:
+    """Every way there is to play the figure over the stop's chords, and the best of them."""
+    chords: list[int] = []
+    choices: list[tuple[Choice, ...]] = []
+    lacking: dict[str, tuple[int, ...]] = {}
+    for number, over in enumerate(stop.over_written):
+        if over.sound is None or over.chord is None:
+            continue
+        setting, shapes = _under(recipe, stop, number, over, over.sound, over.chord, settings, reach)
+        if not shapes:
+            continue
+        if setting.lacks:
+            lacking[over.sound.text] = setting.lacks
+        wanted = None if chords else _beginning(recipe, setting, over.sound, shapes[0].tones, reach)
+        chords.append(number)
+        choices.append(tuple(_choices(shapes, over.sound.above_c, reach, wanted)))
+    if not chords:
+        raise RecipeError([_nothing_sounds(stop)])
+    taken = best_ways([[choice.way for choice in step] for step in choices], recipe.joins)
+    return Plan(tuple(chords), tuple(choices), tuple(taken), lacking)
+
+
+def _nothing_sounds(stop: Stop) -> Problem:
+    if any(over.sound for over in stop.over_written):
+        return Problem("/placement/slots", "The rhythm leaves every chord silent.", "Let a slot sound under a chord.")
+    return Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")
+
+
+def _under(
+    recipe: Recipe,
+    stop: Stop,
+    number: int,
+    over: Over,
+    sound: Sound,
+    chord: Chord,
+    settings: Settings,
+    reach: Reach,
+) -> tuple[Setting, list[Shape]]:
+    """The setting and the shapes under a chord: the same in every key, unless the path takes the whole reach."""
+    room: Room | None = None
+    if settings.takes_all:
+        room = reach.low.midi - sound.above_c, reach.high.midi - sound.above_c
+    key = (stop.timeline, number, stop.figure)
+    known = None if room else settings.under.get(key)
+    if known is not None and known[0] is sound.scale:
+        return known[1], known[2]
+    setting = settings.on(sound.scale, stop.figure, room)
+    above_root = sound.above_c - chord.root.pitch_class
+    shapes = [
+        shape
+        for form in _forms(recipe, len(setting.ladder.scale))
+        if (shape := _shape(setting.filling(over.start, over.length, form), above_root, chord))
+    ]
+    settings.under[key] = (sound.scale, setting, shapes)
+    return setting, shapes
+
+
+def _forms(recipe: Recipe, rungs: int) -> Iterator[Form]:
+    """The forms of the path that the joins may choose from, the plain one first."""
+    raised = range(rungs if recipe.joins.begin == "any" else 1)
+    ways = (False, True) if recipe.joins.way == "either" else (False,)
+    return (Form(by, turned) for by in raised for turned in ways)
+
+
+def _shape(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
+    if not tones.all:
+        return None
+    first, last = tones.all[0].pitch.midi, tones.all[-1].pitch.midi
+    foreign = hearing(chord.quality)[(first + above_root) % 12][1] != "chord"
+    if len(tones.all) == 1:
+        return Shape(tones, first, last, 0, 0, foreign)
+    second, before = tones.all[1].pitch.midi, tones.all[-2].pitch.midi
+    return Shape(tones, first, last, _sign(second - first), _sign(last - before), foreign)
+
+
+def _sign(step: int) -> int:
+    return (step > 0) - (step < 0)
+
+
+def _beginning(recipe: Recipe, setting: Setting, sound: Sound, tones: Tones, reach: Reach) -> int | None:
+    """The octave of the first chord: where the whole path on its sound would lie, or where its tones do."""
+    up, lies = sound.above_c, recipe.player.lies
+    whole = setting.whole.tones
+    shift = chosen_shift(whole.low + up, whole.high + up, reach, lies)
+    return chosen_shift(tones.low + up, tones.high + up, reach, lies) if shift is None else shift
+
+
+def _choices(shapes: Sequence[Shape], up: int, reach: Reach, wanted: int | None) -> Iterator[Choice]:
+    """Every shape in every octave of the reach (in the `wanted` one alone, where it fits there)."""
+    any_fits = False
+    edge = (reach.high.midi - reach.low.midi) // 8
+    low, high = reach.low.midi + edge, reach.high.midi - edge
+    for shape in shapes:
+        octaves = octave_shifts(shape.tones.low + up, shape.tones.high + up, reach)
+        for shift in (wanted,) if wanted in octaves else octaves:
+            any_fits = True
+            move = up + 12 * shift
+            outside = max(0, low - shape.tones.low - move) + max(0, shape.tones.high + move - high)
+            yield Choice(shape, shift, Way(shape.first + move, shape.last + move, *shape[3:], outside))
+    if not any_fits:
+        shape = shapes[0]
+        first, last = (
+            folded(tone.pitch.moved(0, up), reach).midi for tone in (shape.tones.all[0], shape.tones.all[-1])
+        )
+        yield Choice(shape, None, Way(first, last, *shape[3:]))
