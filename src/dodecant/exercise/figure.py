@@ -43,6 +43,7 @@ class FigureTone:
     rung: int | None
     timing: Timing = PLAIN
     was: Degree | None = None
+    under: tuple[FigureTone, ...] = ()
 
     @property
     def units(self) -> Units:
@@ -90,6 +91,8 @@ class Figure:
             return [self.timed(tones[0], Timing(2))] if recipe.roots == "hold" else [tones[0], tones[0]]
         if recipe.kind == "arpeggios" and recipe.rhythm == "led-triplets":
             return self._led_triplets(tones)
+        if recipe.kind == "arpeggios" and recipe.rhythm == "struck":
+            return [self._struck(tones)]
         return tones
 
     def rung(self, rung: int) -> FigureTone:
@@ -106,6 +109,14 @@ class Figure:
         key = ("timed", tone, timing)
         if key not in self._made:
             self._made[key] = replace(tone, timing=timing)
+        return self._made[key]
+
+    def _struck(self, tones: Sequence[FigureTone]) -> FigureTone:
+        """The tones struck together: the highest one, the others under it."""
+        *under, top = sorted(tones, key=lambda tone: tone.pitch.midi)
+        key = ("struck", top, *under)
+        if key not in self._made:
+            self._made[key] = replace(top, under=tuple(under))
         return self._made[key]
 
     def _led_triplets(self, tones: Sequence[FigureTone]) -> list[FigureTone]:

@@ -102,7 +102,8 @@ class Arpeggios(Part):
 
     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
     may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
-    on the beat; further tones are eighths, and a rest fills up until the next leading note.
+    on the beat; further tones are eighths, and a rest fills up until the next leading note. Or all tones are struck
+    together, as a voicing.
     """
 
     kind: Literal["arpeggios"] = "arpeggios"
@@ -110,7 +111,7 @@ class Arpeggios(Part):
     order: Literal["up", "down", "up-down", "down-up", "from-fifth-down"] = "up"
     rotation: Annotated[int, Field(ge=0, le=4)] = 0
     pivot: bool = False
-    rhythm: Literal["even", "led-triplets"] = "even"
+    rhythm: Literal["even", "led-triplets", "struck"] = "even"
 
 
 class Pairs(Part):

@@ -39,7 +39,8 @@ class Tones:
     def of(cls, tones: Iterable[FigureTone]) -> Tones:
         """Each tone is one object however often it comes."""
         every = tuple(tones)
-        heights = [pitch.midi for pitch in {id(tone): tone.pitch for tone in every}.values()]
+        different = {id(tone): tone for tone in every}.values()
+        heights = [one.pitch.midi for tone in different for one in (tone, *tone.under)]
         return cls(every, min(heights), max(heights)) if heights else cls(())
 
 

@@ -7,6 +7,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from functools import lru_cache
+from itertools import accumulate, pairwise
 
 from dodecant.exercise.bar_signs import Part, bar_signs
 from dodecant.exercise.score import Bar, Piece, Sign
@@ -98,6 +99,16 @@ def write_signs(
             in_force[position] = alteration
         last_bar = in_force
     return signs
+
+
+def write_chord_signs(
+    begun: Sequence[Sequence[int]], chords: Sequence[Sequence[Pitch]], signature: Sequence[int], *, cautionary: bool
+) -> list[tuple[Sign | None, ...]]:
+    """The same for tones struck together: the accidentals of each tone of each chord."""
+    firsts = list(accumulate(map(len, chords), initial=0))
+    every = [[place for number in bar for place in range(firsts[number], firsts[number + 1])] for bar in begun]
+    flat = write_signs(every, [pitch for chord in chords for pitch in chord], signature, cautionary=cautionary)
+    return [tuple(flat[first:last]) for first, last in pairwise(firsts)]
 
 
 def _with_rests(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from dodecant.exercise.companions import beside
 from dodecant.exercise.explaining import Explanations
 from dodecant.exercise.fitting import fit_line
 from dodecant.exercise.guide_tones import fit_guide_tones
@@ -144,7 +145,8 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
         goes_on = strips and recipe.placement.ending == "on"
         place = strips[-1][0].end % metre.quarters if goes_on else None
-        strips.append((way.writer.strip(stop, line, place), line))
+        strip = way.writer.strip(stop, line, place)
+        strips.append((replace(strip, beside=beside(way.recipe, strip, metre)) if recipe.companions else strip, line))
     return _Worked(instrument, metre, strips)
 
 
@@ -242,6 +244,9 @@ def _player(recipe: Recipe, tables: Tables) -> tuple[Instrument, Reach, bool]:
                 )
             ]
         )
+    if recipe.figure.kind == "arpeggios" and recipe.figure.rhythm == "struck" and not instrument.chords:
+        message = f"The {instrument.name} sounds one note at a time."
+        raise RecipeError([Problem("/figure/rhythm", message, "Play the tones one after another.")])
     return instrument, Reach(low, high), bool(player.lowest or player.highest)
 
 

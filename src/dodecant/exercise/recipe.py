@@ -6,6 +6,7 @@ from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
+from dodecant.exercise.companion_parts import Companion
 from dodecant.exercise.figure_parts import Courses, Enclosure, Figures, Ladders, PlainCourse, Run, ScaleLadder
 from dodecant.exercise.parts import KeyName, Part, PitchText, read_part, refused
 from dodecant.exercise.placement import Placement
@@ -139,7 +140,7 @@ class Spelling(Part):
 
 
 class Recipe(Part):
-    """The whole recipe, version 1."""
+    """The whole recipe, version 1. One of the companions may be written; the others only sound."""
 
     format: Literal["dodecant-recipe"] = FORMAT
     version: Literal[1] = VERSION
@@ -152,12 +153,20 @@ class Recipe(Part):
     path: Path = Path()
     joins: Joins = Joins()
     placement: Placement = Placement()
+    companions: Annotated[tuple[Companion, ...], Field(max_length=3)] = ()
     keys: KeyRoute = KeyRoute()
     outer: Literal["keys", "sounds"] = "keys"
     player: Player = Player()
     tempo: Annotated[int, Field(ge=20, le=320)] = 96
     numbers: School | Literal["none"] = "major"
     spelling: Spelling = Spelling()
+
+    @model_validator(mode="after")
+    def _has_one_second_staff(self) -> Self:
+        if sum(companion.written for companion in self.companions) > 1:
+            message = "There is one staff beside the line."
+            raise refused(MusicError(message, cure="Let all companions but one only sound."))
+        return self
 
 
 def read_recipe(document: Any) -> Recipe:

@@ -202,8 +202,11 @@ def _changes_stops(
     home = worked.changes.key
     scale = catalogue.get("aeolian" if home.colour == "minor" else "ionian")
     title = worked.changes.title or "Changes"
-    timeline = timeline_of(worked, sounds.choruses, lead_in)
+    bars, group = sounds.choruses * len(worked.changes.played), sounds.bars_in_key
     for index, key in enumerate(key_order(recipe.keys)):
+        first = index * group % bars
+        some = range(first, min(first + group, bars)) if group else None
+        timeline = timeline_of(worked, sounds.choruses, lead_in, some)
         read, sounded = names.of(key, home.colour)
         over = over_in(timeline, sounded)
         over_read = over if read == sounded else over_in(timeline, read)

@@ -20,7 +20,7 @@ class Tone(NamedTuple):
 
     `step` is its place in the sound (1-based), or None for a tone from outside. `number` is the degree in the
     recipe's school of numbering. `role` gives its weight of ink. `changed` marks a tone that the sound before did not
-    have, where sounds turn into each other.
+    have, where sounds turn into each other. `under` it are the tones struck with it, low to high.
     """
 
     written: Pitch
@@ -30,6 +30,7 @@ class Tone(NamedTuple):
     number: str
     role: Role
     changed: bool = False
+    under: tuple[Tone, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,8 +42,8 @@ class Sign:
 
 
 class Note(NamedTuple):
-    """A tone in time: start and length in beats from the strip's first barline; the accidental it needs; its marks, and
-    whether a slur starts or stops with it.
+    """A tone in time: start and length in beats from the strip's first barline; the accidental it needs; its marks,
+    whether a slur starts or stops with it, and the accidentals of the tones struck under it.
     """
 
     start: Fraction
@@ -51,6 +52,7 @@ class Note(NamedTuple):
     sign: Sign | None
     marks: tuple[MarkKind, ...] = ()
     slur: Literal["", "start", "stop"] = ""
+    signs_under: tuple[Sign | None, ...] = ()
 
     @property
     def loud(self) -> bool:
@@ -91,6 +93,30 @@ class Bar:
     pieces: tuple[Piece, ...]
 
 
+class Struck(NamedTuple):
+    """Tones struck together beside the line, low to high, at sounding pitch; time as in notes."""
+
+    start: Fraction
+    length: Fraction
+    pitches: tuple[Pitch, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """What goes beside a strip, in the same bars: only sounding, or `written` on a staff of its own (in `fifths`).
+
+    `signs` are the accidentals of each tone struck; pieces count what is struck as they count notes.
+    """
+
+    kind: str
+    written: bool
+    clef: Literal["treble", "bass"]
+    struck: tuple[Struck, ...]
+    bars: tuple[Bar, ...]
+    signs: tuple[tuple[Sign | None, ...], ...]
+    fifths: int
+
+
 @dataclass(frozen=True, slots=True)
 class Cure:
     """A change that mends what a remark tells: its name and a JSON merge patch (RFC 7396) for the recipe."""
@@ -114,8 +140,9 @@ class Remark:
 class Strip:
     """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes).
 
-    `labels` name the sounds of a chain where each begins, in beats. It lasts from `begin` to `end`, in beats from its
-    first barline: whole bars, unless strips go straight on. `open_bars` (from 0) are left for an answer.
+    `labels` name the sounds of a chain, or of a chord that has several in turn, where each begins, in beats. It lasts
+    from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
+    0) are left for an answer; `beside` it go its companions.
     """
 
     stop: Stop
@@ -127,6 +154,7 @@ class Strip:
     begin: Fraction = Fraction(0)
     end: Fraction = Fraction(0)
     open_bars: frozenset[int] = frozenset()
+    beside: tuple[Beside, ...] = ()
 
     @property
     def heading(self) -> str:

@@ -194,7 +194,9 @@ class Setting:
         recipe = self._recipe
         groups = in_course(recipe.course, self.figures, anchors, recipe.path, self._steps)
         sizes = {sum(tone.units for tone in group) for group in groups}
-        even = self._shape.kind != "lick" and not (self._shape.kind == "arpeggios" and self._shape.rhythm != "even")
+        even = self._shape.kind != "lick" and not (
+            self._shape.kind == "arpeggios" and self._shape.rhythm == "led-triplets"
+        )
         counts = len(sizes) == 1 and self._encloser is None and even
         self.group = sizes.pop() if counts else 0
         if self._shape.kind == "run" and self._shape.tail == "arpeggio":

@@ -60,11 +60,17 @@ class ChordSound(Part):
 
 
 class ChangesSounds(Part):
-    """A whole progression: over each chord its own sound, the form played through once or more."""
+    """A whole progression: over each chord its own sound, the form played through once or more.
+
+    Each key of the route takes the whole form, or only the next `bars_in_key` bars of it, so that one chorus goes
+    through several keys. The score shows `phrases` of so many bars; 0 shows none.
+    """
 
     kind: Literal["changes"] = "changes"
     changes: ChangesDocument
     choruses: Annotated[int, Field(ge=1, le=8)] = 1
+    bars_in_key: Annotated[int, Field(ge=0, le=32)] = 0
+    phrases: Literal[0, 2, 4] = 4
 
 
 Sounds = Annotated[

@@ -62,11 +62,25 @@ class _Due(NamedTuple):
 
 @dataclass(frozen=True, eq=False)
 class Timeline:
-    """Every chord in the order it sounds, whatever the key; `lead_in` beats come before the first."""
+    """Every chord in the order it sounds, whatever the key; `lead_in` beats come before the first.
+
+    `sections` are the letters of the form, each at the beat where its section begins.
+    """
 
     harmony: Harmony
     due: tuple[_Due, ...]
     lead_in: Fraction
+    sections: tuple[tuple[Fraction, str], ...] = ()
+
+    @property
+    def several(self) -> tuple[tuple[Fraction, int], ...]:
+        """Where a chord comes that has several sounds in turn: the beat, and the chord's place in the timeline."""
+        chords = self.harmony.chords
+        return tuple(
+            (due.start, place)
+            for place, due in enumerate(self.due)
+            if due.number is not None and len(chords[due.number].sounds) > 1
+        )
 
     @cached_property
     def at_home(self) -> tuple[Over, ...]:
@@ -75,21 +89,26 @@ class Timeline:
 
 
 @lru_cache(maxsize=32)
-def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction) -> Timeline:
-    """So many choruses of a form, each chord with the sound whose turn it is."""
+def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range | None = None) -> Timeline:
+    """So many choruses of a form, each chord with the sound whose turn it is; or some `bars` of them alone."""
     changes = worked.changes
     found = [_Due(Fraction(0), lead_in, None, None)] if lead_in else []
     now = lead_in
     times: Counter[int] = Counter()
-    for chorus in range(choruses):
-        for bar in changes.played:
-            beat = Fraction(4, changes.bars[bar].metre.unit)
-            for number in changes.slot_numbers[bar]:
-                length = changes.slots[number].beats * beat
+    sections: list[tuple[Fraction, str]] = []
+    every = [(chorus, bar) for chorus in range(choruses) for bar in changes.played]
+    for place, (chorus, bar) in enumerate(every):
+        wanted = bars is None or place in bars
+        label = changes.bars[bar].section
+        if wanted and label and (place == 0 or changes.bars[every[place - 1][1]].section != label or bar == 0):
+            sections.append((now, label))
+        for number in changes.slot_numbers[bar]:
+            length = changes.slots[number].beats * Fraction(4, changes.bars[bar].metre.unit)
+            if wanted:
                 found.append(_Due(now, length, number, worked.sound(number, chorus, times[number])))
-                times[number] += 1
                 now += length
-    return Timeline(worked, tuple(found), lead_in)
+            times[number] += 1
+    return Timeline(worked, tuple(found), lead_in, tuple(sections))
 
 
 @lru_cache(maxsize=256)

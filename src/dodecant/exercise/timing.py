@@ -39,7 +39,7 @@ def note_value(recipe: Recipe) -> Fraction:
 def rhythm_in(recipe: Recipe) -> Rhythm | None:
     """The rhythm notes are poured into; None where every slot sounds, or where a figure brings its own rhythm."""
     figure, placement = recipe.figure, recipe.placement
-    own = figure.kind == "lick" or (figure.kind == "arpeggios" and figure.rhythm != "even")
+    own = figure.kind == "lick" or (figure.kind == "arpeggios" and figure.rhythm == "led-triplets")
     return None if own or not placement.slots else rhythm_of(placement.slots, placement.value)
 
 

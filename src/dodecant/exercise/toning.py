@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import NamedTuple
 
 from dodecant.exercise.figure import FigureTone
-from dodecant.exercise.line import Line, Segment
+from dodecant.exercise.line import Line, Segment, Tones
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.roles import role_of
 from dodecant.exercise.score import Role, Tone
@@ -62,6 +63,9 @@ class Toner:
                         written = read[raw.pitch] = _as_read(segment.pitch(raw), self._recipe)
                     heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
                     tone = known[name] = Tone(written, heard, raw.degree, *function)
+                    if raw.under:
+                        under = self.tones(Line((replace(segment, on_c=Tones.of(raw.under)),)))
+                        tone = known[name] = tone._replace(under=tuple(under))
                 found.append(tone)
         return found
 

@@ -9,10 +9,10 @@ from itertools import accumulate
 
 from dodecant.exercise.answering import answered
 from dodecant.exercise.line import Line, Segment, Tones
-from dodecant.exercise.notation import begun_in, write_bars, write_signs
+from dodecant.exercise.notation import begun_in, write_bars, write_chord_signs, write_signs
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.route import Stop
-from dodecant.exercise.score import Bar, Note, Strip
+from dodecant.exercise.score import Bar, Note, Strip, Tone
 from dodecant.exercise.signature import fifths_for, signature_alterations
 from dodecant.exercise.strokes import Marks, Slur, marks_of, slurs_of
 from dodecant.exercise.timing import Span, lay_out, note_value, poured, rhythm_in
@@ -64,15 +64,26 @@ class StripWriter:
         if len(rhythm.order) != len(tones) or rhythm.order != range(len(tones)):
             tones = [tones[number] for number in rhythm.order]
         normal = signature_alterations(fifths)
+        if any(tone.under for tone in tones):
+            return self._struck(stop, line, rhythm, tones, fifths)
         signs = write_signs(rhythm.begun, [tone.written for tone in tones], normal, cautionary=spelling.cautionary)
         if rhythm.marks:
             notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs, rhythm.marks, rhythm.slurs))
         else:
             notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
-        labels = tuple(_labels(line, notes, rhythm.order)) if stop.chain else ()
-        return Strip(
-            stop, notes, rhythm.bars, fifths, line.octaves_open, labels, rhythm.begin, rhythm.end, rhythm.open_bars
+        return _strip(stop, line, rhythm, notes, fifths)
+
+    def _struck(self, stop: Stop, line: Line, rhythm: _Rhythm, tones: Sequence[Tone], fifths: int) -> Strip:
+        """The same where tones are struck together."""
+        chords = [(tone.written, *(one.written for one in tone.under)) for tone in tones]
+        normal, cautionary = signature_alterations(fifths), self._recipe.spelling.cautionary
+        signs = write_chord_signs(rhythm.begun, chords, normal, cautionary=cautionary)
+        marks = rhythm.marks or [()] * len(tones)
+        rows = zip(rhythm.starts, rhythm.lengths, tones, signs, marks, rhythm.slurs, strict=True)
+        notes = tuple(
+            Note(start, length, tone, one[0], mark, slur, one[1:]) for start, length, tone, one, mark, slur in rows
         )
+        return _strip(stop, line, rhythm, notes, fifths)
 
     def _alike(self, line: Line, place: Fraction | None) -> _Rhythm:
         """The rhythm of a line with other tones in the same time, or a new one."""
@@ -156,6 +167,21 @@ class StripWriter:
             spans = self._spans(replace(line, segments=(segment,)), now)[0]
         kept = [(start, min(length, end - start)) for start, length in spans if start < end]
         return kept, order[: len(kept)]
+
+
+def _strip(stop: Stop, line: Line, rhythm: _Rhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
+    labels = tuple(_labels(line, notes, rhythm.order)) if stop.chain else tuple(_in_turn(stop))
+    return Strip(
+        stop, notes, rhythm.bars, fifths, line.octaves_open, labels, rhythm.begin, rhythm.end, rhythm.open_bars
+    )
+
+
+def _in_turn(stop: Stop) -> Iterator[tuple[Fraction, str]]:
+    """The sound of every chord that has several in turn, where its chord comes."""
+    for start, place in stop.timeline.several if stop.timeline else ():
+        sound = stop.over_written[place].sound
+        if sound is not None:
+            yield start, sound.text
 
 
 def _labels(line: Line, notes: Sequence[Note], order: Sequence[int]) -> Iterator[tuple[Fraction, str]]:

@@ -8,7 +8,7 @@ from typing_extensions import TypedDict
 
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.score import Note, Role, Strip
+from dodecant.exercise.score import Beside, Note, Role, Strip
 from dodecant.exercise.sentence import PhraseId, sentence_text
 from dodecant.exercise.timeline import Sound
 from dodecant.music.pitch import Pitch
@@ -22,7 +22,10 @@ class PitchOut(TypedDict):
 
 
 class NoteOut(TypedDict):
-    """A note; `start` (from the strip's beginning) and `length` are beats as exact fractions: "7/2"."""
+    """A note, and what is struck under it.
+
+    `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2".
+    """
 
     id: str
     start: str
@@ -35,6 +38,7 @@ class NoteOut(TypedDict):
     role: Role
     accent: bool
     short: bool
+    under: list[PitchOut]
 
 
 class BarOut(TypedDict):
@@ -52,6 +56,22 @@ class SoundOut(TypedDict):
     scale: str
 
 
+class StruckOut(TypedDict):
+    """Tones struck together: start and length as in notes, sounding pitches."""
+
+    start: str
+    length: str
+    pitches: list[PitchOut]
+
+
+class BesideOut(TypedDict):
+    """What goes beside a strip, and whether it is written."""
+
+    kind: str
+    written: bool
+    struck: list[StruckOut]
+
+
 class StripOut(TypedDict):
     """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
 
@@ -66,6 +86,7 @@ class StripOut(TypedDict):
     octaves_open: int
     begin: float
     end: float
+    beside: list[BesideOut]
     bars: list[BarOut]
 
 
@@ -173,6 +194,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         octaves_open=strip.octaves_open,
         begin=float(strip.begin),
         end=float(strip.end),
+        beside=[_beside(one) for one in strip.beside],
         bars=[BarOut(number=number, notes=notes) for number, notes in enumerate(bars, start=1)],
     )
 
@@ -191,7 +213,16 @@ def _note(name: str, note: Note, written: PitchOut, sounding: PitchOut) -> NoteO
         role=tone.role,
         accent=note.loud,
         short=note.short,
+        under=[_pitch(one.sounding) for one in tone.under],
     )
+
+
+def _beside(beside: Beside) -> BesideOut:
+    struck = [
+        StruckOut(start=str(one.start), length=str(one.length), pitches=[_pitch(pitch) for pitch in one.pitches])
+        for one in beside.struck
+    ]
+    return BesideOut(kind=beside.kind, written=beside.written, struck=struck)
 
 
 def _pitch(pitch: Pitch) -> PitchOut:

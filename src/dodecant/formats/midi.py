@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from io import BytesIO
+from typing import NamedTuple
 
 import mido
 
 from dodecant.exercise.press import Exercise
-from dodecant.exercise.score import Note
+from dodecant.exercise.score import Note, Strip
 from dodecant.exercise.timing import swung
 
 TICKS = 480
-_VELOCITY, _ACCENT = 84, 108
+_VELOCITY, _ACCENT, _BESIDE = 84, 108, 64
+_PIANO = 0
 
 
 def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
-    """All strips one after another: a conductor track with tempo, metre and a marker a strip, then the line.
+    """All strips one after another: a conductor track with tempo, metre and a marker a strip, the line, its companions.
 
     Notes stand as they are written; `swinging`, as they sound.
     """
@@ -26,38 +29,72 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
         return _ticks(swung(beats, placement.swing, placement.swings) if swinging else beats)
 
     song = mido.MidiFile(type=1, ticks_per_beat=TICKS)
-    conductor, line = mido.MidiTrack(), mido.MidiTrack()
-    song.tracks += [conductor, line]
-    metre = exercise.metre
-    quarters = float(exercise.recipe.tempo * metre.pulse)  # in a minute
-    conductor.append(mido.MetaMessage("set_tempo", tempo=mido.bpm2tempo(quarters), time=0))
-    conductor.append(mido.MetaMessage("time_signature", numerator=metre.beats, denominator=metre.unit, time=0))
-    line.append(mido.MetaMessage("track_name", name=exercise.instrument.name, time=0))
-    line.append(mido.Message("program_change", program=exercise.instrument.midi_program, time=0))
-    strip_start, marked_until, played_until = Fraction(0), 0, 0
-    for strip in exercise.strips:
-        begin = _ticks(strip_start)
-        conductor.append(mido.MetaMessage("marker", text=_ascii(strip.heading), time=begin - marked_until))
-        marked_until = begin
-        for note in strip.notes:
-            start = strip_start - strip.begin + note.start
-            on, off = ticks(start), ticks(start + note.length)
-            off -= (off - on) // 2 if note.short else 0
-            pitch = note.tone.sounding.midi
-            line.append(mido.Message("note_on", note=pitch, velocity=_velocity(note), time=on - played_until))
-            line.append(mido.Message("note_off", note=pitch, velocity=0, time=off - on))
-            played_until = off
-        strip_start += strip.end - strip.begin
-    end = _ticks(strip_start)
-    conductor.append(mido.MetaMessage("end_of_track", time=end - marked_until))
-    line.append(mido.MetaMessage("end_of_track", time=end - played_until))
+    song.tracks.append(_conductor(exercise))
+    end = ticks(sum((strip.end - strip.begin for strip in exercise.strips), start=Fraction(0)))
+    instrument = exercise.instrument
+    struck = [_Sounding(ticks(at + note.start), ticks(at + note.start + note.length), *_of(note))
+              for at, strip in _placed(exercise) for note in strip.notes]  # fmt: skip
+    song.tracks.append(_track(instrument.name, instrument.midi_program, 0, struck, end))
+    for number, companion in enumerate(exercise.recipe.companions):
+        beside = [_Sounding(ticks(at + one.start), ticks(at + one.start + one.length),
+                            tuple(pitch.midi for pitch in one.pitches), _BESIDE)
+                  for at, strip in _placed(exercise) for one in strip.beside[number].struck]  # fmt: skip
+        song.tracks.append(_track(f"beside: {companion.kind}", _PIANO, 1 + number, beside, end))
     out = BytesIO()
     song.save(file=out)
     return out.getvalue()
 
 
-def _velocity(note: Note) -> int:
-    return _ACCENT if note.loud else _VELOCITY
+class _Sounding(NamedTuple):
+    """What is struck: from one tick to another, MIDI numbers, how loud."""
+
+    on: int
+    off: int
+    pitches: tuple[int, ...]
+    velocity: int
+    short: bool = False
+
+
+def _of(note: Note) -> tuple[tuple[int, ...], int, bool]:
+    pitches = tuple(tone.sounding.midi for tone in (note.tone, *note.tone.under))
+    return pitches, _ACCENT if note.loud else _VELOCITY, note.short
+
+
+def _placed(exercise: Exercise) -> Iterator[tuple[Fraction, Strip]]:
+    """Each strip with the beat its first barline falls on."""
+    now = Fraction(0)
+    for strip in exercise.strips:
+        yield now - strip.begin, strip
+        now += strip.end - strip.begin
+
+
+def _conductor(exercise: Exercise) -> mido.MidiTrack:
+    track, metre = mido.MidiTrack(), exercise.metre
+    quarters = float(exercise.recipe.tempo * metre.pulse)  # in a minute
+    track.append(mido.MetaMessage("set_tempo", tempo=mido.bpm2tempo(quarters), time=0))
+    track.append(mido.MetaMessage("time_signature", numerator=metre.beats, denominator=metre.unit, time=0))
+    now = last = 0
+    for at, strip in _placed(exercise):
+        begin = _ticks(at + strip.begin)
+        track.append(mido.MetaMessage("marker", text=_ascii(strip.heading), time=begin - now))
+        now, last = begin, _ticks(at + strip.end)
+    track.append(mido.MetaMessage("end_of_track", time=last - now))
+    return track
+
+
+def _track(name: str, program: int, channel: int, struck: Sequence[_Sounding], end: int) -> mido.MidiTrack:
+    track = mido.MidiTrack()
+    track.append(mido.MetaMessage("track_name", name=name, time=0))
+    track.append(mido.Message("program_change", channel=channel, program=program, time=0))
+    now = 0
+    for on, off, pitches, velocity, short in struck:
+        off -= (off - on) // 2 if short else 0
+        for kind, tick, loud in (("note_on", on, velocity), ("note_off", off, 0)):
+            for pitch in pitches:
+                track.append(mido.Message(kind, channel=channel, note=pitch, velocity=loud, time=tick - now))
+                now = tick
+    track.append(mido.MetaMessage("end_of_track", time=end - now))
+    return track
 
 
 def _ticks(beats: Fraction) -> int:

@@ -5,34 +5,24 @@ from __future__ import annotations
 from collections import deque
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from functools import lru_cache
 from operator import itemgetter
 from xml.sax.saxutils import escape
 
 from dodecant.exercise.press import Exercise
-from dodecant.exercise.score import Note, Piece, Strip
+from dodecant.exercise.score import Strip
 from dodecant.exercise.sentence import sentence_text
 from dodecant.formats.harmony_xml import write_harmony
+from dodecant.formats.note_xml import DIVISIONS, NoteWriter
+from dodecant.formats.second_staff import CLEFS, SECOND_PART, second_staff
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Chord
-from dodecant.music.pitch import LETTERS, Pitch
 
-DIVISIONS = 60  # of a quarter note: the least number that holds sixteenths, triplets, quintuplets and sextuplets
 HEAD = (
     '<?xml version="1.0" encoding="UTF-8"?>\n'
     '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
     '"http://www.musicxml.org/dtds/partwise.dtd">\n'
 )
-_SIGN_NAMES = {
-    -2: "flat-flat",
-    -1: "flat",
-    0: "natural",
-    1: "sharp",
-    2: "double-sharp",
-}
 _IMPLICIT = ' implicit="yes"'
-_MARKS = {"accent": "accent", "staccato": "staccato", "tenuto": "tenuto", "marcato": "strong-accent"}
-_CLEFS = {"treble": ("G", 2), "bass": ("F", 4)}
 
 
 def to_musicxml(exercise: Exercise) -> bytes:
@@ -54,10 +44,16 @@ def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool, engra
     name = escape(exercise.instrument.name)
     shown = "" if headings else ' print-object="no"'
     body = "".join(_strip(exercise, strip, number, headings, engraved) for strip, number in _numbered(strips))
+    second = "".join(second_staff(exercise, strip, number) for strip, number in _numbered(strips))
+    listed = f'<score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}</score-part>'
+    part = f'<part id="P1">{body}</part>'
+    if second:
+        brace = '<part-group number="1" type="start"><group-symbol>brace</group-symbol></part-group>'
+        listed = f'{brace}{listed}{SECOND_PART}<part-group number="1" type="stop"/>'
+        part += f'<part id="P2">{second}</part>'
     return (
         f'{HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
-        f'<part-list><score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}'
-        f'</score-part></part-list><part id="P1">{body}</part></score-partwise>\n'
+        f"<part-list>{listed}</part-list>{part}</score-partwise>\n"
     )
 
 
@@ -87,7 +83,7 @@ def _midi(instrument: Instrument) -> str:
 
 
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
-    notes, above = _NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
+    notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
     full, out = exercise.metre.quarters, []
     for place, bar in enumerate(strip.bars):
         partial = strip.begin > place * full or strip.end < (place + 1) * full
@@ -97,19 +93,58 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
                 out.append('<print new-system="yes"/>')
             out.append(_attributes(exercise, strip))
             out.append(_directions(exercise, strip) if headings else "")
-        for piece in bar.pieces:
-            if above.left:
-                out += above.due(place * full + piece.start)
-            out.append(notes.write(piece))
+        if place in strip.open_bars:
+            out += above.due((place + 1) * full - Fraction(1, DIVISIONS))
+            out.append(_open_bar(exercise, strip, place, engraved=engraved))
+        else:
+            out.append(_CLOSED * (not engraved and place - 1 in strip.open_bars))
+            for piece in bar.pieces:
+                now = place * full + piece.start
+                if above.left:
+                    out += above.due(now)
+                out.append(notes.write(piece, now))
         if place == len(strip.bars) - 1:
             style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
             out.append(f'<barline location="right"><bar-style>{style}</bar-style></barline>')
+        elif _ends_phrase(exercise, strip, place):
+            out.append('<barline location="right"><bar-style>light-light</bar-style></barline>')
         out.append("</measure>")
     return "".join(out)
 
 
+_OPENED = '<attributes><measure-style><slash type="start" use-stems="no"/></measure-style></attributes>'
+_CLOSED = '<attributes><measure-style><slash type="stop"/></measure-style></attributes>'
+
+
+def _open_bar(exercise: Exercise, strip: Strip, place: int, *, engraved: bool) -> str:
+    """A bar left for an answer: slashes, one for each beat or group.
+
+    In files it is a bar's rest in slash notation; our engraver, which does not know that, is given slash noteheads.
+    """
+    metre = exercise.metre
+    if not engraved:
+        begun = "" if place - 1 in strip.open_bars else _OPENED
+        length = int(metre.quarters * DIVISIONS)
+        return f'{begun}<note><rest measure="yes"/><duration>{length}</duration><voice>1</voice></note>'
+    step, octave = ("B", 4) if exercise.instrument.clef == "treble" else ("D", 3)
+    return "".join(
+        f"<note><pitch><step>{step}</step><octave>{octave}</octave></pitch>"
+        f"<duration>{int(group * DIVISIONS)}</duration><voice>1</voice><type>quarter</type>"
+        f"{'<dot/>' * (group == Fraction(3, 2))}<stem>none</stem><notehead>slash</notehead></note>"
+        for group in metre.groups
+    )
+
+
+def _ends_phrase(exercise: Exercise, strip: Strip, place: int) -> bool:
+    """Whether a phrase of the changes ends with a bar."""
+    sounds, timeline = exercise.recipe.sounds, strip.stop.timeline
+    if sounds.kind != "changes" or timeline is None or not sounds.phrases:
+        return False
+    return (place + 1 - int(timeline.lead_in / exercise.metre.quarters)) % sounds.phrases == 0
+
+
 def _attributes(exercise: Exercise, strip: Strip) -> str:
-    sign, line = _CLEFS[exercise.instrument.clef]
+    sign, line = CLEFS[exercise.instrument.clef]
     shown = "" if strip.stop.index == 0 else ' print-object="no"'
     return (
         f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{strip.fifths}</fifths></key>"
@@ -162,11 +197,11 @@ def _swing(exercise: Exercise) -> str:
 class _AboveWriter:
     """Hands out what stands above a strip, each before the first sign at or after its place (in beats).
 
-    These are the chord symbols, and the names of a chain's sounds where each begins.
+    These are section letters, chord symbols, and the names of a chain's sounds where each begins.
     """
 
     def __init__(self, strip: Strip, *, degrees: bool) -> None:
-        above = [*_chords(strip, degrees=degrees), *_labels(strip)]
+        above = [*_sections(strip), *_chords(strip, degrees=degrees), *_labels(strip)]
         self.left = deque(sorted(above, key=itemgetter(0)))
 
     def due(self, now: Fraction) -> Iterator[str]:
@@ -187,92 +222,13 @@ def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
         said = over.chord
 
 
+def _sections(strip: Strip) -> Iterator[tuple[Fraction, str]]:
+    for start, letter in strip.stop.timeline.sections if strip.stop.timeline else ():
+        mark = f"<rehearsal>{escape(letter)}</rehearsal>"
+        yield start, f'<direction placement="above"><direction-type>{mark}</direction-type></direction>'
+
+
 def _labels(strip: Strip) -> Iterator[tuple[Fraction, str]]:
     for start, name in strip.labels:
         words = f"<words>{escape(name)}</words>"
         yield start, f'<direction placement="above"><direction-type>{words}</direction-type></direction>'
-
-
-class _NoteWriter:
-    """Writes the pieces of one strip; what depends on a tone alone, or on a piece alone, is made once."""
-
-    def __init__(self, strip: Strip) -> None:
-        self._strip = strip
-        self._pitches: dict[int, str] = {}
-
-    def write(self, piece: Piece) -> str:
-        head, tail = _shape(piece)
-        if piece.note is None:
-            return f"<note><rest/>{head}{tail}</note>"
-        note, name = self._strip.notes[piece.note], self._strip.note_id(piece.note)
-        if piece.tied_from:
-            name += f"t{int(piece.start * DIVISIONS)}"
-            return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>'
-        number = note.tone.number
-        lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
-        if note.tone.changed or note.marks or note.slur:
-            tail = _noted(tail, _strokes(note))
-        return f'<note id="{name}">{self._pitch(note)}{head}{_accidental(note)}{tail}{lyric}</note>'
-
-    def _pitch(self, note: Note) -> str:
-        key = id(note.tone)
-        if key not in self._pitches:
-            self._pitches[key] = _pitch(note.tone.written)
-        return self._pitches[key]
-
-
-def _pitch(pitch: Pitch) -> str:
-    alter = f"<alter>{pitch.alteration}</alter>" if pitch.alteration else ""
-    return f"<pitch><step>{LETTERS[pitch.letter]}</step>{alter}<octave>{pitch.octave}</octave></pitch>"
-
-
-def _accidental(note: Note) -> str:
-    if note.sign is None:
-        return ""
-    brackets = ' cautionary="yes" parentheses="yes"' if note.sign.cautionary else ""
-    return f"<accidental{brackets}>{_SIGN_NAMES[note.sign.alteration]}</accidental>"
-
-
-def _strokes(note: Note) -> str:
-    """How a note is struck and joined; a tone that is new where sounds turn into each other has an accent."""
-    marks = dict.fromkeys((*note.marks, *(("accent",) if note.tone.changed else ())))
-    signs = "".join(f"<{_MARKS[mark]}/>" for mark in marks)
-    slur = f'<slur type="{note.slur}" number="1"/>' if note.slur else ""
-    return slur + (f"<articulations>{signs}</articulations>" if signs else "")
-
-
-def _noted(tail: str, more: str) -> str:
-    """The end of a note with more notations."""
-    if "</notations>" in tail:
-        return tail.replace("</notations>", f"{more}</notations>")
-    return f"{tail}<notations>{more}</notations>"
-
-
-@lru_cache(maxsize=4096)
-def _shape(piece: Piece) -> tuple[str, str]:
-    """What stands before and after the accidental: duration, value and dots; time modification, beams, notations."""
-    ties = [kind for kind, there in (("stop", piece.tied_from), ("start", piece.tied_to)) if there]
-    head = (
-        f"<duration>{int(piece.length * DIVISIONS)}</duration>"
-        f"{_ties('tie', ties)}<voice>1</voice>"
-        f"<type>{piece.value}</type>{'<dot/>' * piece.dots}"
-    )
-    tail = ""
-    actual, normal = piece.ratio
-    if actual != normal:
-        tail += (
-            f"<time-modification><actual-notes>{actual}</actual-notes><normal-notes>{normal}</normal-notes>"
-            "</time-modification>"
-        )
-    tail += "".join(f'<beam number="{n}">{state}</beam>' for n, state in enumerate(piece.beams, start=1))
-    notations = _ties("tied", ties)
-    if piece.tuplet == "start":
-        # Above, as in music with words: the degree lane runs below the staff.
-        notations += f'<tuplet type="start" placement="above" bracket="{"yes" if piece.bracket else "no"}"/>'
-    elif piece.tuplet == "stop":
-        notations += '<tuplet type="stop"/>'
-    return head, tail + (f"<notations>{notations}</notations>" if notations else "")
-
-
-def _ties(element: str, kinds: list[str]) -> str:
-    return "".join(f'<{element} type="{kind}"/>' for kind in kinds)

@@ -35,7 +35,8 @@ class Instrument:
     """One instrument: clef, transposition (added to a written pitch to get the sounding one) and reach as written.
 
     `sounds_steps` and `sounds_half_steps` are the transposition in staff steps and half steps: -1 and -2 for an
-    instrument in B♭. `midi_program` is its 0-based General MIDI program.
+    instrument in B♭. `midi_program` is its 0-based General MIDI program; `chords` tells whether it strikes
+    several tones together.
     """
 
     id: str
@@ -46,6 +47,7 @@ class Instrument:
     full: Reach
     comfortable: Reach
     midi_program: int
+    chords: bool = False
 
     def sounding(self, written: Pitch) -> Pitch:
         """The pitch that sounds when this one is read."""
@@ -81,7 +83,8 @@ def read_instruments(text: str) -> InstrumentTable:
         if not full.holds(comfortable.low.midi, comfortable.high.midi):
             raise MusicError(f"{row['id']}: the comfortable reach must lie inside the full one")
         steps, half_steps = row["sounds"]
-        found.append(Instrument(row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"]))
+        who = row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"]
+        found.append(Instrument(*who, row.get("chords", False)))
     return InstrumentTable(tuple(found))
 
 

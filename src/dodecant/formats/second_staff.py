@@ -1,0 +1,54 @@
+"""The staff beside the line as a second MusicXML part, at sounding pitch, in the same measures."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from dodecant.exercise.press import Exercise
+from dodecant.exercise.score import Beside, Piece, Strip
+from dodecant.formats.note_xml import DIVISIONS, chord_tone, pitch_xml, shape, sign_xml
+
+CLEFS = {"treble": ("G", 2), "bass": ("F", 4)}
+SECOND_PART = (
+    '<score-part id="P2"><part-name print-object="no">companion</part-name>'
+    '<score-instrument id="P2-I1"><instrument-name>piano</instrument-name></score-instrument>'
+    '<midi-instrument id="P2-I1"><midi-channel>2</midi-channel><midi-program>1</midi-program></midi-instrument>'
+    "</score-part>"
+)
+
+
+def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
+    """The measures of a strip on the second staff, numbered from `first`; empty where nothing is written beside it."""
+    found = next((beside for beside in strip.beside if beside.written), None)
+    if found is None:
+        return ""
+    full, out = exercise.metre.quarters, []
+    for place, bar in enumerate(found.bars):
+        partial = strip.begin > place * full or strip.end < (place + 1) * full
+        implicit = ' implicit="yes"' if partial else ""
+        out.append(f'<measure number="{first + place}"{implicit}>')
+        out.append(_attributes(exercise, found, strip) if place == 0 else "")
+        out += (_piece(found, piece, strip, place * full + piece.start) for piece in bar.pieces)
+        out.append("</measure>")
+    return "".join(out)
+
+
+def _attributes(exercise: Exercise, beside: Beside, strip: Strip) -> str:
+    sign, line = CLEFS[beside.clef]
+    shown = "" if strip.stop.index == 0 else ' print-object="no"'
+    return (
+        f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{beside.fifths}</fifths></key>"
+        f"<time{shown}><beats>{exercise.metre.beats}</beats><beat-type>{exercise.metre.unit}</beat-type></time>"
+        f"<clef><sign>{sign}</sign><line>{line}</line></clef></attributes>"
+    )
+
+
+def _piece(beside: Beside, piece: Piece, strip: Strip, now: Fraction) -> str:
+    head, tail = shape(piece)
+    if piece.note is None:
+        return f"<note><rest/>{head}{tail}</note>"
+    lowest, *others = beside.struck[piece.note].pitches
+    sign, *signs = beside.signs[piece.note] if not piece.tied_from else [None] * (1 + len(others))
+    name = f"s{strip.stop.index}b{piece.note}" + (f"t{int(now * DIVISIONS)}" if piece.tied_from else "")
+    struck = f'<note id="{name}">{pitch_xml(lowest)}{head}{sign_xml(sign)}{tail}</note>'
+    return struck + "".join(chord_tone(piece, pitch, one) for pitch, one in zip(others, signs, strict=True))

@@ -1,0 +1,208 @@
+"""What goes beside a line: worked out by hand, against laws of voice leading, and read back by the toolkit."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from io import BytesIO
+from itertools import pairwise, product
+from typing import Any
+
+import mido
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from lxml import etree
+from music21 import chord as toolkit_chord
+
+from dodecant.exercise.cheapest import cheapest
+from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.problems import RecipeError
+from dodecant.exercise.recipe import read_recipe
+from dodecant.formats.exercise_json import exercise_document
+from dodecant.formats.midi import to_midi
+from dodecant.formats.musicxml import to_musicxml
+from dodecant.tables import load_tables
+from tests.exercise.test_placement import calls, pressed
+from tests.formats.test_oracle import parsed
+
+FORM = "key: C\n| Dm7 | G7 | Cmaj7 |"
+
+
+def over(*companions: dict[str, Any], text: str = FORM, **more: Any) -> Exercise:
+    changes = {"kind": "changes", "changes": {"text": text}}
+    return pressed(
+        {"value": "quarter", **more.pop("placement", {})}, sounds=changes, companions=list(companions), **more
+    )
+
+
+def told(exercise: Exercise, number: int = 0) -> str:
+    """Every chord struck: where, how long, its tones from low to high."""
+    struck = exercise.strips[0].beside[number].struck
+    return " | ".join(f"{one.start}:{one.length} {' '.join(pitch.text for pitch in one.pitches)}" for one in struck)
+
+
+@pytest.mark.parametrize(
+    ("companion", "wanted"),
+    [
+        ({"kind": "voicings"}, "0:4 F3 A3 C4 E4 | 4:4 F3 A3 B3 E4 | 8:4 E3 G3 B3 D4"),
+        ({"kind": "voicings", "form": "shell"}, "0:4 D3 F3 C4 | 4:4 G2 F3 B3 | 8:4 C3 E3 B3"),
+        ({"kind": "voicings", "anticipated": "eighth"},
+         "0:7/2 F3 A3 C4 E4 | 7/2:4 F3 A3 B3 E4 | 15/2:9/2 E3 G3 B3 D4"),
+        ({"kind": "voicings", "anticipated": "sixteenth", "form": "shell"},
+         "0:15/4 D3 F3 C4 | 15/4:4 G2 F3 B3 | 31/4:17/4 C3 E3 B3"),
+        ({"kind": "voicings", "form": "shell", "hand": "right"}, "0:4 D4 F4 C5 | 4:4 G3 F4 B4 | 8:4 C4 E4 B4"),
+        ({"kind": "fifths"}, "0:4 D2 A2 | 4:4 G2 D3 | 8:4 C2 G2"),
+        ({"kind": "fifths", "moving": True},
+         "0:1 D2 A2 | 1:1 D2 B2 | 2:1 D2 A2 | 3:1 D2 B2 | 4:1 G2 D3 | 5:1 G2 E3 | 6:1 G2 D3 | 7:1 G2 E3"
+         " | 8:1 C2 G2 | 9:1 C2 A2 | 10:1 C2 G2 | 11:1 C2 A2"),
+        ({"kind": "drone"}, "0:12 C2"),
+        ({"kind": "drone", "degree": "5", "fifth": True}, "0:12 G2 D3"),
+    ],
+)  # fmt: skip
+def test_what_goes_beside_changes(companion: dict[str, Any], wanted: str) -> None:
+    found = over(companion)
+    assert told(found) == wanted
+
+
+@pytest.mark.parametrize(
+    ("text", "wanted"),
+    [
+        ("key: C\n| G7 | C |", {"G7": "B E F A", "C": "E G C D"}),  # a dominant has its thirteenth
+        ("key: C minor\n| G7b9 | Cm6 |", {"G7b9": "B E♭ F A♭", "Cm6": "E♭ G A D"}),
+        ("key: C\n| Bm7b5 |", {"Bm7b5": "D F A C"}),
+        ("key: C\n| G7#5 |", {"G7#5": "B D♯ F A"}),
+        ("key: C\n| Gsus4 |", {}),
+    ],
+)
+def test_rootless_voicings_hold_the_tones_they_should(text: str, wanted: dict[str, str]) -> None:
+    names = [
+        {pitch.name.text for pitch in one.pitches}
+        for one in over({"kind": "voicings"}, text=text).strips[0].beside[0].struck
+    ]
+    for found, tones in zip(names, wanted.values(), strict=False):
+        assert found == set(tones.split())
+
+
+def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -> None:
+    found = pressed({}, companions=[{"kind": "octaves", "octaves": -1}], player={"instrument": "clarinet"})
+    (doubled,) = found.strips[0].beside
+    assert [one.pitches[0].midi for one in doubled.struck] == [n.tone.sounding.midi - 12 for n in found.strips[0].notes]
+    assert [(one.start, one.length) for one in doubled.struck] == [(n.start, n.length) for n in found.strips[0].notes]
+
+
+COMPANIONS: list[dict[str, Any]] = [
+    {"kind": "voicings"}, {"kind": "voicings", "form": "shell", "hand": "right", "anticipated": "eighth"},
+    {"kind": "fifths"}, {"kind": "fifths", "moving": True}, {"kind": "drone", "written": True},
+    {"kind": "octaves"}, {"kind": "octaves", "octaves": 1},
+]  # fmt: skip
+TEXTS = [FORM, "key: E♭\nmetre: 3/4\n| Fm9 Bb13 / | Eb6 | Abm7 Db7alt / |",
+         "key: A minor\nmetre: 6/8\n| Am7 | N.C. | E7b9 |",
+         "metre: 7/8\n| C7#11 | F7 | Bdim7 |"]  # fmt: skip
+
+
+@given(
+    companion=st.sampled_from(COMPANIONS), text=st.sampled_from([*TEXTS, ""]),
+    key=st.sampled_from(["C", "F♯", "B♭", "A♭", "E"]),
+    instrument=st.sampled_from(["piano", "clarinet", "trombone"]), signature=st.booleans(), call=st.none() | calls,
+)  # fmt: skip
+@settings(max_examples=60, deadline=None)
+def test_two_staves_read_back(
+    schema: etree.XMLSchema, companion: Any, text: str, key: str, instrument: str, signature: bool, call: Any
+) -> None:
+    sounds = {"kind": "changes", "changes": {"text": text}} if text else {"kind": "one", "scale": "dorian"}
+    found = press(
+        read_recipe({"sounds": sounds, "companions": [companion], "keys": {"order": "picked", "picked": [key, "C"]},
+                     "player": {"instrument": instrument}, "spelling": {"signature": signature},
+                     "placement": {"call": call, "ending": "rest"}}),
+        load_tables(),
+    )  # fmt: skip
+    data = to_musicxml(found)
+    document = etree.fromstring(data)
+    assert schema.validate(document), schema.error_log
+    score = parsed(data)
+    line, beside = score.parts
+    bar = found.metre.quarters
+    for part in (line, beside):
+        measures = list(part.getElementsByClass("Measure"))
+        assert len(measures) == sum(len(strip.bars) for strip in found.strips)
+        assert all(measure.duration.quarterLength == bar for measure in measures)
+    struck: list[tuple[tuple[int, ...], Fraction]] = []
+    for element in beside.recurse().notes:
+        pitches = tuple(sorted(pitch.midi for pitch in element.pitches))
+        tied = element.tie is not None and element.tie.type in ("stop", "continue")
+        if isinstance(element, toolkit_chord.Chord):
+            tied = all(note.tie is not None and note.tie.type in ("stop", "continue") for note in element.notes)
+        if tied:
+            struck[-1] = (pitches, struck[-1][1] + Fraction(element.duration.quarterLength))
+        else:
+            struck.append((pitches, Fraction(element.duration.quarterLength)))
+    wanted = [one for strip in found.strips for one in strip.beside[0].struck]
+    assert struck == [(tuple(sorted(pitch.midi for pitch in one.pitches)), one.length) for one in wanted]
+    song = mido.MidiFile(file=BytesIO(to_midi(found)))
+    ons = [message.note for message in song.tracks[2] if message.type == "note_on"]
+    assert sorted(ons) == sorted(pitch.midi for one in wanted for pitch in one.pitches)
+    told_notes = exercise_document(found)["strips"][0]["beside"][0]["struck"]
+    assert [one["length"] for one in told_notes] == [str(one.length) for one in found.strips[0].beside[0].struck]
+
+
+@given(st.lists(st.lists(st.integers(0, 30), min_size=1, max_size=4), min_size=1, max_size=5))
+def test_the_cheapest_way_is_the_cheapest(steps: list[list[int]]) -> None:
+    def cost(line: tuple[int, ...] | list[int]) -> int:
+        return sum(n % 3 for n in line) + sum(abs(one - other) for one, other in pairwise(line))
+
+    found = cheapest(steps, own=lambda n: n % 3, between=lambda one, other: abs(one - other))
+    assert cost(found) == min(cost(line) for line in product(*steps))
+
+
+def test_one_companion_is_written_and_all_are_told() -> None:
+    with pytest.raises(RecipeError) as caught:
+        over({"kind": "voicings"}, {"kind": "fifths"})
+    assert "one staff beside the line" in caught.value.problems[0].message
+    found = over({"kind": "voicings"}, {"kind": "drone"}, {"kind": "octaves", "written": False})
+    assert [beside.written for beside in found.strips[0].beside] == [True, False, False]
+    assert len(mido.MidiFile(file=BytesIO(to_midi(found))).tracks) == 5
+
+
+STRUCK: dict[str, Any] = {"kind": "arpeggios", "rhythm": "struck"}
+
+
+@pytest.mark.parametrize(
+    ("figure", "more", "wanted"),
+    [
+        ({"tones": "triad"}, {}, "C4 E4 G4 | D4 F4 A4 | E4 G4 B4"),
+        ({"tones": "seventh", "rotation": 1}, {}, "E4 G4 B4 C5 | F4 A4 C5 D5 | G4 B4 D5 E5"),
+        ({"tones": "shell"}, {}, "C4 E4 B4 | D4 F4 C5 | E4 G4 D5"),
+        ({"tones": "fourths"}, {"sounds": {"kind": "one", "scale": "dorian"}}, "C4 F4 B♭4 | D4 G4 C5 | E♭4 A4 D5"),
+    ],
+)
+def test_voicings_are_struck_through_the_steps_of_a_sound(figure: Any, more: Any, wanted: str) -> None:
+    found = pressed({"value": "half"}, figure={**STRUCK, **figure}, path={"high": {"step": 3, "octave": 1},
+                    "direction": "up"}, **more)  # fmt: skip
+    chords = [[*note.tone.under, note.tone] for note in found.strips[0].notes]
+    assert " | ".join(" ".join(tone.written.text for tone in struck) for struck in chords) == wanted
+    read = [tuple(pitch.midi for pitch in element.pitches) for element in parsed(to_musicxml(found)).recurse().notes]
+    assert [tuple(sorted(pitches)) for pitches in read if len(pitches) > 1][:3] == [
+        tuple(tone.written.midi for tone in struck) for struck in chords
+    ]
+
+
+def test_voicings_are_struck_over_changes_with_least_motion_and_signs_where_they_are_needed() -> None:
+    text = "key: C\n| Dm7 | G7 | C7 | Fm7 |"
+    found = over(text=text, figure={**STRUCK, "tones": "seventh"}, path={"span": "once"}, joins={"begin": "any"},
+                 placement={"value": "half", "slots": "sh"})  # fmt: skip
+    tops = [note.tone.written.midi for note in found.strips[0].notes]
+    assert all(abs(one - other) <= 5 for one, other in pairwise(tops))
+    signs = {
+        tone.text
+        for note in found.strips[0].notes
+        for tone in (note.tone.written, *(t.written for t in note.tone.under))
+    }
+    altered = {name for name in signs if "♭" in name}
+    document = etree.fromstring(to_musicxml(found))
+    assert len(document.findall(".//accidental")) >= len(altered) > 0
+
+
+def test_who_sounds_one_note_at_a_time_strikes_no_chords() -> None:
+    with pytest.raises(RecipeError) as caught:
+        pressed({}, figure=STRUCK, player={"instrument": "clarinet"})
+    assert caught.value.problems[0].pointer == "/figure/rhythm"
