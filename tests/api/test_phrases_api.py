@@ -113,7 +113,7 @@ def test_a_lick_is_read_from_a_file(client: TestClient) -> None:
         ({"figure": {**LICK, "text": "H4"}}, "/figure/text"),
         ({"figure": {**LICK, "over": "Dm7 | Q"}}, "/figure/over"),
         ({"figure": {**LICK, "text": "1:1 2 3 | 4:1 | 5:4"}}, "/figure/text"),
-        ({"figure": LICK, "beats": 9}, "/beats"),
+        ({"figure": LICK, "metre": "9/4"}, "/metre"),
     ],
 )
 def test_a_lick_at_fault_is_told_at_its_field(client: TestClient, body: Any, pointer: str) -> None:

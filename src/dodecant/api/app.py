@@ -10,7 +10,7 @@ from starlette.exceptions import HTTPException
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
-from dodecant.api import changes, errors, exercises, licks, phrases, saved, sounds, tables
+from dodecant.api import changes, errors, exercises, joins, licks, phrases, saved, sounds, tables
 from dodecant.api.errors import ProblemsOut
 from dodecant.api.guard import Guard
 from dodecant.store.database import Database
@@ -33,6 +33,7 @@ def create_app(database: Database) -> FastAPI:
         tables.router,
         sounds.router,
         exercises.router,
+        joins.router,
         phrases.router,
         licks.router,
         changes.router,

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dodecant.api.shelf import shelf_router
 from dodecant.exercise.changes_document import ChangesDocument
 from dodecant.exercise.harmony import harmony
+from dodecant.exercise.placement import OwnRhythm, Placement
+from dodecant.exercise.placement_words import placement_text
 from dodecant.exercise.press import press, say
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
@@ -12,7 +14,7 @@ from dodecant.exercise.scale_choice import OwnScale
 from dodecant.music.changes_text import parse_changes
 from dodecant.music.neighbours import derivation
 from dodecant.music.scale import own_scale
-from dodecant.store.shelves import CHANGES, RECIPES, SCALES
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 from dodecant.tables import load_tables
 
 
@@ -30,6 +32,10 @@ def _keep_scale(scale: OwnScale, at: str) -> None:
     _named(scale.name, f"{at}/name", "The scale has no name.")
 
 
+def _keep_rhythm(rhythm: OwnRhythm, at: str) -> None:
+    _named(rhythm.name, f"{at}/name", "The rhythm has no name.")
+
+
 def _named(name: str, pointer: str, message: str, cure: str = "Give it one to find it again.") -> None:
     if not name.strip():
         raise RecipeError([Problem(pointer, message, cure)])
@@ -45,8 +51,14 @@ def _about_scale(scale: OwnScale) -> str:
     return f"{derivation(own_scale(scale.name, scale.degrees)).capitalize()}."
 
 
+def _about_rhythm(rhythm: OwnRhythm) -> str:
+    placement = Placement(value=rhythm.value, metre=rhythm.metre, slots=rhythm.slots)
+    return f"{placement_text(Recipe(placement=placement)).capitalize()}."
+
+
 routers = (
     shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables())),
     shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
     shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
+    shelf_router("rhythms", RHYTHMS, OwnRhythm, _keep_rhythm, _about_rhythm),
 )

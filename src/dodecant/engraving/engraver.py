@@ -34,6 +34,7 @@ _OPTIONS: dict[str, object] = {
     "svgViewBox": True,
     "xmlIdChecksum": True,
 }
+_BRACE_ROOM = 45
 _workshop = ThreadPoolExecutor(max_workers=1, thread_name_prefix="engraver")
 
 
@@ -65,7 +66,8 @@ def engrave(musicxml: str, width: int, *, signs_inside: bool = False) -> str:
 def _engrave(musicxml: str, width: int, signs_inside: bool) -> str:
     toolkit = _toolkit()
     font = "embedded" if signs_inside else "none"
-    toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE, "smuflTextFont": font})
+    left = _BRACE_ROOM if "<group-symbol>" in musicxml else _OPTIONS["pageMarginLeft"]
+    toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE, "smuflTextFont": font, "pageMarginLeft": left})
     if not toolkit.loadData(musicxml):
         raise EngravingError("The score could not be engraved")
     return str(toolkit.renderToSVG(1))

@@ -17,6 +17,42 @@ _OF_EIGHTHS: frozenset[Value] = frozenset({"quarter", "eighth", "sixteenth"})
 MOST_BARS = 4
 
 
+def check_rhythm(text: str, value: Value, metre_name: MetreName) -> None:
+    """Raise a problem for slots that do not fill one to four bars, or divide what the metre does not."""
+    metre, slots = Metre.parse(metre_name), read_slots(text)
+    if metre.unit == 8 and ("(" in slots or value not in _OF_EIGHTHS):
+        cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
+        raise refused(MusicError(f"In {metre_name} beats are not divided so.", cure=cure))
+    if not slots:
+        return
+    try:
+        length = rhythm_of(slots, value).length
+    except MusicError as error:
+        raise refused(error) from None
+    if length % metre.quarters:
+        in_bar = metre.quarters / BEATS[value]
+        bars = f"{in_bar} or {2 * in_bar}" if in_bar.denominator == 1 else f"{2 * in_bar}"
+        count = sum(slots.count(sign) for sign in "srh")
+        cure = f"Write {bars} slots, or choose another note value."
+        raise refused(MusicError(f"{count} slots do not fill bars of {metre_name}.", cure=cure))
+    if length > MOST_BARS * metre.quarters:
+        raise refused(MusicError("The rhythm is longer than four bars.", cure="Shorten it."))
+
+
+class OwnRhythm(Part):
+    """A rhythm of one's own that is kept: its name, and slots of a note value that fill bars of a metre."""
+
+    name: Annotated[str, Field(min_length=1, max_length=40)]
+    value: Value = "eighth"
+    metre: MetreName = "4/4"
+    slots: Annotated[str, Field(min_length=1, max_length=200), readable(read_slots)]
+
+    @model_validator(mode="after")
+    def _fills_bars(self) -> Self:
+        check_rhythm(self.slots, self.value, self.metre)
+        return self
+
+
 class Mark(Part):
     """An articulation on certain notes.
 
@@ -96,28 +132,12 @@ class Placement(Part):
 
     @model_validator(mode="after")
     def _fills_bars(self) -> Self:
-        bar = Metre.parse(self.metre).quarters
         slots = read_slots(self.slots)
         if self.route and slots:
             cure = "Empty the rhythm, or the route of note values."
             raise refused(MusicError("A rhythm has its own note value; a route takes several.", cure=cure))
-        if Metre.parse(self.metre).unit == 8 and ("(" in slots or not _OF_EIGHTHS.issuperset(self.values)):
-            cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
-            raise refused(MusicError(f"In {self.metre} beats are not divided so.", cure=cure))
-        if not slots:
-            return self
-        try:
-            length = rhythm_of(slots, self.value).length
-        except MusicError as error:
-            raise refused(error) from None
-        if length % bar:
-            in_bar = bar / BEATS[self.value]
-            bars = f"{in_bar} or {2 * in_bar}" if in_bar.denominator == 1 else f"{2 * in_bar}"
-            cure = f"Write {bars} slots, or choose another note value."
-            count = sum(slots.count(sign) for sign in "srh")
-            raise refused(MusicError(f"{count} slots do not fill bars of {self.metre}.", cure=cure))
-        if length > MOST_BARS * bar:
-            raise refused(MusicError("The rhythm is longer than four bars.", cure="Shorten it."))
+        for value in self.values:
+            check_rhythm(slots, value, self.metre)
         return self
 
     @property

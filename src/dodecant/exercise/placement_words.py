@@ -14,6 +14,7 @@ from dodecant.exercise.words import count, listed, nth
 from dodecant.music.metre import Metre
 
 _MARKED = {"accent": "accented", "staccato": "short", "tenuto": "held full", "marcato": "accented hard"}
+_TOLD = 4  # more places than these are read off the grid, not out of a sentence
 _ENDINGS = {"hold": "", "rest": "", "full": ", the last bar filled", "on": ", strips straight on"}
 
 
@@ -53,8 +54,8 @@ def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
 
 def _where_it_sounds(rhythm: Rhythm, metre: Metre) -> str:
     bars = int(rhythm.length / metre.quarters)
-    if bars > 1:
-        return f" in a rhythm of {count(bars)} bars"
+    if bars > 1 or len(rhythm.notes) > _TOLD:
+        return f" in a rhythm of {count(bars)} bar{'s' * (bars > 1)}"
     return f" on {listed([_place(start, metre) for start, _ in rhythm.notes])}"
 
 

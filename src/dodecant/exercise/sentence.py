@@ -5,22 +5,36 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from dodecant.exercise.beside_words import companions_text, joins_text
 from dodecant.exercise.figure_words import course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.placement_words import placement_text
 from dodecant.exercise.recipe import Path, Recipe
 from dodecant.exercise.route import Stop
 from dodecant.exercise.scale_choice import chosen_scale
 from dodecant.exercise.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
-from dodecant.exercise.words import COUNTS, ORDINALS, listed
+from dodecant.exercise.words import COUNTS, ORDINALS, count, listed
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Colour
 from dodecant.music.key import Key
+from dodecant.music.metre import Metre
 from dodecant.music.pitch import NoteName
 from dodecant.music.scale import ScaleCatalogue
 from dodecant.music.tonics import TonicNames
 
 PhraseId = Literal[
-    "figure", "ladder", "enclosure", "course", "sounds", "path", "placement", "keys", "outer", "player", "tempo"
+    "figure",
+    "ladder",
+    "enclosure",
+    "course",
+    "sounds",
+    "path",
+    "joins",
+    "placement",
+    "keys",
+    "outer",
+    "player",
+    "companions",
+    "tempo",
 ]
 _DIRECTIONS = {
     "up": "up",
@@ -61,6 +75,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
         *about,
         Phrase("sounds", through, _sounds(recipe, first, scales)),
         *path,
+        *_joins(recipe, by_chords=by_chords),
         Phrase("placement", ", in", placement_text(recipe)),
         Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
     ]
@@ -70,7 +85,8 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
     return (
         *phrases,
         Phrase("player", ", on", _player(recipe, instrument)),
-        Phrase("tempo", ", at", str(recipe.tempo)),
+        *([Phrase("companions", ", with", companions_text(recipe.companions))] if recipe.companions else []),
+        Phrase("tempo", ", at", _tempo(recipe)),
     )
 
 
@@ -78,6 +94,21 @@ def sentence_text(phrases: tuple[Phrase, ...]) -> str:
     """The whole sentence as one line."""
     words = "".join(f"{'' if phrase.lead.startswith(',') else ' '}{phrase.lead} {phrase.text}" for phrase in phrases)
     return f"{words.strip()}."
+
+
+def _joins(recipe: Recipe, *, by_chords: bool) -> list[Phrase]:
+    words = joins_text(recipe.joins)
+    return (
+        [Phrase("joins", ", each chord", words)] if words and recipe.sounds.kind == "changes" and not by_chords else []
+    )
+
+
+def _tempo(recipe: Recipe) -> str:
+    """The number, and what it counts where that is no quarter."""
+    if recipe.sounds.kind == "changes" or Metre.parse(recipe.placement.metre).pulse == 1:
+        return str(recipe.tempo)
+    beat = "dotted quarters" if recipe.spelling.values == "american" else "dotted crotchets"
+    return f"{recipe.tempo} {beat}"
 
 
 def _about_the_figure(recipe: Recipe) -> list[Phrase]:
@@ -109,7 +140,9 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
     if isinstance(recipe.sounds, ChangesSounds):
         key = Key(sound.tonic, sound.scale.colour)
         times = {1: "", 2: " twice"}.get(recipe.sounds.choruses, f" {COUNTS[recipe.sounds.choruses]} times")
-        return f"the changes of {first.title}{times}, beginning in {key.text}"
+        group = recipe.sounds.bars_in_key
+        bars = f", {count(group)} bar{'s' * (group > 1)} in each key" if group else ""
+        return f"the changes of {first.title}{times}, beginning in {key.text}{bars}"
     return sound.text
 
 

@@ -1,4 +1,4 @@
-"""The documents one keeps as files: recipes, changes, scales of one's own; JSON, UTF-8."""
+"""The documents one keeps as files: recipes, changes, scales and rhythms of one's own; JSON, UTF-8."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ import json
 
 from dodecant.exercise.changes_document import ChangesDocument
 from dodecant.exercise.parts import Part, read_part
+from dodecant.exercise.placement import OwnRhythm
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe, read_recipe
 from dodecant.exercise.scale_choice import OwnScale
@@ -39,6 +40,11 @@ def changes_from_json(data: bytes) -> ChangesDocument:
 def scale_from_json(data: bytes) -> OwnScale:
     """Read a scale of one's own; raises RecipeError."""
     return read_part(OwnScale, json_value(data))
+
+
+def rhythm_from_json(data: bytes) -> OwnRhythm:
+    """Read a rhythm of one's own; raises RecipeError."""
+    return read_part(OwnRhythm, json_value(data))
 
 
 def to_json(document: Part) -> bytes:

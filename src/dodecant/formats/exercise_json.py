@@ -11,6 +11,7 @@ from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.score import Beside, Note, Role, Strip
 from dodecant.exercise.sentence import PhraseId, sentence_text
 from dodecant.exercise.timeline import Sound
+from dodecant.music.chord_symbol import print_chord
 from dodecant.music.pitch import Pitch
 
 
@@ -72,6 +73,13 @@ class BesideOut(TypedDict):
     struck: list[StruckOut]
 
 
+class ChordOverOut(TypedDict):
+    """A chord over a strip and the beat it comes on, as an exact fraction."""
+
+    start: str
+    symbol: str
+
+
 class StripOut(TypedDict):
     """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
 
@@ -87,6 +95,7 @@ class StripOut(TypedDict):
     begin: float
     end: float
     beside: list[BesideOut]
+    chords: list[ChordOverOut]
     bars: list[BarOut]
 
 
@@ -195,6 +204,11 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         begin=float(strip.begin),
         end=float(strip.end),
         beside=[_beside(one) for one in strip.beside],
+        chords=[
+            ChordOverOut(start=str(over.start), symbol=print_chord(over.chord))
+            for over in strip.stop.over_written
+            if over.sound
+        ],
         bars=[BarOut(number=number, notes=notes) for number, notes in enumerate(bars, start=1)],
     )
 

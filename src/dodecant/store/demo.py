@@ -1,4 +1,4 @@
-"""Demo data: the recipes, changes and scales of an evening class, put into a data file made for that alone."""
+"""Demo data: the recipes, changes, scales and rhythms of an evening class, put into a data file made for that alone."""
 
 from __future__ import annotations
 
@@ -8,9 +8,9 @@ from importlib.resources.abc import Traversable
 from itertools import count
 from pathlib import Path
 
-from dodecant.formats.document_json import changes_from_json, from_json, scale_from_json
+from dodecant.formats.document_json import changes_from_json, from_json, rhythm_from_json, scale_from_json
 from dodecant.store.database import Database, DataFileError, atomic
-from dodecant.store.shelves import CHANGES, RECIPES, SCALES
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 
 _CLASS_NIGHT = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 
@@ -33,6 +33,8 @@ def prepare_demo(path: Path) -> Database:
             CHANGES.add(connection, changes_from_json(item.read_bytes()), next(evening))
         for item in reversed(_files(".scale.json")):
             SCALES.add(connection, scale_from_json(item.read_bytes()), next(evening))
+        for item in reversed(_files(".rhythm.json")):
+            RHYTHMS.add(connection, rhythm_from_json(item.read_bytes()), next(evening))
         with atomic(connection):
             connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
     return database

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from dodecant.exercise.changes_document import ChangesDocument, retitled
+from dodecant.exercise.placement import OwnRhythm
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.scale_choice import OwnScale
-from dodecant.formats.document_json import changes_from_json, from_json, scale_from_json, to_json
+from dodecant.formats.document_json import changes_from_json, from_json, rhythm_from_json, scale_from_json, to_json
 from dodecant.music.changes_text import read_changes
 from dodecant.store.shelf import Shelf
 
@@ -21,4 +22,11 @@ SCALES = Shelf[OwnScale](
     to_json,
     lambda scale: scale.name,
     lambda scale, title: scale.model_copy(update={"name": title[:40]}),
+)
+RHYTHMS = Shelf[OwnRhythm](
+    "rhythm",
+    rhythm_from_json,
+    to_json,
+    lambda rhythm: rhythm.name,
+    lambda rhythm, title: rhythm.model_copy(update={"name": title[:40]}),
 )

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answered, client } from "./client";
-import type { ChangesDraft, Lick, Phrase, Recipe, ScaleChoice } from "./types";
+import type { ChangesDraft, Lick, Metre, Phrase, Recipe, ScaleChoice } from "./types";
 
 export function useTables() {
   return useQuery({
@@ -121,10 +121,10 @@ export function useExplanation(recipe: Recipe, phrase: Phrase["id"], wanted: boo
 }
 
 /** Every note of a lick against its chords; the last answer stays while something is typed. */
-export function useAnalysedLick(figure: Lick, beats: number) {
+export function useAnalysedLick(figure: Lick, metre: Metre) {
   return useQuery({
-    queryKey: ["lick", figure, beats],
-    queryFn: ({ signal }) => answered(client.POST("/api/licks/analysed", { body: { figure, beats }, signal })),
+    queryKey: ["lick", figure, metre],
+    queryFn: ({ signal }) => answered(client.POST("/api/licks/analysed", { body: { figure, metre }, signal })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,
@@ -157,5 +157,17 @@ export function useStripPicture(recipe: Recipe, index: number, wanted: boolean) 
     staleTime: Infinity,
     retry: false,
     enabled: wanted,
+  });
+}
+
+/** Why a line over changes goes on as it does under the chord at a beat. */
+export function useJoin(recipe: Recipe, strip: number, beat: string | null) {
+  return useQuery({
+    queryKey: ["join", recipe, strip, beat],
+    queryFn: ({ signal }) => answered(client.POST("/api/joins", { body: { recipe, strip, beat: beat ?? "0" }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: beat !== null,
   });
 }

@@ -244,6 +244,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why
+         * @description Why the line goes on as it does under the chord at a beat.
+         */
+        post: operations["why_api_joins_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/explanations": {
         parameters: {
             query?: never;
@@ -740,21 +760,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rhythms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List All
+         * @description All whose title holds the words of the search, the last changed first.
+         */
+        get: operations["list_all_api_rhythms_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Save a new one.
+         */
+        post: operations["add_api_rhythms_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rhythms/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get
+         * @description One of them.
+         */
+        get: operations["get_api_rhythms__document_id__get"];
+        /**
+         * Change
+         * @description Save a changed one; 409 when it was changed elsewhere meanwhile.
+         */
+        put: operations["change_api_rhythms__document_id__put"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete one; it can be brought back.
+         */
+        delete: operations["delete_api_rhythms__document_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rhythms/{document_id}/restoration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Bring a deleted one back.
+         */
+        post: operations["restore_api_rhythms__document_id__restoration_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rhythms/{document_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Save a second one like this one.
+         */
+        post: operations["copy_api_rhythms__document_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
          * AnalysedIn
-         * @description A lick, and the quarter notes in a bar.
+         * @description A lick, and the metre it is played in.
          */
         AnalysedIn: {
             figure: components["schemas"]["OwnLick-Input"];
             /**
-             * Beats
-             * @default 4
+             * Metre
+             * @default 4/4
+             * @enum {string}
              */
-            beats: number;
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
         };
         /**
          * ArpeggioLadder
@@ -816,7 +929,8 @@ export interface components {
          *
          *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
          *     may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
-         *     on the beat; further tones are eighths, and a rest fills up until the next leading note.
+         *     on the beat; further tones are eighths, and a rest fills up until the next leading note. Or all tones are struck
+         *     together, as a voicing.
          */
         "Arpeggios-Input": {
             /**
@@ -851,7 +965,7 @@ export interface components {
              * @default even
              * @enum {string}
              */
-            rhythm: "even" | "led-triplets";
+            rhythm: "even" | "led-triplets" | "struck";
         };
         /**
          * Arpeggios
@@ -859,7 +973,8 @@ export interface components {
          *
          *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
          *     may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
-         *     on the beat; further tones are eighths, and a rest fills up until the next leading note.
+         *     on the beat; further tones are eighths, and a rest fills up until the next leading note. Or all tones are struck
+         *     together, as a voicing.
          */
         "Arpeggios-Output": {
             /**
@@ -894,7 +1009,7 @@ export interface components {
              * @default even
              * @enum {string}
              */
-            rhythm: "even" | "led-triplets";
+            rhythm: "even" | "led-triplets" | "struck";
         };
         /**
          * BarOut
@@ -913,6 +1028,18 @@ export interface components {
         BenchOut: {
             exercise: components["schemas"]["ExerciseOut"];
             first: components["schemas"]["PictureOut"];
+        };
+        /**
+         * BesideOut
+         * @description What goes beside a strip, and whether it is written.
+         */
+        BesideOut: {
+            /** Kind */
+            kind: string;
+            /** Written */
+            written: boolean;
+            /** Struck */
+            struck: components["schemas"]["StruckOut"][];
         };
         /**
          * BuildUpCourse
@@ -949,6 +1076,52 @@ export interface components {
              * @default
              */
             order: string;
+        };
+        /**
+         * Call
+         * @description So many bars are played and so many left open for an answer; each call comes once, or twice.
+         *
+         *     Over changes the form goes on while the bars are open, and a call comes once.
+         */
+        "Call-Input": {
+            /**
+             * Bars
+             * @default 2
+             */
+            bars: number;
+            /**
+             * Open
+             * @default 2
+             */
+            open: number;
+            /**
+             * Twice
+             * @default false
+             */
+            twice: boolean;
+        };
+        /**
+         * Call
+         * @description So many bars are played and so many left open for an answer; each call comes once, or twice.
+         *
+         *     Over changes the form goes on while the bars are open, and a call comes once.
+         */
+        "Call-Output": {
+            /**
+             * Bars
+             * @default 2
+             */
+            bars: number;
+            /**
+             * Open
+             * @default 2
+             */
+            open: number;
+            /**
+             * Twice
+             * @default false
+             */
+            twice: boolean;
         };
         /**
          * Cell
@@ -1037,6 +1210,12 @@ export interface components {
         /** ChangeIn[ChangesDocument] */
         ChangeIn_ChangesDocument_: {
             document: components["schemas"]["ChangesDocument-Input"];
+            /** Revision */
+            revision: number;
+        };
+        /** ChangeIn[OwnRhythm] */
+        ChangeIn_OwnRhythm_: {
+            document: components["schemas"]["OwnRhythm-Input"];
             /** Revision */
             revision: number;
         };
@@ -1231,6 +1410,9 @@ export interface components {
         /**
          * ChangesSounds
          * @description A whole progression: over each chord its own sound, the form played through once or more.
+         *
+         *     Each key of the route takes the whole form, or only the next `bars_in_key` bars of it, so that one chorus goes
+         *     through several keys. The score shows `phrases` of so many bars; 0 shows none.
          */
         "ChangesSounds-Input": {
             /**
@@ -1244,10 +1426,24 @@ export interface components {
              * @default 1
              */
             choruses: number;
+            /**
+             * Bars In Key
+             * @default 0
+             */
+            bars_in_key: number;
+            /**
+             * Phrases
+             * @default 4
+             * @enum {integer}
+             */
+            phrases: 0 | 2 | 4;
         };
         /**
          * ChangesSounds
          * @description A whole progression: over each chord its own sound, the form played through once or more.
+         *
+         *     Each key of the route takes the whole form, or only the next `bars_in_key` bars of it, so that one chorus goes
+         *     through several keys. The score shows `phrases` of so many bars; 0 shows none.
          */
         "ChangesSounds-Output": {
             /**
@@ -1261,6 +1457,17 @@ export interface components {
              * @default 1
              */
             choruses: number;
+            /**
+             * Bars In Key
+             * @default 0
+             */
+            bars_in_key: number;
+            /**
+             * Phrases
+             * @default 4
+             * @enum {integer}
+             */
+            phrases: 0 | 2 | 4;
         };
         /**
          * ChordChoice
@@ -1359,6 +1566,16 @@ export interface components {
             offers: components["schemas"]["FitOut"][];
         };
         /**
+         * ChordOverOut
+         * @description A chord over a strip and the beat it comes on, as an exact fraction.
+         */
+        ChordOverOut: {
+            /** Start */
+            start: string;
+            /** Symbol */
+            symbol: string;
+        };
+        /**
          * ChordSound
          * @description The tones of one chord: what stands after its root, such as m7 or 7(♭9).
          */
@@ -1413,6 +1630,16 @@ export interface components {
             kind: "chromatic";
         };
         /**
+         * CostOut
+         * @description A cost by its name, in points.
+         */
+        CostOut: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: number;
+        };
+        /**
          * CureOut
          * @description A cure: apply `patch` to the recipe as a JSON merge patch (RFC 7396).
          */
@@ -1423,6 +1650,102 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * Doubling
+         * @description The line again, some octaves lower (or higher), as the other hand plays it.
+         */
+        "Doubling-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "octaves";
+            /**
+             * Octaves
+             * @default -1
+             * @enum {integer}
+             */
+            octaves: -2 | -1 | 1 | 2;
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
+         * Doubling
+         * @description The line again, some octaves lower (or higher), as the other hand plays it.
+         */
+        "Doubling-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "octaves";
+            /**
+             * Octaves
+             * @default -1
+             * @enum {integer}
+             */
+            octaves: -2 | -1 | 1 | 2;
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
+         * Drone
+         * @description A tone of the key held from beginning to end, with its fifth if wanted.
+         */
+        "Drone-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drone";
+            /**
+             * Degree
+             * @default 1
+             */
+            degree: string;
+            /**
+             * Fifth
+             * @default false
+             */
+            fifth: boolean;
+            /**
+             * Written
+             * @default false
+             */
+            written: boolean;
+        };
+        /**
+         * Drone
+         * @description A tone of the key held from beginning to end, with its fifth if wanted.
+         */
+        "Drone-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drone";
+            /**
+             * Degree
+             * @default 1
+             */
+            degree: string;
+            /**
+             * Fifth
+             * @default false
+             */
+            fifth: boolean;
+            /**
+             * Written
+             * @default false
+             */
+            written: boolean;
         };
         /**
          * Enclosure
@@ -1491,6 +1814,8 @@ export interface components {
         /**
          * ExerciseOut
          * @description The whole exercise.
+         *
+         *     `bar` is the length of a bar, `pulse` what the tempo counts, `groups` what is counted in a bar, in quarter notes.
          */
         ExerciseOut: {
             recipe: components["schemas"]["Recipe-Output"];
@@ -1498,8 +1823,14 @@ export interface components {
             sentence: string;
             /** Phrases */
             phrases: components["schemas"]["PhraseOut"][];
-            /** Beats */
-            beats: number;
+            /** Metre */
+            metre: string;
+            /** Bar */
+            bar: number;
+            /** Pulse */
+            pulse: number;
+            /** Groups */
+            groups: number[];
             /** Bars */
             bars: number;
             /** Seconds */
@@ -1519,7 +1850,7 @@ export interface components {
              * Phrase
              * @enum {string}
              */
-            phrase: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "placement" | "keys" | "outer" | "player" | "tempo";
+            phrase: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
         };
         /**
          * ExplainedOut
@@ -1595,6 +1926,48 @@ export interface components {
             accepted: number;
             /** Stretches */
             stretches: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * Fifths
+         * @description Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
+         */
+        "Fifths-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fifths";
+            /**
+             * Moving
+             * @default false
+             */
+            moving: boolean;
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
+         * Fifths
+         * @description Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
+         */
+        "Fifths-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fifths";
+            /**
+             * Moving
+             * @default false
+             */
+            moving: boolean;
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
         };
         /**
          * FitOut
@@ -1823,6 +2196,137 @@ export interface components {
             way: "up" | "down" | "alternating" | "there-and-back";
         };
         /**
+         * JoinIn
+         * @description A recipe, a strip of it, and a beat from the strip's first barline: a number or a fraction such as 7/2.
+         */
+        JoinIn: {
+            recipe: components["schemas"]["Recipe-Input"];
+            /** Strip */
+            strip: number;
+            /** Beat */
+            beat: string;
+        };
+        /**
+         * JoinOut
+         * @description The chord the line goes over to, the rule in a sentence, and the ways there are, the cheapest first.
+         */
+        JoinOut: {
+            /** Chord */
+            chord: string;
+            /** Rule */
+            rule: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
+        /**
+         * Joins
+         * @description How a line goes over from chord to chord.
+         *
+         *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
+         *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
+         *     the note before it held. The weights say what a join costs: leap, repeated note, turn, foreign tone on the chord's
+         *     first beat, edge of the range; the line with the least cost is taken.
+         */
+        "Joins-Input": {
+            /**
+             * Begin
+             * @default path
+             * @enum {string}
+             */
+            begin: "path" | "any";
+            /**
+             * Way
+             * @default path
+             * @enum {string}
+             */
+            way: "path" | "either";
+            /**
+             * Leftover
+             * @default cut
+             * @enum {string}
+             */
+            leftover: "cut" | "held";
+            /**
+             * Leap
+             * @default 2
+             */
+            leap: number;
+            /**
+             * Repeat
+             * @default 3
+             */
+            repeat: number;
+            /**
+             * Turn
+             * @default 1
+             */
+            turn: number;
+            /**
+             * Strong
+             * @default 4
+             */
+            strong: number;
+            /**
+             * Range
+             * @default 1
+             */
+            range: number;
+        };
+        /**
+         * Joins
+         * @description How a line goes over from chord to chord.
+         *
+         *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
+         *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
+         *     the note before it held. The weights say what a join costs: leap, repeated note, turn, foreign tone on the chord's
+         *     first beat, edge of the range; the line with the least cost is taken.
+         */
+        "Joins-Output": {
+            /**
+             * Begin
+             * @default path
+             * @enum {string}
+             */
+            begin: "path" | "any";
+            /**
+             * Way
+             * @default path
+             * @enum {string}
+             */
+            way: "path" | "either";
+            /**
+             * Leftover
+             * @default cut
+             * @enum {string}
+             */
+            leftover: "cut" | "held";
+            /**
+             * Leap
+             * @default 2
+             */
+            leap: number;
+            /**
+             * Repeat
+             * @default 3
+             */
+            repeat: number;
+            /**
+             * Turn
+             * @default 1
+             */
+            turn: number;
+            /**
+             * Strong
+             * @default 4
+             */
+            strong: number;
+            /**
+             * Range
+             * @default 1
+             */
+            range: number;
+        };
+        /**
          * KeyRoute
          * @description The order in which the keys come round. Keys are named as tonics; their spelling follows the table.
          */
@@ -1999,6 +2503,72 @@ export interface components {
             name: string;
         };
         /**
+         * Mark
+         * @description An articulation on certain notes.
+         *
+         *     `by` counts them: `notes` along the line, every `every`-th from the first; `slots` of the bar, each one note value;
+         *     or notes of each `figure`. `places` (from 1) are which slots, or which notes of the figure.
+         */
+        "Mark-Input": {
+            /**
+             * Kind
+             * @default accent
+             * @enum {string}
+             */
+            kind: "accent" | "staccato" | "tenuto" | "marcato";
+            /**
+             * By
+             * @default notes
+             * @enum {string}
+             */
+            by: "notes" | "slots" | "figure";
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
+            /**
+             * Places
+             * @default [
+             *       1
+             *     ]
+             */
+            places: number[];
+        };
+        /**
+         * Mark
+         * @description An articulation on certain notes.
+         *
+         *     `by` counts them: `notes` along the line, every `every`-th from the first; `slots` of the bar, each one note value;
+         *     or notes of each `figure`. `places` (from 1) are which slots, or which notes of the figure.
+         */
+        "Mark-Output": {
+            /**
+             * Kind
+             * @default accent
+             * @enum {string}
+             */
+            kind: "accent" | "staccato" | "tenuto" | "marcato";
+            /**
+             * By
+             * @default notes
+             * @enum {string}
+             */
+            by: "notes" | "slots" | "figure";
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
+            /**
+             * Places
+             * @default [
+             *       1
+             *     ]
+             */
+            places: number[];
+        };
+        /**
          * ModeOut
          * @description A mode of the sound's family; `scale` is null where it has no name of its own in the catalogue.
          */
@@ -2090,7 +2660,9 @@ export interface components {
         };
         /**
          * NoteOut
-         * @description A note; `start` (from the strip's beginning) and `length` are beats as exact fractions: "7/2".
+         * @description A note, and what is struck under it.
+         *
+         *     `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2".
          */
         NoteOut: {
             /** Id */
@@ -2114,6 +2686,10 @@ export interface components {
             role: "chord" | "tension" | "care" | "outside";
             /** Accent */
             accent: boolean;
+            /** Short */
+            short: boolean;
+            /** Under */
+            under: components["schemas"]["PitchOut"][];
         };
         /**
          * OneSound
@@ -2192,6 +2768,50 @@ export interface components {
              * @enum {string}
              */
             fit: "sound" | "exact";
+        };
+        /**
+         * OwnRhythm
+         * @description A rhythm of one's own that is kept: its name, and slots of a note value that fill bars of a metre.
+         */
+        "OwnRhythm-Input": {
+            /** Name */
+            name: string;
+            /**
+             * Value
+             * @default eighth
+             * @enum {string}
+             */
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /**
+             * Metre
+             * @default 4/4
+             * @enum {string}
+             */
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+            /** Slots */
+            slots: string;
+        };
+        /**
+         * OwnRhythm
+         * @description A rhythm of one's own that is kept: its name, and slots of a note value that fill bars of a metre.
+         */
+        "OwnRhythm-Output": {
+            /** Name */
+            name: string;
+            /**
+             * Value
+             * @default eighth
+             * @enum {string}
+             */
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /**
+             * Metre
+             * @default 4/4
+             * @enum {string}
+             */
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+            /** Slots */
+            slots: string;
         };
         /**
          * OwnScale
@@ -2482,7 +3102,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "placement" | "keys" | "outer" | "player" | "tempo";
+            id: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
             /** Lead */
             lead: string;
             /** Text */
@@ -2512,10 +3132,12 @@ export interface components {
          * Placement
          * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
          *
-         *     `slots` is a grid of the note value for one to four bars, poured full of notes again and again: s sounds, r is a
-         *     rest, h holds on; left empty every slot sounds. `start` is so many slots after the barline, or before it. Every
-         *     `accents`-th note is accented. `swing` is the share of a beat (or half a beat) that the first of two notes takes, in
-         *     hundredths, in sound only.
+         *     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
+         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes are
+         *     `poured` through it in one stream, or it begins anew with each figure. `start` is so many note values after the
+         *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
+         *     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
+         *     that the first of two notes takes, in hundredths, in sound only.
          */
         "Placement-Input": {
             /**
@@ -2523,34 +3145,53 @@ export interface components {
              * @default eighth
              * @enum {string}
              */
-            value: "half" | "quarter" | "eighth" | "triplet" | "sixteenth";
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /**
+             * Route
+             * @default []
+             */
+            route: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet")[];
             /**
              * Metre
              * @default 4/4
              * @enum {string}
              */
-            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4";
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
             /**
              * Slots
              * @default
              */
             slots: string;
             /**
+             * Poured
+             * @default stream
+             * @enum {string}
+             */
+            poured: "stream" | "each-figure";
+            /**
              * Start
              * @default 0
              */
             start: number;
             /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
+            /**
              * Ending
              * @default hold
              * @enum {string}
              */
-            ending: "hold" | "rest";
+            ending: "hold" | "rest" | "full" | "on";
+            call?: components["schemas"]["Call-Input"] | null;
             /**
-             * Accents
-             * @default 0
+             * Marks
+             * @default []
              */
-            accents: number;
+            marks: components["schemas"]["Mark-Input"][];
+            slurs?: components["schemas"]["Slurs-Input"] | null;
             /**
              * Swing
              * @default 50
@@ -2567,10 +3208,12 @@ export interface components {
          * Placement
          * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
          *
-         *     `slots` is a grid of the note value for one to four bars, poured full of notes again and again: s sounds, r is a
-         *     rest, h holds on; left empty every slot sounds. `start` is so many slots after the barline, or before it. Every
-         *     `accents`-th note is accented. `swing` is the share of a beat (or half a beat) that the first of two notes takes, in
-         *     hundredths, in sound only.
+         *     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
+         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes are
+         *     `poured` through it in one stream, or it begins anew with each figure. `start` is so many note values after the
+         *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
+         *     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
+         *     that the first of two notes takes, in hundredths, in sound only.
          */
         "Placement-Output": {
             /**
@@ -2578,34 +3221,53 @@ export interface components {
              * @default eighth
              * @enum {string}
              */
-            value: "half" | "quarter" | "eighth" | "triplet" | "sixteenth";
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /**
+             * Route
+             * @default []
+             */
+            route: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet")[];
             /**
              * Metre
              * @default 4/4
              * @enum {string}
              */
-            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4";
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
             /**
              * Slots
              * @default
              */
             slots: string;
             /**
+             * Poured
+             * @default stream
+             * @enum {string}
+             */
+            poured: "stream" | "each-figure";
+            /**
              * Start
              * @default 0
              */
             start: number;
             /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
+            /**
              * Ending
              * @default hold
              * @enum {string}
              */
-            ending: "hold" | "rest";
+            ending: "hold" | "rest" | "full" | "on";
+            call: components["schemas"]["Call-Output"] | null;
             /**
-             * Accents
-             * @default 0
+             * Marks
+             * @default []
              */
-            accents: number;
+            marks: components["schemas"]["Mark-Output"][];
+            slurs: components["schemas"]["Slurs-Output"] | null;
             /**
              * Swing
              * @default 50
@@ -2788,7 +3450,7 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 1.
+         * @description The whole recipe, version 1. One of the companions may be written; the others only sound.
          */
         "Recipe-Input": {
             /**
@@ -2861,17 +3523,38 @@ export interface components {
             path: components["schemas"]["Path-Input"];
             /**
              * @default {
+             *       "begin": "path",
+             *       "way": "path",
+             *       "leftover": "cut",
+             *       "leap": 2,
+             *       "repeat": 3,
+             *       "turn": 1,
+             *       "strong": 4,
+             *       "range": 1
+             *     }
+             */
+            joins: components["schemas"]["Joins-Input"];
+            /**
+             * @default {
              *       "value": "eighth",
+             *       "route": [],
              *       "metre": "4/4",
              *       "slots": "",
+             *       "poured": "stream",
              *       "start": 0,
+             *       "anticipated": "no",
              *       "ending": "hold",
-             *       "accents": 0,
+             *       "marks": [],
              *       "swing": 50,
              *       "swings": "eighth"
              *     }
              */
             placement: components["schemas"]["Placement-Input"];
+            /**
+             * Companions
+             * @default []
+             */
+            companions: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
             /**
              * @default {
              *       "order": "fourths",
@@ -2920,7 +3603,7 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 1.
+         * @description The whole recipe, version 1. One of the companions may be written; the others only sound.
          */
         "Recipe-Output": {
             /**
@@ -2993,17 +3676,38 @@ export interface components {
             path: components["schemas"]["Path-Output"];
             /**
              * @default {
+             *       "begin": "path",
+             *       "way": "path",
+             *       "leftover": "cut",
+             *       "leap": 2,
+             *       "repeat": 3,
+             *       "turn": 1,
+             *       "strong": 4,
+             *       "range": 1
+             *     }
+             */
+            joins: components["schemas"]["Joins-Output"];
+            /**
+             * @default {
              *       "value": "eighth",
+             *       "route": [],
              *       "metre": "4/4",
              *       "slots": "",
+             *       "poured": "stream",
              *       "start": 0,
+             *       "anticipated": "no",
              *       "ending": "hold",
-             *       "accents": 0,
+             *       "marks": [],
              *       "swing": 50,
              *       "swings": "eighth"
              *     }
              */
             placement: components["schemas"]["Placement-Output"];
+            /**
+             * Companions
+             * @default []
+             */
+            companions: (components["schemas"]["Doubling-Output"] | components["schemas"]["Fifths-Output"] | components["schemas"]["Drone-Output"] | components["schemas"]["Voicings-Output"])[];
             /**
              * @default {
              *       "order": "fourths",
@@ -3172,6 +3876,20 @@ export interface components {
             /** About */
             about: string;
         };
+        /** SavedOut[OwnRhythm] */
+        SavedOut_OwnRhythm_: {
+            /** Id */
+            id: string;
+            document: components["schemas"]["OwnRhythm-Output"];
+            /** Title */
+            title: string;
+            /** Revision */
+            revision: number;
+            /** Changed At */
+            changed_at: string;
+            /** About */
+            about: string;
+        };
         /** SavedOut[OwnScale] */
         SavedOut_OwnScale_: {
             /** Id */
@@ -3272,6 +3990,60 @@ export interface components {
             kind: "several";
             /** Scales */
             scales: (string | components["schemas"]["OwnScale-Output"])[];
+        };
+        /**
+         * Slurs
+         * @description Notes joined under slurs: groups of such sizes in turn (1 is a note by itself), after so many notes before them.
+         *
+         *     `by` lets the groups run along the line, or begin anew with each figure; with no groups the whole figure is one.
+         *     A group is over at a rest.
+         */
+        "Slurs-Input": {
+            /**
+             * By
+             * @default line
+             * @enum {string}
+             */
+            by: "line" | "figure";
+            /**
+             * Groups
+             * @default [
+             *       2
+             *     ]
+             */
+            groups: number[];
+            /**
+             * After
+             * @default 0
+             */
+            after: number;
+        };
+        /**
+         * Slurs
+         * @description Notes joined under slurs: groups of such sizes in turn (1 is a note by itself), after so many notes before them.
+         *
+         *     `by` lets the groups run along the line, or begin anew with each figure; with no groups the whole figure is one.
+         *     A group is over at a rest.
+         */
+        "Slurs-Output": {
+            /**
+             * By
+             * @default line
+             * @enum {string}
+             */
+            by: "line" | "figure";
+            /**
+             * Groups
+             * @default [
+             *       2
+             *     ]
+             */
+            groups: number[];
+            /**
+             * After
+             * @default 0
+             */
+            after: number;
         };
         /**
          * SoundChoice
@@ -3451,6 +4223,8 @@ export interface components {
         /**
          * StripOut
          * @description One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
+         *
+         *     It lasts from `begin` to `end`, in quarter notes from its first barline.
          */
         StripOut: {
             /** Index */
@@ -3463,6 +4237,14 @@ export interface components {
             sounding: components["schemas"]["SoundOut"];
             /** Octaves Open */
             octaves_open: number;
+            /** Begin */
+            begin: number;
+            /** End */
+            end: number;
+            /** Beside */
+            beside: components["schemas"]["BesideOut"][];
+            /** Chords */
+            chords: components["schemas"]["ChordOverOut"][];
             /** Bars */
             bars: components["schemas"]["BarOut"][];
         };
@@ -3474,6 +4256,18 @@ export interface components {
             recipe: components["schemas"]["Recipe-Input"];
             /** Indexes */
             indexes: number[];
+        };
+        /**
+         * StruckOut
+         * @description Tones struck together: start and length as in notes, sounding pitches.
+         */
+        StruckOut: {
+            /** Start */
+            start: string;
+            /** Length */
+            length: string;
+            /** Pitches */
+            pitches: components["schemas"]["PitchOut"][];
         };
         /**
          * SurpriseIn
@@ -3653,12 +4447,100 @@ export interface components {
             words: string;
         };
         /**
+         * Voicings
+         * @description The chords, each as near as it can be to the one before: root, third and seventh as a shell; or without the root
+         *     third, fifth (the thirteenth of a dominant), seventh and ninth.
+         *
+         *     They lie where the left hand plays them, or the right; each comes on its beat, or early.
+         */
+        "Voicings-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "voicings";
+            /**
+             * Form
+             * @default rootless
+             * @enum {string}
+             */
+            form: "shell" | "rootless";
+            /**
+             * Hand
+             * @default left
+             * @enum {string}
+             */
+            hand: "left" | "right";
+            /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
+         * Voicings
+         * @description The chords, each as near as it can be to the one before: root, third and seventh as a shell; or without the root
+         *     third, fifth (the thirteenth of a dominant), seventh and ninth.
+         *
+         *     They lie where the left hand plays them, or the right; each comes on its beat, or early.
+         */
+        "Voicings-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "voicings";
+            /**
+             * Form
+             * @default rootless
+             * @enum {string}
+             */
+            form: "shell" | "rootless";
+            /**
+             * Hand
+             * @default left
+             * @enum {string}
+             */
+            hand: "left" | "right";
+            /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
          * WayIn
          * @description Scales on one tonic; the way begins on the first and comes by all the others.
          */
         WayIn: {
             /** Scales */
             scales: (string | components["schemas"]["OwnScale-Input"])[];
+        };
+        /**
+         * WayOut
+         * @description A way to go on: its first notes, its costs, their sum, and whether the line takes it.
+         */
+        WayOut: {
+            /** Notes */
+            notes: string[];
+            /** Costs */
+            costs: components["schemas"]["CostOut"][];
+            /** Total */
+            total: number;
+            /** Taken */
+            taken: boolean;
         };
         /**
          * WordsOut
@@ -4126,6 +5008,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recipe-Output"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    why_api_joins_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5512,6 +6427,353 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_all_api_rhythms_get: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    add_api_rhythms_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnRhythm-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    get_api_rhythms__document_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    change_api_rhythms__document_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn_OwnRhythm_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_rhythms__document_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    restore_api_rhythms__document_id__restoration_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    copy_api_rhythms__document_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
                 };
             };
             /** @description Not Found */

@@ -1,12 +1,13 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { ChangesDraft, OwnScale, Recipe } from "./types";
+import type { ChangesDraft, OwnRhythm, OwnScale, Recipe } from "./types";
 
 export interface Documents {
   recipes: Recipe;
   changes: ChangesDraft;
   scales: OwnScale;
+  rhythms: OwnRhythm;
 }
 
 export type ShelfName = keyof Documents;

@@ -3,6 +3,11 @@ import type { components } from "./schema";
 
 type Schemas = components["schemas"];
 export type Recipe = Schemas["Recipe-Output"];
+export type Metre = Recipe["placement"]["metre"];
+export type Companion = Recipe["companions"][number];
+export type Mark = Recipe["placement"]["marks"][number];
+export type Slurs = NonNullable<Recipe["placement"]["slurs"]>;
+export type OwnRhythm = Schemas["OwnRhythm-Output"];
 export type Exercise = Schemas["ExerciseOut"];
 export type Strip = Schemas["StripOut"];
 export type Note = Schemas["NoteOut"];

@@ -9,6 +9,7 @@ export interface ChoiceProps<T extends string> {
   choices: Readonly<Record<T, string>>;
   onChange: (value: T) => void;
   width?: number;
+  disabled?: boolean;
   /** How its list is shown, where it is not a plain one. */
   list?: Partial<SelectProps>;
 }

@@ -52,7 +52,7 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
         return;
       }
       const seconds = (event.length * 60) / transport.bpm.value;
-      piano.triggerAttackRelease(Tone.Frequency(event.pitch, "midi").toNote(), seconds * 0.97, time, event.loud ? 1 : 0.8);
+      piano.triggerAttackRelease(Tone.Frequency(event.pitch, "midi").toNote(), seconds * 0.97, time, event.loud ? 1 : event.soft ? 0.5 : 0.8);
       Tone.getDraw().schedule(() => listener.onNote(event), time);
     }, ticks(event.beat));
   }

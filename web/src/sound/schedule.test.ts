@@ -2,13 +2,14 @@ import { describe, expect, it } from "vitest";
 import type { Exercise } from "../api/types";
 import { beats, schedule, swung } from "./schedule";
 
-const note = (id: string, start: string, length: string) => ({ id, start, length, sounding: { name: "C4", midi: 60 } });
+const note = (id: string, start: string, length: string) => ({ id, start, length, sounding: { name: "C4", midi: 60 }, under: [] });
 const exercise = {
   recipe: { placement: { swing: 50, swings: "eighth" } },
-  beats: 3,
+  bar: 3,
+  groups: [1, 1, 1],
   strips: [
-    { index: 0, bars: [{ number: 1, notes: [note("a", "0", "1/3"), note("b", "1/3", "8/3")] }] },
-    { index: 1, bars: [{ number: 1, notes: [note("c", "0", "3")] }, { number: 2, notes: [note("d", "3", "3")] }] },
+    { index: 0, begin: 0, end: 3, beside: [], bars: [{ number: 1, notes: [note("a", "0", "1/3"), note("b", "1/3", "8/3")] }] },
+    { index: 1, begin: 0, end: 6, beside: [], bars: [{ number: 1, notes: [note("c", "0", "3")] }, { number: 2, notes: [note("d", "3", "3")] }] },
   ],
 } as unknown as Exercise;
 
@@ -41,5 +42,23 @@ describe("schedule", () => {
     expect(plan.events.filter((event) => event.kind === "click" && event.pitch === 1)).toHaveLength(clicks / 3);
     expect([plan.start, plan.end]).toEqual([options.countIn ? 3 : 0, end]);
     expect(plan.events.map((event) => event.beat)).toEqual([...plan.events.map((event) => event.beat)].sort((x, y) => x - y));
+  });
+
+  it("goes straight on, in groups of a compound metre, with what is struck under and beside", () => {
+    const struck = { start: "0", length: "3/2", pitches: [{ name: "C2", midi: 36 }] };
+    const compound = {
+      recipe: { placement: { swing: 50, swings: "eighth" } },
+      bar: 3,
+      groups: [1.5, 1.5],
+      strips: [
+        { index: 0, begin: 0, end: 2, beside: [{ struck: [struck] }], bars: [{ notes: [{ ...note("a", "0", "2"), short: true, under: [{ midi: 48 }] }] }] },
+        { index: 1, begin: 2, end: 4, beside: [], bars: [{ notes: [note("b", "2", "1")] }, { notes: [note("c", "3", "1")] }] },
+      ],
+    } as unknown as Exercise;
+    const plan = schedule(compound, { from: 0, loop: false, countIn: false, click: true });
+    expect(plan.events.filter((one) => one.id).map(({ id, beat, length }) => [id, beat, length])).toEqual([["a", 0, 1], ["b", 2, 1], ["c", 3, 1]]);
+    expect(plan.events.filter((one) => one.kind === "click").map(({ beat, pitch }) => [beat, pitch])).toEqual([[0, 1], [1.5, 0], [3, 1]]);
+    expect(plan.events.filter((one) => one.kind === "note" && !one.id).map(({ pitch, length }) => [pitch, length])).toEqual([[48, 1], [36, 1.5]]);
+    expect(plan.end).toBe(4);
   });
 });

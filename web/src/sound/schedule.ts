@@ -23,6 +23,8 @@ export interface SoundEvent {
   id: string;
   /** Whether a note is accented. */
   loud?: boolean;
+  /** Whether it sounds beside the line. */
+  soft?: boolean;
 }
 
 export interface Schedule {
@@ -39,20 +41,21 @@ export function beats(text: string): number {
   return Number(over) / Number(under);
 }
 
-/** Lay out a count-in of one bar, the strips in order, and a click on every beat. */
+/** Lay out a count-in of one bar, the strips in order, and a click on every beat (or group of a compound metre). */
 export function schedule(exercise: Exercise, options: Options): Schedule {
   const { swing, swings } = exercise.recipe.placement;
-  const bar = exercise.beats;
+  const { bar, groups } = exercise;
   const start = options.countIn ? bar : 0;
   const events: SoundEvent[] = [];
   const strips = options.loop ? exercise.strips.slice(options.from, options.from + 1) : exercise.strips.slice(options.from);
-  if (options.countIn) events.push(...clicks(0, bar, bar, options.from));
+  if (options.countIn) events.push(...clicks(0, 0, bar, groups, options.from));
   let begin = start;
   for (const strip of strips) {
-    const length = strip.bars.length * bar;
-    if (options.click) events.push(...clicks(begin, length, bar, strip.index));
-    events.push(...notes(strip, begin, (place) => swung(place, swing, swings)));
-    begin += length;
+    const first = begin - strip.begin;
+    const sounds = (place: number) => swung(place, swing, swings);
+    if (options.click) events.push(...clicks(first, strip.begin, strip.end, groups, strip.index));
+    events.push(...notes(strip, first, sounds), ...beside(strip, first, sounds));
+    begin += strip.end - strip.begin;
   }
   events.sort((one, other) => one.beat - other.beat);
   return { events, start, end: begin };
@@ -64,7 +67,7 @@ export function chordSchedule(playing: Worked["playing"], click: boolean): Sched
   const events = playing.flatMap(({ chord, start, length, pitches }) =>
     pitches.map((pitch) => ({ beat: start, kind: "note" as const, length, pitch, strip: 0, id: `chord-${chord}` })),
   );
-  if (click) events.push(...(clicks(0, Math.ceil(end), Math.ceil(end), 0) as typeof events));
+  if (click) events.push(...(clicks(0, 0, end, Array.from({ length: Math.ceil(end) }, () => 1), 0) as typeof events));
   events.sort((one, other) => one.beat - other.beat);
   return { events, start: 0, end };
 }
@@ -78,15 +81,24 @@ export function soundingSchedule(soundings: readonly Sounding[]): Schedule {
   return { events, start: 0, end };
 }
 
-function clicks(begin: number, length: number, bar: number, strip: number): SoundEvent[] {
-  return Array.from({ length }, (_, beat) => ({
-    beat: begin + beat,
-    kind: "click",
-    length: 0.1,
-    pitch: beat % bar === 0 ? 1 : 0,
-    strip,
-    id: "",
-  }));
+/** A click on every group of every bar between two places; `first` is where the first barline falls. */
+function clicks(first: number, from: number, to: number, groups: readonly number[], strip: number): SoundEvent[] {
+  const found: SoundEvent[] = [];
+  for (let place = 0, group = 0; place < to; place += groups[group % groups.length] ?? 1, group += 1) {
+    if (place >= from) found.push({ beat: first + place, kind: "click", length: 0.1, pitch: group % groups.length === 0 ? 1 : 0, strip, id: "" });
+  }
+  return found;
+}
+
+/** What sounds beside a strip. */
+function beside(strip: Strip, begin: number, sounds: (place: number) => number): SoundEvent[] {
+  return strip.beside.flatMap((one) =>
+    one.struck.flatMap(({ start, length, pitches }) => {
+      const from = sounds(beats(start));
+      const long = sounds(beats(start) + beats(length)) - from;
+      return pitches.map(({ midi }) => ({ beat: begin + from, kind: "note" as const, length: long, pitch: midi, strip: strip.index, id: "", soft: true }));
+    }),
+  );
 }
 
 /** Where a place sounds: of each beat (or half beat) the first half takes `swing` hundredths; triplets stay. */
@@ -101,17 +113,14 @@ export function swung(place: number, swing: number, level: "eighth" | "sixteenth
 
 function notes(strip: Strip, begin: number, sounds: (place: number) => number): SoundEvent[] {
   return strip.bars.flatMap((bar) =>
-    bar.notes.map((note) => {
+    bar.notes.flatMap((note) => {
       const start = sounds(beats(note.start));
-      return {
-        beat: begin + start,
-        kind: "note",
-        length: sounds(beats(note.start) + beats(note.length)) - start,
-        pitch: note.sounding.midi,
-        strip: strip.index,
-        id: note.id,
-        loud: note.accent,
-      };
+      const length = (sounds(beats(note.start) + beats(note.length)) - start) * (note.short ? 0.5 : 1);
+      const struck = { beat: begin + start, kind: "note" as const, length, strip: strip.index, loud: note.accent };
+      return [
+        { ...struck, pitch: note.sounding.midi, id: note.id },
+        ...note.under.map(({ midi }) => ({ ...struck, pitch: midi, id: "" })),
+      ];
     }),
   );
 }

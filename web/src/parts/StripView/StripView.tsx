@@ -1,7 +1,7 @@
 import { ActionIcon, Group, Skeleton, Text, Title } from "@mantine/core";
 import { useIntersection } from "@mantine/hooks";
 import { IconPlayerPlayFilled, IconRepeat } from "@tabler/icons-react";
-import { memo, useMemo } from "react";
+import { type ReactNode, memo, useMemo } from "react";
 import { useStripPicture } from "../../api/queries";
 import type { Recipe, Remark, Strip } from "../../api/types";
 import { Contour } from "../Contour/Contour";
@@ -26,11 +26,13 @@ interface StripViewProps {
   shown: Shown;
   /** Quarter notes in a bar. */
   bar: number;
+  /** What more can be asked about the strip. */
+  asked?: ReactNode;
   onPlay: (index: number, loop: boolean) => void;
 }
 
 /** One strip: its heading, its controls, its notation; the picture is fetched when it comes near the window. */
-export const StripView = memo(function StripView({ recipe, strip, picture, remarks, sounding, repeated, settled, stale, shown, bar, onPlay }: StripViewProps) {
+export const StripView = memo(function StripView({ recipe, strip, picture, remarks, sounding, repeated, settled, stale, shown, bar, asked, onPlay }: StripViewProps) {
   const { ref, entry } = useIntersection({ rootMargin: "500px" });
   const near = entry?.isIntersecting ?? false;
   const onStaff = shown !== "line";
@@ -65,6 +67,7 @@ export const StripView = memo(function StripView({ recipe, strip, picture, remar
         >
           <IconRepeat size={17} />
         </ActionIcon>
+        {asked}
         {remarks.length > 0 && (
           <Text size="sm" c="dimmed" truncate>
             {remarks.map((remark) => remark.text).join(" ")}

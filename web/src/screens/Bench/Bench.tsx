@@ -44,7 +44,7 @@ export function Bench({ tables, saved }: BenchProps) {
   const problems: Problem[] = worked.error instanceof ApiError ? worked.error.problems : [];
   const stale = worked.error !== null;
   const exercise = worked.good?.exercise;
-  const player = usePlayer(recipe.tempo);
+  const player = usePlayer(recipe.tempo * (exercise?.pulse ?? 1));
   const { play: start, stop } = player;
   const [options, setOptions] = usePlayOptions();
   const { strip: sounding, loop: looping } = player.state;

@@ -4,8 +4,10 @@ import type { Phrase } from "../../api/types";
 import classes from "./Bench.module.css";
 import { Explained } from "./Explained";
 import { CoursePhrase, EnclosurePhrase, LadderPhrase } from "./phrases/AboutPhrases";
+import { CompanionsPhrase } from "./phrases/CompanionsPhrase";
 import { FigurePhrase } from "./phrases/FigurePhrase";
 import type { PhraseProps } from "./phrases/PhraseProps";
+import { JoinsPhrase } from "./phrases/JoinsPhrase";
 import { KeysPhrase } from "./phrases/KeysPhrase";
 import { OuterPhrase, TempoPhrase } from "./phrases/SmallPhrases";
 import { PathPhrase } from "./phrases/PathPhrase";
@@ -23,12 +25,17 @@ const EDITORS: Record<PhraseId, { name: string; Editor: (props: PhraseProps) => 
   course: { name: "its course", Editor: CoursePhrase },
   sounds: { name: "the sound", Editor: SoundsPhrase },
   path: { name: "the path", Editor: PathPhrase },
+  joins: { name: "the joins", Editor: JoinsPhrase },
   placement: { name: "the rhythm", Editor: PlacementPhrase },
   keys: { name: "the keys", Editor: KeysPhrase },
   outer: { name: "what comes first", Editor: OuterPhrase },
   player: { name: "the instrument", Editor: PlayerPhrase },
+  companions: { name: "what goes beside it", Editor: CompanionsPhrase },
   tempo: { name: "the tempo", Editor: TempoPhrase },
 };
+
+/** A sentence of more signs is set smaller. */
+const LONG = 190;
 
 /** Stands in until the first recipe is worked out. */
 const UNSAID: Phrase[] = (["figure", "sounds", "path", "placement", "keys", "player", "tempo"] as const).map((id) => ({
@@ -43,9 +50,10 @@ const Work = createContext<PhraseProps | null>(null);
 export function Sentence(props: PhraseProps) {
   const faulty = new Set(props.problems.map(phraseOf));
   const phrases = props.exercise?.phrases ?? UNSAID;
+  const length = phrases.reduce((sum, { lead, text }) => sum + lead.length + text.length, 0);
   return (
     <Work value={props}>
-      <p className={classes.sentence} aria-label="The recipe as a sentence">
+      <p className={classes.sentence} data-long={length > LONG || undefined} aria-label="The recipe as a sentence">
         {phrases.map(({ id, lead, text }, place) => (
           <span key={id}>
             {" "}

@@ -1,8 +1,9 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { memo, useDeferredValue, useMemo } from "react";
-import type { Bench, Remark } from "../../api/types";
+import type { Bench, Recipe, Remark } from "../../api/types";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
+import { WhyHere } from "./WhyHere";
 
 interface StripsProps {
   bench: Bench;
@@ -14,6 +15,9 @@ interface StripsProps {
 }
 
 const NONE: Remark[] = [];
+
+/** Whether a line is joined from chord to chord. */
+const asking = (recipe: Recipe) => recipe.sounds.kind === "changes" && recipe.figure.kind !== "lick";
 
 /** All strips. The first answers at once; the others follow when the page has time for them. */
 export function Strips(props: StripsProps) {
@@ -45,7 +49,8 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
       settled={settled === exercise}
       stale={stale}
       shown={shown}
-      bar={exercise.beats}
+      bar={exercise.bar}
+      asked={asking(exercise.recipe) && <WhyHere recipe={exercise.recipe} strip={strip} />}
       onPlay={onPlay}
     />
   ));

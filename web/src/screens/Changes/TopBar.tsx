@@ -43,7 +43,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
     layOnBench({
       ...recipe,
       title: title && `${title}: through the changes`.slice(0, 120),
-      sounds: { kind: "changes", changes: document, choruses: 1 },
+      sounds: { kind: "changes", changes: document, choruses: 1, bars_in_key: 0, phrases: 4 },
       path: { ...recipe.path, direction: "up" },
       keys: { ...recipe.keys, start: worked.tonic },
       numbers: "chord",
@@ -92,7 +92,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         </Button>
       )}
       <Button variant="default" leftSection={<IconHammer size={18} />} disabled={!ready} onClick={toBench}>
-        Take to the bench
+        Put a line over this
       </Button>
       <DownloadMenu
         label="Download"

@@ -100,7 +100,7 @@ export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arp
           label="In time"
           description="A leading note, then a triplet on the beat."
           value={arpeggios.rhythm}
-          choices={{ even: "every tone alike", "led-triplets": "a leading note and a triplet" }}
+          choices={{ even: "every tone alike", "led-triplets": "a leading note and a triplet", struck: "struck together" }}
           recipeWith={(rhythm) => ({ ...recipe, figure: { ...arpeggios, rhythm } })}
           onChange={(rhythm) => onChange({ ...arpeggios, rhythm })}
         />

@@ -1,6 +1,6 @@
 import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
 import { usePreviews } from "../../../api/queries";
-import type { Exercise, Recipe } from "../../../api/types";
+import type { Exercise, Metre, Recipe } from "../../../api/types";
 import { Contour } from "../../../parts/Contour/Contour";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
 import { Sketch } from "../../../parts/Sketch";
@@ -65,7 +65,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
         {figure.kind === "pairs" && <PairFields pairs={figure} words={words.pair_orders} {...fields} />}
         {figure.kind === "unbroken" && <UnbrokenFields line={figure} {...fields} />}
         {figure.kind === "guide-tones" && <GuideFields guides={figure} {...fields} />}
-        {figure.kind === "lick" && <LickFields recipe={recipe} lick={figure} beats={exercise?.beats ?? 4} problems={problems} onChange={onChange} />}
+        {figure.kind === "lick" && <LickFields recipe={recipe} lick={figure} metre={(exercise?.metre ?? "4/4") as Metre} problems={problems} onChange={onChange} />}
       </Stack>
       <Stack gap="sm" w={290}>
         {problems.length === 0 && exercise && <Reading exercise={exercise} />}
@@ -128,7 +128,7 @@ function Reading({ exercise }: { exercise: Exercise }) {
         {all.length > SHOWN ? " …" : "."}
         {lacking && ` ${lacking.text}`}
       </Text>
-      {notes.length > 0 && <Contour notes={notes} bar={exercise.beats} label={`Its line: ${names}`} step={3} />}
+      {notes.length > 0 && <Contour notes={notes} bar={exercise.bar} label={`Its line: ${names}`} step={3} />}
     </>
   );
 }

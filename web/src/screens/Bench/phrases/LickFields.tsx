@@ -4,6 +4,7 @@ import { useState } from "react";
 import { readLickFile } from "../../../api/files";
 import { useAnalysedLick } from "../../../api/queries";
 import { Choice } from "../../../parts/Choice";
+import type { Metre } from "../../../api/types";
 import { OpenFile } from "../../../parts/FileControls";
 import { problemAt } from "../problems";
 import { LickNotes } from "./LickNotes";
@@ -14,13 +15,13 @@ import { type Lick, overItsChords, withLick } from "./lick";
 interface LickFieldsProps extends Pick<PhraseProps, "recipe" | "problems" | "onChange"> {
   lick: Lick;
   /** Quarter notes in a bar. */
-  beats: number;
+  metre: Metre;
 }
 
 /** A lick of one's own: typed, entered note by note or read from a file; what each note does, to be corrected. */
-export function LickFields({ recipe, lick, beats, problems, onChange }: LickFieldsProps) {
+export function LickFields({ recipe, lick, metre, problems, onChange }: LickFieldsProps) {
   const [entering, setEntering] = useState(false);
-  const analysed = useAnalysedLick(lick, beats);
+  const analysed = useAnalysedLick(lick, metre);
   const set = (change: Partial<Lick>) => onChange({ ...recipe, figure: { ...lick, ...change } });
   const chords = new Set(analysed.data?.map((note) => note.chord));
   const open = async (file: File) => {

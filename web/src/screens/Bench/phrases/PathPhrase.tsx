@@ -1,15 +1,34 @@
-import { Checkbox, Fieldset, Group, NumberInput, Stack } from "@mantine/core";
+import { Checkbox, Fieldset, Group, NumberInput, Stack, Tabs } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
+import { JoinsPhrase } from "./JoinsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 type Path = Recipe["path"];
 type End = Path["low"];
 
-/** Where the line walks. */
-export function PathPhrase({ recipe, problems, onChange }: PhraseProps) {
+/** Where the line walks, and over changes how it goes from chord to chord. */
+export function PathPhrase(props: PhraseProps) {
+  if (props.recipe.sounds.kind !== "changes") return <Walk {...props} />;
+  return (
+    <Tabs defaultValue="path" w={470} keepMounted={false}>
+      <Tabs.List mb="sm">
+        <Tabs.Tab value="path">The path</Tabs.Tab>
+        <Tabs.Tab value="joins">From chord to chord</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="path">
+        <Walk {...props} />
+      </Tabs.Panel>
+      <Tabs.Panel value="joins">
+        <JoinsPhrase {...props} />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}
+
+function Walk({ recipe, problems, onChange }: PhraseProps) {
   const { path } = recipe;
   const set = (change: Partial<Path>) => onChange({ ...recipe, path: { ...path, ...change } });
   return (

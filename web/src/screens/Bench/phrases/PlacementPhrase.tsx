@@ -1,92 +1,81 @@
-import { Button, Group, NumberInput, Select, Stack, Text } from "@mantine/core";
+import { Checkbox, Group, MultiSelect, NumberInput, Stack, Tabs, Text } from "@mantine/core";
 import { Choice } from "../../../parts/Choice";
-import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
-import { SlotGrid } from "./SlotGrid";
+import type { PhraseProps } from "./PhraseProps";
+import { RhythmFields } from "./RhythmFields";
+import { StrokesFields } from "./StrokesFields";
 import { wordsOf } from "./aboutFigure";
-import { RHYTHMS, countsOf, refitted, slotsOf } from "./slots";
+import { refitted } from "./slots";
 
 const SWINGS = { 50: "straight", 58: "a little (58 to 42)", 66: "two to one (66 to 34)", 75: "hard (75 to 25)" };
-const MOST_BARS = 4;
+const METRES = ["2/4", "3/4", "4/4", "5/4", "6/4", "7/4", "3/8", "5/8", "6/8", "7/8", "9/8", "12/8"] as const;
+const ENDINGS = { hold: "last note held", rest: "with a rest", full: "the line goes on until the bar is full", on: "straight on into the next" };
 
-/** Note value and metre, which slots sound, where the line starts, accents, swing, and how the last bar ends. */
-export function PlacementPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+type Placement = PhraseProps["recipe"]["placement"];
+
+interface FieldsProps extends PhraseProps {
+  names: Record<Placement["value"], string>;
+  set: (change: Partial<Placement>) => void;
+}
+
+/** Note values, rhythm, beginning and end, strokes and swing. */
+export function PlacementPhrase(props: PhraseProps) {
+  const { recipe, tables, onChange } = props;
   const { placement } = recipe;
-  const set = (change: Partial<typeof placement>) => onChange({ ...recipe, placement: refitted(placement, change) });
-  const names = wordsOf(tables).values[recipe.spelling.values];
-  const { inBeat, inBar } = countsOf(placement);
-  const slots = slotsOf(placement.slots);
-  const whole = Number.isInteger(inBar);
-  const ratios = { ...SWINGS, [placement.swing]: SWINGS[placement.swing as keyof typeof SWINGS] ?? `${placement.swing} to ${100 - placement.swing}` };
-  const ownRhythm = recipe.figure.kind === "lick";
+  const set = (change: Partial<Placement>) => onChange({ ...recipe, placement: refitted(placement, change) });
+  const names = wordsOf(tables).values[recipe.spelling.values] as FieldsProps["names"];
+  const fields = { ...props, names, set };
   return (
-    <Stack gap="sm" w={500}>
+    <Tabs defaultValue="rhythm" w={540} keepMounted={false}>
+      <Tabs.List mb="sm">
+        <Tabs.Tab value="rhythm">Rhythm</Tabs.Tab>
+        <Tabs.Tab value="ends">Beginning and end</Tabs.Tab>
+        <Tabs.Tab value="strokes">Strokes and swing</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="rhythm">
+        <RhythmTab {...fields} />
+      </Tabs.Panel>
+      <Tabs.Panel value="ends">
+        <EndsTab {...fields} />
+      </Tabs.Panel>
+      <Tabs.Panel value="strokes">
+        <StrokesTab {...fields} />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}
+
+function RhythmTab({ recipe, problems, names, set }: FieldsProps) {
+  const { placement } = recipe;
+  return (
+    <Stack gap="sm">
       <Group grow>
-        <Choice
-          label="Note value"
-          value={placement.value}
-          onChange={(value) => set({ value })}
-          choices={names}
-        />
+        <Choice label="Note value" value={placement.value} onChange={(value) => set({ value })} choices={names} />
         <Choice
           label="Metre"
           value={placement.metre}
           onChange={(metre) => set({ metre })}
-          choices={{ "2/4": "2/4", "3/4": "3/4", "4/4": "4/4", "5/4": "5/4", "6/4": "6/4", "7/4": "7/4" }}
-        />
-        <Choice
-          label="Each strip ends"
-          value={placement.ending}
-          onChange={(ending) => set({ ending })}
-          choices={{ hold: "last note held", rest: "with a rest" }}
+          choices={Object.fromEntries(METRES.map((metre) => [metre, metre])) as Record<Placement["metre"], string>}
         />
       </Group>
-      {ownRhythm ? (
+      {recipe.figure.kind === "lick" ? (
         <Text size="sm" c="dimmed">
           A lick brings its own rhythm; the metre counts its bars.
         </Text>
       ) : (
-        <>
-          <Select
-            label="Rhythm"
-            description={whole ? "The notes are poured into the slots that sound, again and again." : `The bar is no whole number of ${names.half}: every slot sounds.`}
-            placeholder={slots.length > 0 ? "your own: press the slots" : "every slot sounds"}
-            disabled={!whole}
-            value={null}
-            data={Object.keys(RHYTHMS)}
-            comboboxProps={{ withinPortal: false }}
-            onChange={(name) => name !== null && set({ slots: (RHYTHMS[name]?.(inBar, inBeat) ?? []).join("") })}
-          />
-          {whole && (
-            <>
-              <SlotGrid
-                slots={slots.length > 0 ? slots : Array.from({ length: inBar }, () => "s" as const)}
-                inBar={inBar}
-                inBeat={inBeat}
-                onChange={(next) => set({ slots: next.join("") })}
-              />
-              <Group gap="xs">
-                <Button
-                  variant="default"
-                  size="compact-sm"
-                  disabled={slots.length === 0 || slots.length >= MOST_BARS * inBar}
-                  onClick={() => set({ slots: [...slots, ...slots.slice(-inBar)].join("") })}
-                >
-                  One bar more
-                </Button>
-                <Button variant="default" size="compact-sm" disabled={slots.length <= inBar} onClick={() => set({ slots: slots.slice(0, -inBar).join("") })}>
-                  One bar less
-                </Button>
-              </Group>
-              {problemAt(problems, "/placement") && (
-                <Text size="sm" c="var(--mantine-color-error)">
-                  {problemAt(problems, "/placement")}
-                </Text>
-              )}
-            </>
-          )}
-        </>
+        <RhythmFields placement={placement} valueName={names[placement.value]} error={problemAt(problems, "/placement")} onChange={set} />
       )}
+    </Stack>
+  );
+}
+
+function EndsTab({ recipe, problems, names, set }: FieldsProps) {
+  const { placement } = recipe;
+  const { call } = placement;
+  const overChanges = recipe.sounds.kind === "changes";
+  const ownRhythm = recipe.figure.kind === "lick";
+  return (
+    <Stack gap="sm">
       <Group grow align="flex-start">
         <NumberInput
           label="Starts at slot"
@@ -94,20 +83,62 @@ export function PlacementPhrase({ recipe, tables, problems, onChange }: PhrasePr
           min={-16}
           max={32}
           allowDecimal={false}
-          disabled={ownRhythm}
+          disabled={ownRhythm || overChanges}
           value={placement.start}
           onChange={(start) => typeof start === "number" && set({ start })}
         />
-        <NumberInput
-          label="Accent every"
-          description="So many notes; 0 for none."
-          min={0}
-          max={16}
-          allowDecimal={false}
-          value={placement.accents}
-          onChange={(accents) => typeof accents === "number" && set({ accents })}
+        <Choice
+          label="Each strip ends"
+          description={overChanges ? "Over changes, with the form." : "Its last bar."}
+          value={placement.ending}
+          disabled={overChanges || ownRhythm}
+          onChange={(ending) => set({ ending })}
+          choices={ENDINGS}
         />
       </Group>
+      {overChanges && (
+        <Choice
+          label="Chords are anticipated"
+          description="The line goes over to the next chord before its beat; the first chord stays."
+          value={placement.anticipated}
+          onChange={(anticipated) => set({ anticipated })}
+          choices={{ no: "no, on the beat", eighth: `by one of the ${names.eighth}`, sixteenth: `by one of the ${names.sixteenth}` }}
+        />
+      )}
+      <Checkbox
+        label="Call and answer: bars are left open"
+        checked={call !== null}
+        onChange={(event) => set({ call: event.currentTarget.checked ? { bars: 2, open: 2, twice: false } : null })}
+      />
+      {call && (
+        <Group align="flex-end">
+          <NumberInput label="Bars played" w={110} min={1} max={8} value={call.bars} onChange={(bars) => typeof bars === "number" && bars > 0 && set({ call: { ...call, bars } })} />
+          <NumberInput label="Bars open" w={110} min={1} max={8} value={call.open} onChange={(open) => typeof open === "number" && open > 0 && set({ call: { ...call, open } })} />
+          {!overChanges && (
+            <Checkbox mb={8} label="Each call twice" checked={call.twice} onChange={(event) => set({ call: { ...call, twice: event.currentTarget.checked } })} />
+          )}
+        </Group>
+      )}
+      <MultiSelect
+        label="A route of note values"
+        description="A strip for each, in this order; empty: one note value."
+        value={placement.route}
+        data={Object.entries(names).map(([value, label]) => ({ value, label }))}
+        disabled={ownRhythm || placement.slots !== ""}
+        error={problemAt(problems, "/placement/route")}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(route) => set({ route: route as Placement["route"] })}
+      />
+    </Stack>
+  );
+}
+
+function StrokesTab({ recipe, names, set }: FieldsProps) {
+  const { placement } = recipe;
+  const ratios = { ...SWINGS, [placement.swing]: SWINGS[placement.swing as keyof typeof SWINGS] ?? `${placement.swing} to ${100 - placement.swing}` };
+  return (
+    <Stack gap="sm">
+      <StrokesFields placement={placement} onChange={set} />
       <Group grow>
         <Choice
           label="Swing, in sound only"

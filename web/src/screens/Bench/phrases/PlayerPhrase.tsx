@@ -1,13 +1,15 @@
 import { Group, Radio, Select, Stack, TextInput } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
+import { CompanionsPhrase } from "./CompanionsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 type Player = Recipe["player"];
 
 /** The instrument, which key is named, and the part of the range to use. */
-export function PlayerPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+export function PlayerPhrase(props: PhraseProps) {
+  const { recipe, tables, problems, onChange } = props;
   const { player } = recipe;
   const set = (change: Partial<Player>) => onChange({ ...recipe, player: { ...player, ...change } });
   const instrument = tables.instruments.find((candidate) => candidate.id === player.instrument);
@@ -56,6 +58,7 @@ export function PlayerPhrase({ recipe, tables, problems, onChange }: PhraseProps
         <Limit name="lowest" value={player.lowest} error={problemAt(problems, "/player/lowest")} onChange={(lowest) => set({ lowest })} />
         <Limit name="highest" value={player.highest} error={problemAt(problems, "/player/highest") ?? wholeError(problems)} onChange={(highest) => set({ highest })} />
       </Group>
+      {recipe.companions.length === 0 && <CompanionsPhrase {...props} />}
     </Stack>
   );
 }

@@ -2,6 +2,7 @@ import { Anchor, Checkbox, Group, MultiSelect, NumberInput, Select, Text, TextIn
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
+import { Choice } from "../../../parts/Choice";
 import { PreviewScalePicker } from "../../../parts/ScalePicker";
 import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
 import { titleOf } from "../../../parts/changesText";
@@ -159,14 +160,33 @@ function ChangesFields({ sounds, error, onChange }: { sounds: Changes; error?: s
           if (chosen) onChange({ ...sounds, changes: chosen.document });
         }}
       />
-      <NumberInput
-        label="Times through the form"
-        min={1}
-        max={8}
-        clampBehavior="strict"
-        value={sounds.choruses}
-        onChange={(value) => typeof value === "number" && onChange({ ...sounds, choruses: value })}
-      />
+      <Group grow align="flex-start">
+        <NumberInput
+          label="Times through"
+          description="The whole form."
+          min={1}
+          max={8}
+          clampBehavior="strict"
+          value={sounds.choruses}
+          onChange={(value) => typeof value === "number" && onChange({ ...sounds, choruses: value })}
+        />
+        <NumberInput
+          label="Bars in each key"
+          description="0: the whole form."
+          min={0}
+          max={32}
+          clampBehavior="strict"
+          value={sounds.bars_in_key}
+          onChange={(value) => typeof value === "number" && onChange({ ...sounds, bars_in_key: value })}
+        />
+        <Choice
+          label="Phrases"
+          description="Shown by double bars."
+          value={String(sounds.phrases) as "0" | "2" | "4"}
+          choices={{ "0": "none", "2": "of two bars", "4": "of four bars" }}
+          onChange={(value) => onChange({ ...sounds, phrases: Number(value) as Changes["phrases"] })}
+        />
+      </Group>
       <Text size="sm" c="dimmed">
         The figure is set anew on each chord&apos;s sound.{" "}
         <Anchor component={Link} to="/changes">

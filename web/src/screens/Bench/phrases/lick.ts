@@ -47,5 +47,5 @@ export function overItsChords(recipe: Recipe, lick: Lick): Recipe {
     Recipe["sounds"],
     { kind: "changes" }
   >["changes"];
-  return { ...recipe, sounds: { kind: "changes", changes, choruses: 1 } };
+  return { ...recipe, sounds: { kind: "changes", changes, choruses: 1, bars_in_key: 0, phrases: 4 } };
 }

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Recipe } from "../../../api/types";
-import { RHYTHMS, countsOf, next, placeOf, refitted, slotsOf } from "./slots";
+import { RHYTHMS, beatsOf, canDivide, countsOf, divided, next, placeOf, refitted, slotsOf, textOf } from "./slots";
 
 const PLACEMENT = { value: "eighth", metre: "4/4", slots: "srsr srsr" } as Recipe["placement"];
 
@@ -13,17 +13,39 @@ test.each([
   ["triplet", "3/4", 3, 9],
   ["half", "4/4", 1, 2],
   ["sixteenth", "5/4", 4, 20],
+  ["eighth", "6/8", 1, 6],
+  ["sixteenth", "7/8", 2, 14],
+  ["quintuplet", "2/4", 5, 10],
+  ["quarter-triplet", "4/4", 1, 6],
 ] as const)("%s in %s: %i in a beat, %i in a bar", (value, metre, inBeat, inBar) => {
   expect(countsOf({ value, metre })).toEqual({ inBeat, inBar });
 });
 
 test.each([
-  [3, 2, "the and of 2"],
-  [4, 3, "⅓ after 2"],
-  [7, 4, "¾ after 2"],
-  [2, 1, "3"],
-])("slot %i of %i in a beat is %s", (place, inBeat, words) => {
-  expect(placeOf(place, inBeat)).toBe(words);
+  [1, 1, 2, "the and of 2"],
+  [1, 1, 3, "⅓ after 2"],
+  [1, 3, 4, "¾ after 2"],
+  [2, 0, 1, "3"],
+  [0, 2, 5, "⅖ after 1"],
+])("beat %i, slot %i of %i is %s", (beat, slot, count, words) => {
+  expect(placeOf(beat, slot, count)).toBe(words);
+});
+
+test.each([
+  ["ss(sss)sh", 2, [2, 3, 2]],
+  ["s(ss)(shs)", 1, [1, 2, 3]],
+  ["sshs srrr", 4, [4, 4]],
+])("%s is read beat by beat and written again", (text, inBeat, sizes) => {
+  const beats = beatsOf(text, inBeat);
+  expect(beats.map((beat) => beat.slots.length)).toEqual(sizes);
+  expect(textOf(beats)).toBe(text.replaceAll(" ", ""));
+});
+
+test("a beat divided as all others are is not one of its own", () => {
+  expect(divided(2, 2)).toEqual({ slots: ["s", "s"], own: false });
+  expect(textOf([divided(5, 2)])).toBe("(sssss)");
+  expect(canDivide({ value: "eighth", metre: "6/8" })).toBe(false);
+  expect(canDivide({ value: "quarter-triplet", metre: "4/4" })).toBe(false);
 });
 
 test("a rhythm goes where it no longer fills its bars", () => {
@@ -31,6 +53,9 @@ test("a rhythm goes where it no longer fills its bars", () => {
   expect(refitted(PLACEMENT, { metre: "3/4" }).slots).toBe("");
   expect(refitted(PLACEMENT, { value: "sixteenth" }).slots).toBe("");
   expect(refitted(PLACEMENT, { value: "quarter" }).slots).toBe("srsr srsr");
+  const divided = { ...PLACEMENT, slots: "ss(sss)ssss" };
+  expect(refitted(divided, { swing: 66 }).slots).toBe(divided.slots);
+  expect(refitted(divided, { value: "sixteenth" }).slots).toBe("");
 });
 
 test.each(Object.entries(RHYTHMS))("%s has a slot that sounds, or none at all", (_, make) => {

@@ -4,13 +4,31 @@ import type { Recipe } from "../../../api/types";
 type Placement = Recipe["placement"];
 export type Slot = "s" | "r" | "h";
 
+/** The slots of one beat; it may be divided on its own. */
+export interface Beat {
+  slots: Slot[];
+  own: boolean;
+}
+
 export const SLOT_WORDS: Record<Slot, string> = { s: "sounds", r: "is silent", h: "holds on" };
+export const MOST_BARS = 4;
 const ORDER: Slot[] = ["s", "r", "h"];
-const IN_BEAT: Record<Placement["value"], number> = { half: 0.5, quarter: 1, eighth: 2, triplet: 3, sixteenth: 4 };
+const IN_QUARTER: Record<Placement["value"], number> = {
+  half: 0.5,
+  quarter: 1,
+  "quarter-triplet": 1.5,
+  eighth: 2,
+  triplet: 3,
+  sixteenth: 4,
+  quintuplet: 5,
+  sextuplet: 6,
+};
 const PARTS: Record<number, string[]> = {
   2: ["", "the and of "],
   3: ["", "⅓ after ", "⅔ after "],
   4: ["", "¼ after ", "the and of ", "¾ after "],
+  5: ["", "⅕ after ", "⅖ after ", "⅗ after ", "⅘ after "],
+  6: ["", "⅙ after ", "⅓ after ", "the and of ", "⅔ after ", "⅚ after "],
 };
 
 export const next = (slot: Slot): Slot => ORDER[(ORDER.indexOf(slot) + 1) % ORDER.length] ?? "s";
@@ -18,14 +36,43 @@ export const next = (slot: Slot): Slot => ORDER[(ORDER.indexOf(slot) + 1) % ORDE
 /** The slots of a text, without what separates them. */
 export const slotsOf = (text: string): Slot[] => [...text].filter((sign): sign is Slot => sign in SLOT_WORDS);
 
-/** Slots in a beat and in a bar; half notes do not fill every bar. */
+/** Slots in a beat and in a bar. A beat is a quarter, or an eighth in metres of eighths; longer values have one slot. */
 export function countsOf({ value, metre }: Pick<Placement, "value" | "metre">): { inBeat: number; inBar: number } {
-  return { inBeat: Math.max(1, IN_BEAT[value]), inBar: IN_BEAT[value] * Number(metre[0]) };
+  const [beats = 4, unit = 4] = metre.split("/").map(Number);
+  const inBeat = (IN_QUARTER[value] * 4) / unit;
+  return { inBeat: Number.isInteger(inBeat) ? inBeat : 1, inBar: inBeat * beats };
 }
 
-/** How a slot of the bar is counted: 2, the and of 2. */
-export function placeOf(place: number, inBeat: number): string {
-  return `${PARTS[inBeat]?.[place % inBeat] ?? ""}${Math.floor(place / inBeat) + 1}`;
+/** Whether single beats can be divided on their own. */
+export function canDivide({ value, metre }: Pick<Placement, "value" | "metre">): boolean {
+  return metre.endsWith("/4") && Number.isInteger(IN_QUARTER[value]);
+}
+
+/** A rhythm beat by beat: ss(sss) is two eighths and a beat divided into three. */
+export function beatsOf(text: string, inBeat: number): Beat[] {
+  const found: Beat[] = [];
+  for (const part of text.match(/\([srh]*\)|[srh]/g) ?? []) {
+    const last = found.at(-1);
+    if (part.startsWith("(")) found.push({ slots: slotsOf(part), own: true });
+    else if (last && !last.own && last.slots.length < inBeat) last.slots.push(part as Slot);
+    else found.push({ slots: [part as Slot], own: false });
+  }
+  return found;
+}
+
+/** The text of a rhythm. */
+export function textOf(beats: readonly Beat[]): string {
+  return beats.map(({ slots, own }) => (own ? `(${slots.join("")})` : slots.join(""))).join("");
+}
+
+/** A beat divided anew: what began in it goes on sounding. */
+export function divided(count: number, inBeat: number): Beat {
+  return { slots: Array.from({ length: count }, () => "s" as const), own: count !== inBeat };
+}
+
+/** How a slot of a beat is counted: 2, the and of 2. */
+export function placeOf(beat: number, slot: number, count: number): string {
+  return `${PARTS[count]?.[slot] ?? ""}${beat + 1}`;
 }
 
 /** Rhythms by name, for any number of slots; ours, and few: the grid makes all others. */
@@ -46,7 +93,10 @@ function fill(count: number, sounds: (slot: number) => boolean): Slot[] {
 /** A placement with another note value or metre; a rhythm that no longer fills its bars goes. */
 export function refitted(placement: Placement, change: Partial<Placement>): Placement {
   const changed = { ...placement, ...change };
-  const { inBar } = countsOf(changed);
-  const count = slotsOf(changed.slots).length;
-  return count > 0 && (!Number.isInteger(inBar) || count % inBar !== 0 || count > 4 * inBar) ? { ...changed, slots: "" } : changed;
+  const { inBar, inBeat } = countsOf(changed);
+  const beats = beatsOf(changed.slots, inBeat);
+  const count = beats.reduce((sum, beat) => sum + (beat.own ? inBeat : beat.slots.length), 0);
+  const fits = Number.isInteger(inBar) && count % inBar === 0 && count <= MOST_BARS * inBar;
+  const dividedOff = beats.some((beat) => beat.own) && (!canDivide(changed) || changed.value !== placement.value);
+  return count > 0 && (!fits || dividedOff) ? { ...changed, slots: "" } : changed;
 }

@@ -60,7 +60,7 @@ export function withKind(kind: SoundsKind, sounds: Sounds, tables: Tables): Soun
       return { kind, quality: "m7" };
     case "changes": {
       const changes = { format: "dodecant-changes", version: 1, text: FIRST_CHANGES, school: "key", turn: "chorus", choices: [] } as const;
-      return { kind, choruses: 1, changes: { ...changes, choices: [] } };
+      return { kind, choruses: 1, bars_in_key: 0, phrases: 4, changes: { ...changes, choices: [] } };
     }
   }
 }

@@ -1,0 +1,74 @@
+"""Why a line over changes goes on as it does."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from dodecant.exercise.press import why_here
+from dodecant.exercise.recipe import Recipe
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["joins"])
+COST_WORDS = {
+    "leap": "leap",
+    "repeat": "note struck again",
+    "turn": "turn",
+    "strong": "foreign tone on the beat",
+    "range": "edge of the range",
+    "motion": "half steps moved",
+}
+
+
+class JoinIn(BaseModel):
+    """A recipe, a strip of it, and a beat from the strip's first barline: a number or a fraction such as 7/2."""
+
+    recipe: Recipe
+    strip: Annotated[int, Field(ge=0)]
+    beat: Annotated[str, Field(pattern=r"^[0-9]{1,6}(/[1-9][0-9]{0,2})?$")]
+
+
+class CostOut(BaseModel):
+    """A cost by its name, in points."""
+
+    name: str
+    points: int
+
+
+class WayOut(BaseModel):
+    """A way to go on: its first notes, its costs, their sum, and whether the line takes it."""
+
+    notes: list[str]
+    costs: list[CostOut]
+    total: int
+    taken: bool
+
+
+class JoinOut(BaseModel):
+    """The chord the line goes over to, the rule in a sentence, and the ways there are, the cheapest first."""
+
+    chord: str
+    rule: str
+    ways: list[WayOut]
+
+
+@router.post("/joins")
+def why(wanted: JoinIn) -> JoinOut:
+    """Why the line goes on as it does under the chord at a beat."""
+    found = why_here(wanted.recipe, load_tables(), wanted.strip, Fraction(wanted.beat))
+    return JoinOut(
+        chord=found.chord,
+        rule=found.rule,
+        ways=[
+            WayOut(
+                notes=list(way.notes),
+                costs=[CostOut(name=COST_WORDS[name], points=cost) for name, cost in way.costs.items() if cost],
+                total=way.total,
+                taken=way.taken,
+            )
+            for way in found.ways
+        ],
+    )

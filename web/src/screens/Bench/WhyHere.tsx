@@ -1,0 +1,66 @@
+import { Button, Loader, Popover, Select, Stack, Table, Text } from "@mantine/core";
+import { useState } from "react";
+import { useJoin } from "../../api/queries";
+import type { Recipe, Strip } from "../../api/types";
+
+interface WhyHereProps {
+  recipe: Recipe;
+  strip: Strip;
+}
+
+/** Why the line goes on as it does at a chord: the ways there are, and what each costs. */
+export function WhyHere({ recipe, strip }: WhyHereProps) {
+  const [open, setOpen] = useState(false);
+  const [chord, setChord] = useState("1");
+  const beat = strip.chords[Number(chord)]?.start ?? strip.chords[0]?.start ?? null;
+  const join = useJoin(recipe, strip.index, open ? beat : null);
+  return (
+    <Popover opened={open} onChange={setOpen} position="bottom-start" shadow="md" withArrow returnFocus trapFocus>
+      <Popover.Target>
+        <Button variant="subtle" size="compact-sm" aria-label={`Why these joins in ${strip.heading}?`} onClick={() => setOpen(!open)}>
+          Why here?
+        </Button>
+      </Popover.Target>
+      <Popover.Dropdown aria-label="Why the line goes on so" p="md" w={480}>
+        <Stack gap="sm">
+          <Select
+            label="The join to"
+            value={chord}
+            data={strip.chords.map(({ symbol }, place) => ({ value: String(place), label: `${symbol}, chord ${place + 1}` }))}
+            allowDeselect={false}
+            comboboxProps={{ withinPortal: false }}
+            onChange={(next) => next !== null && setChord(next)}
+          />
+          {join.isPending && <Loader size="sm" aria-label="Working it out" />}
+          {join.isError && <Text size="sm">{join.error.message}</Text>}
+          {join.data && (
+            <>
+              <Text size="sm">{join.data.rule}</Text>
+              <Table fz="sm" verticalSpacing={4}>
+                <Table.Thead>
+                  <Table.Tr>
+                    <Table.Th>The line goes on with</Table.Th>
+                    <Table.Th>What it costs</Table.Th>
+                    <Table.Th ta="right">Points</Table.Th>
+                  </Table.Tr>
+                </Table.Thead>
+                <Table.Tbody>
+                  {join.data.ways.map(({ notes, costs, total, taken }) => (
+                    <Table.Tr key={notes.join(" ")} fw={taken ? 700 : undefined}>
+                      <Table.Td>
+                        {notes.join(" ")}
+                        {taken && " (taken)"}
+                      </Table.Td>
+                      <Table.Td>{costs.map(({ name, points }) => `${name} ${points}`).join(", ") || "nothing"}</Table.Td>
+                      <Table.Td ta="right">{total}</Table.Td>
+                    </Table.Tr>
+                  ))}
+                </Table.Tbody>
+              </Table>
+            </>
+          )}
+        </Stack>
+      </Popover.Dropdown>
+    </Popover>
+  );
+}

@@ -1,0 +1,112 @@
+import { Button, Checkbox, Group, Select, Text, TextInput } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
+import { useState } from "react";
+import { useShelf, useShelfActions } from "../../../api/shelves";
+import type { OwnRhythm, Recipe } from "../../../api/types";
+import { SlotGrid } from "./SlotGrid";
+import { type Beat, MOST_BARS, RHYTHMS, beatsOf, canDivide, countsOf, textOf } from "./slots";
+
+type Placement = Recipe["placement"];
+
+interface RhythmFieldsProps {
+  placement: Placement;
+  /** What the note value is called. */
+  valueName: string;
+  error?: string;
+  onChange: (change: Partial<Placement>) => void;
+}
+
+/** Which slots sound: a rhythm by name, one of one's own, or slot by slot. */
+export function RhythmFields({ placement, valueName, error, onChange }: RhythmFieldsProps) {
+  const saved = useShelf("rhythms");
+  const { inBeat, inBar } = countsOf(placement);
+  const whole = Number.isInteger(inBar);
+  const beatsInBar = whole ? Math.max(1, inBar / inBeat) : 1;
+  const beats = beatsOf(placement.slots, inBeat);
+  const plain = Array.from({ length: beatsInBar }, (): Beat => ({ slots: Array.from({ length: inBeat }, () => "s" as const), own: false }));
+  const set = (next: readonly Beat[]) => onChange({ slots: textOf(next) });
+  const own = (saved.data ?? []).map(({ id, document }) => ({ value: id, label: `${document.name} · ${document.metre}` }));
+  const choose = (name: string) => {
+    const document = saved.data?.find((one) => one.id === name)?.document;
+    if (document) onChange({ value: document.value, metre: document.metre, slots: document.slots });
+    else onChange({ slots: (RHYTHMS[name]?.(inBar, inBeat) ?? []).join("") });
+  };
+  return (
+    <>
+      <Select
+        label="Rhythm"
+        description={whole ? "Notes are poured into the slots that sound, again and again." : `The bar is no whole number of ${valueName}: every slot sounds.`}
+        placeholder={beats.length > 0 ? "your own: press the slots" : "every slot sounds"}
+        disabled={!whole && own.length === 0}
+        value={null}
+        data={[
+          ...(own.length > 0 ? [{ group: "your own", items: own }] : []),
+          { group: "for any metre", items: Object.keys(RHYTHMS) },
+        ]}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(name) => name !== null && choose(name)}
+      />
+      {whole && (
+        <>
+          <SlotGrid beats={beats.length > 0 ? beats : plain} inBar={beatsInBar} inBeat={inBeat} divides={canDivide(placement)} onChange={set} />
+          <Group gap="xs">
+            <Button
+              variant="default"
+              size="compact-sm"
+              disabled={beats.length === 0 || beats.length >= MOST_BARS * beatsInBar}
+              onClick={() => set([...beats, ...beats.slice(-beatsInBar)])}
+            >
+              One bar more
+            </Button>
+            <Button variant="default" size="compact-sm" disabled={beats.length <= beatsInBar} onClick={() => set(beats.slice(0, -beatsInBar))}>
+              One bar less
+            </Button>
+            <Checkbox
+              label="Begin it anew with each figure"
+              disabled={beats.length === 0}
+              checked={placement.poured === "each-figure"}
+              onChange={(event) => onChange({ poured: event.currentTarget.checked ? "each-figure" : "stream" })}
+            />
+          </Group>
+          {beats.length > 0 && <Keep rhythm={{ value: placement.value, metre: placement.metre, slots: placement.slots }} />}
+        </>
+      )}
+      {error && (
+        <Text size="sm" c="var(--mantine-color-error)">
+          {error}
+        </Text>
+      )}
+    </>
+  );
+}
+
+/** Keeps a rhythm under a name. */
+function Keep({ rhythm }: { rhythm: Omit<OwnRhythm, "name"> }) {
+  const [name, setName] = useState("");
+  const { add } = useShelfActions("rhythms");
+  const keep = () =>
+    add.mutate(
+      { ...rhythm, name },
+      {
+        onSuccess: () => {
+          notifications.show({ message: `${name} is kept with your rhythms.` });
+          setName("");
+        },
+      },
+    );
+  return (
+    <Group gap="xs" align="flex-end">
+      <TextInput
+        size="xs"
+        label="Keep this rhythm as"
+        maxLength={40}
+        value={name}
+        error={add.error?.message}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
+      <Button size="xs" variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={keep}>
+        Keep
+      </Button>
+    </Group>
+  );
+}
