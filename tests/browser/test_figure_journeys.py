@@ -165,7 +165,7 @@ def test_lists_show_what_each_choice_would_play_and_a_phrase_explains_itself(pag
     page.keyboard.press("Escape")
     phrase(page, "tempo")
     page.get_by_role("button", name="What does this mean?").click()
-    expect(page.get_by_role("note")).to_contain_text("Quarter notes in a minute")
+    expect(page.get_by_role("note")).to_contain_text("Beats in a minute")
 
 
 def test_every_order_is_a_strip_and_a_join_is_mended(page: Page) -> None:
@@ -275,8 +275,10 @@ def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path)
     page.get_by_role("button", name="One bar more").click()
     expect(page.locator("[data-phrase=placement]")).to_have_text("eighths in a rhythm of two bars")
     choose(page, "Metre", "3/4")  # it no longer fills the bar
+    page.get_by_role("tab", name="Beginning and end").click()
     page.get_by_role("textbox", name="Starts at slot").fill("3")
-    page.get_by_role("textbox", name="Accent every").fill("2")
+    page.get_by_role("tab", name="Strokes and swing").click()
+    page.get_by_role("button", name="Add a mark").click()
     choose(page, "Swing, in sound only", "two to one")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=placement]")).to_have_text(

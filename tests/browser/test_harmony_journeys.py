@@ -157,7 +157,7 @@ def test_chords_are_heard_and_changes_go_to_the_bench(page: Page, tmp_path: Path
         page.get_by_role("menuitem", name="Chord symbols (MusicXML)").click()
     file = tmp_path / "tune.musicxml"
     waiting.value.save_as(file)
-    page.get_by_role("button", name="Take to the bench").click()
+    page.get_by_role("button", name="Put a line over this").click()
     expect(page.locator("[data-phrase=sounds]")).to_have_text("the changes of Slack Tide, beginning in C minor")
     assert sentence(page).startswith("Take a straight run through the changes of Slack Tide, beginning in C minor, up")
     expect(page.locator("#strip-0 h2")).to_have_text("Slack Tide · C minor")

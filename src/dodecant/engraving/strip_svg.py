@@ -109,7 +109,9 @@ def _hatching(name: str) -> etree._Element:
 def _set_number(group: etree._Element, role: Role, hatch: str) -> None:
     """Centre the number under its notehead and give it its weight: full, half, hatched or outlined."""
     head = verse = None
-    for part in group:
+    chord = group.getparent()
+    around = list(chord) if chord is not None and chord.get("class") == "chord" else []
+    for part in (*group, *(part for part in around if part.get("class") == "verse")):
         kind = part.get("class")
         if kind == "notehead":
             head = next(part.iter(f"{_SVG}use"), None)

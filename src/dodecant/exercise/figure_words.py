@@ -28,6 +28,7 @@ _ARPEGGIOS = {
     "shell": "shells (1 3 7)",
     "fourths": "stacked fourths",
 }
+_STRUCK = {**_ARPEGGIOS, "seventh": "seventh chords", "ninth": "ninth chords"}
 _ORDERS = {
     "up": "up",
     "down": "down",
@@ -112,6 +113,8 @@ def _intervals(figure: Intervals) -> str:
 def _arpeggios(figure: Arpeggios) -> str:
     pivot = " with a leap of an octave" if figure.pivot else ""
     led = ", each a triplet led into by a half step below" if figure.rhythm == "led-triplets" else ""
+    if figure.rhythm == "struck":
+        return f"{_STRUCK[figure.tones]} struck together{_ROTATIONS[figure.rotation]}"
     return f"{_ARPEGGIOS[figure.tones]} {_ORDERS[figure.order]}{_ROTATIONS[figure.rotation]}{pivot}{led}"
 
 

@@ -139,7 +139,9 @@ class Line:
 
     def pitches(self) -> list[Pitch]:
         """Its different pitches, from low to high."""
-        found = {segment.pitch(tone) for segment in self.segments for tone in segment.tones}
+        found = {
+            segment.pitch(one) for segment in self.segments for tone in segment.tones for one in (tone, *tone.under)
+        }
         return sorted(found, key=lambda pitch: pitch.midi)
 
     def moved(self, octaves: int) -> Line:

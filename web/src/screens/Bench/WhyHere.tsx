@@ -21,7 +21,7 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
           Why here?
         </Button>
       </Popover.Target>
-      <Popover.Dropdown aria-label="Why the line goes on so" p="md" w={480}>
+      <Popover.Dropdown p="md" w={480}>
         <Stack gap="sm">
           <Select
             label="The join to"

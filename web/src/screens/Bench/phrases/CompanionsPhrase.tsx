@@ -1,5 +1,6 @@
 import { ActionIcon, Checkbox, Group, Select, Stack, Text, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
+import { useRef } from "react";
 import type { Companion } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { problemAt } from "../problems";
@@ -22,7 +23,12 @@ const FIRST: { [K in Companion["kind"]]: Extract<Companion, { kind: K }> } = {
 /** What is played or sounds beside the line. */
 export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
   const { companions } = recipe;
+  const adding = useRef<HTMLInputElement>(null);
   const set = (next: Companion[]) => onChange({ ...recipe, companions: next });
+  const leaveOut = (place: number) => {
+    set(companions.filter((_, index) => index !== place));
+    adding.current?.focus(); // the button that was pressed goes
+  };
   const add = (kind: Companion["kind"]) => {
     const written = companions.some((one) => one.written);
     set([...companions, { ...FIRST[kind], written: FIRST[kind].written && !written }]);
@@ -44,7 +50,7 @@ export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
                   set(companions.map((one, index) => ({ ...one, written: index === place ? written : one.written && !written })));
                 }}
               />
-              <ActionIcon variant="subtle" aria-label={`Leave out ${NAMES[companion.kind]}`} onClick={() => set(companions.filter((_, index) => index !== place))}>
+              <ActionIcon variant="subtle" aria-label={`Leave out ${NAMES[companion.kind]}`} onClick={() => leaveOut(place)}>
                 <IconX size={16} />
               </ActionIcon>
             </Group>
@@ -57,6 +63,7 @@ export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
         </Stack>
       ))}
       <Select
+        ref={adding}
         label="Beside the line"
         description="What the other hand plays, or only sounds with it."
         placeholder={companions.length === 0 ? "nothing" : "add another"}

@@ -125,6 +125,7 @@ function EndsTab({ recipe, problems, names, set }: FieldsProps) {
         value={placement.route}
         data={Object.entries(names).map(([value, label]) => ({ value, label }))}
         disabled={ownRhythm || placement.slots !== ""}
+        searchable
         error={problemAt(problems, "/placement/route")}
         comboboxProps={{ withinPortal: false }}
         onChange={(route) => set({ route: route as Placement["route"] })}

@@ -1,5 +1,6 @@
 import { ActionIcon, Button, Checkbox, Group, NumberInput, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
+import { useRef } from "react";
 import type { Mark, Recipe, Slurs } from "../../../api/types";
 import { Choice } from "../../../parts/Choice";
 import { useNumbers } from "./useNumbers";
@@ -18,6 +19,7 @@ const COUNTED = { notes: "notes of the line", slots: "slots of the bar", figure:
 /** How notes are struck and joined: marks and slurs. */
 export function StrokesFields({ placement, onChange }: StrokesFieldsProps) {
   const { marks, slurs } = placement;
+  const adding = useRef<HTMLButtonElement>(null);
   const set = (next: Mark[]) => onChange({ marks: next });
   return (
     <>
@@ -27,10 +29,14 @@ export function StrokesFields({ placement, onChange }: StrokesFieldsProps) {
           number={place + 1}
           mark={mark}
           onChange={(changed) => set(marks.map((one, index) => (index === place ? changed : one)))}
-          onRemove={() => set(marks.filter((_, index) => index !== place))}
+          onRemove={() => {
+            set(marks.filter((_, index) => index !== place));
+            adding.current?.focus(); // the button that was pressed goes
+          }}
         />
       ))}
       <Button
+        ref={adding}
         variant="default"
         size="compact-sm"
         w="fit-content"
