@@ -190,14 +190,12 @@ def test_voicings_are_struck_over_changes_with_least_motion_and_signs_where_they
     text = "key: C\n| Dm7 | G7 | C7 | Fm7 |"
     found = over(text=text, figure={**STRUCK, "tones": "seventh"}, path={"span": "once"}, joins={"begin": "any"},
                  placement={"value": "half", "slots": "sh"})  # fmt: skip
-    tops = [note.tone.written.midi for note in found.strips[0].notes]
-    assert all(abs(one - other) <= 5 for one, other in pairwise(tops))
-    signs = {
-        tone.text
-        for note in found.strips[0].notes
-        for tone in (note.tone.written, *(t.written for t in note.tone.under))
-    }
-    altered = {name for name in signs if "♭" in name}
+    struck = [[tone.written.midi for tone in (*note.tone.under, note.tone)] for note in found.strips[0].notes]
+    assert all(abs(one[-1] - other[-1]) <= 3 for one, other in pairwise(struck))
+    chords = [{2, 5, 9, 0}, {7, 11, 2, 5}, {0, 4, 7, 10}, {5, 8, 0, 3}]
+    assert [{height % 12 for height in heights} for heights in struck] == chords, "each is an inversion of its chord"
+    tones = [tone for note in found.strips[0].notes for tone in (note.tone, *note.tone.under)]
+    altered = {tone.written.text for tone in tones if tone.written.alteration}
     document = etree.fromstring(to_musicxml(found))
     assert len(document.findall(".//accidental")) >= len(altered) > 0
 

@@ -235,6 +235,11 @@ def _upside_down(moves: Sequence[_Move]) -> tuple[_Move, ...]:
     return tuple(-move if isinstance(move, int) else move for move in moves)
 
 
+def tone_count(recipe: Arpeggios) -> int:
+    """How many tones an arpeggio has."""
+    return len(_ARPEGGIOS[recipe.tones])
+
+
 def _arpeggio(recipe: Arpeggios, octave: int) -> list[int]:
     """The rungs of an arpeggio from its anchor; rotations raise the lowest tones, a pivot drops the others."""
     tones = list(_ARPEGGIOS[recipe.tones])

@@ -9,6 +9,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
+from dodecant.exercise.figure import tone_count
+from dodecant.exercise.figure_parts import Figures
 from dodecant.exercise.joining import Way, best_ways
 from dodecant.exercise.line import SILENCE, Line, Measure, Segment, Shape, Tones
 from dodecant.exercise.problems import Problem, RecipeError
@@ -123,18 +125,31 @@ def _under(
         return known[1], known[2]
     setting = settings.on(sound.scale, stop.figure, room)
     above_root = sound.above_c - chord.root.pitch_class
-    shapes = [
-        shape
+    fillings = [
+        inverted.filling(over.start, over.length, form)
+        for inverted in (settings.on(sound.scale, figure, room) for figure in _inversions(recipe, stop.figure))
         for form in _forms(recipe, len(setting.ladder.scale))
-        if (shape := _shape(setting.filling(over.start, over.length, form), above_root, chord))
     ]
+    shapes = [shape for tones in fillings if (shape := _shape(tones, above_root, chord))]
     settings.under[key] = (sound.scale, setting, shapes)
     return setting, shapes
 
 
+def _inversions(recipe: Recipe, figure: Figures | None) -> Sequence[Figures | None]:
+    """The inversions of a single arpeggio that the joins may choose from; of all else the figure itself."""
+    shape = figure or recipe.figure
+    if not _inverts(recipe) or shape.kind != "arpeggios":
+        return (figure,)
+    return [shape.model_copy(update={"rotation": turn}) for turn in range(tone_count(shape))]
+
+
+def _inverts(recipe: Recipe) -> bool:
+    return recipe.joins.begin == "any" and recipe.figure.kind == "arpeggios" and recipe.path.span == "once"
+
+
 def _forms(recipe: Recipe, rungs: int) -> Iterator[Form]:
     """The forms of the path that the joins may choose from, the plain one first."""
-    raised = range(rungs if recipe.joins.begin == "any" else 1)
+    raised = range(rungs if recipe.joins.begin == "any" and not _inverts(recipe) else 1)
     ways = (False, True) if recipe.joins.way == "either" else (False,)
     return (Form(by, turned) for by in raised for turned in ways)
 
