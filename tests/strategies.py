@@ -124,12 +124,39 @@ key_routes = st.fixed_dictionaries(
         "picked": st.lists(key_names, min_size=1, max_size=3),
     }
 )
-placements = st.fixed_dictionaries(
+marks = st.fixed_dictionaries(
     {
-        "value": st.sampled_from(["quarter", "eighth", "triplet", "sixteenth"]),
-        "metre": st.sampled_from(["3/4", "4/4"]),
-        "ending": st.sampled_from(["hold", "rest"]),
+        "kind": st.sampled_from(["accent", "staccato", "tenuto", "marcato"]),
+        "by": st.sampled_from(["notes", "slots", "figure"]),
+        "every": st.integers(1, 5),
+        "places": st.lists(st.integers(1, 8), min_size=1, max_size=3),
     }
+)
+slurs = st.fixed_dictionaries(
+    {
+        "by": st.sampled_from(["line", "figure"]),
+        "groups": st.lists(st.integers(1, 4), min_size=1, max_size=3),
+        "after": st.integers(0, 3),
+    }
+)
+values_and_metres = st.one_of(
+    st.tuples(
+        st.sampled_from(["quarter", "eighth", "triplet", "sixteenth", "quarter-triplet", "quintuplet", "sextuplet"]),
+        st.sampled_from(["3/4", "4/4", "4/4", "5/4"]),
+    ),
+    st.tuples(st.sampled_from(["quarter", "eighth", "sixteenth"]), st.sampled_from(["6/8", "7/8", "12/8"])),
+)
+placements = st.builds(
+    lambda both, others: {"value": both[0], "metre": both[1], **others},
+    values_and_metres,
+    st.fixed_dictionaries(
+        {
+            "ending": st.sampled_from(["hold", "rest", "full", "on"]),
+            "marks": st.lists(marks, max_size=2),
+            "slurs": st.none() | slurs,
+            "call": st.none() | st.just({"bars": 2, "open": 1}),
+        }
+    ),
 )
 players = st.fixed_dictionaries(
     {

@@ -154,6 +154,15 @@ def test_the_cheapest_way_is_the_cheapest(steps: list[list[int]]) -> None:
     assert cost(found) == min(cost(line) for line in product(*steps))
 
 
+def test_a_fault_of_a_companion_is_told_at_its_field() -> None:
+    with pytest.raises(RecipeError) as caught:
+        over({"kind": "voicings"}, {"kind": "drone", "degree": "q"})
+    assert [problem.pointer for problem in caught.value.problems] == ["/companions/1/degree"]
+    with pytest.raises(RecipeError) as caught:
+        over({"kind": "choir"})
+    assert caught.value.problems[0].pointer == "/companions/0"
+
+
 def test_one_companion_is_written_and_all_are_told() -> None:
     with pytest.raises(RecipeError) as caught:
         over({"kind": "voicings"}, {"kind": "fifths"})

@@ -66,6 +66,61 @@ def test_bars(spans: list[tuple[F, F]], beats: int, written: str, beamed: str) -
     assert beams(bars[0]) == beamed
 
 
+FIFTH, SIXTH, BROAD, H = F(1, 5), F(1, 6), F(2, 3), F(1, 2)
+
+
+# Rhythms as (length, …) from the barline on, negative ones rests; their signs, beams and tuplets as manuals write them.
+# A tuplet is told by its number over its first sign, in brackets where no beam joins it.
+@pytest.mark.parametrize(
+    ("lengths", "metre", "written", "beamed", "tuplets"),
+    [
+        ([FIFTH] * 5 + [F(1)], "2/4", "16 16 16 16 16 4", "[[ -- -- -- ]] .", "5 . . . . ."),
+        ([2 * FIFTH, FIFTH, 2 * FIFTH, F(1)], "2/4", "8 16 8 4", "[ -< ] .", "5 . . ."),
+        ([3 * FIFTH, 2 * FIFTH, F(1)], "2/4", "8. 8 4", "[ ] .", "5 . ."),
+        ([-FIFTH, *[FIFTH] * 4, F(1)], "2/4", "r16 16 16 16 16 4", ". [[ -- -- ]] .", "(5) . . . . ."),
+        ([SIXTH] * 6 + [F(1)], "2/4", "16 16 16 16 16 16 4", "[[ -- -- -- -- ]] .", "6 . . . . . ."),
+        ([2 * SIXTH, SIXTH, 3 * SIXTH, F(1)], "2/4", "8 16 8. 4", "[ -< ] .", "3 . . ."),
+        ([BROAD] * 3 + [F(2)], "4/4", "4 4 4 2", ". . . .", "(3) . . ."),
+        ([2 * BROAD, BROAD, F(2)], "4/4", "2 4 2", ". . .", "(3) . ."),
+        ([F(1), BROAD, BROAD, BROAD, F(1)], "4/4", "4 4 8~ 8 4 4", ". . . . . .", ". (3) . (3) . ."),
+        ([-BROAD, BROAD, BROAD, F(2)], "4/4", "r4 4 4 2", ". . . .", "(3) . . ."),
+        ([BROAD, THIRD, F(3)], "4/4", "4 8 4~ 2", ". . . .", "(3) . . ."),
+        ([H] * 6, "6/8", "8 8 8 8 8 8", "[ - ] [ - ]", ". . . . . ."),
+        ([F(1), H, H, F(1)], "6/8", "4 8 8 4", ". . . .", ". . . ."),
+        ([F(1), F(1), F(1)], "6/8", "4 8~ 8 4", ". . . .", ". . . ."),
+        ([F(3, 4), F(3, 4), F(3, 2)], "6/8", "8. 8. 4.", "[ ] .", ". . ."),
+        ([F(1, 4)] * 6 + [F(3, 2)], "6/8", "16 16 16 16 16 16 4.", "[[ -- -- -- -- ]] .", ". . . . . . ."),
+        ([H, -F(1), F(3, 2)], "6/8", "8 r8 r8 4.", ". . . .", ". . . ."),
+        ([F(3)], "6/8", "2.", ".", "."),
+        ([-F(3)], "6/8", "r2.", ".", "."),
+        ([F(5, 2), H], "6/8", "4.~ 4 8", ". . .", ". . ."),
+        ([F(9, 2), F(3, 2)], "12/8", "2.~ 4. 4.", ". . .", ". . ."),
+        ([F(6)], "12/8", "1.", ".", "."),
+        ([F(3, 2), F(3), F(3, 2)], "12/8", "4. 4.~ 4. 4.", ". . . .", ". . . ."),
+        ([F(9, 2)], "9/8", "2.~ 4.", ". .", ". ."),
+        ([H] * 7, "7/8", "8 8 8 8 8 8 8", "[ ] [ ] [ - ]", ". . . . . . ."),
+        ([F(7, 2)], "7/8", "2~ 4.", ". .", ". ."),
+        ([F(3, 2), F(2)], "7/8", "4~ 8 8~ 4.", ". [ ] .", ". . . ."),
+        ([H] * 5, "5/8", "8 8 8 8 8", "[ ] [ - ]", ". . . . ."),
+        ([F(3, 2)], "3/8", "4.", ".", "."),
+    ],
+)  # fmt: skip
+def test_bars_of_tuplets_and_of_eighths(lengths: list[F], metre: str, written: str, beamed: str, tuplets: str) -> None:
+    spans, now = [], F(0)
+    for length in lengths:
+        if length > 0:
+            spans.append((now, length))
+        now += abs(length)
+    (bar,) = write_bars(spans, Metre.parse(metre), end=now)
+    plain = words(bar).replace("t", "")
+    told = [
+        "." if piece.tuplet != "start" else f"({piece.ratio[0]})" if piece.bracket else str(piece.ratio[0])
+        for piece in bar.pieces
+    ]
+    assert (plain, beams(bar), " ".join(told)) == (written, beamed, tuplets)
+    assert sum(piece.length for piece in bar.pieces) == Metre.parse(metre).quarters
+
+
 def test_triplets_are_bracketed_by_the_beat() -> None:
     (bar,) = write_bars(stream(THIRD, 7), Metre(4, 4))
     assert [piece.tuplet for piece in bar.pieces] == [

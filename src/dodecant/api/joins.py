@@ -8,8 +8,10 @@ from typing import Annotated
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
+from dodecant.exercise.parts import readable
 from dodecant.exercise.press import why_here
 from dodecant.exercise.recipe import Recipe
+from dodecant.music.errors import MusicError
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["joins"])
@@ -23,12 +25,19 @@ COST_WORDS = {
 }
 
 
+def _read_beat(text: str) -> Fraction:
+    number, _, parts = text.partition("/")
+    if number.isdecimal() and (parts.isdecimal() or "/" not in text) and int(parts or 1) > 0:
+        return Fraction(int(number), int(parts or 1))
+    raise MusicError(f"“{text}” is no beat.", cure="Write a number, or a fraction such as 7/2.")
+
+
 class JoinIn(BaseModel):
     """A recipe, a strip of it, and a beat from the strip's first barline: a number or a fraction such as 7/2."""
 
     recipe: Recipe
     strip: Annotated[int, Field(ge=0)]
-    beat: Annotated[str, Field(pattern=r"^[0-9]{1,6}(/[1-9][0-9]{0,2})?$")]
+    beat: Annotated[str, Field(max_length=12), readable(_read_beat)]
 
 
 class CostOut(BaseModel):
@@ -58,7 +67,7 @@ class JoinOut(BaseModel):
 @router.post("/joins")
 def why(wanted: JoinIn) -> JoinOut:
     """Why the line goes on as it does under the chord at a beat."""
-    found = why_here(wanted.recipe, load_tables(), wanted.strip, Fraction(wanted.beat))
+    found = why_here(wanted.recipe, load_tables(), wanted.strip, _read_beat(wanted.beat))
     return JoinOut(
         chord=found.chord,
         rule=found.rule,

@@ -147,9 +147,9 @@ def _split(
     now = start
     while now < end:
         frame = next(one for one in frames if one.start <= now < one.end)
-        length, ratio = _long_sign(now, end - now, rest, metre), PLAIN
+        ratio = frame.ratio
+        length = _long_sign(now, end - now, rest, metre) if ratio == PLAIN else None
         if length is None:
-            ratio = frame.ratio
             length = _inside(now - frame.start, min(end, frame.end) - now, rest, frame)
         value, dots = _VALUES[length * Fraction(*ratio)]
         yield now, length, value, dots, ratio

@@ -71,19 +71,38 @@ def best_ways(steps: Sequence[Sequence[Way]], joins: Joins) -> list[int]:
     best = [_own(way, joins) for way in steps[0]] if steps else []
     came: list[list[int]] = []
     for before, here in pairwise(steps):
-        sources = [(way.last - _FARTHEST, 3 * way.arrives + 4, cost) for way, cost in zip(before, best, strict=True)]
+        sources = sorted(
+            (cost, number, way.last - _FARTHEST, 3 * way.arrives + 4)
+            for number, (way, cost) in enumerate(zip(before, best, strict=True))
+        )
         best, places = [], []
         for way in here:
-            first, sets_out = way.first, way.sets_out
-            costs = [tables[arrives + sets_out][first - last] + cost for last, arrives, cost in sources]
-            least = min(costs)
+            least, place = _cheapest_source(sources, tables, way)
             best.append(least + _own(way, joins))
-            places.append(costs.index(least))
+            places.append(place)
         came.append(places)
     taken = [best.index(min(best))] if steps else []
     for places in reversed(came):
         taken.append(places[taken[-1]])
     return taken[::-1]
+
+
+_Source = tuple[int, int, int, int]  # cost so far, number, where its table begins, which table
+
+
+def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: Way) -> tuple[int, int]:
+    """The least cost of coming to a way and the number it comes from. A join costs nothing at least, so that of the
+    `sources`, the cheapest first, those which cost more alone need not be looked at.
+    """
+    first, sets_out = way.first, way.sets_out
+    least = place = -1
+    for cost, number, last, arrives in sources:
+        if place >= 0 and cost > least:
+            break
+        total = cost + tables[arrives + sets_out][first - last]
+        if place < 0 or total < least or (total == least and number < place):
+            least, place = total, number
+    return least, place
 
 
 def total_cost(ways: Sequence[Way], joins: Joins) -> int:

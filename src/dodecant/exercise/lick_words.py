@@ -11,8 +11,9 @@ def said_of(lick: Lick, tone: LickTone) -> str:
     """What the note does where it came from: 'a half step below E', 'chord tone', 'from outside'.
 
     >>> from dodecant.exercise.lick import read_against
+    >>> from dodecant.music.metre import Metre
     >>> from dodecant.tables import load_tables
-    >>> lick = read_against("♯2 3 1", "C", 4, load_tables().scales)
+    >>> lick = read_against("♯2 3 1", "C", Metre(4, 4), load_tables().scales)
     >>> said_of(lick, lick.tones[0])
     'leads into E from a half step below'
     """

@@ -13,6 +13,7 @@ _UNIONS = {
     "figure": ("run", "cell", "intervals", "arpeggios", "pairs", "lick", "guide-tones", "unbroken"),
     "ladder": ("scale", "chord-tones", "arpeggio", "pair", "chromatic"),
     "course": ("plain", "return", "build-up", "grow"),
+    "companions": ("octaves", "fifths", "drone", "voicings"),
 }
 _TAGS = ("catalogue-scale", "own-scale")
 
@@ -65,7 +66,9 @@ def _problem(error: Mapping[str, Any], skip: int) -> Problem:
     where = error["loc"][-1] if kind == "json_invalid" else None
     if where is not None:
         pointer = ""
-    message, cure = _WORDS.get(kind, (str(error["msg"]), ""))
+    if kind not in _WORDS:
+        return Problem(pointer, str(error["msg"]), "", where)
+    message, cure = _WORDS[kind]
     given = {"input": _short(error.get("input")), **context}
     return Problem(pointer, message.format(**given), cure.format(**given), where)
 
@@ -98,9 +101,12 @@ _WORDS: dict[str, tuple[str, str]] = {
 def _pointer(place: tuple[str | int, ...]) -> str:
     """A JSON pointer (RFC 6901), without the names of union members that Pydantic puts in between."""
     parts: list[str] = []
-    for before, part in zip((None, *place), place, strict=False):
-        if part in _TAGS or part in _UNIONS.get(str(before), ()):
+    union: tuple[str, ...] = ()
+    for part in place:
+        if part in _TAGS or part in union:
+            union = ()
             continue
+        union = union if isinstance(part, int) else _UNIONS.get(part, ())
         parts.append(str(part).replace("~", "~0").replace("/", "~1"))
     return "".join(f"/{part}" for part in parts)
 

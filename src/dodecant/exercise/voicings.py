@@ -8,22 +8,25 @@ stands in for a missing seventh. What the chord leaves open is taken from its so
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from functools import lru_cache
 from typing import NamedTuple
 
 from dodecant.exercise.cheapest import cheapest
 from dodecant.exercise.guide_tones import guide_degrees
 from dodecant.exercise.timeline import Sound
-from dodecant.music.chord import Chord
+from dodecant.music.chord import Chord, Quality
 from dodecant.music.degree import Degree
 from dodecant.music.pitch import NoteName, Pitch
+from dodecant.music.scale import Scale
 
 # Where the lowest and the highest tone may lie (MIDI numbers): low shells grow muddy, high ones hide the line.
+_ROOT = NoteName(0)
 _ROOM = {("shell", "left"): (40, 64), ("shell", "right"): (52, 76),
          ("rootless", "left"): (48, 69), ("rootless", "right"): (58, 81)}  # fmt: skip
 
 
 class Harmonic(NamedTuple):
-    """What is voiced: a root, its third and seventh, its fifth and ninth, and whether it is a dominant."""
+    """What is voiced: a root, and above it the third, fifth, seventh and ninth; a dominant has a thirteenth."""
 
     root: NoteName
     third: Degree
@@ -35,28 +38,45 @@ class Harmonic(NamedTuple):
 
 def harmonic(chord: Chord | None, sound: Sound) -> Harmonic:
     """What is voiced over a chord with its sound; without a chord, over the sound alone."""
-    scale = sound.scale
     if chord is None:
-        own = {degree.number: degree for degree in reversed(scale.degrees)}
-        third = next((own[number] for number in (3, 4, 2) if number in own), Degree(1))
-        seventh = next((own[number] for number in (7, 6) if number in own), Degree(1))
-        dominant = third == Degree(3) and seventh == Degree(7, -1)
-        fifth, ninth = own.get(5, Degree(1)), own.get(2, Degree(1))
-        return Harmonic(sound.tonic, third, fifth, seventh, ninth, own.get(6) if dominant else None)
-    third, seventh = guide_degrees(chord)
-    above = [_above(chord, sound, degree) for degree in scale.degrees]
-    fifths = [Degree(5, alteration) for alteration in chord.quality.fifths]
-    tensions = {degree.number: degree for degree in chord.quality.tensions}
-    dominant = third == Degree(3) and seventh == Degree(7, -1)
-    ninth = tensions.get(9) or next((degree for degree in above if degree.number == 2), Degree(1))
-    sixth = tensions.get(13) or next((degree for degree in above if degree.number == 6), None)
-    altered = bool(fifths and fifths[0].alteration)
-    fifth = fifths[0] if fifths else next((degree for degree in above if degree.number == 5), Degree(1))
-    return Harmonic(chord.root, third, fifth, seventh, ninth, sixth if dominant and not altered else None)
+        return Harmonic(sound.tonic, *_of_scale(sound.scale))
+    above = Degree(1) if sound.tonic == chord.root else Degree.between(chord.root, sound.tonic)
+    return Harmonic(chord.root, *_of_chord(chord.quality, sound.scale, above))
 
 
-def _above(chord: Chord, sound: Sound, degree: Degree) -> Degree:
-    return degree if sound.tonic == chord.root else Degree.between(chord.root, degree.name_above(sound.tonic))
+_Tones = tuple[Degree, Degree, Degree, Degree, Degree | None]
+
+
+@lru_cache(maxsize=256)
+def _of_scale(scale: Scale) -> _Tones:
+    own = {degree.number: degree for degree in reversed(scale.degrees)}
+    third = next((own[number] for number in (3, 4, 2) if number in own), Degree(1))
+    seventh = next((own[number] for number in (7, 6) if number in own), Degree(1))
+    fifth, ninth = own.get(5, Degree(1)), own.get(2, Degree(1))
+    return third, fifth, seventh, ninth, own.get(6) if _is_dominant(third, seventh) else None
+
+
+@lru_cache(maxsize=512)
+def _of_chord(quality: Quality, scale: Scale, above: Degree) -> _Tones:
+    """What the chord leaves open is the sound's, whose tonic lies `above` the chord's root."""
+    third, seventh = guide_degrees(Chord(_ROOT, quality, None))
+    tonic = above.name_above(_ROOT)
+    own = [Degree.between(_ROOT, degree.name_above(tonic)) for degree in scale.degrees]
+    fifths = [Degree(5, alteration) for alteration in quality.fifths]
+    tensions = {degree.number: degree for degree in quality.tensions}
+
+    def of_sound(number: int) -> Degree | None:
+        return next((degree for degree in own if degree.number == number), None)
+
+    fifth = fifths[0] if fifths else of_sound(5) or Degree(1)
+    ninth = tensions.get(9) or of_sound(2) or Degree(1)
+    thirteenth = tensions.get(13) or of_sound(6)
+    keeps_fifth = fifth.alteration != 0 or not _is_dominant(third, seventh)
+    return third, fifth, seventh, ninth, None if keeps_fifth else thirteenth
+
+
+def _is_dominant(third: Degree, seventh: Degree) -> bool:
+    return third == Degree(3) and seventh == Degree(7, -1)
 
 
 def voiced(chords: Sequence[Harmonic], form: str, hand: str) -> list[tuple[Pitch, ...]]:
@@ -72,35 +92,33 @@ def voiced(chords: Sequence[Harmonic], form: str, hand: str) -> list[tuple[Pitch
     F3 A3 B3 E4
     E3 G3 B3 D4
     """
-    low, high = _ROOM[form, hand]
-    steps = [list(_ways(chord, form, low, high)) for chord in chords]
-    middle = low + high
-    return cheapest(steps, own=lambda way: abs(way[0].midi + way[-1].midi - middle), between=_motion)
+    room = _ROOM[form, hand]
+    steps = [_ways(chord, form, room) for chord in chords]
+    middle = sum(room)
+    best = cheapest(steps, own=lambda way: abs(way[0][0] + way[0][-1] - middle), between=_motion)
+    return [pitches for _, pitches in best]
 
 
-def _motion(before: tuple[Pitch, ...], after: tuple[Pitch, ...]) -> int:
-    return 4 * sum(abs(one.midi - other.midi) for one, other in zip(before, after, strict=True))
+_Way = tuple[tuple[int, ...], tuple[Pitch, ...]]  # MIDI numbers and pitches, low to high
 
 
-def _ways(chord: Harmonic, form: str, low: int, high: int) -> Iterator[tuple[Pitch, ...]]:
-    """The voicings of a chord inside the room; the lowest whole one there is, where none fits."""
+def _motion(before: _Way, after: _Way) -> int:
+    return 4 * sum(abs(one - other) for one, other in zip(before[0], after[0], strict=True))
+
+
+@lru_cache(maxsize=2048)
+def _ways(chord: Harmonic, form: str, room: tuple[int, int]) -> list[_Way]:
+    """The voicings of a chord inside the room; the one that leaves it least, where none fits."""
     root, third, seventh = Degree(1), chord.third, chord.seventh
     orders: tuple[tuple[Degree, ...], ...] = ((root, third, seventh), (root, seventh, third))
     if form == "rootless":
         body = chord.thirteenth or chord.fifth
         orders = ((third, body, seventh, chord.ninth), (seventh, chord.ninth, third, body))
-    found = False
-    for octave in range(1, 6):
-        for order in orders:
-            way = tuple(_stacked(chord.root, order, octave))
-            if low <= way[0].midi and way[-1].midi <= high:
-                found = True
-                yield way
-    if not found:
-        yield min(
-            (tuple(_stacked(chord.root, order, octave)) for octave in range(1, 6) for order in orders),
-            key=lambda way: (max(0, low - way[0].midi) + max(0, way[-1].midi - high), way[-1].midi),
-        )
+    every = [tuple(_stacked(chord.root, order, octave)) for octave in range(1, 6) for order in orders]
+    told = [(tuple(pitch.midi for pitch in pitches), pitches) for pitches in every]
+    low, high = room
+    inside = [way for way in told if low <= way[0][0] and way[0][-1] <= high]
+    return inside or [min(told, key=lambda way: (max(0, low - way[0][0]) + max(0, way[0][-1] - high), way[0][-1]))]
 
 
 def _stacked(root: NoteName, order: Sequence[Degree], octave: int) -> Iterator[Pitch]:
