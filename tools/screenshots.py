@@ -130,9 +130,24 @@ def explained(page: Page) -> None:
     page.wait_for_timeout(900)
 
 
+def beside(page: Page) -> None:
+    """A second staff, open bars, anticipated chords."""
+    open_recipe(page, "Call across the water")
+    page.locator("#strip-0").scroll_into_view_if_needed()
+    page.mouse.wheel(0, 420)
+    page.wait_for_timeout(900)
+
+
+def why(page: Page) -> None:
+    """Why a join is as it is."""
+    open_recipe(page, "Keel blocks")
+    page.get_by_role("button", name="Why these joins in").first.click()
+    page.wait_for_timeout(900)
+
+
 def rhythm(page: Page) -> None:
-    """The slots of a rhythm."""
-    open_recipe(page, "Deckhands")
+    """The slots of a rhythm, one beat divided on its own."""
+    open_recipe(page, "Rope slack")
     page.locator("[data-phrase=placement]").click()
     page.wait_for_timeout(500)
 
@@ -155,6 +170,8 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("enclosure", enclosure, False),
     ("lick", lick, False),
     ("rhythm", rhythm, False),
+    ("beside", beside, False),
+    ("why", why, False),
     ("guide-tones", guide_tones, False),
     ("choices", explained, False),
     ("remarks", remarks, False),

@@ -4,7 +4,7 @@ Under every chord there are several ways to go on: octaves, and if the recipe al
 other direction. Dynamic programming (Bellman 1957) finds the ways whose costs add up to the least; nothing that could
 be chosen costs less. The costs are counted in points, each by a weight of the recipe (0 to 10):
 
-- leap: for each half step beyond a whole step from the last note to the first one
+- leap: for each half step beyond a whole step from the last note to the first one; beyond an octave each counts three
 - repeat: where the first note is the last one again
 - turn: each time the line changes its direction at the join
 - strong: where a chord begins on a tone that is not its own
@@ -21,6 +21,7 @@ from typing import NamedTuple
 from dodecant.exercise.recipe import Joins
 
 _STEP = 2  # half steps that are no leap
+_OCTAVE = 12
 _FARTHEST = 128
 
 
@@ -54,7 +55,7 @@ def join_costs(before: Way, after: Way, joins: Joins) -> Mapping[str, int]:
     direction = (step > 0) - (step < 0)
     turns = (before.arrives * direction < 0) + (after.sets_out * direction < 0)
     return {
-        "leap": joins.leap * max(0, abs(step) - _STEP),
+        "leap": joins.leap * (max(0, abs(step) - _STEP) + 2 * max(0, abs(step) - _OCTAVE)),
         "repeat": joins.repeat * (step == 0),
         "turn": joins.turn * turns,
     }

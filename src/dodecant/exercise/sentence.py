@@ -116,9 +116,10 @@ def _about_the_figure(recipe: Recipe) -> list[Phrase]:
     found = []
     if recipe.ladder.kind != "scale" and recipe.figure.kind not in ("pairs", "guide-tones"):
         found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
-    if recipe.enclosure is not None and recipe.figure.kind != "unbroken":
+    follows = recipe.figure.kind == "lick" and recipe.sounds.kind == "changes"  # it goes where the chords go
+    if recipe.enclosure is not None and recipe.figure.kind != "unbroken" and not follows:
         found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
-    if recipe.course.kind != "plain" and recipe.figure.kind not in ("guide-tones", "unbroken"):
+    if recipe.course.kind != "plain" and recipe.figure.kind not in ("guide-tones", "unbroken") and not follows:
         found.append(Phrase("course", ",", course_text(recipe.course)))
     return found
 

@@ -54,6 +54,8 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
   const ladder = (kind: Recipe["ladder"]["kind"]) => ({ ...recipe, ladder: FRESH_LADDER[kind] });
   const enclosure = (kind: Parameters<typeof freshEnclosure>[0]) => ({ ...recipe, enclosure: freshEnclosure(kind, recipe.enclosure) });
   const course = (kind: Recipe["course"]["kind"]) => ({ ...recipe, course: FRESH_COURSE[kind] });
+  // Over changes a lick goes where the chords go: nothing leads into it, and it has no course.
+  const lickOverChanges = figure.kind === "lick" && recipe.sounds.kind === "changes";
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
       <Stack gap="sm" w={545}>
@@ -72,7 +74,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
         {figure.kind !== "pairs" && figure.kind !== "lick" && figure.kind !== "guide-tones" && (
           <PreviewChoice label="It stands on" value={recipe.ladder.kind} choices={words.ladders} recipeWith={ladder} onChange={(kind) => onChange(ladder(kind))} />
         )}
-        {figure.kind !== "unbroken" && (
+        {figure.kind !== "unbroken" && !lickOverChanges && (
           <PreviewChoice
             label="Led into by"
             value={recipe.enclosure?.kind ?? "nothing"}
@@ -81,7 +83,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
             onChange={(kind) => onChange(enclosure(kind))}
           />
         )}
-        {figure.kind !== "guide-tones" && figure.kind !== "unbroken" && (
+        {figure.kind !== "guide-tones" && figure.kind !== "unbroken" && !lickOverChanges && (
           <PreviewChoice label="Course" value={recipe.course.kind} choices={words.courses} recipeWith={course} onChange={(kind) => onChange(course(kind))} />
         )}
       </Stack>

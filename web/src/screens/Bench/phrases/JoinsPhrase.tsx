@@ -7,7 +7,7 @@ type Joins = Recipe["joins"];
 type Weight = "leap" | "repeat" | "turn" | "strong" | "range";
 
 const WEIGHTS: Record<Weight, string> = {
-  leap: "Leap, each half step beyond a whole step",
+  leap: "Leap, each half step beyond a step",
   repeat: "Note struck again",
   turn: "Turn of direction",
   strong: "Foreign tone on the chord's beat",
