@@ -131,7 +131,11 @@ def harmony_rows() -> list[tuple[str, str, str]]:
     line = best(lambda: press(recipe, tables), times=20)
     lick = {"kind": "lick", "text": "1:½ 2 3 5 ♯4 5 3:1", "over": "Cmaj7"}
     ways = {"guide tones": {"kind": "guide-tones"}, "an unbroken line": {"kind": "unbroken"}, "a lick": lick}
-    others = {name: read_recipe({**recipe.model_dump(mode="json"), "figure": figure}) for name, figure in ways.items()}
+    plain = recipe.model_dump(mode="json")
+    others = {name: read_recipe({**plain, "figure": figure}) for name, figure in ways.items()}
+    others["a line with voicings beside it"] = read_recipe({**plain, "companions": [{"kind": "voicings"}]})
+    inverted = {"ladder": {"kind": "arpeggio"}, "joins": {"begin": "any", "way": "either"}}
+    others["arpeggios inverted, in either direction,"] = read_recipe({**plain, **inverted})
     through = {name: best(partial(press, other, tables), times=20) for name, other in others.items()}
     return [
         ("sounds ranked for every chord of 32 bars", f"{fitted:.1f} ms", "under 10 ms"),

@@ -283,3 +283,23 @@ def test_every_rhythm_fills_its_bars_and_can_be_written(
 @settings(max_examples=25)
 def test_the_toolkit_reads_every_rhythm(placement: Any, more: list[str]) -> None:
     check(pressed({**placement, "accents": 3 if more else 0}))
+
+
+SIX_EIGHT = {"kind": "changes", "changes": {"text": "metre: 6/8\n| C |"}}
+
+
+@pytest.mark.parametrize(
+    ("more", "placement", "pointer"),
+    [
+        ({"sounds": SIX_EIGHT}, {"value": "triplet"}, "/placement"),
+        ({"sounds": SIX_EIGHT}, {"slots": "ss(sss)ssss"}, "/placement"),
+        ({"figure": {"kind": "arpeggios", "rhythm": "led-triplets"}}, {"metre": "6/8"}, "/figure/rhythm"),
+        ({"figure": {"kind": "lick", "text": "1:⅓ 2 3"}}, {"metre": "6/8"}, "/figure/text"),
+    ],
+)  # fmt: skip
+def test_what_a_metre_of_eighths_does_not_divide_is_refused(more: Any, placement: Any, pointer: str) -> None:
+    with pytest.raises(RecipeError) as caught:
+        pressed(placement, **more)
+    (problem,) = caught.value.problems
+    assert problem.pointer == pointer
+    assert problem.cure

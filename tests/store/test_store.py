@@ -13,12 +13,13 @@ from hypothesis import strategies as st
 from hypothesis.stateful import Bundle, RuleBasedStateMachine, initialize, invariant, rule
 
 from dodecant.exercise.changes_document import ChangesDocument
+from dodecant.exercise.placement import OwnRhythm
 from dodecant.exercise.recipe import Recipe, read_recipe
 from dodecant.exercise.scale_choice import OwnScale
 from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
-from dodecant.store.shelves import CHANGES, RECIPES, SCALES
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 
 NOW = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 ONE = Migration(
@@ -217,6 +218,21 @@ def test_recipes_of_an_older_file_move_to_their_shelf(tmp_path: Path) -> None:
     with database.connection() as connection:
         (saved,) = RECIPES.list(connection)
         assert (saved.id, saved.title, saved.document.tempo, saved.revision) == ("a", "Mooring", 77, 3)
+
+
+def test_an_older_file_gets_a_shelf_for_rhythms_and_keeps_the_others(tmp_path: Path) -> None:
+    database = Database(tmp_path / "d.db")
+    database.prepare(migrations()[:2])
+    with database.connection() as connection:
+        scale = SCALES.add(connection, OwnScale(name="both", degrees="1 ♭3 3 5"), NOW)
+        gone = SCALES.add(connection, OwnScale(name="gone", degrees="1 2 3"), NOW)
+        SCALES.delete(connection, gone.id, NOW)
+    database.prepare()
+    with database.connection() as connection:
+        assert SCALES.list(connection) == [scale]
+        assert SCALES.restore(connection, gone.id).document == gone.document
+        slack = RHYTHMS.add(connection, OwnRhythm(name="Slack", slots="ss(sss)shsr"), NOW)
+        assert RHYTHMS.copy(connection, slack.id, NOW).document.name == "Slack (copy)"
 
 
 def test_each_shelf_keeps_its_own_kind(database: Database) -> None:

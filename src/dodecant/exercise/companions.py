@@ -14,6 +14,7 @@ from dodecant.exercise.rhythm import BEATS
 from dodecant.exercise.score import Beside, Strip, Struck
 from dodecant.exercise.signature import fifths_for, signature_alterations
 from dodecant.exercise.timeline import Over, anticipated
+from dodecant.exercise.toning import as_read
 from dodecant.exercise.voicings import harmonic, voiced
 from dodecant.instrument.profile import Clef
 from dodecant.music.degree import Degree
@@ -30,7 +31,11 @@ def beside(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[Beside, ...]:
 
 
 def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) -> Beside:
-    struck = tuple(one for one in _struck(companion, strip, metre) if one.length > 0)
+    struck = tuple(
+        one._replace(pitches=tuple(as_read(pitch, recipe) for pitch in one.pitches))
+        for one in _struck(companion, strip, metre)
+        if one.length > 0
+    )
     fifths = fifths_for(strip.stop.sounding) if recipe.spelling.signature else 0
     heights = [pitch.midi for one in struck for pitch in one.pitches]
     clef: Clef = "bass" if sum(heights) < _MIDDLE_C * len(heights) else "treble"

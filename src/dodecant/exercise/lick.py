@@ -92,6 +92,9 @@ def read_against(
     `exact` keeps every interval as it is, whatever the sound.
     """
     written = read_lick(text)
+    if metre.unit == 8 and any(sign.length.denominator % 3 == 0 for sign in written.signs):
+        message = f"There are no triplets in {metre.text}."
+        raise RecipeError([Problem(f"{pointer}/text", message, "Write halves and quarters of a beat.")])
     chords, beats = _chords(over, metre, catalogue, pointer), metre.quarters
     starts = _starts(written, beats, pointer)
     notes = [(start, sign) for start, sign in zip(starts, written.signs, strict=True) if sign.cell or sign.pitch]

@@ -13,14 +13,14 @@ from dodecant.music.metre import Metre
 
 MetreName = Literal["2/4", "3/4", "4/4", "5/4", "6/4", "7/4", "3/8", "5/8", "6/8", "7/8", "9/8", "12/8"]
 MarkKind = Literal["accent", "staccato", "tenuto", "marcato"]
-_OF_EIGHTHS: frozenset[Value] = frozenset({"quarter", "eighth", "sixteenth"})
+OF_EIGHTHS: frozenset[Value] = frozenset({"quarter", "eighth", "sixteenth"})
 MOST_BARS = 4
 
 
 def check_rhythm(text: str, value: Value, metre_name: MetreName) -> None:
     """Raise a problem for slots that do not fill one to four bars, or divide what the metre does not."""
     metre, slots = Metre.parse(metre_name), read_slots(text)
-    if metre.unit == 8 and ("(" in slots or value not in _OF_EIGHTHS):
+    if metre.unit == 8 and ("(" in slots or value not in OF_EIGHTHS):
         cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
         raise refused(MusicError(f"In {metre_name} beats are not divided so.", cure=cure))
     if not slots:

@@ -16,6 +16,7 @@ from dodecant.exercise.lick_form import lick_form
 from dodecant.exercise.lick_over import LickPlan, fit_lick_over
 from dodecant.exercise.line import Line
 from dodecant.exercise.over_changes import fit_over_changes
+from dodecant.exercise.placement import OF_EIGHTHS
 from dodecant.exercise.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.remarks import (
@@ -32,6 +33,7 @@ from dodecant.exercise.sentence import Phrase, sentence, sentence_text
 from dodecant.exercise.setting import Settings
 from dodecant.exercise.sounds import ChangesSounds
 from dodecant.exercise.timeline import Timeline, anticipated
+from dodecant.exercise.timing import note_value, rhythm_in
 from dodecant.exercise.unbroken import fit_unbroken
 from dodecant.exercise.variation import Stair
 from dodecant.exercise.why import Why, why_at
@@ -129,6 +131,7 @@ def why_here(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> Why:
 def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     instrument, reach, own_limits = _player(recipe, tables)
     metre = metre_of(recipe)
+    _check_metre(recipe, metre)
     lick = _lick(recipe, tables, metre)
     places = _places(recipe, tables, instrument, lick)
     if len(places) > MOST_STRIPS:
@@ -167,11 +170,14 @@ def _line(way: _Way, stop: Stop, instrument: Instrument, reach: Reach, *, own_li
 
 
 def _early(recipe: Recipe, stop: Stop) -> Stop:
-    """The stop with its chords anticipated, as the line takes them."""
+    """The stop with its chords anticipated, as the line takes them; in tuplets by whole notes of them."""
     kind = recipe.placement.anticipated
     if kind == "no" or not stop.over_written:
         return stop
-    read, heard = (anticipated(over, BEATS[kind]) for over in (stop.over_written, stop.over_sounding))
+    by, value = BEATS[kind], note_value(recipe)
+    if rhythm_in(recipe) is None and (8 * value).denominator > 1:
+        by = max(1, by // value) * value
+    read, heard = (anticipated(over, by) for over in (stop.over_written, stop.over_sounding))
     return replace(stop, over_written=read, over_sounding=heard)
 
 
@@ -196,6 +202,19 @@ def with_value(recipe: Recipe, value: Value | None) -> Recipe:
         return recipe
     placement = recipe.placement.model_copy(update={"value": value, "route": ()})
     return recipe.model_copy(update={"placement": placement})
+
+
+def _check_metre(recipe: Recipe, metre: Metre) -> None:
+    """Refuse what divides a beat as a metre of eighths does not; raises RecipeError."""
+    if metre.unit != 8:
+        return
+    figure, placement = recipe.figure, recipe.placement
+    cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
+    if figure.kind == "arpeggios" and figure.rhythm == "led-triplets":
+        message = f"There are no triplets in {metre.text}."
+        raise RecipeError([Problem("/figure/rhythm", message, "Play every tone alike, or take a metre of quarters.")])
+    if figure.kind != "lick" and ("(" in placement.slots or not OF_EIGHTHS.issuperset(placement.values)):
+        raise RecipeError([Problem("/placement", f"In {metre.text} beats are not divided so.", cure)])
 
 
 def _lick(recipe: Recipe, tables: Tables, metre: Metre) -> Lick | None:

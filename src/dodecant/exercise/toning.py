@@ -60,7 +60,7 @@ class Toner:
                         function = functions[name] = self._function(segment, raw)
                     written = read.get(raw.pitch)
                     if written is None:
-                        written = read[raw.pitch] = _as_read(segment.pitch(raw), self._recipe)
+                        written = read[raw.pitch] = as_read(segment.pitch(raw), self._recipe)
                     heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
                     tone = known[name] = Tone(written, heard, raw.degree, *function)
                     if raw.under:
@@ -97,7 +97,7 @@ def _above_root(segment: Segment) -> int:
     return segment.half_steps - segment.chord.root.pitch_class if segment.chord else 0
 
 
-def _as_read(pitch: Pitch, recipe: Recipe) -> Pitch:
+def as_read(pitch: Pitch, recipe: Recipe) -> Pitch:
     """The reader's spelling; what would need three signs is plain for everyone."""
     if recipe.spelling.plain == "never" and abs(pitch.alteration) <= 2:
         return pitch

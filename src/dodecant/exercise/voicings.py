@@ -103,7 +103,7 @@ _Way = tuple[tuple[int, ...], tuple[Pitch, ...]]  # MIDI numbers and pitches, lo
 
 
 def _motion(before: _Way, after: _Way) -> int:
-    return 4 * sum(abs(one - other) for one, other in zip(before[0], after[0], strict=True))
+    return 4 * sum([abs(one - other) for one, other in zip(before[0], after[0], strict=True)])
 
 
 @lru_cache(maxsize=2048)

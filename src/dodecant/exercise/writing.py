@@ -147,6 +147,9 @@ class StripWriter:
             if end is not None and here and segment.held:
                 here[-1] = (here[-1][0], end - here[-1][0])
             spans += here
+        if end is not None and spans:
+            start, length = spans[-1]
+            spans[-1] = (start, min(length, end - start))
         return spans, end
 
     def _filled_up(self, line: Line, spans: list[Span], now: Fraction) -> tuple[list[Span], list[int]]:

@@ -25,6 +25,7 @@ export function PlacementPhrase(props: PhraseProps) {
   const set = (change: Partial<Placement>) => onChange({ ...recipe, placement: refitted(placement, change) });
   const names = wordsOf(tables).values[recipe.spelling.values] as FieldsProps["names"];
   const fields = { ...props, names, set };
+  const fault = problemAt(props.problems, "/placement");
   return (
     <Tabs defaultValue="rhythm" w={540} keepMounted={false}>
       <Tabs.List mb="sm">
@@ -41,11 +42,16 @@ export function PlacementPhrase(props: PhraseProps) {
       <Tabs.Panel value="strokes">
         <StrokesTab {...fields} />
       </Tabs.Panel>
+      {fault && (
+        <Text size="sm" mt="sm" c="var(--mantine-color-error)">
+          {fault}
+        </Text>
+      )}
     </Tabs>
   );
 }
 
-function RhythmTab({ recipe, problems, names, set }: FieldsProps) {
+function RhythmTab({ recipe, names, set }: FieldsProps) {
   const { placement } = recipe;
   return (
     <Stack gap="sm">
@@ -63,13 +69,13 @@ function RhythmTab({ recipe, problems, names, set }: FieldsProps) {
           A lick brings its own rhythm; the metre counts its bars.
         </Text>
       ) : (
-        <RhythmFields placement={placement} valueName={names[placement.value]} error={problemAt(problems, "/placement")} onChange={set} />
+        <RhythmFields placement={placement} valueName={names[placement.value]} onChange={set} />
       )}
     </Stack>
   );
 }
 
-function EndsTab({ recipe, problems, names, set }: FieldsProps) {
+function EndsTab({ recipe, names, set }: FieldsProps) {
   const { placement } = recipe;
   const { call } = placement;
   const overChanges = recipe.sounds.kind === "changes";
@@ -126,7 +132,6 @@ function EndsTab({ recipe, problems, names, set }: FieldsProps) {
         data={Object.entries(names).map(([value, label]) => ({ value, label }))}
         disabled={ownRhythm || placement.slots !== ""}
         searchable
-        error={problemAt(problems, "/placement/route")}
         comboboxProps={{ withinPortal: false }}
         onChange={(route) => set({ route: route as Placement["route"] })}
       />

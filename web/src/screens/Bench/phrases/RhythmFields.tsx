@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, Select, Text, TextInput } from "@mantine/core";
+import { Button, Checkbox, Group, Select, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
 import { useShelf, useShelfActions } from "../../../api/shelves";
@@ -12,12 +12,11 @@ interface RhythmFieldsProps {
   placement: Placement;
   /** What the note value is called. */
   valueName: string;
-  error?: string;
   onChange: (change: Partial<Placement>) => void;
 }
 
 /** Which slots sound: a rhythm by name, one of one's own, or slot by slot. */
-export function RhythmFields({ placement, valueName, error, onChange }: RhythmFieldsProps) {
+export function RhythmFields({ placement, valueName, onChange }: RhythmFieldsProps) {
   const saved = useShelf("rhythms");
   const { inBeat, inBar } = countsOf(placement);
   const whole = Number.isInteger(inBar);
@@ -70,11 +69,6 @@ export function RhythmFields({ placement, valueName, error, onChange }: RhythmFi
           </Group>
           {beats.length > 0 && <Keep rhythm={{ value: placement.value, metre: placement.metre, slots: placement.slots }} />}
         </>
-      )}
-      {error && (
-        <Text size="sm" c="var(--mantine-color-error)">
-          {error}
-        </Text>
       )}
     </>
   );
