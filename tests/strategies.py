@@ -201,7 +201,10 @@ few_keys: st.SearchStrategy[Recipe] = documents.map(
 
 
 def roomy(document: dict[str, Any]) -> dict[str, Any]:
-    """What there is room for: a wide figure over the whole range and long growth are refused, with a cure."""
+    """What there is room for: a wide figure over the whole range, long growth, triplets in 6/8 are refused."""
+    divided = document["figure"]["kind"] == "lick" or document["figure"].get("rhythm") == "led-triplets"
+    if divided and document.get("placement", {}).get("metre", "4/4").endswith("/8"):  # no thirds of a beat there
+        document = {**document, "placement": {**document["placement"], "metre": "4/4"}}
     if document["course"]["kind"] == "grow":
         document = {**document, "path": {"high": {"step": 3, "octave": 1}}}
     if document["figure"]["kind"] == "lick" and document["path"].get("span") != "once":

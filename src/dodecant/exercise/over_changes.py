@@ -19,7 +19,7 @@ from dodecant.exercise.route import Stop
 from dodecant.exercise.setting import Form, Room, Setting, Settings
 from dodecant.exercise.timeline import Over, Sound
 from dodecant.instrument.profile import Reach
-from dodecant.instrument.range import chosen_shift, folded, octave_shifts
+from dodecant.instrument.range import chosen_shift, folded
 from dodecant.music.chord import Chord
 from dodecant.music.hearing import hearing
 
@@ -82,6 +82,7 @@ def plan_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Rea
     chords: list[int] = []
     choices: list[tuple[Choice, ...]] = []
     lacking: dict[str, tuple[int, ...]] = {}
+    bounds = _Bounds.of(reach)
     for number, over in enumerate(stop.over_written):
         if over.sound is None or over.chord is None:
             continue
@@ -92,7 +93,7 @@ def plan_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Rea
             lacking[over.sound.text] = setting.lacks
         wanted = None if chords else _beginning(recipe, setting, over.sound, shapes[0].tones, reach)
         chords.append(number)
-        choices.append(tuple(_choices(shapes, over.sound.above_c, reach, wanted)))
+        choices.append(_choices(shapes, over.sound.above_c, reach, bounds, wanted))
     if not chords:
         raise RecipeError([_nothing_sounds(stop)])
     taken = best_ways([[choice.way for choice in step] for step in choices], recipe.joins)
@@ -177,21 +178,37 @@ def _beginning(recipe: Recipe, setting: Setting, sound: Sound, tones: Tones, rea
     return chosen_shift(tones.low + up, tones.high + up, reach, lies) if shift is None else shift
 
 
-def _choices(shapes: Sequence[Shape], up: int, reach: Reach, wanted: int | None) -> Iterator[Choice]:
+class _Bounds(NamedTuple):
+    """MIDI numbers of the reach, and of all of it but its outer eighths."""
+
+    low: int
+    high: int
+    inner_low: int
+    inner_high: int
+
+    @classmethod
+    def of(cls, reach: Reach) -> _Bounds:
+        low, high = reach.low.midi, reach.high.midi
+        edge = (high - low) // 8
+        return cls(low, high, low + edge, high - edge)
+
+
+def _choices(shapes: Sequence[Shape], up: int, reach: Reach, bounds: _Bounds, wanted: int | None) -> tuple[Choice, ...]:
     """Every shape in every octave of the reach (in the `wanted` one alone, where it fits there)."""
-    any_fits = False
-    edge = (reach.high.midi - reach.low.midi) // 8
-    low, high = reach.low.midi + edge, reach.high.midi - edge
+    found: list[Choice] = []
     for shape in shapes:
-        octaves = octave_shifts(shape.tones.low + up, shape.tones.high + up, reach)
-        for shift in (wanted,) if wanted in octaves else octaves:
-            any_fits = True
-            move = up + 12 * shift
-            outside = max(0, low - shape.tones.low - move) + max(0, shape.tones.high + move - high)
-            yield Choice(shape, shift, Way(shape.first + move, shape.last + move, *shape[3:], outside))
-    if not any_fits:
-        shape = shapes[0]
-        first, last = (
-            folded(tone.pitch.moved(0, up), reach).midi for tone in (shape.tones.all[0], shape.tones.all[-1])
-        )
-        yield Choice(shape, None, Way(first, last, *shape[3:]))
+        tones, first, last, sets_out, arrives, foreign = shape
+        bottom, top = tones.low + up, tones.high + up
+        lowest, highest = -((bottom - bounds.low) // 12), (bounds.high - top) // 12
+        fits = wanted is not None and lowest <= wanted <= highest
+        for shift in (wanted,) if fits and wanted is not None else range(lowest, highest + 1):
+            move = 12 * shift
+            below, above = bounds.inner_low - bottom - move, top + move - bounds.inner_high
+            outside = (below if below > 0 else 0) + (above if above > 0 else 0)
+            move += up
+            found.append(Choice(shape, shift, Way(first + move, last + move, sets_out, arrives, foreign, outside)))
+    if found:
+        return tuple(found)
+    ends = shapes[0].tones.all[0], shapes[0].tones.all[-1]
+    low, high = (folded(tone.pitch.moved(0, up), reach).midi for tone in ends)
+    return (Choice(shapes[0], None, Way(low, high, *shapes[0][3:])),)

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from dodecant.exercise.figure import FigureTone
-from dodecant.exercise.line import Line, Segment, Tones
+from dodecant.exercise.line import Line, Segment
 from dodecant.exercise.recipe import Recipe
 from dodecant.exercise.roles import role_of
 from dodecant.exercise.score import Role, Tone
@@ -37,6 +37,7 @@ class Toner:
         self._recipe, self._instrument = recipe, instrument
         self._functions: dict[tuple[int, ...], dict[int, _Function]] = {}
         self._read: dict[tuple[object, ...], dict[Pitch, Pitch]] = {}
+        self._segments: dict[tuple[object, ...], list[Tone]] = {}
         self._done: dict[tuple[object, ...], dict[int, Tone]] = {}
 
     def tones(self, line: Line) -> list[Tone]:
@@ -47,26 +48,35 @@ class Toner:
                 continue
             place, tonic, sounded = _place(segment), segment.written.tonic, segment.sounding.tonic
             here = (*place, tonic.letter, tonic.alteration, sounded.letter, segment.shift, segment.fold_into)
-            known = self._done.setdefault(here, {})
-            functions = self._functions.setdefault(place, {})
-            read = self._read.setdefault(here[-5:], {})
-            same = segment.written is segment.sounding and not self._instrument.sounds_half_steps
-            for raw in segment.tones:
-                name = id(raw)
-                tone = known.get(name)
-                if tone is None:
-                    function = functions.get(name)
-                    if function is None:
-                        function = functions[name] = self._function(segment, raw)
-                    written = read.get(raw.pitch)
-                    if written is None:
-                        written = read[raw.pitch] = as_read(segment.pitch(raw), self._recipe)
-                    heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
-                    tone = known[name] = Tone(written, heard, raw.degree, *function)
-                    if raw.under:
-                        under = self.tones(Line((replace(segment, on_c=Tones.of(raw.under)),)))
-                        tone = known[name] = tone._replace(under=tuple(under))
-                found.append(tone)
+            key = (here, id(segment.on_c))
+            tones = self._segments.get(key)
+            if tones is None:
+                tones = self._segments[key] = self._tones(segment, segment.tones, place, here)
+            found += tones
+        return found
+
+    def _tones(
+        self, segment: Segment, every: Sequence[FigureTone], place: tuple[int, ...], here: tuple[object, ...]
+    ) -> list[Tone]:
+        """Some tones on a segment's sound; `place` and `here` are all that what they are depends on."""
+        known, functions = self._done.setdefault(here, {}), self._functions.setdefault(place, {})
+        read = self._read.setdefault(here[-5:], {})
+        same = segment.written is segment.sounding and not self._instrument.sounds_half_steps
+        found: list[Tone] = []
+        for raw in every:
+            name = id(raw)
+            tone = known.get(name)
+            if tone is None:
+                function = functions.get(name)
+                if function is None:
+                    function = functions[name] = self._function(segment, raw)
+                written = read.get(raw.pitch)
+                if written is None:
+                    written = read[raw.pitch] = as_read(segment.pitch(raw), self._recipe)
+                heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
+                under = tuple(self._tones(segment, raw.under, place, here)) if raw.under else ()
+                tone = known[name] = Tone(written, heard, raw.degree, *function, under)
+            found.append(tone)
         return found
 
     def _function(self, segment: Segment, raw: FigureTone) -> _Function:
