@@ -152,7 +152,7 @@ def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:
 
 def _on_c(pitch: Pitch, sound: Sound) -> FigureTone:
     """A pitch as its sound's segment carries it: as it would stand on C."""
-    moved = pitch.moved(-sound.tonic.letter, -sound.above_c)
+    moved = sound.on_c(pitch)
     degree = Degree.between(_C, moved.name)
     places = [place for place, own in enumerate(sound.scale.degrees) if own.half_steps % 12 == degree.half_steps % 12]
     return FigureTone(moved, degree, places[0] if places else None)

@@ -144,10 +144,7 @@ class _Worker:
 
     def _leaning(self, event: Event, placed: _Placed) -> FigureTone:
         """A tone so far from where its target came to lie, as it stands on C."""
-        tonic, shift = placed.sound.tonic, placed.shift
-        pitch = self._absolute(event)
-        on_c = pitch.moved(-tonic.letter - 7 * shift, -placed.sound.above_c - 12 * shift)
-        return self._plan.leaning(on_c, event.note)
+        return self._plan.leaning(placed.sound.on_c(self._absolute(event), placed.shift), event.note)
 
     def _absolute(self, event: Event) -> Pitch:
         """Where a note came to lie; one that leans, so far from its target."""
@@ -159,5 +156,4 @@ class _Worker:
         placed = self._placed[number]
         tone = placed.tones[place]
         assert tone is not None  # noqa: S101 - it is firm
-        tonic, shift = placed.sound.tonic, placed.shift
-        return tone.pitch.moved(tonic.letter + 7 * shift, placed.sound.above_c + 12 * shift)
+        return placed.sound.from_c(tone.pitch, placed.shift)

@@ -17,7 +17,7 @@ from dodecant.music.changes import chords_in
 from dodecant.music.chord import Chord
 from dodecant.music.fit import Fit
 from dodecant.music.key import moved
-from dodecant.music.pitch import LETTER_SEMITONES, NoteName
+from dodecant.music.pitch import LETTER_SEMITONES, NoteName, Pitch
 from dodecant.music.scale import Scale
 
 
@@ -33,6 +33,19 @@ class Sound:
     def above_c(self) -> int:
         """How many half steps its tonic lies above C."""
         return LETTER_SEMITONES[self.tonic.letter] + self.tonic.alteration
+
+    def on_c(self, pitch: Pitch, octaves: int = 0) -> Pitch:
+        """A pitch of the sound, some octaves up, as it would stand on the tonic C."""
+        return pitch.moved(-self.tonic.letter - 7 * octaves, -self.above_c - 12 * octaves)
+
+    def from_c(self, pitch: Pitch, octaves: int = 0) -> Pitch:
+        """A pitch on the tonic C carried to the sound's own tonic, and some octaves up.
+
+        >>> from dodecant.music.scale import own_scale
+        >>> Sound(NoteName.parse("E♭"), own_scale("", "1 2 3")).from_c(Pitch.parse("E4")).text
+        'G4'
+        """
+        return pitch.moved(self.tonic.letter + 7 * octaves, self.above_c + 12 * octaves)
 
     @property
     def text(self) -> str:
