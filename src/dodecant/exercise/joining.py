@@ -72,10 +72,11 @@ def best_ways(steps: Sequence[Sequence[Way]], joins: Joins) -> list[int]:
     best = [_own(way, joins) for way in steps[0]] if steps else []
     came: list[list[int]] = []
     for before, here in pairwise(steps):
-        sources = sorted(
+        sources = [
             (cost, number, way.last - _FARTHEST, 3 * way.arrives + 4)
             for number, (way, cost) in enumerate(zip(before, best, strict=True))
-        )
+        ]
+        sources.sort()
         best, places = [], []
         for way in here:
             least, place = _cheapest_source(sources, tables, way)

@@ -54,7 +54,8 @@ class StripWriter:
     def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
         """The strip of one stop; it begins in its first bar at a `place` where the one before goes straight on."""
         self._kept.append(line)
-        key = (place, line.alike or (line.pickup, *((id(segment.on_c), segment.start) for segment in line.segments)))
+        # Chords come at the same times in every key, so that a timeline and the tones tell a rhythm.
+        key = (place, line.alike or (stop.timeline, line.pickup, *[id(segment.on_c) for segment in line.segments]))
         rhythm = self._rhythms.get(key)
         if rhythm is None:
             rhythm = self._rhythms[key] = self._alike(line, place)
@@ -112,22 +113,29 @@ class StripWriter:
         elif self._goes_on and (4 * sum(spans[-1])).denominator > 1:  # no beat is divided between two strips
             start, length = spans[-1]
             spans[-1] = (start, length + -(start + length) % 1)
-        timings = [tone.timing.begins for segment in line.segments for tone in segment.tones]
         opened: frozenset[int] = frozenset()
         if placement.call is not None:
             spans, order, opened, end = answered(placement.call, spans, order, bar, end)
-        begins = [number == 0 or timings[number] for number in order]
-        in_bar = [(start % bar, length) for start, length in spans]
-        marks = marks_of(placement, in_bar, begins, value) if placement.marks or placement.slurs else None
-        slurs: list[Slur] = [""] * len(spans)
-        if placement.slurs:
-            slurs = slurs_of(placement.slurs, spans, begins)
+        marks, slurs = self._strokes(line, spans, order)
         begin = (place or Fraction(0)) if self._goes_on else Fraction(0)
-        last = max((start + length for start, length in spans), default=Fraction(0))
+        last = sum(spans[-1], start=Fraction(0))
         bars = write_bars(spans, self._metre, begin=begin, end=last if self._goes_on else end, full=not self._goes_on)
         over = last if self._goes_on else len(bars) * bar
         starts, lengths = [start for start, _ in spans], [length for _, length in spans]
         return _Rhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs)
+
+    def _strokes(
+        self, line: Line, spans: Sequence[Span], order: Sequence[int]
+    ) -> tuple[list[Marks] | None, list[Slur]]:
+        """The marks of each note, where there are any, and the slurs."""
+        placement, bar = self._recipe.placement, self._metre.quarters
+        if not placement.marks and not placement.slurs:
+            return None, [""] * len(spans)
+        timings = [tone.timing.begins for segment in line.segments for tone in segment.tones]
+        begins = [number == 0 or timings[number] for number in order]
+        in_bar = [(start % bar, length) for start, length in spans]
+        slurs: list[Slur] = slurs_of(placement.slurs, spans, begins) if placement.slurs else [""] * len(spans)
+        return marks_of(placement, in_bar, begins, note_value(self._recipe)), slurs
 
     def _spans(self, line: Line, now: Fraction) -> tuple[list[Span], Fraction | None]:
         """When the line's tones sound, and over changes the end of the form."""
