@@ -68,6 +68,7 @@ def _serve(options: argparse.Namespace) -> int:
         database = Database(path)
         database.prepare()
     gc.collect()
+    gc.set_threshold(50_000, 20, 20)  # an exercise makes a hundred thousand small values, hardly any of them in rings
     gc.freeze()  # the tables and modules stay for good: the collector need not look at them with every exercise
     print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
     uvicorn.run(create_app(database), host="127.0.0.1", port=options.port, log_level="warning")

@@ -49,6 +49,18 @@ class LickForm:
         """For each group its first firm note, and the one whose step to it is kept."""
         return list(self._anchors())
 
+    @cached_property
+    def steps(self) -> list[int]:
+        """For each group how many half steps its first firm note lies above the one whose step to it is kept."""
+        return [self._step(number, anchor) for number, anchor in enumerate(self.anchors)]
+
+    def _step(self, number: int, anchor: tuple[int, tuple[int, int] | None] | None) -> int:
+        if anchor is None or anchor[1] is None:
+            return 0
+        place, (group, before) = anchor[0], anchor[1]
+        one, other = self.groups[group][before], self.groups[number][place]
+        return self.lick.tones[other.note].pitch.midi - self.lick.tones[one.note].pitch.midi
+
     def leans(self, event: Event) -> Lean | None:
         """What the event's note leans into, where that sounds."""
         move = self.lick.tones[event.note].move

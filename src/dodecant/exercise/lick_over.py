@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
+from typing import NamedTuple
 
 from dodecant.exercise.figure import FigureTone
 from dodecant.exercise.fitting import in_reach
@@ -86,8 +87,7 @@ class LickPlan:
         return self._tones[name]
 
 
-@dataclass(frozen=True, slots=True)
-class _Placed:
+class _Placed(NamedTuple):
     """A group where it came to lie: its tones on C, its sound as read and as heard, its octave."""
 
     tones: list[FigureTone | None]
@@ -129,16 +129,14 @@ class _Worker:
         """The octave that keeps the step from the note before as it was."""
         sound, heard = self._stop.over_written[over].sound, self._stop.over_sounding[over].sound
         assert sound is not None and heard is not None  # noqa: S101, PT018 - events lie under sounds
-        setting = self._settings.on(sound.scale)
+        setting = self._settings.under_chord(self._stop.timeline, over, sound.scale)
         tones = self._plan.firm(number, setting)
         place, before_it = self._plan.form.anchors[number] or (0, None)
         first = tones[place]
         if before_it is None or first is None:
             return _Placed(tones, sound, heard, setting, 0)
         group, before = before_it
-        notes, groups = self._plan.form.lick.tones, self._plan.form.groups
-        step = notes[groups[number][place].note].pitch.midi - notes[groups[group][before].note].pitch.midi
-        wanted = self._placed[group].height(before) + step
+        wanted = self._placed[group].height(before) + self._plan.form.steps[number]
         shift = round((wanted - first.pitch.midi - sound.above_c) / 12)
         return _Placed(tones, sound, heard, setting, shift)
 

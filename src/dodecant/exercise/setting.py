@@ -60,7 +60,15 @@ class Settings:
         self.under: dict[tuple[Timeline | None, int, Figures | None], tuple[Scale, Setting, list[Shape]]] = {}
         # How many notes an unbroken line has under each chord.
         self.counts: dict[Timeline | None, list[int]] = {}
+        self._under: dict[tuple[Timeline | None, int], tuple[Scale, Setting]] = {}
         self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
+
+    def under_chord(self, timeline: Timeline | None, number: int, scale: Scale) -> Setting:
+        """The recipe's setting on the scale of a chord, which is the same in every key."""
+        known = self._under.get((timeline, number))
+        if known is None or known[0] is not scale:
+            known = self._under[timeline, number] = scale, self.on(scale)
+        return known[1]
 
     def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
         """The setting on a scale, of the recipe's figure or of another; `room` is for a path that `takes_all` of it."""

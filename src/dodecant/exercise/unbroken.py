@@ -39,7 +39,7 @@ def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Setting
         if over.sound is None or heard.sound is None or count == 0:
             segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
             continue
-        setting, up = settings.on(over.sound.scale), over.sound.above_c
+        setting, up = settings.under_chord(stop.timeline, number, over.sound.scale), over.sound.above_c
         heights, ladder = setting.heights(low - 12, high)
         tones: list[FigureTone] = []
         reached: list[int] = []
