@@ -265,6 +265,7 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     expect(page.get_by_role("heading", name="C Ionian")).to_be_visible()
     page.get_by_label("Find a sound", exact=True).fill("Lydian dominant")
     page.get_by_role("button", name="Lydian dominant").click()
+    expect(page.get_by_role("heading", name="C Lydian dominant")).to_be_visible()
     page.get_by_role("button", name="Put it on E♭").press("Enter")
     expect(page.get_by_role("heading", name="E♭ Lydian dominant")).to_be_visible()
     expect(page.get_by_text("From the major scale: raise 4, lower 7.")).to_be_visible()
