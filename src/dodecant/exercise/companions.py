@@ -40,8 +40,7 @@ def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) ->
     heights = [pitch.midi for one in struck for pitch in one.pitches]
     clef: Clef = "bass" if sum(heights) < _MIDDLE_C * len(heights) else "treble"
     spans = [(one.start, one.length) for one in struck]
-    full = recipe.placement.ending != "on" or recipe.sounds.kind == "changes"
-    bars = write_bars(spans, metre, begin=strip.begin, end=strip.end, full=full)
+    bars = write_bars(spans, metre, begin=strip.begin, end=strip.end, full=False)  # the strip says where it ends
     chords, normal = [one.pitches for one in struck], signature_alterations(fifths)
     signs = write_chord_signs(begun_in(bars), chords, normal, cautionary=recipe.spelling.cautionary)
     return Beside(companion.kind, companion.written, clef, struck, bars, tuple(signs), fifths)

@@ -70,7 +70,6 @@ _GUIDES = {
     "third": "guide tones from the third",
     "seventh": "guide tones from the seventh",
 }
-_COUNTS = ("", "", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
 
 
 def figure_text(recipe: Recipe, first: Stop) -> str:

@@ -40,6 +40,11 @@ class Way(NamedTuple):
     outside: int = 0
 
 
+def direction_of(step: int) -> int:
+    """1 up, -1 down, 0 neither."""
+    return (step > 0) - (step < 0)
+
+
 def own_costs(way: Way, joins: Joins) -> Mapping[str, int]:
     """What a way costs by itself, by name."""
     return {"strong": joins.strong * way.foreign, "range": joins.range * way.outside}
@@ -52,7 +57,7 @@ def join_costs(before: Way, after: Way, joins: Joins) -> Mapping[str, int]:
     {'leap': 4, 'repeat': 0, 'turn': 1}
     """
     step = after.first - before.last
-    direction = (step > 0) - (step < 0)
+    direction = direction_of(step)
     turns = (before.arrives * direction < 0) + (after.sets_out * direction < 0)
     return {
         "leap": joins.leap * (max(0, abs(step) - _STEP) + 2 * max(0, abs(step) - _OCTAVE)),

@@ -11,7 +11,7 @@ from typing import NamedTuple
 
 from dodecant.exercise.figure import tone_count
 from dodecant.exercise.figure_parts import Figures
-from dodecant.exercise.joining import Way, best_ways
+from dodecant.exercise.joining import Way, best_ways, direction_of
 from dodecant.exercise.line import SILENCE, Line, Measure, Segment, Shape, Tones
 from dodecant.exercise.problems import Problem, RecipeError
 from dodecant.exercise.recipe import Recipe
@@ -163,11 +163,7 @@ def _shape(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
     if len(tones.all) == 1:
         return Shape(tones, first, last, 0, 0, foreign)
     second, before = tones.all[1].pitch.midi, tones.all[-2].pitch.midi
-    return Shape(tones, first, last, _sign(second - first), _sign(last - before), foreign)
-
-
-def _sign(step: int) -> int:
-    return (step > 0) - (step < 0)
+    return Shape(tones, first, last, direction_of(second - first), direction_of(last - before), foreign)
 
 
 def _beginning(recipe: Recipe, setting: Setting, sound: Sound, tones: Tones, reach: Reach) -> int | None:

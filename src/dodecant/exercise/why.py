@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from dodecant.exercise.guide_tones import guide_choices
-from dodecant.exercise.joining import alternatives
+from dodecant.exercise.joining import alternatives, direction_of
 from dodecant.exercise.line import Segment
 from dodecant.exercise.over_changes import Choice, plan_over_changes
 from dodecant.exercise.problems import Problem, RecipeError
@@ -108,14 +108,14 @@ def _of_unbroken(recipe: Recipe, stop: Stop, settings: Settings, reach: Reach, n
         yield Alternative((first.text,), {"motion": 0}, taken=True)
         return
     last = [segment.pitch(tone).midi for segment in before[-2:] for tone in segment.tones][-2:]
-    direction = _sign(last[-1] - last[0])
+    direction = direction_of(last[-1] - last[0])
     setting, up = settings.on(here.written.scale), here.half_steps
     heights, tones = setting.heights(reach.low.midi - 12, reach.high.midi)
     placed = Segment(here.on_c, here.written, here.sounding)
     ways = []
     for near in _nearest(heights, last[-1] - up):
         height, pitch = heights[near] + up, placed.pitch(tones[near])
-        costs = {"motion": abs(height - last[-1]), "turn": int(_sign(height - last[-1]) * direction < 0)}
+        costs = {"motion": abs(height - last[-1]), "turn": int(direction_of(height - last[-1]) * direction < 0)}
         costs |= {"range": 0 if reach.holds(height, height) else 1}
         ways.append(Alternative((pitch.text,), costs, pitch.midi == first.midi))
     yield from sorted(ways, key=lambda way: not way.taken)
@@ -125,7 +125,3 @@ def _nearest(heights: Sequence[int], place: int) -> Iterator[int]:
     """The numbers of the tones next above and next below a place."""
     yield min(n for n, height in enumerate(heights) if height > place)
     yield max(n for n, height in enumerate(heights) if height < place)
-
-
-def _sign(step: int) -> int:
-    return (step > 0) - (step < 0)

@@ -62,7 +62,7 @@ class StripWriter:
         spelling = self._recipe.spelling
         fifths = fifths_for(stop.written) if spelling.signature else 0
         tones = self._toner.tones(line)
-        if len(rhythm.order) != len(tones) or rhythm.order != range(len(tones)):
+        if rhythm.order != range(len(tones)):
             tones = [tones[number] for number in rhythm.order]
         normal = signature_alterations(fifths)
         if any(tone.under for tone in tones):
@@ -102,10 +102,11 @@ class StripWriter:
         """A `pickup` of so many note values comes before the first full bar; over changes chords name the places."""
         placement, bar, value = self._recipe.placement, self._metre.quarters, note_value(self._recipe)
         now = (placement.start - line.pickup) * value if place is None else place
-        spans, end = self._spans(line, now % bar if now < 0 else now)
+        now = now % bar if now < 0 else now
+        spans, end = self._spans(line, now)
         order: Sequence[int] = range(len(spans))
         if end is None and placement.ending == "full" and self._recipe.figure.kind != "lick":
-            spans, order = self._filled_up(line, spans, now % bar if now < 0 else now)
+            spans, order = self._filled_up(line, spans, now)
         holds = placement.ending == "hold" and self._recipe.figure.kind != "lick"
         if end is None and holds:
             start, length = spans[-1]

@@ -12,8 +12,9 @@ from dodecant.exercise.press import Exercise
 from dodecant.exercise.score import Strip
 from dodecant.exercise.sentence import sentence_text
 from dodecant.formats.harmony_xml import write_harmony
+from dodecant.formats.measure_xml import attributes, measure_start
 from dodecant.formats.note_xml import DIVISIONS, NoteWriter
-from dodecant.formats.second_staff import CLEFS, SECOND_PART, second_staff
+from dodecant.formats.second_staff import SECOND_PART, second_staff
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord import Chord
 
@@ -22,7 +23,6 @@ HEAD = (
     '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
     '"http://www.musicxml.org/dtds/partwise.dtd">\n'
 )
-_IMPLICIT = ' implicit="yes"'
 
 
 def to_musicxml(exercise: Exercise) -> bytes:
@@ -86,12 +86,12 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
     notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
     full, out = exercise.metre.quarters, []
     for place, bar in enumerate(strip.bars):
-        partial = strip.begin > place * full or strip.end < (place + 1) * full
-        out.append(f'<measure number="{first + place}"{_IMPLICIT * partial}>')
+        out.append(measure_start(exercise, strip, first, place))
         if place == 0:
             if headings and first > 1:
                 out.append('<print new-system="yes"/>')
-            out.append(_attributes(exercise, strip))
+            instrument = exercise.instrument
+            out.append(attributes(exercise, strip, strip.fifths, instrument.clef, _transpose(instrument)))
             out.append(_directions(exercise, strip) if headings else "")
         if place in strip.open_bars:
             out += above.due((place + 1) * full - Fraction(1, DIVISIONS))
@@ -141,16 +141,6 @@ def _ends_phrase(exercise: Exercise, strip: Strip, place: int) -> bool:
     if sounds.kind != "changes" or timeline is None or not sounds.phrases:
         return False
     return (place + 1 - int(timeline.lead_in / exercise.metre.quarters)) % sounds.phrases == 0
-
-
-def _attributes(exercise: Exercise, strip: Strip) -> str:
-    sign, line = CLEFS[exercise.instrument.clef]
-    shown = "" if strip.stop.index == 0 else ' print-object="no"'
-    return (
-        f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{strip.fifths}</fifths></key>"
-        f"<time{shown}><beats>{exercise.metre.beats}</beats><beat-type>{exercise.metre.unit}</beat-type></time>"
-        f"<clef><sign>{sign}</sign><line>{line}</line></clef>{_transpose(exercise.instrument)}</attributes>"
-    )
 
 
 def _transpose(instrument: Instrument) -> str:

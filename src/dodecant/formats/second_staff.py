@@ -6,9 +6,9 @@ from fractions import Fraction
 
 from dodecant.exercise.press import Exercise
 from dodecant.exercise.score import Beside, Piece, Strip
+from dodecant.formats.measure_xml import attributes, measure_start
 from dodecant.formats.note_xml import DIVISIONS, chord_tone, pitch_xml, shape, sign_xml
 
-CLEFS = {"treble": ("G", 2), "bass": ("F", 4)}
 SECOND_PART = (
     '<score-part id="P2"><part-name print-object="no">companion</part-name>'
     '<score-instrument id="P2-I1"><instrument-name>piano</instrument-name></score-instrument>'
@@ -24,23 +24,11 @@ def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
         return ""
     full, out = exercise.metre.quarters, []
     for place, bar in enumerate(found.bars):
-        partial = strip.begin > place * full or strip.end < (place + 1) * full
-        implicit = ' implicit="yes"' if partial else ""
-        out.append(f'<measure number="{first + place}"{implicit}>')
-        out.append(_attributes(exercise, found, strip) if place == 0 else "")
+        out.append(measure_start(exercise, strip, first, place))
+        out.append(attributes(exercise, strip, found.fifths, found.clef) if place == 0 else "")
         out += (_piece(found, piece, strip, place * full + piece.start) for piece in bar.pieces)
         out.append("</measure>")
     return "".join(out)
-
-
-def _attributes(exercise: Exercise, beside: Beside, strip: Strip) -> str:
-    sign, line = CLEFS[beside.clef]
-    shown = "" if strip.stop.index == 0 else ' print-object="no"'
-    return (
-        f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>{beside.fifths}</fifths></key>"
-        f"<time{shown}><beats>{exercise.metre.beats}</beats><beat-type>{exercise.metre.unit}</beat-type></time>"
-        f"<clef><sign>{sign}</sign><line>{line}</line></clef></attributes>"
-    )
 
 
 def _piece(beside: Beside, piece: Piece, strip: Strip, now: Fraction) -> str:
