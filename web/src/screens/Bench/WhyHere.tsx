@@ -17,7 +17,7 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-start" shadow="md" withArrow returnFocus trapFocus>
       <Popover.Target>
-        <Button variant="subtle" size="compact-sm" aria-label={`Why these joins in ${strip.heading}?`} onClick={() => setOpen(!open)}>
+        <Button variant="subtle" size="compact-sm" style={{ flexShrink: 0 }} aria-label={`Why these joins in ${strip.heading}?`} onClick={() => setOpen(!open)}>
           Why here?
         </Button>
       </Popover.Target>
