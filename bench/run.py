@@ -21,14 +21,14 @@ from music21.musicxml.m21ToXml import GeneralObjectExporter
 from bench.browser import phrase_changes
 from dodecant.engraving import engraver, strip_svg
 from dodecant.engraving.handout import handout_pdf
-from dodecant.exercise.harmony import chord_places
+from dodecant.exercise.harmony.chord_sounds import chord_places
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.recipe import read_recipe
-from dodecant.formats.musicxml import to_musicxml
-from dodecant.music import fit as fit_module
-from dodecant.music.changes_text import parse_changes
-from dodecant.music.neighbours import neighbours
-from dodecant.music.serving import fewest_sounds
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.chord_scale_fit import fit as fit_module
+from dodecant.music.chord_scale_fit.serving import fewest_sounds
+from dodecant.music.progressions.changes_text import parse_changes
+from dodecant.music.scales.neighbours import neighbours
 from dodecant.tables import load_tables
 
 README = Path(__file__).parent / "README.md"

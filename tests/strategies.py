@@ -6,7 +6,7 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.tables import load_tables
 
 SCALES = [scale.id for scale in load_tables().scales.scales]

@@ -9,8 +9,8 @@ import pytest
 
 from dodecant.cli import main
 from dodecant.exercise.press import press
-from dodecant.formats.document_json import from_json
-from dodecant.formats.exercise_json import to_json
+from dodecant.formats.json.documents import from_json
+from dodecant.formats.json.exercise import to_json
 from dodecant.store.database import Database
 from dodecant.tables import load_tables
 

@@ -6,8 +6,8 @@ from pathlib import Path
 
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.press import press
-from dodecant.exercise.sentence import sentence_text
-from dodecant.formats.document_json import from_json
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.json.documents import from_json
 from dodecant.tables import load_tables
 
 ROOT = Path(__file__).parent.parent

@@ -11,8 +11,8 @@ from pathlib import Path
 
 from dodecant.api.exercises import WRITERS
 from dodecant.exercise.press import press
-from dodecant.exercise.problems import RecipeError
-from dodecant.formats.document_json import from_json
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.json.documents import from_json
 from dodecant.store.database import Database, DataFileError
 from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables

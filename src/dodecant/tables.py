@@ -5,12 +5,12 @@ from __future__ import annotations
 from functools import cache
 from importlib.resources import files
 
-from dodecant.exercise.explaining import read_explanations
 from dodecant.exercise.press import Tables
-from dodecant.exercise.variation import read_stairs
+from dodecant.exercise.recipe.variation import read_stairs
+from dodecant.exercise.wording.explanations import read_explanations
 from dodecant.instrument.profile import read_instruments
-from dodecant.music.form import read_forms
-from dodecant.music.scale import read_catalogue
+from dodecant.music.progressions.form import read_forms
+from dodecant.music.scales.scale import read_catalogue
 
 
 @cache
@@ -18,9 +18,9 @@ def load_tables() -> Tables:
     """Read and check every data file; the result is shared and frozen."""
     root = files("dodecant")
     return Tables(
-        scales=read_catalogue((root / "music" / "scales.toml").read_text("utf-8")),
-        forms=read_forms((root / "music" / "forms.toml").read_text("utf-8")),
-        stairs=read_stairs((root / "exercise" / "stairs.toml").read_text("utf-8")),
-        explanations=read_explanations((root / "exercise" / "explanations.toml").read_text("utf-8")),
+        scales=read_catalogue((root / "music" / "scales" / "scales.toml").read_text("utf-8")),
+        forms=read_forms((root / "music" / "progressions" / "forms.toml").read_text("utf-8")),
+        stairs=read_stairs((root / "exercise" / "recipe" / "stairs.toml").read_text("utf-8")),
+        explanations=read_explanations((root / "exercise" / "wording" / "explanations.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

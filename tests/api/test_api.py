@@ -13,9 +13,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import press
-from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.formats.exercise_json import to_json
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.formats.json.exercise import to_json
+from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.strategies import documents
 

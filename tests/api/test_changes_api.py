@@ -10,8 +10,8 @@ from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dodecant.formats.changes_musicxml import changes_to_musicxml
-from dodecant.music.changes_text import parse_changes
+from dodecant.formats.musicxml.changes import changes_to_musicxml
+from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.tables import load_tables
 from tests.api.test_api import problems
 from tests.music.test_changes import pieces

@@ -9,14 +9,14 @@ from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dodecant.exercise.explaining import example, explanation
-from dodecant.exercise.figure_parts import Courses, Figures, Ladders
 from dodecant.exercise.press import press
-from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.exercise.sentence import PhraseId
-from dodecant.exercise.sounds import Sounds
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.figures import Courses, Figures, Ladders
+from dodecant.exercise.recipe.sounds import Sounds
+from dodecant.exercise.wording.explanations import example, explanation
+from dodecant.exercise.wording.sentence import PhraseId
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.api.test_api import problems
 from tests.strategies import documents, licks

@@ -9,12 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.backing.listening import WAYS, listening
-from dodecant.backing.voicing import BASS, UPPER, voicings
+from dodecant.exercise.companions.bass_and_chord import BASS, UPPER, voicings
 from dodecant.exercise.press import Tables
-from dodecant.music.chord import Chord
-from dodecant.music.chord_symbol import parse_chord
-from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.scale import Scale
 from dodecant.tables import load_tables
 from tests.music.test_chords import SPELLINGS
 

@@ -8,17 +8,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.cell import CellTone, parse_cell
-from dodecant.exercise.figure import Figure
-from dodecant.exercise.figure_parts import Cell
-from dodecant.exercise.ladder import Ladder
-from dodecant.exercise.path import Anchor, walk
+from dodecant.exercise.melody.figure import Figure
+from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.melody.path import Anchor, walk
 from dodecant.exercise.press import Tables, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import KeyRoute, Path, read_recipe
-from dodecant.exercise.route import key_order
-from dodecant.music.errors import MusicError
-from dodecant.music.pitch import NoteName
+from dodecant.exercise.recipe.cell import CellTone, parse_cell
+from dodecant.exercise.recipe.document import KeyRoute, Path, read_recipe
+from dodecant.exercise.recipe.figures import Cell
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.routes.stops import key_order
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
 from tests.strategies import KEYS
 
 

@@ -14,13 +14,13 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import chord as toolkit_chord
 
-from dodecant.exercise.cheapest import cheapest
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.formats.exercise_json import exercise_document
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.json.exercise import exercise_document
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.cheapest_way import cheapest
 from dodecant.tables import load_tables
 from tests.exercise.test_placement import calls, pressed
 from tests.formats.test_oracle import parsed

@@ -10,11 +10,11 @@ from lxml import etree
 
 from dodecant.engraving.strip_svg import strip_svg
 from dodecant.exercise.press import Exercise, press, why_here
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.formats.exercise_json import to_json
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.json.exercise import to_json
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.exercise.test_companions import COMPANIONS, TEXTS
 from tests.exercise.test_placement import placements

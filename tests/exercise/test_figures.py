@@ -7,11 +7,11 @@ from typing import Any
 import pytest
 
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.exercise.sentence import sentence_text
-from dodecant.music.pitch import Pitch
-from dodecant.music.tonics import USUAL
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 
 

@@ -9,15 +9,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.exercise.guide_tones import guide_degrees, guide_line
+from dodecant.exercise.over_changes.guide_tones import guide_line
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.exercise.sentence import sentence_text
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.instrument.profile import Reach
-from dodecant.music.chord_symbol import parse_chord
-from dodecant.music.pitch import Pitch
-from dodecant.music.tonics import USUAL
+from dodecant.music.core.chord import guide_degrees
+from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.exercise.test_over_changes import TEXTS
 from tests.formats.test_oracle import check

@@ -10,10 +10,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.exercise.joining import Way, alternatives, best_ways, join_costs, total_cost
+from dodecant.exercise.over_changes.joining import Way, alternatives, best_ways, join_costs, total_cost
 from dodecant.exercise.press import Tables, why_here
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import Joins, read_recipe
+from dodecant.exercise.recipe.document import Joins, read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
 from tests.exercise.test_placement import pressed
 
 directions = st.sampled_from([-1, 0, 1])

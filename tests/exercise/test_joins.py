@@ -7,11 +7,11 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 
-from dodecant.exercise.joins import leaps, repeats
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.music.tonics import USUAL
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.remarks.on_joins import leaps, repeats
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.strategies import few_keys
 

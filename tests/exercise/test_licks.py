@@ -10,16 +10,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.exercise.lick import Lean, read_against
-from dodecant.exercise.lick_text import length_text, print_lick, read_lick
+from dodecant.exercise.melody.lick import Lean, read_against
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.exercise.sentence import sentence_text
-from dodecant.music.errors import MusicError
-from dodecant.music.metre import Metre
-from dodecant.music.pitch import Pitch
-from dodecant.music.tonics import USUAL
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.lick_text import length_text, print_lick, read_lick
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.metre import Metre
+from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.exercise.test_over_changes import TEXTS
 from tests.strategies import INSTRUMENTS, KEYS, licks

@@ -9,10 +9,10 @@ from lxml import etree
 from music21 import articulations, converter
 
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.recipe import read_recipe
-from dodecant.exercise.sentence import sentence_text
-from dodecant.formats.musicxml import to_musicxml
-from dodecant.music.tonics import USUAL
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 
 FIFTH = {"high": {"step": 5, "octave": 1}}

@@ -6,11 +6,11 @@ from fractions import Fraction as F
 
 import pytest
 
-from dodecant.exercise.notation import begun_in, write_bars, write_signs
-from dodecant.exercise.score import Bar
-from dodecant.exercise.signature import signature_alterations
-from dodecant.music.metre import Metre
-from dodecant.music.pitch import Pitch
+from dodecant.exercise.notation.bars import begun_in, write_bars, write_signs
+from dodecant.exercise.notation.score import Bar
+from dodecant.exercise.notation.signature import signature_alterations
+from dodecant.music.core.metre import Metre
+from dodecant.music.core.pitch import Pitch
 
 SHORT = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
 

@@ -11,16 +11,16 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
 
-from dodecant.exercise.changes_document import ChangesDocument
-from dodecant.exercise.harmony import harmony as worked_harmony
-from dodecant.exercise.parts import read_part
+from dodecant.exercise.harmony.chord_sounds import harmony as worked_harmony
 from dodecant.exercise.press import Exercise, Tables, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.exercise.sentence import sentence_text
-from dodecant.formats.exercise_json import to_json
-from dodecant.formats.musicxml import to_musicxml
-from dodecant.music.chord_symbol import print_chord
+from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.part import read_part
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.json.exercise import to_json
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.chord_symbol import print_chord
 from dodecant.tables import load_tables
 from tests.strategies import INSTRUMENTS, KEYS, figures, paths, roomy
 

@@ -14,14 +14,15 @@ from hypothesis import strategies as st
 from lxml import etree
 
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.exercise.rhythm import BEATS, Value, pour, rhythm_of
-from dodecant.exercise.sentence import sentence_text
-from dodecant.exercise.timing import swung
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.recipe.rhythm_text import rhythm_of
+from dodecant.exercise.rhythm.timing import pour, swung
+from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
-from dodecant.music.metre import Metre
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 from tests.formats.test_oracle import check
 from tests.strategies import ladders, sounds
@@ -201,7 +202,7 @@ def test_accents_are_seen_and_heard() -> None:
         ("sixteenth", 60, "sixteenth", [0, 144, 240, 384, 480]),
     ],
 )
-def test_swing_to_the_tick(schema: etree.XMLSchema, level: str, swing: int, value: Value, ticks: list[int]) -> None:
+def test_swing_to_the_tick(schema: etree.XMLSchema, level: str, swing: int, value: NoteValue, ticks: list[int]) -> None:
     """Written straight, in the file as it is written; swung on request."""
     found = pressed({"swing": swing, "swings": level, "value": value})
     for swinging, wanted in ((True, ticks), (False, [int(n * BEATS[value] * 480) for n in range(5)])):
@@ -244,7 +245,7 @@ calls = st.builds(lambda bars, opened, twice: {"bars": bars, "open": opened, "tw
 def placements(draw: st.DrawFn) -> dict[str, Any]:
     """Any rhythm: note values and metres that go together, slots that fill one or two bars, some beats divided."""
     metre = Metre.parse(draw(st.sampled_from(METRES)))
-    value: Value = draw(st.sampled_from(["quarter", "eighth", "sixteenth"] if metre.unit == 8 else [*BEATS]))
+    value: NoteValue = draw(st.sampled_from(["quarter", "eighth", "sixteenth"] if metre.unit == 8 else [*BEATS]))
     count = metre.quarters * draw(st.integers(0, 2)) / BEATS[value]
     seed = "s" + draw(st.text("srh", min_size=1, max_size=7))
     slots = "".join(seed[n % len(seed)] for n in range(int(count))) if count.denominator == 1 else ""

@@ -9,16 +9,16 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 
+from dodecant.exercise.notation.score import Piece, Strip
 from dodecant.exercise.press import Tables, press
-from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.exercise.score import Piece, Strip
-from dodecant.exercise.sentence import sentence_text
-from dodecant.exercise.timing import note_value
-from dodecant.formats.exercise_json import to_json
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.rhythm.timing import note_value
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.json.exercise import to_json
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
-from dodecant.music.pitch import NoteName
-from dodecant.music.tonics import USUAL
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.strategies import recipes
 

@@ -9,9 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.formats.document_json import from_json, to_json
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.json.documents import from_json, to_json
 from tests.strategies import recipes
 
 

@@ -12,12 +12,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 
-from dodecant.exercise.placement import Slurs
-from dodecant.exercise.recipe import Recipe, read_recipe
-from dodecant.exercise.sentence import sentence_text
-from dodecant.exercise.strokes import slurs_of
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.placement import Slurs
+from dodecant.exercise.rhythm.articulation import slurs_of
+from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.musicxml.score import to_musicxml
 from tests.exercise.test_placement import pressed, spans, written
 from tests.formats.test_oracle import check
 

@@ -9,12 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.lick import read_against
-from dodecant.exercise.lick_words import said_of
-from dodecant.exercise.notation import write_bars
-from dodecant.exercise.rhythm import rhythm_of
-from dodecant.exercise.timing import Timing, lay_out, one_grid, poured
-from dodecant.music.metre import Metre
+from dodecant.exercise.melody.lick import read_against
+from dodecant.exercise.notation.bars import write_bars
+from dodecant.exercise.recipe.rhythm_text import rhythm_of
+from dodecant.exercise.rhythm.timing import Timing, lay_out, one_grid, poured
+from dodecant.exercise.wording.licks import said_of
+from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 
 EIGHTH, THIRD = F(1, 2), F(1, 3)

@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables, press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import Player, Recipe, read_recipe
-from dodecant.exercise.variation import LEVELS, read_stairs, surprise, varied
-from dodecant.music.errors import MusicError
+from dodecant.exercise.recipe.document import Player, Recipe, read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.recipe.variation import LEVELS, read_stairs, surprise, varied
+from dodecant.music.core.errors import MusicError
 from dodecant.tables import load_tables
 from tests.strategies import INSTRUMENTS
 

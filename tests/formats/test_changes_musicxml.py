@@ -12,12 +12,12 @@ from lxml import etree
 from music21 import converter, harmony
 
 from dodecant.exercise.press import Tables
-from dodecant.exercise.problems import RecipeError
-from dodecant.formats.changes_musicxml import changes_from_musicxml, changes_to_musicxml
-from dodecant.formats.harmony_xml import KINDS
-from dodecant.music.changes_text import parse_changes
-from dodecant.music.chord import Quality
-from dodecant.music.chord_symbol import parse_chord, parse_quality
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.musicxml.changes import changes_from_musicxml, changes_to_musicxml
+from dodecant.formats.musicxml.chord_symbols import KINDS
+from dodecant.music.core.chord import Quality
+from dodecant.music.core.chord_symbol import parse_chord, parse_quality
+from dodecant.music.progressions.changes_text import parse_changes
 from tests.music.test_chords import SPELLINGS
 
 TEXTS = [

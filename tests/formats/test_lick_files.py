@@ -16,15 +16,15 @@ from music21 import chord, harmony, key, meter, note, stream, tie
 from music21.instrument import AltoSaxophone
 from music21.musicxml.m21ToXml import GeneralObjectExporter
 
-from dodecant.exercise.lick_text import read_lick
 from dodecant.exercise.press import press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import read_recipe
-from dodecant.formats.lick_files import lick_from_file
-from dodecant.formats.lick_line import ReadLick
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.lick_text import read_lick
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.licks.files import lick_from_file
+from dodecant.formats.licks.line import ReadLick
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
-from dodecant.music.changes_text import parse_changes
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.tables import load_tables
 
 

@@ -11,9 +11,9 @@ from music21 import converter, harmony, midi, stream
 from music21 import note as m21_note
 
 from dodecant.exercise.press import Exercise, Tables, press
-from dodecant.exercise.recipe import Recipe, read_recipe
+from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.music.test_scales import STEPS, spelled
 from tests.strategies import INSTRUMENTS, KEYS, SCALES, few_keys, recipes

@@ -10,8 +10,8 @@ from music21 import instrument as m21_instrument
 from dodecant.exercise.press import Tables
 from dodecant.instrument.profile import Reach, read_instruments
 from dodecant.instrument.range import Lie, chosen_shift, folded, octave_shifts
-from dodecant.music.errors import MusicError
-from dodecant.music.pitch import Pitch
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import Pitch
 
 ORACLE = {
     "trumpet": m21_instrument.Trumpet,

@@ -6,14 +6,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.music.changes import Changes, transposed
-from dodecant.music.changes_text import parse_changes, print_changes, read_changes
-from dodecant.music.chord_symbol import parse_chord, print_chord
-from dodecant.music.errors import MusicError
-from dodecant.music.key import Key, moved
-from dodecant.music.numeral import parse_numeral, print_numeral
-from dodecant.music.pitch import NoteName
-from dodecant.music.tonics import USUAL
+from dodecant.music.core.chord_symbol import parse_chord, print_chord
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.key import Key, moved
+from dodecant.music.core.numeral import parse_numeral, print_numeral
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import USUAL
+from dodecant.music.progressions.changes import Changes, transposed
+from dodecant.music.progressions.changes_text import parse_changes, print_changes, read_changes
 
 
 def bars_of(changes: Changes) -> str:

@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from music21 import harmony
 
-from dodecant.music.chord import Chord
-from dodecant.music.chord_symbol import House, parse_chord, print_chord
-from dodecant.music.errors import MusicError
-from dodecant.music.pitch import NoteName
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import House, parse_chord, print_chord
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
 
 # printed form | degrees, from the root up | other spellings. Written from chord-symbol practice.
 TABLE = """

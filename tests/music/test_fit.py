@@ -9,15 +9,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables
-from dodecant.music.chord import Chord
-from dodecant.music.chord_symbol import parse_chord
-from dodecant.music.fit import School, costs, fit, need_of, scores, weigh
-from dodecant.music.hearing import heard
-from dodecant.music.key import Key
-from dodecant.music.pitch import NoteName
-from dodecant.music.place import Place, places
-from dodecant.music.reason import reason
-from dodecant.music.serving import ACCEPTANCE, chords_served, fewest_sounds
+from dodecant.music.chord_scale_fit.fit import School, costs, fit, need_of, scores, weigh
+from dodecant.music.chord_scale_fit.place import Place, places
+from dodecant.music.chord_scale_fit.reason import reason
+from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, chords_served, fewest_sounds
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.key import Key
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.hearing import heard
 from dodecant.tables import load_tables
 
 # key: chord > where it goes | the sound that stays in the key | the sound that avoids what rubs, where it differs.

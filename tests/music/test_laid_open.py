@@ -8,16 +8,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.music.errors import MusicError
-from dodecant.music.finding import by_name, holders
-from dodecant.music.key import Key
-from dodecant.music.making import union, with_leading_tone
-from dodecant.music.neighbours import chain, chain_through
-from dodecant.music.numeral import print_numeral
-from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale, own_scale
-from dodecant.music.stacks import stacks, triad_pairs
-from dodecant.music.working import working
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import print_numeral
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.finding import by_name, holders
+from dodecant.music.scales.making import union, with_leading_tone
+from dodecant.music.scales.neighbours import chain, chain_through
+from dodecant.music.scales.scale import Scale, own_scale
+from dodecant.music.scales.stacks import stacks, triad_pairs
+from dodecant.music.scales.working import working
 from dodecant.tables import load_tables
 
 SCALES = load_tables().scales

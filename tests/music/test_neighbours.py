@@ -7,7 +7,7 @@ from itertools import pairwise
 import pytest
 
 from dodecant.exercise.press import Tables
-from dodecant.music.neighbours import chain, derivation, neighbours
+from dodecant.music.scales.neighbours import chain, derivation, neighbours
 
 
 @pytest.mark.parametrize(

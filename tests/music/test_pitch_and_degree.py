@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from music21 import interval as m21_interval
 from music21 import pitch as m21_pitch
 
-from dodecant.music.degree import Degree
-from dodecant.music.errors import MusicError
-from dodecant.music.pitch import NoteName, Pitch
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName, Pitch
 
 pitches = st.builds(Pitch, st.integers(0, 6), st.integers(-2, 2), st.integers(1, 7))
 degrees = st.builds(Degree, st.integers(1, 13), st.integers(-1, 1))

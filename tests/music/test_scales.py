@@ -6,15 +6,15 @@ import pytest
 from music21 import interval as m21_interval
 from music21 import pitch as m21_pitch
 
+from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.press import Tables
-from dodecant.exercise.signature import fifths_for, signature_alterations
-from dodecant.exercise.timeline import Sound
-from dodecant.music.degree import Degree
-from dodecant.music.errors import MusicError
-from dodecant.music.numbering import School, number_text
-from dodecant.music.pitch import NoteName
-from dodecant.music.scale import read_catalogue
-from dodecant.music.tonics import TonicNames
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import TonicNames
+from dodecant.music.scales.numbering import School, number_text
+from dodecant.music.scales.scale import read_catalogue
 
 INTERVALS = {
     "ionian": "P1 M2 M3 P4 P5 M6 M7",

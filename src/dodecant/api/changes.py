@@ -17,19 +17,19 @@ from dodecant.api.changes_answers import (
     worked_answer,
 )
 from dodecant.api.files import attachment
-from dodecant.exercise.changes_document import ChangesDocument, ChangesDraft, ChordChoice
-from dodecant.exercise.harmony import settled
-from dodecant.exercise.parts import KeyName
-from dodecant.exercise.problems import Problem, RecipeError, at_field
-from dodecant.exercise.scale_choice import ScaleChoice, chosen_scale
-from dodecant.formats.changes_musicxml import changes_from_musicxml, changes_to_musicxml
-from dodecant.formats.document_json import changes_from_json, to_json
-from dodecant.music.changes import transposed
-from dodecant.music.changes_text import LONGEST, parse_changes, print_changes
-from dodecant.music.chord_symbol import print_chord
-from dodecant.music.errors import MusicError
-from dodecant.music.key import Key
-from dodecant.music.pitch import NoteName
+from dodecant.exercise.harmony.chord_sounds import settled
+from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.part import KeyName
+from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
+from dodecant.exercise.recipe.scale_choice import ScaleChoice, chosen_scale
+from dodecant.formats.json.documents import changes_from_json, to_json
+from dodecant.formats.musicxml.changes import changes_from_musicxml, changes_to_musicxml
+from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.key import Key
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.progressions.changes import transposed
+from dodecant.music.progressions.changes_text import LONGEST, parse_changes, print_changes
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["changes"])

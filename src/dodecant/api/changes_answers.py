@@ -8,24 +8,24 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from dodecant.backing.voicing import voicings
-from dodecant.exercise.changes_document import ChangesDocument, ChangesDraft, ChordChoice
-from dodecant.exercise.harmony import ChordSounds, harmony, harmony_of, settled
-from dodecant.exercise.scale_choice import ScaleChoice, choice_of
-from dodecant.music.changes import Changes, Slot
-from dodecant.music.changes_text import read_changes
-from dodecant.music.chord import Chord
-from dodecant.music.chord_symbol import HOUSES, House, print_chord
-from dodecant.music.degree import Degree
-from dodecant.music.fit import Fit, School, fit, weigh
-from dodecant.music.hearing import HeardRole, heard
-from dodecant.music.key import Key
-from dodecant.music.numeral import print_numeral
-from dodecant.music.pitch import NoteName
-from dodecant.music.place import Place
-from dodecant.music.reason import reason
-from dodecant.music.scale import Scale
-from dodecant.music.serving import ACCEPTANCE, fewest_sounds
+from dodecant.exercise.companions.bass_and_chord import voicings
+from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony, harmony_of, settled
+from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.scale_choice import ScaleChoice, choice_of
+from dodecant.music.chord_scale_fit.fit import Fit, School, fit, weigh
+from dodecant.music.chord_scale_fit.place import Place
+from dodecant.music.chord_scale_fit.reason import reason
+from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, fewest_sounds
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import HOUSES, House, print_chord
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import print_numeral
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.progressions.changes import Changes, Slot
+from dodecant.music.progressions.changes_text import read_changes
+from dodecant.music.scales.hearing import HeardRole, heard
+from dodecant.music.scales.scale import Scale
 from dodecant.tables import load_tables
 
 HouseName = Literal["words", "signs"]

@@ -8,7 +8,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
-from dodecant.exercise.problems import Problem, RecipeError, problems_from
+from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
 from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
 
 

@@ -14,14 +14,14 @@ from dodecant.api.files import attachment
 from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.press import Exercise, press
-from dodecant.exercise.problems import Problem, RecipeError
-from dodecant.exercise.recipe import Player, Recipe
-from dodecant.exercise.variation import LEVELS, Way, surprise, varied
-from dodecant.formats.document_json import from_json
-from dodecant.formats.document_json import to_json as recipe_to_json
-from dodecant.formats.exercise_json import ExerciseOut, exercise_document, json_bytes, to_json
+from dodecant.exercise.recipe.document import Player, Recipe
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.variation import LEVELS, Way, surprise, varied
+from dodecant.formats.json.documents import from_json
+from dodecant.formats.json.documents import to_json as recipe_to_json
+from dodecant.formats.json.exercise import ExerciseOut, exercise_document, json_bytes, to_json
 from dodecant.formats.midi import to_midi
-from dodecant.formats.musicxml import to_musicxml
+from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["exercises"])

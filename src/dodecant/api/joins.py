@@ -8,10 +8,10 @@ from typing import Annotated
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from dodecant.exercise.parts import readable
 from dodecant.exercise.press import why_here
-from dodecant.exercise.recipe import Recipe
-from dodecant.music.errors import MusicError
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.part import readable
+from dodecant.music.core.errors import MusicError
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["joins"])

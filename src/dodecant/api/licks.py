@@ -5,14 +5,13 @@ from __future__ import annotations
 from fastapi import APIRouter, Request
 from pydantic import BaseModel
 
-from dodecant.exercise.figure_parts import OwnLick
-from dodecant.exercise.lick import Function, read_against
-from dodecant.exercise.lick_text import length_text
-from dodecant.exercise.lick_words import said_of
-from dodecant.exercise.placement import MetreName
-from dodecant.formats.lick_files import lick_from_file
-from dodecant.music.chord_symbol import print_chord
-from dodecant.music.metre import Metre
+from dodecant.exercise.melody.lick import Function, read_against
+from dodecant.exercise.recipe.figures import OwnLick
+from dodecant.exercise.recipe.lick_text import length_text
+from dodecant.exercise.wording.licks import said_of
+from dodecant.formats.licks.files import lick_from_file
+from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.metre import Metre, MetreName
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["licks"])

@@ -8,11 +8,11 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
-from dodecant.exercise.explaining import example, explanation
 from dodecant.exercise.press import press
-from dodecant.exercise.problems import RecipeError
-from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.sentence import PhraseId
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.explanations import example, explanation
+from dodecant.exercise.wording.sentence import PhraseId
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["phrases"])

@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 from dodecant.api.shelf import shelf_router
-from dodecant.exercise.changes_document import ChangesDocument
-from dodecant.exercise.harmony import harmony
-from dodecant.exercise.placement import OwnRhythm, Placement
-from dodecant.exercise.placement_words import placement_text
+from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.press import press, say
-from dodecant.exercise.problems import Problem, RecipeError
-from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.scale_choice import OwnScale
-from dodecant.music.changes_text import parse_changes
-from dodecant.music.neighbours import derivation
-from dodecant.music.scale import own_scale
+from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.placement import OwnRhythm, Placement
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.exercise.wording.placement import placement_text
+from dodecant.music.progressions.changes_text import parse_changes
+from dodecant.music.scales.neighbours import derivation
+from dodecant.music.scales.scale import own_scale
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 from dodecant.tables import load_tables
 

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Depends, Query, Request
 from pydantic import BaseModel, Field
 
 from dodecant.api.errors import ProblemsOut
-from dodecant.exercise.parts import Part
+from dodecant.exercise.recipe.part import Part
 from dodecant.store.database import Database
 from dodecant.store.shelf import Saved, Shelf
 

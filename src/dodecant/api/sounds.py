@@ -9,20 +9,20 @@ from pydantic import BaseModel, Field
 
 from dodecant.api.sounds_answers import FoundOut, LaidOpenOut, NeighbourOut, found_sound, laid_open, step_answer
 from dodecant.backing.listening import Way, listening
-from dodecant.exercise.parts import KeyName
-from dodecant.exercise.problems import Problem, RecipeError, at_field
-from dodecant.exercise.scale_choice import OwnScale, ScaleChoice, chosen_scale
-from dodecant.music.chord_symbol import parse_chord
-from dodecant.music.errors import MusicError
-from dodecant.music.finding import by_name, holders
-from dodecant.music.fit import fit
-from dodecant.music.making import union, with_leading_tone
-from dodecant.music.neighbours import chain_through
-from dodecant.music.pitch import NoteName
-from dodecant.music.place import Place
-from dodecant.music.reason import reason
-from dodecant.music.serving import chords_served
-from dodecant.music.tonics import TonicNames
+from dodecant.exercise.recipe.part import KeyName
+from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
+from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice, chosen_scale
+from dodecant.music.chord_scale_fit.fit import fit
+from dodecant.music.chord_scale_fit.place import Place
+from dodecant.music.chord_scale_fit.reason import reason
+from dodecant.music.chord_scale_fit.serving import chords_served
+from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import TonicNames
+from dodecant.music.scales.finding import by_name, holders
+from dodecant.music.scales.making import union, with_leading_tone
+from dodecant.music.scales.neighbours import chain_through
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["sounds"])

@@ -8,22 +8,22 @@ from pydantic import BaseModel
 
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
-from dodecant.exercise.recipe import KeyRoute, Path, PathEnd, Recipe, Spelling
-from dodecant.exercise.scale_choice import OwnScale, ScaleChoice
-from dodecant.exercise.sounds import OneSound
-from dodecant.formats.exercise_json import ExerciseOut, exercise_document
-from dodecant.music.chord_symbol import print_chord
-from dodecant.music.finding import holders
-from dodecant.music.key import Key
-from dodecant.music.neighbours import Alteration, derivation, neighbours
-from dodecant.music.numbering import School, number_text
-from dodecant.music.numeral import print_numeral
-from dodecant.music.pitch import NoteName
-from dodecant.music.scale import Scale
-from dodecant.music.serving import chords_served
-from dodecant.music.stacks import Stack, stacks, triad_pairs
-from dodecant.music.tonics import TonicNames
-from dodecant.music.working import working
+from dodecant.exercise.recipe.document import KeyRoute, Path, PathEnd, Recipe, Spelling
+from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice
+from dodecant.exercise.recipe.sounds import OneSound
+from dodecant.formats.json.exercise import ExerciseOut, exercise_document
+from dodecant.music.chord_scale_fit.serving import chords_served
+from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import print_numeral
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import TonicNames
+from dodecant.music.scales.finding import holders
+from dodecant.music.scales.neighbours import Alteration, derivation, neighbours
+from dodecant.music.scales.numbering import School, number_text
+from dodecant.music.scales.scale import Scale
+from dodecant.music.scales.stacks import Stack, stacks, triad_pairs
+from dodecant.music.scales.working import working
 from dodecant.tables import load_tables
 
 _SCHOOLS: tuple[School, ...] = ("major", "chord", "steps")

@@ -5,12 +5,12 @@ from __future__ import annotations
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from dodecant.exercise.figure_words import COURSES, ENCLOSURES, LADDERS
-from dodecant.exercise.orders import PAIR_ORDERS
-from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.value_names import VALUES
-from dodecant.music.chord_symbol import print_quality
-from dodecant.music.tonics import USUAL
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.note_values import NAMES
+from dodecant.exercise.routes.orders import PAIR_ORDERS
+from dodecant.exercise.wording.figures import COURSES, ENCLOSURES, LADDERS
+from dodecant.music.core.chord_symbol import print_quality
+from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["tables"])
@@ -113,7 +113,7 @@ def tables() -> TablesOut:
             enclosures=dict(ENCLOSURES),
             courses=dict(COURSES),
             pair_orders=PAIR_ORDERS,
-            values={school: dict(names) for school, names in VALUES.items()},
+            values={school: dict(names) for school, names in NAMES.items()},
         ),
         blank=Recipe(),
     )

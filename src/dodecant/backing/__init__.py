@@ -1,1 +1,1 @@
-"""What sounds beside the line: voicings, drones."""
+"""What sounds by itself under a player: ways of hearing a sound."""

@@ -9,11 +9,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from dodecant.backing.voicing import voicings
-from dodecant.music.chord import Chord
-from dodecant.music.degree import Degree
-from dodecant.music.pitch import NoteName, Pitch
-from dodecant.music.scale import Scale
+from dodecant.exercise.companions.bass_and_chord import voicings
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import NoteName, Pitch
+from dodecant.music.scales.scale import Scale
 
 Way = Literal["alone", "drone", "root", "chords"]
 WAYS: tuple[Way, ...] = ("alone", "drone", "root", "chords")
@@ -33,7 +33,7 @@ class Sounding:
 def listening(tonic: NoteName, scale: Scale, chords: Sequence[Chord], way: Way) -> tuple[Sounding, ...]:
     """What is played for one way of hearing a sound.
 
-    >>> from dodecant.music.scale import own_scale
+    >>> from dodecant.music.scales.scale import own_scale
     >>> triad = own_scale("triad", "1 3 5")
     >>> [event.pitches for event in listening(NoteName.parse("C"), triad, (), "root")]
     [(60,), (64,), (60,), (67,), (60,), (72,), (60,)]

@@ -11,7 +11,7 @@ import typst
 
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.press import Exercise
-from dodecant.exercise.sentence import sentence_text
+from dodecant.exercise.wording.sentence import sentence_text
 
 Paper = Literal["a4", "us-letter"]
 

@@ -8,10 +8,10 @@ from functools import lru_cache
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave
+from dodecant.exercise.notation.score import Role, Strip
 from dodecant.exercise.press import Exercise
-from dodecant.exercise.score import Role, Strip
-from dodecant.exercise.sentence import sentence_text
-from dodecant.formats.musicxml import sheet_musicxml, strip_musicxml
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.musicxml.score import sheet_musicxml, strip_musicxml
 
 SCREEN_WIDTH = 1120
 LESSON_WIDTH = 640  # read from across the room

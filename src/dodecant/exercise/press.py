@@ -5,46 +5,46 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from dodecant.exercise.companions import beside
-from dodecant.exercise.explaining import Explanations
-from dodecant.exercise.fitting import fit_line
-from dodecant.exercise.guide_tones import fit_guide_tones
-from dodecant.exercise.harmony import metre_of_changes
-from dodecant.exercise.joins import remarks_on_joins
-from dodecant.exercise.lick import Lick, read_against
-from dodecant.exercise.lick_form import lick_form
-from dodecant.exercise.lick_over import LickPlan, fit_lick_over
-from dodecant.exercise.line import Line
-from dodecant.exercise.over_changes import fit_over_changes
-from dodecant.exercise.placement import OF_EIGHTHS
-from dodecant.exercise.problems import Problem, RecipeError, at_field
-from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.remarks import (
+from dodecant.exercise.companions.written import beside
+from dodecant.exercise.harmony.chord_sounds import metre_of_changes
+from dodecant.exercise.harmony.timeline import Timeline, anticipated
+from dodecant.exercise.melody.fitting import fit_line
+from dodecant.exercise.melody.lick import Lick, read_against
+from dodecant.exercise.melody.line import Line
+from dodecant.exercise.melody.setting import Settings
+from dodecant.exercise.notation.score import Remark, Strip
+from dodecant.exercise.notation.strip_writer import StripWriter
+from dodecant.exercise.over_changes.anew_on_each_chord import fit_over_changes
+from dodecant.exercise.over_changes.explain_join import Why, why_at
+from dodecant.exercise.over_changes.guide_tones import fit_guide_tones
+from dodecant.exercise.over_changes.lick_over_changes import LickPlan, fit_lick_over
+from dodecant.exercise.over_changes.lick_timing import lick_form
+from dodecant.exercise.over_changes.unbroken import fit_unbroken
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.placement import OF_EIGHTHS
+from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
+from dodecant.exercise.recipe.sounds import ChangesSounds
+from dodecant.exercise.recipe.variation import Stair
+from dodecant.exercise.remarks.on_joins import remarks_on_joins
+from dodecant.exercise.remarks.on_lines import (
     remarks_on_bar,
     remarks_on_fitting,
     remarks_on_ladder,
     remarks_on_range,
     remarks_on_signs,
 )
-from dodecant.exercise.rhythm import BEATS, Value
-from dodecant.exercise.route import Stop, stops
-from dodecant.exercise.score import Remark, Strip
-from dodecant.exercise.sentence import Phrase, sentence, sentence_text
-from dodecant.exercise.setting import Settings
-from dodecant.exercise.sounds import ChangesSounds
-from dodecant.exercise.timeline import Timeline, anticipated
-from dodecant.exercise.timing import note_value, rhythm_in
-from dodecant.exercise.unbroken import fit_unbroken
-from dodecant.exercise.variation import Stair
-from dodecant.exercise.why import Why, why_at
-from dodecant.exercise.writing import StripWriter
+from dodecant.exercise.rhythm.timing import note_value, rhythm_in
+from dodecant.exercise.routes.stops import Stop, stops
+from dodecant.exercise.wording.explanations import Explanations
+from dodecant.exercise.wording.sentence import Phrase, sentence, sentence_text
 from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
-from dodecant.music.errors import MusicError
-from dodecant.music.form import Form
-from dodecant.music.metre import Metre
-from dodecant.music.pitch import Pitch
-from dodecant.music.scale import ScaleCatalogue
-from dodecant.music.tonics import TonicNames
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.metre import Metre
+from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.tonics import TonicNames
+from dodecant.music.progressions.form import Form
+from dodecant.music.scales.scale import ScaleCatalogue
 
 MOST_NOTES = 600  # in one strip: some three minutes of eighths at an easy tempo
 MOST_STRIPS = 400
@@ -196,7 +196,7 @@ class _Way:
         return self._plans[timeline]
 
 
-def with_value(recipe: Recipe, value: Value | None) -> Recipe:
+def with_value(recipe: Recipe, value: NoteValue | None) -> Recipe:
     """The recipe with one note value of its route."""
     if value is None or not recipe.placement.route:
         return recipe

@@ -1,1 +1,1 @@
-"""Open formats: values in, bytes out, and back."""
+"""Open formats: values in, bytes out, and back. Knows no disk and no server."""

@@ -9,9 +9,9 @@ from typing import NamedTuple
 
 import mido
 
+from dodecant.exercise.notation.score import Note, Strip
 from dodecant.exercise.press import Exercise
-from dodecant.exercise.score import Note, Strip
-from dodecant.exercise.timing import swung
+from dodecant.exercise.rhythm.timing import swung
 
 TICKS = 480
 _VELOCITY, _ACCENT, _BESIDE = 84, 108, 64

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from dodecant.music.errors import MusicError
-from dodecant.music.pitch import Pitch
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import Pitch
 
 Clef = Literal["treble", "bass"]
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from dodecant.instrument.profile import Reach
-from dodecant.music.pitch import Pitch
+from dodecant.music.core.pitch import Pitch
 
 Lie = Literal["low", "middle", "high"]
 

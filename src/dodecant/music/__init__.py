@@ -1,1 +1,1 @@
-"""The ground floor: pitch, degree, scale and key spelling. Pure values and functions."""
+"""The ground floor: pitches, chords, scales, what fits what, progressions. Knows no exercise and no player."""

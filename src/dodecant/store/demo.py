@@ -8,7 +8,7 @@ from importlib.resources.abc import Traversable
 from itertools import count
 from pathlib import Path
 
-from dodecant.formats.document_json import changes_from_json, from_json, rhythm_from_json, scale_from_json
+from dodecant.formats.json.documents import changes_from_json, from_json, rhythm_from_json, scale_from_json
 from dodecant.store.database import Database, DataFileError, atomic
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 

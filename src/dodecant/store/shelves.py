@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dodecant.exercise.changes_document import ChangesDocument, retitled
-from dodecant.exercise.placement import OwnRhythm
-from dodecant.exercise.recipe import Recipe
-from dodecant.exercise.scale_choice import OwnScale
-from dodecant.formats.document_json import changes_from_json, from_json, rhythm_from_json, scale_from_json, to_json
-from dodecant.music.changes_text import read_changes
+from dodecant.exercise.recipe.changes_document import ChangesDocument, retitled
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.placement import OwnRhythm
+from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.formats.json.documents import changes_from_json, from_json, rhythm_from_json, scale_from_json, to_json
+from dodecant.music.progressions.changes_text import read_changes
 from dodecant.store.shelf import Shelf
 
 RECIPES = Shelf[Recipe](

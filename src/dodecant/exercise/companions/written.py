@@ -1,0 +1,148 @@
+"""What is played or sounds beside the line of a strip: worked out at sounding pitch, written on a staff of its own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+from itertools import groupby
+
+from dodecant.exercise.companions.voicings import harmonic, voiced
+from dodecant.exercise.harmony.timeline import Over, anticipated
+from dodecant.exercise.notation.bars import begun_in, write_bars, write_chord_signs
+from dodecant.exercise.notation.score import Beside, Strip, Struck
+from dodecant.exercise.notation.signature import fifths_for, signature_alterations
+from dodecant.exercise.notation.tones import as_read
+from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Fifths, Voicings
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.instrument.profile import Clef
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.metre import Metre
+from dodecant.music.core.pitch import NoteName, Pitch
+
+_LOW = range(36, 48)  # where the root of fifths and drones lies: C2 to B2
+_MIDDLE_C = 60
+
+
+def beside(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[Beside, ...]:
+    """Everything that goes beside a strip, in the recipe's order."""
+    return tuple(_beside(recipe, companion, strip, metre) for companion in recipe.companions)
+
+
+def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) -> Beside:
+    struck = tuple(
+        one._replace(pitches=tuple(as_read(pitch, recipe) for pitch in one.pitches))
+        for one in _struck(companion, strip, metre)
+        if one.length > 0
+    )
+    fifths = fifths_for(strip.stop.sounding) if recipe.spelling.signature else 0
+    heights = [pitch.midi for one in struck for pitch in one.pitches]
+    clef: Clef = "bass" if sum(heights) < _MIDDLE_C * len(heights) else "treble"
+    spans = [(one.start, one.length) for one in struck]
+    bars = write_bars(spans, metre, begin=strip.begin, end=strip.end, full=False)  # the strip says where it ends
+    chords, normal = [one.pitches for one in struck], signature_alterations(fifths)
+    signs = write_chord_signs(begun_in(bars), chords, normal, cautionary=recipe.spelling.cautionary)
+    return Beside(companion.kind, companion.written, clef, struck, bars, tuple(signs), fifths)
+
+
+def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[Struck]:
+    match companion:
+        case Doubling():
+            for note in strip.notes:
+                pitch = note.tone.sounding.moved(7 * companion.octaves, 12 * companion.octaves)
+                yield Struck(note.start, note.length, (pitch,))
+        case Drone():
+            yield _drone(companion, strip)
+        case Fifths():
+            for over in _spans(strip):
+                yield from _fifths(companion, over, metre)
+        case Voicings():
+            yield from _voicings(companion, strip)
+
+
+def _spans(strip: Strip) -> list[Over]:
+    """The chords and sounds of a strip in time, each once; without changes the strip's own sounds."""
+    stop = strip.stop
+    if stop.over_sounding:
+        found: list[Over] = []
+        for _, same in groupby(stop.over_sounding, key=lambda over: (over.chord, over.sound)):
+            every = list(same)
+            if every[0].sound is not None:
+                found.append(every[0]._replace(length=sum((one.length for one in every), start=Fraction(0))))
+        return found
+    sounds = [stop.sounding]
+    starts = [strip.begin]
+    if stop.chain:
+        sounds = [next(same)[1] for _, same in groupby(stop.chain, key=lambda pair: pair[1])]
+        starts = [start for start, _ in strip.labels] or starts
+    ends = [*starts[1:], strip.end]
+    return [Over(start, end - start, None, sound) for start, end, sound in zip(starts, ends, sounds, strict=False)]
+
+
+def _drone(companion: Drone, strip: Strip) -> Struck:
+    (degree,) = parse_degrees(companion.degree)
+    tone = _low(degree.name_above(strip.stop.sounding.tonic))
+    pitches = (tone, tone.moved(4, 7)) if companion.fifth else (tone,)
+    return Struck(strip.begin, strip.end - strip.begin, pitches)
+
+
+def _fifths(companion: Fifths, over: Over, metre: Metre) -> Iterator[Struck]:
+    """Root and fifth in every bar of a chord, or the fifth in turn with the sixth on every beat or group."""
+    root, fifth, sixth = _root_fifth_sixth(over)
+    places = list(_bars_of(over, metre))
+    if companion.moving:
+        places = [place for bar, _ in places for place in _groups_from(bar, over, metre)]
+    for number, (start, length) in enumerate(places):
+        upper = sixth if companion.moving and number % 2 else fifth
+        yield Struck(start, length, (root, upper))
+
+
+def _root_fifth_sixth(over: Over) -> tuple[Pitch, Pitch, Pitch]:
+    """The sixth is the sound's own where it has one above its root."""
+    sound = over.sound
+    assert sound is not None  # noqa: S101 - only what sounds has spans
+    altered = over.chord.quality.fifths[:1] if over.chord else ()
+    own = {degree.number: degree for degree in reversed(sound.scale.degrees)}
+    root = over.chord.root if over.chord else sound.tonic
+    fifth = Degree(5, altered[0]) if altered else own.get(5, Degree(5))
+    sixth = own.get(6, Degree(6)) if sound.tonic == root else Degree(6)
+    low = _low(root)
+    return low, fifth.above(low), sixth.above(low)
+
+
+def _bars_of(over: Over, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
+    """The bars (or parts of bars) of a span."""
+    now, end = over.start, over.start + over.length
+    while now < end:
+        till = min(end, (now // metre.quarters + 1) * metre.quarters)
+        yield now, till - now
+        now = till
+
+
+def _groups_from(start: Fraction, over: Over, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
+    """The beats or groups of the bar a place lies in, from it on, inside a span."""
+    bar = start // metre.quarters * metre.quarters
+    end = min(over.start + over.length, bar + metre.quarters)
+    now = bar
+    for group in metre.groups:
+        if start <= now < end:
+            yield now, min(group, end - now)
+        now += group
+
+
+def _voicings(companion: Voicings, strip: Strip) -> Iterator[Struck]:
+    spans = [over for over in _spans(strip) if over.sound is not None]
+    chords = [harmonic(over.chord, over.sound) for over in spans if over.sound is not None]
+    early = companion.anticipated
+    placed = anticipated(spans, BEATS[early]) if early != "no" else spans
+    for over, pitches in zip(placed, voiced(chords, companion.form, companion.hand), strict=True):
+        yield Struck(over.start, over.length, pitches)
+
+
+def _low(name: NoteName) -> Pitch:
+    """A tone in the low octave."""
+    pitch = Pitch(name.letter, name.alteration, 2)
+    while pitch.midi not in _LOW:
+        pitch = pitch.moved(7, 12) if pitch.midi < _LOW[0] else pitch.moved(-7, -12)
+    return pitch

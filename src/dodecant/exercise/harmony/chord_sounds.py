@@ -1,0 +1,119 @@
+"""The sounds over changes: what was chosen for each chord, or what fits it first."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.music.chord_scale_fit.fit import Fit, fit, weigh
+from dodecant.music.chord_scale_fit.place import Place, places
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.metre import METRES, Metre
+from dodecant.music.progressions.changes import Changes
+from dodecant.music.progressions.changes_text import parse_changes
+from dodecant.music.scales.scale import ScaleCatalogue
+
+
+@dataclass(frozen=True)
+class ChordSounds:
+    """A chord where it stands, its sounds in turn, and whether a person chose them."""
+
+    chord: Chord | None
+    place: Place
+    sounds: tuple[Fit, ...]
+    chosen: bool
+
+
+@dataclass(frozen=True, eq=False)
+class Harmony:
+    """Changes with the sounds of every chord, by the chord's number as written; told by its identity."""
+
+    changes: Changes
+    chords: tuple[ChordSounds, ...]
+    turn: str
+
+    def sound(self, chord: int, chorus: int, time: int) -> Fit | None:
+        """The sound of a chord in a chorus (from 0), when it comes round for the n-th `time` (from 0)."""
+        sounds = self.chords[chord].sounds
+        turn = chorus if self.turn == "chorus" else time
+        return sounds[turn % len(sounds)] if sounds else None
+
+
+@lru_cache(maxsize=32)
+def harmony(document: ChangesDocument, catalogue: ScaleCatalogue, *, pointer: str = "") -> Harmony:
+    """Work out the sounds of every chord; raises RecipeError below the pointer for an unknown scale."""
+    return harmony_of(parse_changes(document.text), document, catalogue, pointer=pointer)
+
+
+def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalogue, *, pointer: str = "") -> Harmony:
+    """The same for changes that were read already, perhaps from a text with faults."""
+    where = chord_places(changes)
+    chosen = settled(changes, document.choices)
+    found = []
+    for number, (slot, place) in enumerate(zip(changes.slots, where, strict=True)):
+        choice = chosen.get(number)
+        if slot.chord is None:
+            found.append(ChordSounds(None, place, (), chosen=False))
+        elif choice is None:
+            best = fit(slot.chord, place, catalogue, school=document.school, most=1)[0]
+            found.append(ChordSounds(slot.chord, place, (best,), chosen=False))
+        else:
+            at = f"{pointer}/choices/{document.choices.index(choice)}/sounds"
+            sounds = tuple(
+                weigh(
+                    Degree.parse(one.root).name_above(slot.chord.root),
+                    chosen_scale(one.scale, catalogue, f"{at}/{place_in}/scale"),
+                    slot.chord,
+                    place,
+                    document.school,
+                )
+                for place_in, one in enumerate(choice.sounds)
+            )
+            found.append(ChordSounds(slot.chord, place, sounds, chosen=True))
+    return Harmony(changes, tuple(found), document.turn)
+
+
+@lru_cache(maxsize=64)
+def metre_of_changes(document: ChangesDocument) -> Metre:
+    """The one metre of changes that an exercise is written over; raises RecipeError for others."""
+    metres = {bar.metre for bar in parse_changes(document.text).bars}
+    metre = min(metres)
+    if len(metres) > 1 or metre.text not in METRES:
+        message = f"These changes are in {', '.join(sorted(metre.text for metre in metres))}."
+        cure = f"An exercise is written over changes in one metre: {', '.join(METRES)}."
+        raise RecipeError([Problem("/sounds/changes/text", message, cure)])
+    return metre
+
+
+def chord_places(changes: Changes) -> tuple[Place, ...]:
+    """The place of every chord as written: what it goes to follows the order in which the bars are played."""
+    keys = [bar.key for bar in changes.bars for _ in bar.slots]
+    played = changes.chords_played
+    found = places([changes.slots[n].chord for n in played], [keys[n] for n in played])
+    by_number: dict[int, Place] = {}
+    for number, place in zip(played, found, strict=True):
+        by_number[number] = place  # of several times the last: where it goes on, not where it repeats
+    return tuple(by_number.get(n, Place(keys[n])) for n in range(len(keys)))
+
+
+def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> Mapping[int, ChordChoice]:
+    """Each choice at its chord: the one with its number, or, when bars moved, the nearest with its symbol."""
+    symbols = [print_chord(slot.chord) for slot in changes.slots]
+    found: dict[int, ChordChoice] = {}
+    moved = []
+    for choice in choices:
+        if choice.chord < len(symbols) and choice.symbol in ("", symbols[choice.chord]):
+            found[choice.chord] = choice
+        else:
+            moved.append(choice)
+    for choice in moved:
+        free = [n for n, symbol in enumerate(symbols) if symbol == choice.symbol and n not in found]
+        if free:
+            found[min(free, key=lambda n: (abs(n - choice.chord), n))] = choice
+    return found

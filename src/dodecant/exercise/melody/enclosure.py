@@ -1,0 +1,122 @@
+"""Enclosures and approaches: the notes that surround a target and lead into it.
+
+The words are the usual ones: above and below without more are a scale tone above and a half step below. A chromatic
+note takes the letter next to the target's, with whatever alteration makes the step (below C is B, below G is F♯).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.exercise.recipe.figures import Enclosure, EnclosureKind
+from dodecant.exercise.rhythm.timing import Units
+from dodecant.music.core.degree import Degree
+from dodecant.music.scales.scale import Scale
+
+# What is played before the target: scale tones (up, down) or half steps (+1, +2 above; -1, -2 below).
+_NOTES: dict[EnclosureKind, tuple[str | int, ...]] = {
+    "below": (-1,),
+    "above": ("up",),
+    "above-below": ("up", -1),
+    "below-above": (-1, "up"),
+    "half-above-below": (1, -1),
+    "half-below-above": (-1, 1),
+    "scale-above-below": ("up", "down"),
+    "two-below": (-2, -1),
+    "two-above": (2, 1),
+    "above-two-below": ("up", -2, -1),
+    "below-two-above": (-1, 2, 1),
+    "double": ("up", 1, "down", -1),
+}
+
+
+class Encloser:
+    """Puts notes before the tones that are targets, on one sound."""
+
+    def __init__(self, recipe: Enclosure, sound: Scale, ladder: Ladder, units_in_beat: int) -> None:
+        self._recipe, self._ladder, self._units_in_beat = recipe, ladder, units_in_beat
+        self._steps = Ladder(ladder.tonic, sound)
+        self._targets = _targets(recipe, sound)
+        self._made: dict[tuple[object, ...], FigureTone] = {}
+
+    def around(
+        self, groups: Sequence[Sequence[FigureTone]], *, from_the_start: bool = True, at: Units = 0
+    ) -> tuple[list[FigureTone], int]:
+        """All groups in one line, each that begins on a target led into; and how long the pickup is, in note values.
+
+        With a landing on the beat every target falls on one: the tone before its enclosure is held until it does. Where
+        there is no room before the first target (under a chord), it is not led into `from_the_start`; the line begins
+        `at` so many note values after a beat.
+        """
+        line: list[FigureTone] = []
+        now = at
+        pickup = 0
+        for number, group in enumerate(groups):
+            led = number > 0 or from_the_start or self._recipe.landing == "flow"
+            before = self.before(group[0], line[-1] if line else None) if led else []
+            if before and self._recipe.landing == "beat":
+                if number == 0:
+                    pickup, now = len(before), -len(before)
+                wait = -(now + len(before)) % self._units_in_beat
+                if wait and line:
+                    line[-1] = self._held(line[-1], wait)
+                    now += wait
+            line += [*before, *group]
+            now += len(before) + sum(tone.units for tone in group)
+        return line, pickup
+
+    def before(self, target: FigureTone, last: FigureTone | None) -> list[FigureTone]:
+        """The notes that lead into a target; one that would only repeat the note before it is left out."""
+        if self._targets is not None and target.degree not in self._targets:
+            return []
+        found: list[FigureTone] = []
+        for note in (self._note(word, target) for word in _NOTES[self._recipe.kind]):
+            before = found[-1] if found else last
+            if before is None or before.pitch.midi != note.pitch.midi:
+                found.append(note)
+        return found
+
+    def _held(self, tone: FigureTone, longer_by: Units) -> FigureTone:
+        key = ("held", tone, longer_by)
+        if key not in self._made:
+            timing = tone.timing
+            self._made[key] = replace(tone, timing=timing._replace(units=timing.units + longer_by))
+        return self._made[key]
+
+    def _note(self, note: str | int, target: FigureTone) -> FigureTone:
+        key = (note, target)
+        if key not in self._made:
+            self._made[key] = (
+                self._scale_tone(note, target) if isinstance(note, str) else self._half_steps(note, target)
+            )
+        return self._made[key]
+
+    def _scale_tone(self, way: str, target: FigureTone) -> FigureTone:
+        """The next tone of the sound above or below the target."""
+        rung = self._steps.next_to(target.pitch.midi, above=way == "up")
+        return FigureTone(self._steps.pitch(rung), self._steps.degree(rung), None)
+
+    def _half_steps(self, half_steps: int, target: FigureTone) -> FigureTone:
+        pitch = target.pitch.moved(1 if half_steps > 0 else -1, half_steps)
+        return FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None)
+
+
+def _targets(recipe: Enclosure, sound: Scale) -> frozenset[Degree] | None:
+    """The degrees that are led into, or None for all."""
+    match recipe.targets:
+        case "all":
+            return None
+        case "chord":
+            return sound.frame
+        case "thirds-sevenths":
+            return frozenset(degree for degree in sound.frame if degree.number in (3, 7))
+        case "chosen":
+            numbers = parse_degrees(recipe.degrees)
+            exact = set(numbers)
+            # A plain number means the sound's own tone of that number, an altered one exactly that.
+            own = {tone for tone in sound.tones for n in numbers if n.alteration == 0 and tone.number == n.number}
+            return frozenset(own | exact)

@@ -1,0 +1,297 @@
+"""The recipe's ladder, figure, path, course and enclosure set on a sound, worked out once for all keys on C."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from functools import cached_property
+from itertools import cycle
+from typing import NamedTuple
+
+from dodecant.exercise.harmony.timeline import Timeline
+from dodecant.exercise.melody.course import in_course, on_anchor
+from dodecant.exercise.melody.enclosure import Encloser
+from dodecant.exercise.melody.figure import Figure, FigureTone
+from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.melody.ladder_scales import ladder_scale, pair_triads
+from dodecant.exercise.melody.lick import Lick
+from dodecant.exercise.melody.line import Shape, Tones
+from dodecant.exercise.melody.path import Anchor, lacking_ends, walk
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.figures import Enclosure, Figures, Ladders, PairLadder
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.rhythm.timing import Units, lay_out, note_value, poured, rhythm_in
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.scale import Scale
+
+MOST_ANCHORS = 400
+_C = NoteName(0)
+Room = tuple[int, int]  # lowest and highest MIDI number on C
+
+
+class Form(NamedTuple):
+    """A form of the path over a chord: begun so many rungs higher, and in the other direction."""
+
+    raised: int = 0
+    turned: bool = False
+
+
+FORWARD = Form()
+_TURNED = {"up": "down", "down": "up", "up-and-back": "down-and-back", "down-and-back": "up-and-back"}
+
+
+@dataclass(frozen=True)
+class Laid:
+    """The tones of a whole strip on one sound, and the note values before its first bar."""
+
+    tones: Tones
+    pickup: Units
+
+
+class Settings:
+    """The recipe on every sound it meets, each worked out once."""
+
+    def __init__(self, recipe: Recipe, lick: Lick | None) -> None:
+        self._recipe, self._lick = recipe, lick
+        self.takes_all = recipe.path.span == "range"
+        self.rhythm = rhythm_in(recipe)
+        # What lies under each chord of changes, by its number in a timeline and the stop's own figure.
+        self.under: dict[tuple[Timeline | None, int, Figures | None], tuple[Scale, Setting, list[Shape]]] = {}
+        # How many notes an unbroken line has under each chord.
+        self.counts: dict[Timeline | None, list[int]] = {}
+        self._under: dict[tuple[Timeline | None, int], tuple[Scale, Setting]] = {}
+        self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
+
+    def under_chord(self, timeline: Timeline | None, number: int, scale: Scale) -> Setting:
+        """The recipe's setting on the scale of a chord, which is the same in every key."""
+        known = self._under.get((timeline, number))
+        if known is None or known[0] is not scale:
+            known = self._under[timeline, number] = scale, self.on(scale)
+        return known[1]
+
+    def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
+        """The setting on a scale, of the recipe's figure or of another; `room` is for a path that `takes_all` of it."""
+        key = (scale, figure, room)
+        found = self._made.get(key)
+        if found is None:
+            found = self._made[key] = Setting(self._recipe, self._lick, scale, figure or self._recipe.figure, room)
+        return found
+
+
+class Setting:
+    """The recipe on one scale."""
+
+    def __init__(self, recipe: Recipe, lick: Lick | None, sound: Scale, shape: Figures, room: Room | None) -> None:
+        self._recipe, self._sound, self._shape, self._room, self._lick = recipe, sound, shape, room, lick
+        part = _ladder_of(recipe, shape, sound)
+        scale = sound if part.kind == "scale" else ladder_scale(part, sound)
+        self._value = note_value(recipe)
+        self.ladder = Ladder(_C, scale)
+        tones = lick.tones if lick else ()
+        figure = Figure(shape, self.ladder, sound, self._value, tones)
+        falling = Ladder(_C, scale, coming_down=True)
+        self.figures = (figure, Figure(shape, falling, sound, self._value, tones) if scale.down else figure)
+        self._steps = Ladder(_C, sound)
+        self._rhythm = rhythm_in(recipe)
+        self._tells_figures = _tells_figures(recipe)
+        self._encloser = self._enclosing(recipe.enclosure)
+        self.group: Units = 0
+        self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
+        self.anchors = self._walk(0)
+        self._heights: dict[tuple[int, int], tuple[list[int], list[FigureTone]]] = {}
+        self._filled: dict[tuple[Fraction, Fraction, Form], Tones] = {}
+        if len(self.anchors) > MOST_ANCHORS:
+            raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
+
+    def _enclosing(self, enclosure: Enclosure | None) -> Encloser | None:
+        """Through a rhythm the line flows: its slots say where a target lands."""
+        if enclosure is None:
+            return None
+        flowing = enclosure.model_copy(update={"landing": "flow"}) if self._rhythm else enclosure
+        return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
+
+    @property
+    def lacks(self) -> tuple[int, ...]:
+        """The numbers of the cell or lick that the ladder lacks."""
+        return self.figures[0].lacks
+
+    def heights(self, low: int, high: int) -> tuple[list[int], list[FigureTone]]:
+        """The MIDI numbers of all rungs on C from low to high, and their tones: an octave more than the reach."""
+        octaves = (low - 60) // 12 - 1, (high - 60) // 12 + 2
+        if octaves not in self._heights:
+            size = len(self.ladder.scale)
+            tones = [self.figures[0].rung(rung) for rung in range(octaves[0] * size, octaves[1] * size)]
+            self._heights[octaves] = [tone.pitch.midi for tone in tones], tones
+        return self._heights[octaves]
+
+    @cached_property
+    def whole(self) -> Laid:
+        """The figure on every anchor, in course; on the way down it stands on the sound's form coming down."""
+        return self.laid(0)
+
+    def laid(self, shorter_by: int) -> Laid:
+        """The same with a path that stops early."""
+        anchors = self._walk(shorter_by) if shorter_by else self.anchors
+        groups = self._groups(anchors)
+        if self._encloser is not None:
+            tones, pickup = self._encloser.around(groups)
+        else:
+            tones, pickup = [tone for group in groups for tone in group], 0
+        if self._recipe.path.close == "turn" and tones:
+            tones += self._turn(anchors[-1], tones[-1])
+        return Laid(self._some(tones), pickup or self._before_the_bar(tones))
+
+    def filling(self, start: Fraction, length: Fraction, form: Form = FORWARD) -> Tones:
+        """So many beats: the path in a form walked again and again, its ends not repeated where they meet.
+
+        `start` is the beat it begins on; whole beats make no difference but to a rhythm. A rhythm may leave it silent.
+        """
+        key = (start % (self._rhythm.length if self._rhythm else 1), length, form)
+        found = self._filled.get(key)
+        if found is None:
+            tones = self._fill(*key)
+            found = self._filled[key] = Tones.of(tones) if self._rhythm and not tones else self._some(tones)
+        return found
+
+    def _fill(self, start: Fraction, length: Fraction, form: Form) -> list[FigureTone]:
+        count = max(Fraction(1), length / self._value)
+        groups: list[Sequence[FigureTone]] = []
+        units: Units = 0
+        silent = 0
+        for group in self._round(form):
+            if group:
+                groups.append(group)
+                units += sum(tone.units for tone in group)
+            silent = 0 if group else silent + 1
+            if units >= count or silent > len(self.anchors):
+                break
+        if self._encloser is not None and groups:
+            tones = self._encloser.around(groups, from_the_start=False, at=start / self._value)[0]
+        else:
+            tones = [tone for group in groups for tone in group]
+        if len(tones) > 1 and tones[0].timing.at not in (None, start):
+            tones = tones[1:]  # there is no room under this chord for what leads into its first beat
+        timings = (tone.timing for tone in tones)
+        if self._rhythm:
+            spans = poured(timings, start, self._rhythm, anew=self._recipe.placement.poured == "each-figure")
+        else:
+            spans, _ = lay_out(timings, start, self._value)
+        end = start + length
+        found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
+        if self._recipe.joins.leftover == "held" and self._encloser is None:
+            found = _whole_figures(found, groups, [begin + held <= end for begin, held in spans])
+        for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:
+            if begin + held > end and not self._rhythm:
+                shorter = tone.timing._replace(units=(end - begin) / self._value, rest=0)
+                found[-1] = self.figures[0].timed(tone, shorter)
+        return found
+
+    def _round(self, form: Form) -> Iterator[Sequence[FigureTone]]:
+        """The groups of the path again and again."""
+        anchors = list(self._walk(0, turned=form.turned) if form.turned else self.anchors)
+        if form.raised:
+            anchors = [replace(anchor, rung=anchor.rung + form.raised) for anchor in anchors]
+        if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
+            anchors = anchors[:-1]
+        if self._recipe.course.kind == "plain":  # no need to walk farther than the chord lasts
+            return (self._told(on_anchor(self.figures, anchor, at)) for at, anchor in enumerate(cycle(anchors)))
+        return cycle(self._groups(anchors))
+
+    def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        recipe = self._recipe
+        groups = in_course(recipe.course, self.figures, anchors, recipe.path, self._steps)
+        sizes = {sum(tone.units for tone in group) for group in groups}
+        even = self._shape.kind != "lick" and not (
+            self._shape.kind == "arpeggios" and self._shape.rhythm == "led-triplets"
+        )
+        counts = len(sizes) == 1 and self._encloser is None and even
+        self.group = sizes.pop() if counts else 0
+        if self._shape.kind == "run" and self._shape.tail == "arpeggio":
+            groups += self._tail(anchors)
+        return [self._told(group) for group in groups if group]
+
+    def _told(self, group: list[FigureTone]) -> list[FigureTone]:
+        """The group with its beginning told, where something is counted by figures."""
+        if not self._tells_figures or not group:
+            return group
+        first = group[0]
+        return [self.figures[0].timed(first, first.timing._replace(begins=True)), *group[1:]]
+
+    def _tail(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        """The arpeggio of every second rung over the path's span, up and back."""
+        low, high = min(a.rung for a in anchors), max(a.rung for a in anchors)
+        rising = list(range(low, high + 1, 2))
+        return [[self.figures[0].rung(rung)] for rung in [*rising, *rising[-2::-1]]]
+
+    def _turn(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
+        """A turn round the path's last tone: the one above, itself, the one below, itself."""
+        middle = self.figures[anchor.falling].rung(anchor.rung)
+        around = [self._steps.next_to(middle.pitch.midi, above=above) for above in (True, False)]
+        above, below = (FigureTone(self._steps.pitch(rung), self._steps.degree(rung), rung) for rung in around)
+        return [above, middle, below, middle][int(last.pitch.midi == above.pitch.midi) :]
+
+    def _before_the_bar(self, tones: Sequence[FigureTone]) -> Units:
+        """The pickup that a lick or a leading note brings, in note values; a lick may begin after the bar as well."""
+        if self._shape.kind == "lick" and self._lick is not None:
+            return self._lick.lead
+        at = tones[0].timing.at if tones else None
+        return (1 - at) / self._value if at else 0
+
+    def _walk(self, shorter_by: int, *, turned: bool = False) -> tuple[Anchor, ...]:
+        path = self._recipe.path
+        if turned:
+            path = path.model_copy(update={"direction": _TURNED[path.direction]})
+        between = self._whole_range(self._room) if path.span == "range" and self._room is not None else None
+        return walk(path, self.ladder, shorter_by=shorter_by, between=between)
+
+    def _whole_range(self, room: Room) -> tuple[int, int]:
+        """The lowest and highest rung on which all the figure's tones lie in the room."""
+        low, high = room
+        size = len(self.ladder.scale)
+        figure = self.figures[0]
+
+        def fits(rung: int) -> bool:
+            tones = figure.tones_on(Anchor(rung, falling=False))
+            return all(low <= tone.pitch.midi <= high for tone in tones)
+
+        fitting = [rung for rung in range(-5 * size, 6 * size) if fits(rung)]
+        beyond = int(self._recipe.path.overshoot or self._recipe.path.close == "turn")
+        if len(fitting) < 2 + 2 * beyond:
+            message = f"{self._sound.name}: nowhere in the range does the whole figure fit."
+            raise RecipeError([Problem("/path/span", message, "Take a shorter figure or the path's own ends.")])
+        return fitting[0] + beyond, fitting[-1] - beyond
+
+    def _some(self, tones: Iterable[FigureTone]) -> Tones:
+        found = Tones.of(tones)
+        if found.all:
+            return found
+        message = f"{self._sound.name} has none of these tones."
+        raise RecipeError([Problem("/figure/text", message, "Take the nearest tones instead.")])
+
+
+def _whole_figures(
+    tones: list[FigureTone], groups: Sequence[Sequence[FigureTone]], whole: Sequence[bool]
+) -> list[FigureTone]:
+    """The tones without a figure that is cut off; the first one stays."""
+    count = 0
+    for group in groups:
+        if count and not all(whole[count : count + len(group)]):
+            return tones[:count]
+        count += len(group)
+    return tones
+
+
+def _tells_figures(recipe: Recipe) -> bool:
+    """Whether the rhythm, the marks or the slurs begin anew with each figure."""
+    placement = recipe.placement
+    slurred = placement.slurs is not None and placement.slurs.by == "figure"
+    return placement.poured == "each-figure" or slurred or any(mark.by == "figure" for mark in placement.marks)
+
+
+def _ladder_of(recipe: Recipe, figure: Figures, sound: Scale) -> Ladders:
+    """The ladder that is set; pairs stand on the six tones of their own pair instead."""
+    if figure.kind != "pairs":
+        return recipe.ladder
+    pair_triads(sound, figure.rank, "/figure/rank")
+    return PairLadder(rank=figure.rank)

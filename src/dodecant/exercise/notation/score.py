@@ -1,0 +1,166 @@
+"""The values an exercise is made of. Time is in beats (a quarter note is 1), as exact fractions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal, NamedTuple
+
+from dodecant.exercise.notation.bar_signs import BeamState, Value
+from dodecant.exercise.recipe.placement import MarkKind
+from dodecant.exercise.routes.stops import Stop
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import Pitch
+
+Role = Literal["chord", "tension", "care", "outside"]
+
+
+class Tone(NamedTuple):
+    """What a note is: its pitch as read and as heard, and its place in the sound.
+
+    `step` is its place in the sound (1-based), or None for a tone from outside. `number` is the degree in the
+    recipe's school of numbering. `role` gives its weight of ink. `changed` marks a tone that the sound before did not
+    have, where sounds turn into each other. `under` it are the tones struck with it, low to high.
+    """
+
+    written: Pitch
+    sounding: Pitch
+    degree: Degree
+    step: int | None
+    number: str
+    role: Role
+    changed: bool = False
+    under: tuple[Tone, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Sign:
+    """An accidental printed at a note; `cautionary` ones stand in brackets."""
+
+    alteration: int
+    cautionary: bool = False
+
+
+class Note(NamedTuple):
+    """A tone in time: start and length in beats from the strip's first barline; the accidental it needs; its marks,
+    whether a slur starts or stops with it, and the accidentals of the tones struck under it.
+    """
+
+    start: Fraction
+    length: Fraction
+    tone: Tone
+    sign: Sign | None
+    marks: tuple[MarkKind, ...] = ()
+    slur: Literal["", "start", "stop"] = ""
+    signs_under: tuple[Sign | None, ...] = ()
+
+    @property
+    def loud(self) -> bool:
+        """Whether it is accented: by a mark, or as a tone that the sound before did not have."""
+        return self.tone.changed or "accent" in self.marks or "marcato" in self.marks
+
+    @property
+    def short(self) -> bool:
+        """Whether it sounds for half its length only."""
+        return "staccato" in self.marks
+
+
+class Piece(NamedTuple):
+    """One written sign: a note, part of a tied note (`note` is its index in the strip), or a rest (None).
+
+    `start` is in beats from the barline. `ratio` is the tuplet it stands in: (3, 2) is three in the time of two. A
+    tuplet that starts has a `bracket` where no beam holds it together.
+    """
+
+    start: Fraction
+    length: Fraction
+    value: Value
+    dots: int
+    ratio: tuple[int, int]
+    note: int | None
+    tied_from: bool = False
+    tied_to: bool = False
+    beams: tuple[BeamState, ...] = ()
+    tuplet: Literal["start", "stop"] | None = None
+    bracket: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A bar, numbered from 1 within its strip."""
+
+    number: int
+    pieces: tuple[Piece, ...]
+
+
+class Struck(NamedTuple):
+    """Tones struck together beside the line, low to high, at sounding pitch; time as in notes."""
+
+    start: Fraction
+    length: Fraction
+    pitches: tuple[Pitch, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """What goes beside a strip, in the same bars: only sounding, or `written` on a staff of its own (in `fifths`).
+
+    `signs` are the accidentals of each tone struck; pieces count what is struck as they count notes.
+    """
+
+    kind: str
+    written: bool
+    clef: Literal["treble", "bass"]
+    struck: tuple[Struck, ...]
+    bars: tuple[Bar, ...]
+    signs: tuple[tuple[Sign | None, ...], ...]
+    fifths: int
+
+
+@dataclass(frozen=True, slots=True)
+class Cure:
+    """A change that mends what a remark tells: its name and a JSON merge patch (RFC 7396) for the recipe."""
+
+    label: str
+    patch: dict[str, object]
+
+
+@dataclass(frozen=True, slots=True)
+class Remark:
+    """A judgement: where (strip index, or None for the whole; JSON pointer to the phrase), why, and cures."""
+
+    kind: Literal["comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar"]
+    strip: int | None
+    pointer: str
+    text: str
+    cures: tuple[Cure, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes).
+
+    `labels` name the sounds of a chain, or of a chord that has several in turn, where each begins, in beats. It lasts
+    from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
+    0) are left for an answer; `beside` it go its companions.
+    """
+
+    stop: Stop
+    notes: tuple[Note, ...]
+    bars: tuple[Bar, ...]
+    fifths: int
+    octaves_open: int
+    labels: tuple[tuple[Fraction, str], ...] = ()
+    begin: Fraction = Fraction(0)
+    end: Fraction = Fraction(0)
+    open_bars: frozenset[int] = frozenset()
+    beside: tuple[Beside, ...] = ()
+
+    @property
+    def heading(self) -> str:
+        """What stands above it: its key and sound."""
+        return self.stop.heading
+
+    def note_id(self, index: int) -> str:
+        """The name of a note, unique in the exercise; scores and pictures carry it."""
+        return f"s{self.stop.index}n{index}"

@@ -1,0 +1,204 @@
+"""From a line to a strip: its notes in time, the bars they are written in, the signs they need."""
+
+from __future__ import annotations
+
+from collections.abc import Hashable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import accumulate
+
+from dodecant.exercise.melody.line import Line, Segment, Tones
+from dodecant.exercise.notation.bars import begun_in, write_bars, write_chord_signs, write_signs
+from dodecant.exercise.notation.score import Bar, Note, Strip, Tone
+from dodecant.exercise.notation.signature import fifths_for, signature_alterations
+from dodecant.exercise.notation.tones import Toner
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.rhythm.articulation import Marks, Slur, marks_of, slurs_of
+from dodecant.exercise.rhythm.call_and_response import answered
+from dodecant.exercise.rhythm.timing import Span, lay_out, note_value, poured, rhythm_in
+from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.profile import Instrument
+from dodecant.music.core.metre import Metre
+
+
+@dataclass(frozen=True)
+class _Rhythm:
+    """When the notes of a strip sound and which tones of its line they are; how they are struck; the bars they fill."""
+
+    order: Sequence[int]
+    starts: list[Fraction]
+    lengths: list[Fraction]
+    bars: tuple[Bar, ...]
+    begun: tuple[tuple[int, ...], ...]
+    begin: Fraction
+    end: Fraction
+    open_bars: frozenset[int]
+    marks: list[Marks] | None
+    slurs: list[Slur]
+
+
+class StripWriter:
+    """Writes the strips of a recipe; strips with the same tones in the same places share their rhythm.
+
+    The lines are kept while it works, so that their tones can be told by identity. Where strips go straight on, each
+    begins in the bar where the one before it ended.
+    """
+
+    def __init__(self, recipe: Recipe, instrument: Instrument, metre: Metre) -> None:
+        self._recipe, self._metre = recipe, metre
+        self._toner = Toner(recipe, instrument)
+        self._rhythms: dict[Hashable, _Rhythm] = {}
+        self._kept: list[Line] = []
+        self._goes_on = recipe.placement.ending == "on" and recipe.sounds.kind != "changes"
+
+    def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
+        """The strip of one stop; it begins in its first bar at a `place` where the one before goes straight on."""
+        self._kept.append(line)
+        # Chords come at the same times in every key, so that a timeline and the tones tell a rhythm.
+        key = (place, line.alike or (stop.timeline, line.pickup, *[id(segment.on_c) for segment in line.segments]))
+        rhythm = self._rhythms.get(key)
+        if rhythm is None:
+            rhythm = self._rhythms[key] = self._alike(line, place)
+        spelling = self._recipe.spelling
+        fifths = fifths_for(stop.written) if spelling.signature else 0
+        tones = self._toner.tones(line)
+        if rhythm.order != range(len(tones)):
+            tones = [tones[number] for number in rhythm.order]
+        normal = signature_alterations(fifths)
+        if any(tone.under for tone in tones):
+            return self._struck(stop, line, rhythm, tones, fifths)
+        signs = write_signs(rhythm.begun, [tone.written for tone in tones], normal, cautionary=spelling.cautionary)
+        if rhythm.marks:
+            notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs, rhythm.marks, rhythm.slurs))
+        else:
+            notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
+        return _strip(stop, line, rhythm, notes, fifths)
+
+    def _struck(self, stop: Stop, line: Line, rhythm: _Rhythm, tones: Sequence[Tone], fifths: int) -> Strip:
+        """The same where tones are struck together."""
+        chords = [(tone.written, *(one.written for one in tone.under)) for tone in tones]
+        normal, cautionary = signature_alterations(fifths), self._recipe.spelling.cautionary
+        signs = write_chord_signs(rhythm.begun, chords, normal, cautionary=cautionary)
+        marks = rhythm.marks or [()] * len(tones)
+        rows = zip(rhythm.starts, rhythm.lengths, tones, signs, marks, rhythm.slurs, strict=True)
+        notes = tuple(
+            Note(start, length, tone, one[0], mark, slur, one[1:]) for start, length, tone, one, mark, slur in rows
+        )
+        return _strip(stop, line, rhythm, notes, fifths)
+
+    def _alike(self, line: Line, place: Fraction | None) -> _Rhythm:
+        """The rhythm of a line with other tones in the same time, or a new one."""
+        key = (
+            place,
+            line.pickup,
+            *((s.start, s.length, s.held, tuple([t.timing for t in s.tones])) for s in line.segments),
+        )
+        found = self._rhythms.get(key)
+        if found is None:
+            found = self._rhythms[key] = self._rhythm(line, place)
+        return found
+
+    def _rhythm(self, line: Line, place: Fraction | None) -> _Rhythm:
+        """A `pickup` of so many note values comes before the first full bar; over changes chords name the places."""
+        placement, bar, value = self._recipe.placement, self._metre.quarters, note_value(self._recipe)
+        now = (placement.start - line.pickup) * value if place is None else place
+        now = now % bar if now < 0 else now
+        spans, end = self._spans(line, now)
+        order: Sequence[int] = range(len(spans))
+        if end is None and placement.ending == "full" and self._recipe.figure.kind != "lick":
+            spans, order = self._filled_up(line, spans, now)
+        holds = placement.ending == "hold" and self._recipe.figure.kind != "lick"
+        if end is None and holds:
+            start, length = spans[-1]
+            spans[-1] = (start, length + -(start + length) % bar)
+        elif self._goes_on and (4 * sum(spans[-1])).denominator > 1:  # no beat is divided between two strips
+            start, length = spans[-1]
+            spans[-1] = (start, length + -(start + length) % 1)
+        opened: frozenset[int] = frozenset()
+        if placement.call is not None:
+            spans, order, opened, end = answered(placement.call, spans, order, bar, end)
+        marks, slurs = self._strokes(line, spans, order)
+        begin = (place or Fraction(0)) if self._goes_on else Fraction(0)
+        last = sum(spans[-1], start=Fraction(0))
+        bars = write_bars(spans, self._metre, begin=begin, end=last if self._goes_on else end, full=not self._goes_on)
+        over = last if self._goes_on else len(bars) * bar
+        starts, lengths = [start for start, _ in spans], [length for _, length in spans]
+        return _Rhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs)
+
+    def _strokes(
+        self, line: Line, spans: Sequence[Span], order: Sequence[int]
+    ) -> tuple[list[Marks] | None, list[Slur]]:
+        """The marks of each note, where there are any, and the slurs."""
+        placement, bar = self._recipe.placement, self._metre.quarters
+        if not placement.marks and not placement.slurs:
+            return None, [""] * len(spans)
+        timings = [tone.timing.begins for segment in line.segments for tone in segment.tones]
+        begins = [number == 0 or timings[number] for number in order]
+        in_bar = [(start % bar, length) for start, length in spans]
+        slurs: list[Slur] = slurs_of(placement.slurs, spans, begins) if placement.slurs else [""] * len(spans)
+        return marks_of(placement, in_bar, begins, note_value(self._recipe)), slurs
+
+    def _spans(self, line: Line, now: Fraction) -> tuple[list[Span], Fraction | None]:
+        """When the line's tones sound, and over changes the end of the form."""
+        value, rhythm = note_value(self._recipe), rhythm_in(self._recipe)
+        anew = self._recipe.placement.poured == "each-figure"
+        spans: list[Span] = []
+        end: Fraction | None = None
+        for segment in line.segments:
+            timings = (tone.timing for tone in segment.tones)
+            begin = now if segment.length is None else segment.start
+            if rhythm:
+                here = poured(timings, begin, rhythm, anew=anew)
+                now = here[-1][0] + here[-1][1] if here else begin
+            else:
+                here, now = lay_out(timings, begin, value)
+            end = None if segment.length is None else segment.start + segment.length
+            if end is not None and here and segment.held:
+                here[-1] = (here[-1][0], end - here[-1][0])
+            spans += here
+        if end is not None and spans:
+            start, length = spans[-1]
+            spans[-1] = (start, min(length, end - start))
+        return spans, end
+
+    def _filled_up(self, line: Line, spans: list[Span], now: Fraction) -> tuple[list[Span], list[int]]:
+        """The last segment begun again, without the tone it ended on, until its bar is full."""
+        bar = self._metre.quarters
+        last = spans[-1][0] + spans[-1][1]
+        end = -(-last // bar) * bar
+        first = len(spans) - len(line.segments[-1].tones)
+        more = list(range(first, len(spans)))
+        tones = [tone for segment in line.segments for tone in segment.tones]
+        if len(more) > 1 and tones[first].pitch == tones[-1].pitch:
+            more = more[1:]
+        order = list(range(len(spans)))
+        while spans[-1][0] + spans[-1][1] < end:
+            order += more
+            longer = [tones[number] for number in order]
+            segment = Segment(Tones.of(longer), line.segments[-1].written, line.segments[-1].sounding)
+            spans = self._spans(replace(line, segments=(segment,)), now)[0]
+        kept = [(start, min(length, end - start)) for start, length in spans if start < end]
+        return kept, order[: len(kept)]
+
+
+def _strip(stop: Stop, line: Line, rhythm: _Rhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
+    labels = tuple(_labels(line, notes, rhythm.order)) if stop.chain else tuple(_in_turn(stop))
+    return Strip(
+        stop, notes, rhythm.bars, fifths, line.octaves_open, labels, rhythm.begin, rhythm.end, rhythm.open_bars
+    )
+
+
+def _in_turn(stop: Stop) -> Iterator[tuple[Fraction, str]]:
+    """The sound of every chord that has several in turn, where its chord comes."""
+    for start, place in stop.timeline.several if stop.timeline else ():
+        sound = stop.over_written[place].sound
+        if sound is not None:
+            yield start, sound.text
+
+
+def _labels(line: Line, notes: Sequence[Note], order: Sequence[int]) -> Iterator[tuple[Fraction, str]]:
+    """The name of every sound of a chain at the beat where it begins."""
+    firsts = accumulate((len(segment.tones) for segment in line.segments[:-1]), initial=0)
+    for first, segment in zip(firsts, line.segments, strict=True):
+        if segment.before is None or segment.before.scale != segment.written.scale:
+            yield notes[order.index(first)].start, segment.written.scale.name

@@ -1,0 +1,164 @@
+"""Guide tones: the thirds and sevenths of the chords as one line with the least motion.
+
+A sixth stands in for a seventh, the root where a chord has neither; the fourth or second of a sus chord for its third.
+The line is chosen by dynamic programming over all octaves in reach: least total motion in half steps first, then least
+distance from the middle of the reach. Both are sums over the line, so the result is the best there is.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from fractions import Fraction
+from functools import lru_cache
+from itertools import pairwise
+
+from dodecant.exercise.harmony.timeline import Over, Sound
+from dodecant.exercise.melody.enclosure import Encloser
+from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.melody.line import SILENCE, Line, Segment, Tones
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.figures import GuideTones
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.rhythm.timing import Timing, note_value
+from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.profile import Reach
+from dodecant.music.core.chord import Chord, guide_degrees
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import NoteName, Pitch
+
+_C = NoteName(0)
+_MOTION = 1 << 32  # what a half step of motion costs: more than all distances from the middle together
+
+
+_Step = tuple[tuple[int, Pitch], ...]  # the guide tones of a chord in reach, low to high, with their MIDI numbers
+
+
+def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") -> list[Pitch]:
+    """One tone for each chord; `begin` asks for the `third` or the `seventh` of the first.
+
+    >>> from dodecant.music.core.chord_symbol import parse_chord
+    >>> chords = [parse_chord(name) for name in ("Dm7", "G7", "Cmaj7")]
+    >>> [pitch.text for pitch in guide_line(chords, Reach(Pitch.parse("C4"), Pitch.parse("C5")), "seventh")]
+    ['C5', 'B4', 'B4']
+    """
+    steps = _steps(chords, reach, begin)
+    return [step[n][1] for step, n in zip(steps, _least_motion(steps, reach), strict=True)]
+
+
+def guide_choices(stop: Stop, reach: Reach, begin: str) -> tuple[list[_Step], list[int], list[Fraction]]:
+    """For each chord of a stop its guide tones in reach, the number of the one that is taken, and where it begins."""
+    sounding = [over for over, _, _ in _spans(stop) if over.sound is not None]
+    steps = _steps([over.chord for over in sounding if over.chord], reach, begin)
+    return steps, _least_motion(steps, reach), [over.start for over in sounding]
+
+
+def _steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[_Step]:
+    low, high = reach.low.midi, reach.high.midi
+    steps = [_candidates(_names(chord), low, high) for chord in chords]
+    if begin != "nearest":
+        degree = guide_degrees(chords[0])[begin == "seventh"]
+        name = degree.name_above(chords[0].root)
+        steps[0] = tuple(one for one in steps[0] if one[1].name == name) or steps[0]
+    return steps
+
+
+def _least_motion(steps: Sequence[_Step], reach: Reach) -> list[int]:
+    """The number of the tone to take at each step."""
+    middle = reach.low.midi + reach.high.midi
+    best = [abs(2 * height - middle) for height, _ in steps[0]]
+    came: list[list[int]] = []
+    for before, here in pairwise(steps):
+        heights = [_MOTION * height for height, _ in before]
+        following: list[int] = []
+        places: list[int] = []
+        for height, _ in here:
+            there = _MOTION * height
+            costs = [cost + abs(there - one) for cost, one in zip(best, heights, strict=True)]
+            least = min(costs)
+            following.append(least + abs(2 * height - middle))
+            places.append(costs.index(least))
+        came.append(places)
+        best = following
+    line = [best.index(min(best))]
+    for places in reversed(came):
+        line.append(places[line[-1]])
+    return line[::-1]
+
+
+def _names(chord: Chord) -> tuple[NoteName, ...]:
+    return tuple(dict.fromkeys(degree.name_above(chord.root) for degree in guide_degrees(chord)))
+
+
+@lru_cache(maxsize=1024)
+def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple[int, Pitch], ...]:
+    """The guide tones of a chord in every octave of the reach, low to high, each with its MIDI number."""
+    every = [Pitch(name.letter, name.alteration, octave) for name in names for octave in range(-1, 10)]
+    return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
+
+
+def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach) -> Line:
+    """The line of one stop: a tone held for each chord; enclosures come before the next chord, which stays a target."""
+    spans = list(_spans(stop))
+    sounding = [span for span in spans if span[0].sound is not None]
+    if not sounding:
+        where = "/sounds" if not stop.over_written else "/sounds/changes/text"
+        raise RecipeError([Problem(where, "Guide tones need chords to lead through.", "Choose changes as the sound.")])
+    pitches = iter(guide_line([over.chord for over, _, _ in sounding if over.chord], reach, figure.begin))
+    segments: list[Segment] = []
+    before: Pitch | None = None
+    for over, heard, length in spans:
+        if over.sound is None or heard.sound is None:
+            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
+            continue
+        pitch = next(pitches)
+        tone = _on_c(pitch, over.sound)
+        if before is not None and segments[-1].tones and recipe.enclosure is not None:
+            segments += _led(recipe, segments, tone, _on_c(before, over.sound), over.sound)
+        before = pitch
+        segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
+    return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
+
+
+def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:
+    """Every chord as read and as heard, with its length; one that comes again at once only goes on."""
+    found: list[tuple[Over, Over, Fraction]] = []
+    for over, heard in zip(stop.over_written, stop.over_sounding, strict=True):
+        if found and found[-1][0].chord == over.chord:
+            first, first_heard, length = found[-1]
+            found[-1] = (first, first_heard, length + over.length)
+        else:
+            found.append((over, heard, over.length))
+    return iter(found)
+
+
+def _on_c(pitch: Pitch, sound: Sound) -> FigureTone:
+    """A pitch as its sound's segment carries it: as it would stand on C."""
+    moved = sound.on_c(pitch)
+    degree = Degree.between(_C, moved.name)
+    places = [place for place, own in enumerate(sound.scale.degrees) if own.half_steps % 12 == degree.half_steps % 12]
+    return FigureTone(moved, degree, places[0] if places else None)
+
+
+def _led(
+    recipe: Recipe, segments: list[Segment], target: FigureTone, last: FigureTone, sound: Sound
+) -> Iterator[Segment]:
+    """The notes that lead into the next chord's tone, on the time of the chord before, whose tone gives way.
+
+    One that would only strike the `last` tone again is left out. They are read against the chord they sound under.
+    """
+    assert recipe.enclosure is not None  # noqa: S101 - asked only with one
+    held, value = segments[-1], note_value(recipe)
+    assert held.length is not None  # noqa: S101 - a chord has a length
+    encloser = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1)
+    notes = encloser.before(target, last)
+    room = int((held.length - value) / value)
+    notes = notes[max(0, len(notes) - room) :] if room > 0 else []
+    if not notes:
+        return
+    taken = len(notes) * value
+    segments[-1] = replace(held, length=held.length - taken)
+    there = [Segment(Tones.of([note]), sound, sound).pitch(note) for note in notes]
+    plain = [replace(_on_c(pitch, held.written), timing=Timing(1)) for pitch in there]
+    yield Segment(Tones.of(plain), held.written, held.sounding, held.chord, held.start + held.length - taken, taken)

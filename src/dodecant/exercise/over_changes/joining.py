@@ -1,0 +1,164 @@
+"""Joins: how a line goes over from one chord to the next at the least cost.
+
+Under every chord there are several ways to go on: octaves, and if the recipe allows it other tones to begin on and the
+other direction. Dynamic programming (Bellman 1957) finds the ways whose costs add up to the least; nothing that could
+be chosen costs less. The costs are counted in points, each by a weight of the recipe (0 to 10):
+
+- leap: for each half step beyond a whole step from the last note to the first one; beyond an octave each counts three
+- repeat: where the first note is the last one again
+- turn: each time the line changes its direction at the join
+- strong: where a chord begins on a tone that is not its own
+- range: for each half step by which a part of the line lies in the lowest or highest eighth of the reach
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from functools import lru_cache
+from itertools import pairwise
+from typing import NamedTuple
+
+from dodecant.exercise.recipe.document import Joins
+
+_STEP = 2  # half steps that are no leap
+_OCTAVE = 12
+_FARTHEST = 128
+
+
+class Way(NamedTuple):
+    """One way to go on under a chord: MIDI numbers of its first, last, lowest and highest note.
+
+    `sets_out` and `arrives` are the directions of its first and last step: 1 up, -1 down, 0 none. `foreign` tells that
+    it begins on a tone which is not the chord's; `outside` are its half steps in the outer eighths of the reach.
+    """
+
+    first: int
+    last: int
+    sets_out: int = 0
+    arrives: int = 0
+    foreign: bool = False
+    outside: int = 0
+
+
+def direction_of(step: int) -> int:
+    """1 up, -1 down, 0 neither."""
+    return (step > 0) - (step < 0)
+
+
+def own_costs(way: Way, joins: Joins) -> Mapping[str, int]:
+    """What a way costs by itself, by name."""
+    return {"strong": joins.strong * way.foreign, "range": joins.range * way.outside}
+
+
+def join_costs(before: Way, after: Way, joins: Joins) -> Mapping[str, int]:
+    """What it costs to go over from one way to another, by name.
+
+    >>> dict(join_costs(Way(60, 64, 1, 1), Way(60, 60), Joins()))
+    {'leap': 4, 'repeat': 0, 'turn': 1}
+    """
+    step = after.first - before.last
+    direction = direction_of(step)
+    turns = (before.arrives * direction < 0) + (after.sets_out * direction < 0)
+    return {
+        "leap": joins.leap * (max(0, abs(step) - _STEP) + 2 * max(0, abs(step) - _OCTAVE)),
+        "repeat": joins.repeat * (step == 0),
+        "turn": joins.turn * turns,
+    }
+
+
+def best_ways(steps: Sequence[Sequence[Way]], joins: Joins) -> list[int]:
+    """The number of the way to take at each step, so that all costs together are the least; of equals the first.
+
+    >>> up, far = Way(60, 67, 1, 1), Way(76, 79, 1, 1)
+    >>> best_ways([[up], [far, Way(69, 72, 1, 1)]], Joins())
+    [0, 1]
+    """
+    tables = _tables(joins)
+    best = [_own(way, joins) for way in steps[0]] if steps else []
+    came: list[list[int]] = []
+    for before, here in pairwise(steps):
+        sources = [
+            (cost, number, way.last - _FARTHEST, 3 * way.arrives + 4)
+            for number, (way, cost) in enumerate(zip(before, best, strict=True))
+        ]
+        sources.sort()
+        best, places = [], []
+        for way in here:
+            least, place = _cheapest_source(sources, tables, way)
+            best.append(least + _own(way, joins))
+            places.append(place)
+        came.append(places)
+    taken = [best.index(min(best))] if steps else []
+    for places in reversed(came):
+        taken.append(places[taken[-1]])
+    return taken[::-1]
+
+
+_Source = tuple[int, int, int, int]  # cost so far, number, where its table begins, which table
+
+
+def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: Way) -> tuple[int, int]:
+    """The least cost of coming to a way and the number it comes from. A join costs nothing at least, so that of the
+    `sources`, the cheapest first, those which cost more alone need not be looked at.
+    """
+    first, sets_out = way.first, way.sets_out
+    least = place = -1
+    for cost, number, last, arrives in sources:
+        if place >= 0 and cost > least:
+            break
+        total = cost + tables[arrives + sets_out][first - last]
+        if place < 0 or total < least or (total == least and number < place):
+            least, place = total, number
+    return least, place
+
+
+def total_cost(ways: Sequence[Way], joins: Joins) -> int:
+    """All costs of a line that takes these ways."""
+    own = sum(_own(way, joins) for way in ways)
+    return own + sum(sum(join_costs(one, other, joins).values()) for one, other in pairwise(ways))
+
+
+def _own(way: Way, joins: Joins) -> int:
+    return joins.strong * way.foreign + joins.range * way.outside
+
+
+@lru_cache(maxsize=64)
+def _tables(joins: Joins) -> list[list[int]]:
+    """The costs of every step from -128 to 127 half steps, by the directions before and after it."""
+    return [
+        [
+            sum(join_costs(Way(0, 0, arrives=arrives), Way(step, step, sets_out), joins).values())
+            for step in range(-_FARTHEST, _FARTHEST)
+        ]
+        for arrives in (-1, 0, 1)
+        for sets_out in (-1, 0, 1)
+    ]
+
+
+class Alternative(NamedTuple):
+    """A way that could be taken at a join, what it costs by name together with both its joins, and whether it is."""
+
+    way: int
+    costs: Mapping[str, int]
+    taken: bool
+
+    @property
+    def total(self) -> int:
+        """All its costs."""
+        return sum(self.costs.values())
+
+
+def alternatives(steps: Sequence[Sequence[Way]], taken: Sequence[int], place: int, joins: Joins) -> list[Alternative]:
+    """Every way at one step with the rest of the line as it is, the cheapest first."""
+    found = []
+    for number, way in enumerate(steps[place]):
+        costs = dict(own_costs(way, joins))
+        neighbours = [
+            (steps[place - 1][taken[place - 1]], way) if place else None,
+            (way, steps[place + 1][taken[place + 1]]) if place + 1 < len(steps) else None,
+        ]
+        for joined in filter(None, neighbours):
+            for name, cost in join_costs(*joined, joins).items():
+                costs[name] = costs.get(name, 0) + cost
+        found.append(Alternative(number, costs, number == taken[place]))
+    return sorted(found, key=lambda one: (one.total, not one.taken))

@@ -1,0 +1,146 @@
+"""When the tones of a line sound: lengths in note values become starts and lengths in beats."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from fractions import Fraction
+from functools import lru_cache
+from typing import NamedTuple
+
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.exercise.recipe.rhythm_text import Rhythm, rhythm_of
+
+Units = int | Fraction
+Span = tuple[Fraction, Fraction]
+_PARTS = 60  # of a beat
+_GRIDS = (15, 20, 12)  # quarters, thirds, fifths of it
+_SIXTHS = (10,)
+
+
+class Timing(NamedTuple):
+    """How long a tone is and how long the silence after it, in note values; the place in the beat it needs; and whether
+    a figure begins with it, where that is asked for.
+    """
+
+    units: Units = 1
+    rest: Units = 0
+    at: Fraction | None = None
+    begins: bool = False
+
+
+PLAIN = Timing()
+
+
+def note_value(recipe: Recipe) -> Fraction:
+    """Beats in one note value of a recipe; a lick brings its own rhythm, counted in beats."""
+    return Fraction(1) if recipe.figure.kind == "lick" else BEATS[recipe.placement.value]
+
+
+def rhythm_in(recipe: Recipe) -> Rhythm | None:
+    """The rhythm notes are poured into; None where every slot sounds, or where a figure brings its own rhythm."""
+    figure, placement = recipe.figure, recipe.placement
+    own = figure.kind == "lick" or (figure.kind == "arpeggios" and figure.rhythm == "led-triplets")
+    return None if own or not placement.slots else rhythm_of(placement.slots, placement.value)
+
+
+def pour(rhythm: Rhythm, begin: Fraction) -> Iterator[tuple[Fraction, Fraction]]:
+    """Start and length, in beats, of every note from a beat on, without end; what began earlier is silent.
+
+    >>> notes = pour(rhythm_of("srsh", "quarter"), Fraction(1))
+    >>> [int(next(notes)[0]) for _ in range(3)]
+    [2, 4, 6]
+    """
+    base = begin // rhythm.length * rhythm.length
+    while True:
+        for start, length in rhythm.notes:
+            if base + start >= begin:
+                yield base + start, length
+        base += rhythm.length
+
+
+def poured(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm, *, anew: bool = False) -> list[Span]:
+    """The same as `lay_out` through a rhythm: a note of several note values takes as many sounding slots.
+
+    `anew` lets every tone that begins a figure wait for the rhythm to come round.
+
+    >>> poured([Timing(1), Timing(2)], Fraction(0), rhythm_of("srss", "eighth"))[1]
+    (Fraction(1, 1), Fraction(1, 1))
+    """
+    found: list[Span] = []
+    notes = pour(rhythm, begin)
+    for units, _, _, begins in timings:
+        start, length = next(notes)
+        while anew and begins and found and start % rhythm.length != rhythm.notes[0][0]:
+            start, length = next(notes)
+        for _ in range(int(units) - 1):
+            last, more = next(notes)
+            length = last + more - start
+        found.append((start, length))
+    return found
+
+
+def swung(place: Fraction, swing: int, level: str) -> Fraction:
+    """Where a place (in beats) sounds: the first half of each beat, or of each half beat, takes `swing` hundredths.
+
+    Places off the grid of quarters of a beat, such as triplets, stay.
+
+    >>> swung(Fraction(3, 2), 66, "eighth"), swung(Fraction(1, 3), 66, "eighth")
+    (Fraction(83, 50), Fraction(1, 3))
+    """
+    unit = Fraction(1) if level == "eighth" else Fraction(1, 2)
+    pair, into = divmod(place, unit)
+    if swing == 50 or (4 * place).denominator > 1:
+        return place
+    share, half = Fraction(swing, 100), unit / 2
+    return pair * unit + (into * 2 * share if into <= half else unit * share + (into - half) * 2 * (1 - share))
+
+
+def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tuple[list[Span], Fraction]:
+    """Start and length of every tone in beats, and the beat on which all is over.
+
+    A tone that needs a place in the beat waits for it; so does one whose length cannot be written in what is left of
+    its beat (a triplet after an eighth), until the next beat. Counted in sixtieths of a beat, which hold quarters,
+    fifths and (where
+    the note value is one) sixths.
+
+    >>> lay_out([Timing(1), Timing(Fraction(2, 3), at=Fraction(0))], Fraction(0), Fraction(1, 2))[0][1]
+    (Fraction(1, 1), Fraction(1, 3))
+    """
+    now, one = int(begin * _PARTS), int(value * _PARTS)
+    grids = _SIXTHS if one == _SIXTHS[0] else _GRIDS
+    found = []
+    for units, rest, at, _ in timings:
+        length = int(one * units)
+        into = now % _PARTS
+        if all(into % grid for grid in grids):  # a silence ended where nothing can begin
+            now, into = now + _PARTS - into, 0
+        if at is not None:
+            wanted = int(at * _PARTS)
+            if into != wanted:
+                now += (wanted - into) % _PARTS if _one_grid(into, wanted, grids) else _PARTS - into + wanted
+        elif into and not _one_grid(into, length, grids):
+            now += _PARTS - into
+        found.append((_beats(now), _beats(length)))
+        now += length + int(one * rest)
+    return found, _beats(now)
+
+
+def one_grid(one: Fraction, other: Fraction) -> bool:
+    """Whether two places can stand in one beat: both in quarters, in thirds or in fifths of it.
+
+    >>> one_grid(Fraction(1, 3), Fraction(1, 2)), one_grid(Fraction(1), Fraction(1, 3))
+    (False, True)
+    """
+    return _one_grid(int(one * _PARTS), int(other * _PARTS), _GRIDS)
+
+
+def _one_grid(one: int, other: int, grids: tuple[int, ...]) -> bool:
+    if one % _PARTS == 0 or other % _PARTS == 0:
+        return True
+    return any(one % grid == 0 and other % grid == 0 for grid in grids)
+
+
+@lru_cache(maxsize=8192)
+def _beats(parts: int) -> Fraction:
+    return Fraction(parts, _PARTS)

@@ -1,0 +1,212 @@
+"""Routes: the order in which keys and sounds come round, and the stops they make."""
+
+from __future__ import annotations
+
+import random
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from dodecant.exercise.harmony.chord_sounds import harmony
+from dodecant.exercise.harmony.timeline import Over, Sound, Timeline, over_in, timeline_of
+from dodecant.exercise.recipe.document import KeyRoute, Recipe
+from dodecant.exercise.recipe.figures import Figures
+from dodecant.exercise.recipe.note_values import NAMES, NoteValue
+from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounds import (
+    ChangesSounds,
+    ChordSound,
+    FamilyOfSounds,
+    MorphingSounds,
+    OneSound,
+    SeveralSounds,
+)
+from dodecant.exercise.routes.orders import orders_of
+from dodecant.instrument.profile import Instrument
+from dodecant.music.core.chord import Colour
+from dodecant.music.core.chord_symbol import parse_quality
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.key import Key
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import TonicNames
+from dodecant.music.scales.scale import Scale, ScaleCatalogue, chord_scale
+
+_STEPS = {"fourths": 5, "fifths": 7, "half-steps-up": 1, "half-steps-down": 11}
+_WHOLE_STEPS = {"whole-steps-up": 1, "whole-steps-down": -1}
+
+
+@dataclass(frozen=True)
+class Stop:
+    """One place on the routes: the key (pitch class as named by the recipe) and the sound, as read and as heard.
+
+    Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name. Where
+    sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where the
+    recipe asks for several orders of one, and `variant` its name; `value` the note value of its own on a route of them.
+    `timeline` tells when the chords come, in any key.
+    """
+
+    index: int
+    key: int
+    written: Sound
+    sounding: Sound
+    over_written: tuple[Over, ...] = ()
+    over_sounding: tuple[Over, ...] = ()
+    title: str = ""
+    chain: tuple[tuple[Sound, Sound], ...] = ()
+    figure: Figures | None = None
+    variant: str = ""
+    value: NoteValue | None = None
+    timeline: Timeline | None = None
+
+    @property
+    def heading(self) -> str:
+        """Key and sound as read, and as heard where that differs: 'B♭ Lydian · sounds A♭ Lydian'."""
+        read, heard = self._name(self.written), self._name(self.sounding)
+        if self.chain:
+            names = dict.fromkeys(sound.scale.name for sound, _ in self.chain)
+            read = f"{self.written.tonic.text} {' → '.join(names)}"
+            heard = read if heard == self.written.text else f"{self.sounding.tonic.text}"
+        words = read if read == heard else f"{read} · sounds {heard}"
+        words += f" · {self.variant}" * bool(self.variant)
+        if self.title:
+            return f"{self.title} · {words}"
+        return words if self.written.parent is None else f"{words} · from {self.written.parent.text}"
+
+    def _name(self, sound: Sound) -> str:
+        return Key(sound.tonic, sound.scale.colour).text if self.title else sound.text
+
+
+def key_order(route: KeyRoute) -> tuple[int, ...]:
+    """The pitch classes of the route, in order.
+
+    Whole steps give six keys; the other six follow from the half step next to the start, the same way round.
+
+    >>> key_order(KeyRoute(order="whole-steps-down", start="C"))
+    (0, 10, 8, 6, 4, 2, 11, 9, 7, 5, 3, 1)
+    """
+    start = NoteName.parse(route.start).pitch_class
+    if route.order in _STEPS:
+        return tuple((start + _STEPS[route.order] * n) % 12 for n in range(12))
+    if route.order in _WHOLE_STEPS:
+        way = _WHOLE_STEPS[route.order]
+        return tuple((start + way * (2 * n + half)) % 12 for half in (0, 1) for n in range(6))
+    if route.order == "shuffle":
+        others = [(start + n) % 12 for n in range(1, 12)]
+        # Not for secrets: the seed stands in the recipe, so that the same recipe gives the same order.
+        return (start, *random.Random(route.seed).sample(others, 11))  # noqa: S311
+    return tuple(NoteName.parse(name).pitch_class for name in route.picked)
+
+
+def stops(
+    recipe: Recipe,
+    catalogue: ScaleCatalogue,
+    tonics: TonicNames,
+    instrument: Instrument,
+    lead_in: Fraction = Fraction(0),
+) -> tuple[Stop, ...]:
+    """All stops of a recipe in order: keys and sounds nested as it says. Raises RecipeError for an unknown sound.
+
+    Over changes, `lead_in` beats come before the first chord.
+    """
+    names = _Names(tonics, recipe, instrument)
+    sounds = recipe.sounds
+    if isinstance(sounds, ChangesSounds):
+        found = tuple(_changes_stops(recipe, sounds, catalogue, names, lead_in))
+    elif isinstance(sounds, MorphingSounds):
+        found = tuple(_morph_stops(recipe, sounds, catalogue, names))
+    else:
+        found = tuple(_plain_stops(recipe, _members(sounds, catalogue), names))
+    orders, values = orders_of(recipe.figure), recipe.placement.route
+    if orders:
+        found = tuple(replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders)
+    if values:
+        found = tuple(_in_value(stop, value, recipe) for stop in found for value in values)
+    return tuple(replace(stop, index=index) for index, stop in enumerate(found)) if orders or values else found
+
+
+def _in_value(stop: Stop, value: NoteValue, recipe: Recipe) -> Stop:
+    """The stop in one note value of the route."""
+    words = NAMES[recipe.spelling.values][value]
+    return replace(stop, value=value, variant=f"{stop.variant} · {words}" if stop.variant else words)
+
+
+@dataclass(frozen=True)
+class _Names:
+    """The tonic of a key as it is read and as it is heard: one name each for the whole exercise."""
+
+    tonics: TonicNames
+    recipe: Recipe
+    instrument: Instrument
+
+    def of(self, key: int, colour: Colour) -> tuple[NoteName, NoteName]:
+        """Read, then heard; the colour of the first sound chooses the name for all."""
+        transposed_by = self.instrument.sounds_half_steps
+        heard = key if self.recipe.player.keyed == "sounding" else key + transposed_by
+        return self.tonics.name(heard - transposed_by, colour), self.tonics.name(heard, colour)
+
+
+def _plain_stops(recipe: Recipe, members: tuple[_Member, ...], names: _Names) -> Iterator[Stop]:
+    keys = key_order(recipe.keys)
+    if recipe.outer == "keys":
+        pairs = [(key, member) for key in keys for member in members]
+    else:
+        pairs = [(key, member) for member in members for key in keys]
+    for index, (key, member) in enumerate(pairs):
+        read, heard = names.of(key, members[0].scale.colour)
+        yield Stop(index, key, member.on(read), member.on(heard))
+
+
+@dataclass(frozen=True)
+class _Member:
+    """A scale of the sound route, with the degree of its root above the key's tonic."""
+
+    scale: Scale
+    root: Degree
+    in_family: bool = False
+
+    def on(self, tonic: NoteName) -> Sound:
+        return Sound(self.root.name_above(tonic), self.scale, tonic if self.in_family else None)
+
+
+def _members(
+    sounds: OneSound | SeveralSounds | FamilyOfSounds | ChordSound, catalogue: ScaleCatalogue
+) -> tuple[_Member, ...]:
+    if isinstance(sounds, FamilyOfSounds):
+        parent = chosen_scale(sounds.parent, catalogue, "/sounds/parent")
+        modes = catalogue.modes_of(parent)
+        return tuple(_Member(mode, root, True) for mode, root in zip(modes, parent.degrees, strict=True))
+    if isinstance(sounds, ChordSound):
+        return (_Member(chord_scale(parse_quality(sounds.quality.strip())), Degree(1)),)
+    if isinstance(sounds, OneSound):
+        return (_Member(chosen_scale(sounds.scale, catalogue, "/sounds/scale"), Degree(1)),)
+    return tuple(
+        _Member(chosen_scale(choice, catalogue, f"/sounds/scales/{place}"), Degree(1))
+        for place, choice in enumerate(sounds.scales)
+    )
+
+
+def _morph_stops(recipe: Recipe, sounds: MorphingSounds, catalogue: ScaleCatalogue, names: _Names) -> Iterator[Stop]:
+    scales = [chosen_scale(choice, catalogue, f"/sounds/scales/{n}") for n, choice in enumerate(sounds.scales)]
+    played = [scale for scale in scales for _ in range(sounds.repeats)] + scales[: int(sounds.closed)]
+    for index, key in enumerate(key_order(recipe.keys)):
+        read, sounded = names.of(key, scales[0].colour)
+        chain = tuple((Sound(read, scale), Sound(sounded, scale)) for scale in played)
+        yield Stop(index, key, *chain[0], chain=chain)
+
+
+def _changes_stops(
+    recipe: Recipe, sounds: ChangesSounds, catalogue: ScaleCatalogue, names: _Names, lead_in: Fraction
+) -> Iterator[Stop]:
+    worked = harmony(sounds.changes, catalogue, pointer="/sounds/changes")
+    home = worked.changes.key
+    scale = catalogue.get("aeolian" if home.colour == "minor" else "ionian")
+    title = worked.changes.title or "Changes"
+    bars, group = sounds.choruses * len(worked.changes.played), sounds.bars_in_key
+    for index, key in enumerate(key_order(recipe.keys)):
+        first = index * group % bars
+        some = range(first, min(first + group, bars)) if group else None
+        timeline = timeline_of(worked, sounds.choruses, lead_in, some)
+        read, sounded = names.of(key, home.colour)
+        over = over_in(timeline, sounded)
+        over_read = over if read == sounded else over_in(timeline, read)
+        yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title, timeline=timeline)

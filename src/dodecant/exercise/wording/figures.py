@@ -1,0 +1,159 @@
+"""What is played, in words: the figure, what it stands on, what leads into it, its course."""
+
+from __future__ import annotations
+
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.figures import (
+    Arpeggios,
+    Courses,
+    Enclosure,
+    EnclosureKind,
+    Intervals,
+    Ladders,
+    OwnLick,
+    Pairs,
+)
+from dodecant.exercise.recipe.lick_text import read_lick
+from dodecant.exercise.routes.orders import signs
+from dodecant.exercise.routes.stops import Stop
+from dodecant.exercise.wording.small_words import nth
+from dodecant.music.scales.stacks import triad_pairs
+
+_INTERVALS = ("", "", "seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths")
+_WAYS = {"up": "up", "down": "down", "alternating": "one up and the next down", "there-and-back": "there and back"}
+_ARPEGGIOS = {
+    "triad": "triads",
+    "seventh": "seventh arpeggios",
+    "ninth": "ninth arpeggios",
+    "shell": "shells (1 3 7)",
+    "fourths": "stacked fourths",
+}
+_STRUCK = {**_ARPEGGIOS, "seventh": "seventh chords", "ninth": "ninth chords"}
+_ORDERS = {
+    "up": "up",
+    "down": "down",
+    "up-down": "one up and the next down",
+    "down-up": "one down and the next up",
+    "from-fifth-down": "from the fifth down",
+}
+_ROTATIONS = ("", ", first rotation", ", second rotation", ", third rotation", ", fourth rotation")
+ENCLOSURES: dict[EnclosureKind, str] = {
+    "below": "a half step below",
+    "above": "a scale tone above",
+    "above-below": "a scale tone above and a half step below",
+    "below-above": "a half step below and a scale tone above",
+    "half-above-below": "half steps above and below",
+    "half-below-above": "half steps below and above",
+    "scale-above-below": "scale tones above and below",
+    "two-below": "two half steps from below",
+    "two-above": "two half steps from above",
+    "above-two-below": "a scale tone above and two half steps from below",
+    "below-two-above": "a half step below and two half steps from above",
+    "double": "scale tone and half step from both sides",
+}
+LADDERS: dict[str, str] = {
+    "scale": "the scale",
+    "chord-tones": "the chord tones",
+    "arpeggio": "a stacked chord",
+    "pair": "a triad pair",
+    "chromatic": "all twelve tones",
+}
+COURSES: dict[str, str] = {
+    "plain": "from end to end",
+    "return": "home after every one",
+    "build-up": "built up tone by tone",
+    "grow": "one more each time",
+}
+_TARGETS = {"all": "", "chord": " before chord tones", "thirds-sevenths": " before thirds and sevenths"}
+_GUIDES = {
+    "nearest": "guide tones",
+    "third": "guide tones from the third",
+    "seventh": "guide tones from the seventh",
+}
+
+
+def figure_text(recipe: Recipe, first: Stop) -> str:
+    """The figure as the sentence says it."""
+    figure = recipe.figure
+    match figure.kind:
+        case "run":
+            roots = {"plain": "", "hold": " with held roots", "repeat": " with roots struck twice"}[figure.roots]
+            return f"a straight run{roots}{' and its arpeggio' if figure.tail == 'arpeggio' else ''}"
+        case "cell":
+            numbers = signs(figure.text)
+            numbers = f"every order of {numbers}" if figure.order == "each" else numbers
+            when = {"never": "", "falling": " coming down", "every-second": " every second time"}[figure.turned.when]
+            return f"{numbers} (turned {figure.turned.how}{when})" if when else numbers
+        case "intervals":
+            return _intervals(figure)
+        case "arpeggios":
+            return _arpeggios(figure)
+        case "pairs":
+            return _pairs(figure, first)
+        case "lick":
+            return _lick(figure)
+        case "guide-tones":
+            return _GUIDES[figure.begin]
+        case "unbroken":
+            where = "" if figure.step == 1 else f" from {figure.step}"
+            return f"an unbroken line, {figure.way} first{where}"
+
+
+def _lick(figure: OwnLick) -> str:
+    count = sum(sign.cell is not None or sign.pitch is not None for sign in read_lick(figure.text).signs)
+    notes = f"a lick of {count} note{'s' if count > 1 else ''}"
+    return notes if figure.fit == "sound" else f"{notes}, just as it is"
+
+
+def _intervals(figure: Intervals) -> str:
+    return f"{_INTERVALS[figure.size]} {_WAYS[figure.way]}"
+
+
+def _arpeggios(figure: Arpeggios) -> str:
+    pivot = " with a leap of an octave" if figure.pivot else ""
+    led = ", each a triplet led into by a half step below" if figure.rhythm == "led-triplets" else ""
+    if figure.rhythm == "struck":
+        return f"{_STRUCK[figure.tones]} struck together{_ROTATIONS[figure.rotation]}"
+    return f"{_ARPEGGIOS[figure.tones]} {_ORDERS[figure.order]}{_ROTATIONS[figure.rotation]}{pivot}{led}"
+
+
+def _pairs(figure: Pairs, first: Stop) -> str:
+    sound = first.written
+    pairs = triad_pairs(sound.tonic, sound.scale)
+    names = "a triad pair"
+    if figure.rank <= len(pairs):
+        pair = pairs[figure.rank - 1]
+        names = f"the triads {pair.first.text} and {pair.second.text}"
+    way = {"up": "up", "down": "down", "opposite": "one up and one down"}[figure.way]
+    order = "" if figure.order == "123" else f", tones {' '.join(figure.order)}"
+    order = ", in every order of their tones" if figure.order == "each" else order
+    return f"{names} in {figure.group} {way}{order}"
+
+
+def ladder_text(ladder: Ladders) -> str:
+    """What the line stands on."""
+    match ladder.kind:
+        case "pair":
+            return f"triad pair {ladder.rank}"
+        case "arpeggio":
+            return f"{ladder.size} stacked {ladder.stacked} from {ladder.step}"
+        case _:
+            return LADDERS[ladder.kind]
+
+
+def enclosure_text(enclosure: Enclosure) -> str:
+    """What leads into the targets."""
+    chosen = f" before {enclosure.degrees.replace('b', '♭').replace('#', '♯')}"
+    where = _TARGETS.get(enclosure.targets, chosen)
+    return ENCLOSURES[enclosure.kind] + where + ("" if enclosure.landing == "beat" else ", flowing")
+
+
+def course_text(course: Courses) -> str:
+    """How the figures follow on each other."""
+    match course.kind:
+        case "return":
+            home = "root" if course.degree == "1" else course.degree.replace("b", "♭").replace("#", "♯")
+            often = "" if course.every == 1 else f" {nth(course.every)}"
+            return f"back to the {home} after every{often} one"
+        case _:
+            return COURSES[course.kind]

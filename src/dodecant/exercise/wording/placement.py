@@ -1,0 +1,101 @@
+"""The phrase of the sentence that says when notes sound."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.note_values import BEATS, NAMES
+from dodecant.exercise.recipe.placement import Call, Mark, Placement, Slurs
+from dodecant.exercise.recipe.rhythm_text import Rhythm
+from dodecant.exercise.rhythm.timing import rhythm_in
+from dodecant.exercise.wording.small_words import count, listed, nth
+from dodecant.music.core.metre import Metre
+
+_MARKED = {"accent": "accented", "staccato": "short", "tenuto": "held full", "marcato": "accented hard"}
+_TOLD = 4  # more places than these are read off the grid, not out of a sentence
+_ENDINGS = {"hold": "", "rest": "", "full": ", the last bar filled", "on": ", strips straight on"}
+
+
+def placement_text(recipe: Recipe) -> str:
+    """The whole phrase: 'eighths from the and of 2, every third note accented'."""
+    placement = recipe.placement
+    names = NAMES[recipe.spelling.values]
+    words = "its own rhythm" if recipe.figure.kind == "lick" else listed([names[value] for value in placement.values])
+    if placement.route and recipe.figure.kind != "lick":
+        words += ", a strip for each"
+    metre = Metre.parse(placement.metre)
+    if placement.metre != "4/4":
+        words += f" in {placement.metre}"
+    rhythm = rhythm_in(recipe)
+    if rhythm:
+        words += _where_it_sounds(rhythm, metre)
+        words += ", anew with each figure" if placement.poured == "each-figure" else ""
+    if placement.start:
+        words += _from_where(placement.start, BEATS[placement.value], metre)
+    return words + "".join(_more(recipe, placement))
+
+
+def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
+    over_changes = recipe.sounds.kind == "changes"
+    if over_changes and placement.anticipated != "no":
+        names = NAMES[recipe.spelling.values]
+        yield f", each chord {_one(names[placement.anticipated])} early"
+    yield from (_marked(mark) for mark in placement.marks)
+    if placement.slurs:
+        yield _slurred(placement.slurs)
+    yield "" if over_changes or recipe.figure.kind == "lick" else _ENDINGS[placement.ending]
+    if placement.call:
+        yield _called(placement.call, twice=placement.call.twice and not over_changes)
+    if placement.swing > 50:
+        yield ", swung"
+
+
+def _where_it_sounds(rhythm: Rhythm, metre: Metre) -> str:
+    bars = int(rhythm.length / metre.quarters)
+    if bars > 1 or len(rhythm.notes) > _TOLD:
+        return f" in a rhythm of {count(bars)} bar{'s' * (bars > 1)}"
+    return f" on {listed([_place(start, metre) for start, _ in rhythm.notes])}"
+
+
+def _from_where(start: int, value: Fraction, metre: Metre) -> str:
+    if start < 0:
+        return f" with an upbeat of {count(-start)}"
+    return f" from {_place(start * value, metre)}"
+
+
+def _place(beat: Fraction, metre: Metre) -> str:
+    """A place in the bar as it is counted, in quarters or in eighths: 2, the and of 2; else the fraction of a beat."""
+    whole, part = divmod(beat * metre.unit / 4, 1)
+    before = {Fraction(0): "", Fraction(1, 2): "the and of "}
+    signs = {"1/4": "¼", "3/4": "¾", "1/3": "⅓", "2/3": "⅔"}
+    return f"{before.get(part, f'{signs.get(str(part), str(part))} after ')}{whole + 1}"
+
+
+def _one(plural: str) -> str:
+    """One of several: 'eighths' is 'an eighth'."""
+    name = plural.removesuffix("s")
+    return f"{'an' if name[0] in 'aeiou' else 'a'} {name}"
+
+
+def _marked(mark: Mark) -> str:
+    how = _MARKED[mark.kind]
+    if mark.by == "notes":
+        return f", every {'' if mark.every == 1 else nth(mark.every) + ' '}note {how}"
+    if mark.by == "slots":
+        return f", slot{'s' * (len(mark.places) > 1)} {listed([str(place) for place in mark.places])} {how}"
+    return f", the {listed([nth(place) for place in mark.places])} note of each figure {how}"
+
+
+def _slurred(slurs: Slurs) -> str:
+    after = f" after {count(slurs.after)}" if slurs.after else ""
+    if not slurs.groups:
+        return f", each figure slurred{after}"
+    sizes = listed([count(size) for size in slurs.groups])
+    return f", slurred in groups of {sizes}{after}{' in each figure' * (slurs.by == 'figure')}"
+
+
+def _called(call: Call, *, twice: bool) -> str:
+    bars = "bar" if call.bars == 1 else "bars"
+    return f", {count(call.bars)} {bars} played and {count(call.open)} open{', each call twice' * twice}"

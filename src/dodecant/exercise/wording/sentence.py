@@ -1,0 +1,187 @@
+"""The recipe as a sentence in plain English; each phrase is named after the part of the recipe it says."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from dodecant.exercise.recipe.document import Path, Recipe
+from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
+from dodecant.exercise.routes.stops import Stop
+from dodecant.exercise.wording.companions import companions_text, joins_text
+from dodecant.exercise.wording.figures import course_text, enclosure_text, figure_text, ladder_text
+from dodecant.exercise.wording.placement import placement_text
+from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed
+from dodecant.instrument.profile import Instrument
+from dodecant.music.core.chord import Colour
+from dodecant.music.core.key import Key
+from dodecant.music.core.metre import Metre
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import TonicNames
+from dodecant.music.scales.scale import ScaleCatalogue
+
+PhraseId = Literal[
+    "figure",
+    "ladder",
+    "enclosure",
+    "course",
+    "sounds",
+    "path",
+    "joins",
+    "placement",
+    "keys",
+    "outer",
+    "player",
+    "companions",
+    "tempo",
+]
+_DIRECTIONS = {
+    "up": "up",
+    "down": "down",
+    "up-and-back": "up and back",
+    "down-and-back": "down and back",
+}
+_BY = {"step": "by step", "skip": "in skips", "third": "in thirds"}
+_ORDERS = {
+    "fourths": "all twelve keys by fourths",
+    "fifths": "all twelve keys by fifths",
+    "half-steps-up": "all twelve keys up by half steps",
+    "half-steps-down": "all twelve keys down by half steps",
+    "whole-steps-up": "all twelve keys up by whole steps",
+    "whole-steps-down": "all twelve keys down by whole steps",
+}
+_BY_CHORDS = ("lick", "guide-tones", "unbroken")  # over changes these go where the chords go, not along a path
+
+
+@dataclass(frozen=True, slots=True)
+class Phrase:
+    """A part of the sentence: the words that lead to it and its own text."""
+
+    id: PhraseId
+    lead: str
+    text: str
+
+
+def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
+    """The phrases in reading order; `sentence_text` joins them."""
+    about = _about_the_figure(recipe)
+    by_chords = recipe.figure.kind in _BY_CHORDS and recipe.sounds.kind == "changes"
+    path = [] if by_chords else [Phrase("path", ",", _path(recipe.path))]
+    ends_with_comma = bool(about) and about[-1].lead.startswith(",")
+    through = ", through" if ends_with_comma or recipe.figure.kind == "unbroken" else "through"
+    phrases = [
+        Phrase("figure", "Take", figure_text(recipe, first)),
+        *about,
+        Phrase("sounds", through, _sounds(recipe, first, scales)),
+        *path,
+        *_joins(recipe, by_chords=by_chords),
+        Phrase("placement", ", in", placement_text(recipe)),
+        Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
+    ]
+    if recipe.sounds.kind in ("several", "family"):
+        outer = "every sound in one key first" if recipe.outer == "keys" else "every key in one sound first"
+        phrases.append(Phrase("outer", ",", outer))
+    return (
+        *phrases,
+        Phrase("player", ", on", _player(recipe, instrument)),
+        *([Phrase("companions", ", with", companions_text(recipe.companions))] if recipe.companions else []),
+        Phrase("tempo", ", at", _tempo(recipe)),
+    )
+
+
+def sentence_text(phrases: tuple[Phrase, ...]) -> str:
+    """The whole sentence as one line."""
+    words = "".join(f"{'' if phrase.lead.startswith(',') else ' '}{phrase.lead} {phrase.text}" for phrase in phrases)
+    return f"{words.strip()}."
+
+
+def _joins(recipe: Recipe, *, by_chords: bool) -> list[Phrase]:
+    words = joins_text(recipe.joins)
+    return (
+        [Phrase("joins", ", each chord", words)] if words and recipe.sounds.kind == "changes" and not by_chords else []
+    )
+
+
+def _tempo(recipe: Recipe) -> str:
+    """The number, and what it counts where that is no quarter."""
+    if recipe.sounds.kind == "changes" or Metre.parse(recipe.placement.metre).pulse == 1:
+        return str(recipe.tempo)
+    beat = "dotted quarters" if recipe.spelling.values == "american" else "dotted crotchets"
+    return f"{recipe.tempo} {beat}"
+
+
+def _about_the_figure(recipe: Recipe) -> list[Phrase]:
+    """What it stands on, what leads into it and its course, where they are not the plain ones."""
+    found = []
+    if recipe.ladder.kind != "scale" and recipe.figure.kind not in ("pairs", "guide-tones"):
+        found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
+    follows = recipe.figure.kind == "lick" and recipe.sounds.kind == "changes"  # it goes where the chords go
+    if recipe.enclosure is not None and recipe.figure.kind != "unbroken" and not follows:
+        found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
+    if recipe.course.kind != "plain" and recipe.figure.kind not in ("guide-tones", "unbroken") and not follows:
+        found.append(Phrase("course", ",", course_text(recipe.course)))
+    return found
+
+
+def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
+    sound = first.written if recipe.player.keyed == "written" else first.sounding
+    if isinstance(recipe.sounds, FamilyOfSounds):
+        tonic = sound.parent or sound.tonic
+        return f"all modes of {tonic.text} {chosen_scale(recipe.sounds.parent, scales, '/sounds/parent').name}"
+    if isinstance(recipe.sounds, SeveralSounds):
+        names = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
+        return f"{sound.tonic.text} {listed(names)}"
+    if isinstance(recipe.sounds, MorphingSounds):
+        chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
+        chain += chain[: int(recipe.sounds.closed)]
+        often = {1: "", 2: ", twice each"}.get(recipe.sounds.repeats, f", {COUNTS[recipe.sounds.repeats]} times each")
+        part = ", only what changes" if recipe.sounds.part == "changed" else ""
+        return f"{sound.tonic.text} {chain[0]} turning into {listed(chain[1:])}{often}{part}"
+    if isinstance(recipe.sounds, ChangesSounds):
+        key = Key(sound.tonic, sound.scale.colour)
+        times = {1: "", 2: " twice"}.get(recipe.sounds.choruses, f" {COUNTS[recipe.sounds.choruses]} times")
+        group = recipe.sounds.bars_in_key
+        bars = f", {count(group)} bar{'s' * (group > 1)} in each key" if group else ""
+        return f"the changes of {first.title}{times}, beginning in {key.text}{bars}"
+    return sound.text
+
+
+def _path(path: Path) -> str:
+    low, high = path.low, path.high
+    way = f"{_DIRECTIONS[path.direction]} {_BY[path.by]}"
+    extra = (", a step beyond each end" if path.overshoot else "") + (", resting at the turn" if path.pause else "")
+    extra += ", closing with a turn" if path.close == "turn" else ""
+    if path.span == "range":
+        return f"{way} through the whole range{extra}"
+    if path.span == "once":
+        where = "the root" if low.step == 1 else f"{low.step}"
+        return f"once, from {where}{extra}"
+    if low.step == high.step:
+        octaves = high.octave - low.octave
+        span = f"{COUNTS[octaves]} octave{'s' if octaves > 1 else ''}"
+        start = "" if low.step == 1 else f" from {low.step}"
+        return f"{way} through {span}{start}{extra}"
+    ends = [(low.step, low.octave), (high.step, high.octave)]
+    if path.direction.startswith("down"):
+        ends.reverse()
+    named = [f"{step}" if octave == 1 else f"{step} in the {ORDINALS[octave - 1]} octave" for step, octave in ends]
+    return f"{way} from {named[0]} to {named[1]}{extra}"
+
+
+def _keys(recipe: Recipe, colour: Colour) -> str:
+    route = recipe.keys
+    if route.order == "shuffle":
+        return f"all twelve keys shuffled (no. {route.seed})"
+    if route.order == "picked":
+        tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
+        names = [tonics.name(NoteName.parse(name).pitch_class, colour).text for name in route.picked]
+        return listed(names)
+    return _ORDERS[route.order]
+
+
+def _player(recipe: Recipe, instrument: Instrument) -> str:
+    if instrument.sounds_half_steps % 12 == 0:
+        return instrument.name
+    keyed = "keys as read" if recipe.player.keyed == "written" else "keys as they sound"
+    return f"{instrument.name} ({keyed})"

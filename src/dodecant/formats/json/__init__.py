@@ -1,0 +1,1 @@
+"""Our own JSON: the exercise document, and the documents one keeps."""

@@ -1,0 +1,53 @@
+"""The documents one keeps as files: recipes, changes, scales and rhythms of one's own; JSON, UTF-8."""
+
+from __future__ import annotations
+
+import json
+
+from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.part import Part, read_part
+from dodecant.exercise.recipe.placement import OwnRhythm
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.scale_choice import OwnScale
+
+
+def from_json(data: bytes) -> Recipe:
+    """Read a recipe file; raises RecipeError, also for what is no JSON at all."""
+    return read_recipe(json_value(data))
+
+
+def json_value(data: bytes) -> object:
+    """Parse JSON of any kind; raises RecipeError naming line and column."""
+    try:
+        return json.loads(data.decode("utf-8-sig"))
+    except UnicodeDecodeError:
+        raise RecipeError([Problem("", "This file is not text in UTF-8.", "Choose a recipe file (JSON).")]) from None
+    except json.JSONDecodeError as error:
+        place = f"line {error.lineno}, column {error.colno}"
+        raise RecipeError(
+            [Problem("", f"This is not JSON ({place}).", "Choose a recipe file (JSON).", error.pos)]
+        ) from None
+    except (RecursionError, ValueError):
+        raise RecipeError([Problem("", "This JSON is too deep or holds a number too long.", "")]) from None
+
+
+def changes_from_json(data: bytes) -> ChangesDocument:
+    """Read a file of changes; raises RecipeError."""
+    return read_part(ChangesDocument, json_value(data))
+
+
+def scale_from_json(data: bytes) -> OwnScale:
+    """Read a scale of one's own; raises RecipeError."""
+    return read_part(OwnScale, json_value(data))
+
+
+def rhythm_from_json(data: bytes) -> OwnRhythm:
+    """Read a rhythm of one's own; raises RecipeError."""
+    return read_part(OwnRhythm, json_value(data))
+
+
+def to_json(document: Part) -> bytes:
+    """A document as indented JSON with every field, so that a file says all it means."""
+    text = json.dumps(document.model_dump(mode="json"), ensure_ascii=False, indent=2)
+    return f"{text}\n".encode()

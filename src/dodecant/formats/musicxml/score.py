@@ -1,0 +1,224 @@
+"""MusicXML 4.0 (W3C Music Notation Community Group), partwise."""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Iterator, Sequence
+from fractions import Fraction
+from operator import itemgetter
+from xml.sax.saxutils import escape
+
+from dodecant.exercise.notation.score import Strip
+from dodecant.exercise.press import Exercise
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.musicxml.chord_symbols import write_harmony
+from dodecant.formats.musicxml.measures import attributes, measure_start
+from dodecant.formats.musicxml.notes import DIVISIONS, NoteWriter
+from dodecant.formats.musicxml.second_staff import SECOND_PART, second_staff
+from dodecant.instrument.profile import Instrument
+from dodecant.music.core.chord import Chord
+
+HEAD = (
+    '<?xml version="1.0" encoding="UTF-8"?>\n'
+    '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
+    '"http://www.musicxml.org/dtds/partwise.dtd">\n'
+)
+
+
+def to_musicxml(exercise: Exercise) -> bytes:
+    """The whole exercise, every strip on a new system with its key and sound above."""
+    return _score(exercise, exercise.strips, headings=True).encode()
+
+
+def sheet_musicxml(exercise: Exercise) -> str:
+    """The same for our engraver."""
+    return _score(exercise, exercise.strips, headings=True, engraved=True)
+
+
+def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
+    """One strip as a score of its own, without its heading: what is engraved on screen and on paper."""
+    return _score(exercise, (strip,), headings=False, engraved=True)
+
+
+def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool, engraved: bool = False) -> str:
+    name = escape(exercise.instrument.name)
+    shown = "" if headings else ' print-object="no"'
+    body = "".join(_strip(exercise, strip, number, headings, engraved) for strip, number in _numbered(strips))
+    second = "".join(second_staff(exercise, strip, number) for strip, number in _numbered(strips))
+    listed = f'<score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}</score-part>'
+    part = f'<part id="P1">{body}</part>'
+    if second:
+        brace = '<part-group number="1" type="start"><group-symbol>brace</group-symbol></part-group>'
+        listed = f'{brace}{listed}{SECOND_PART}<part-group number="1" type="stop"/>'
+        part += f'<part id="P2">{second}</part>'
+    return (
+        f'{HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
+        f"<part-list>{listed}</part-list>{part}</score-partwise>\n"
+    )
+
+
+def _numbered(strips: Sequence[Strip]) -> Iterator[tuple[Strip, int]]:
+    """Each strip with the number of its first measure."""
+    first = 1
+    for strip in strips:
+        yield strip, first
+        first += len(strip.bars)
+
+
+def _title(exercise: Exercise) -> str:
+    title = exercise.recipe.title or sentence_text(exercise.sentence)
+    return (
+        f"<work><work-title>{escape(title)}</work-title></work>"
+        "<identification><encoding><software>Dodecant</software></encoding></identification>"
+        f'<credit page="1"><credit-words>{escape(sentence_text(exercise.sentence))}</credit-words></credit>'
+    )
+
+
+def _midi(instrument: Instrument) -> str:
+    return (
+        f'<score-instrument id="P1-I1"><instrument-name>{escape(instrument.name)}</instrument-name>'
+        '</score-instrument><midi-instrument id="P1-I1"><midi-channel>1</midi-channel>'
+        f"<midi-program>{instrument.midi_program + 1}</midi-program></midi-instrument>"
+    )
+
+
+def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
+    notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
+    full, out = exercise.metre.quarters, []
+    for place, bar in enumerate(strip.bars):
+        out.append(measure_start(exercise, strip, first, place))
+        if place == 0:
+            if headings and first > 1:
+                out.append('<print new-system="yes"/>')
+            instrument = exercise.instrument
+            out.append(attributes(exercise, strip, strip.fifths, instrument.clef, _transpose(instrument)))
+            out.append(_directions(exercise, strip) if headings else "")
+        if place in strip.open_bars:
+            out += above.due((place + 1) * full - Fraction(1, DIVISIONS))
+            out.append(_open_bar(exercise, strip, place, engraved=engraved))
+        else:
+            out.append(_CLOSED * (not engraved and place - 1 in strip.open_bars))
+            for piece in bar.pieces:
+                now = place * full + piece.start
+                if above.left:
+                    out += above.due(now)
+                out.append(notes.write(piece, now))
+        if place == len(strip.bars) - 1:
+            style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
+            out.append(f'<barline location="right"><bar-style>{style}</bar-style></barline>')
+        elif _ends_phrase(exercise, strip, place):
+            out.append('<barline location="right"><bar-style>light-light</bar-style></barline>')
+        out.append("</measure>")
+    return "".join(out)
+
+
+_OPENED = '<attributes><measure-style><slash type="start" use-stems="no"/></measure-style></attributes>'
+_CLOSED = '<attributes><measure-style><slash type="stop"/></measure-style></attributes>'
+
+
+def _open_bar(exercise: Exercise, strip: Strip, place: int, *, engraved: bool) -> str:
+    """A bar left for an answer: slashes, one for each beat or group.
+
+    In files it is a bar's rest in slash notation; our engraver, which does not know that, is given slash noteheads.
+    """
+    metre = exercise.metre
+    if not engraved:
+        begun = "" if place - 1 in strip.open_bars else _OPENED
+        length = int(metre.quarters * DIVISIONS)
+        return f'{begun}<note><rest measure="yes"/><duration>{length}</duration><voice>1</voice></note>'
+    step, octave = ("B", 4) if exercise.instrument.clef == "treble" else ("D", 3)
+    return "".join(
+        f"<note><pitch><step>{step}</step><octave>{octave}</octave></pitch>"
+        f"<duration>{int(group * DIVISIONS)}</duration><voice>1</voice><type>quarter</type>"
+        f"{'<dot/>' * (group == Fraction(3, 2))}<stem>none</stem><notehead>slash</notehead></note>"
+        for group in metre.groups
+    )
+
+
+def _ends_phrase(exercise: Exercise, strip: Strip, place: int) -> bool:
+    """Whether a phrase of the changes ends with a bar."""
+    sounds, timeline = exercise.recipe.sounds, strip.stop.timeline
+    if sounds.kind != "changes" or timeline is None or not sounds.phrases:
+        return False
+    return (place + 1 - int(timeline.lead_in / exercise.metre.quarters)) % sounds.phrases == 0
+
+
+def _transpose(instrument: Instrument) -> str:
+    steps, half_steps = instrument.sounds_steps, instrument.sounds_half_steps
+    if not half_steps:
+        return ""
+    octaves = -(-half_steps // 12) if half_steps < 0 else half_steps // 12
+    octave_change = f"<octave-change>{octaves}</octave-change>" if octaves else ""
+    return (
+        f"<transpose><diatonic>{steps - 7 * octaves}</diatonic>"
+        f"<chromatic>{half_steps - 12 * octaves}</chromatic>{octave_change}</transpose>"
+    )
+
+
+def _directions(exercise: Exercise, strip: Strip) -> str:
+    words = (
+        '<direction placement="above"><direction-type><words font-weight="bold">'
+        f"{escape(strip.heading)}</words></direction-type></direction>"
+    )
+    if strip.stop.index > 0:
+        return words
+    tempo, dotted = exercise.recipe.tempo, "<beat-unit-dot/>" * (exercise.metre.pulse != 1)
+    return (
+        f'{words}<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit>{dotted}'
+        f"<per-minute>{tempo}</per-minute></metronome></direction-type>"
+        f'<sound tempo="{float(tempo * exercise.metre.pulse):g}"/></direction>{_swing(exercise)}'
+    )
+
+
+def _swing(exercise: Exercise) -> str:
+    """Notated straight; the heading says that it sounds swung, and how far."""
+    placement = exercise.recipe.placement
+    if placement.swing == 50:
+        return ""
+    share = Fraction(placement.swing, 100 - placement.swing)
+    kind = "eighth" if placement.swings == "eighth" else "16th"
+    return (
+        '<direction placement="above"><direction-type><words font-style="italic">swung</words></direction-type>'
+        f"<sound><swing><first>{share.numerator}</first><second>{share.denominator}</second>"
+        f"<swing-type>{kind}</swing-type></swing></sound></direction>"
+    )
+
+
+class _AboveWriter:
+    """Hands out what stands above a strip, each before the first sign at or after its place (in beats).
+
+    These are section letters, chord symbols, and the names of a chain's sounds where each begins.
+    """
+
+    def __init__(self, strip: Strip, *, degrees: bool) -> None:
+        above = [*_sections(strip), *_chords(strip, degrees=degrees), *_labels(strip)]
+        self.left = deque(sorted(above, key=itemgetter(0)))
+
+    def due(self, now: Fraction) -> Iterator[str]:
+        """What is due at a place; a chord stands before a name."""
+        while self.left and self.left[0][0] <= now:
+            yield self.left.popleft()[1]
+
+
+def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
+    """The chord symbols and their places; a chord that only goes on is not written again."""
+    said: Chord | None = None
+    lead_in = strip.stop.timeline.lead_in if strip.stop.timeline else 0
+    for over in strip.stop.over_written:
+        if over.start < lead_in:
+            continue
+        if over.chord != said or over.start == lead_in:
+            yield over.start, write_harmony(over.chord, degrees=degrees)
+        said = over.chord
+
+
+def _sections(strip: Strip) -> Iterator[tuple[Fraction, str]]:
+    for start, letter in strip.stop.timeline.sections if strip.stop.timeline else ():
+        mark = f"<rehearsal>{escape(letter)}</rehearsal>"
+        yield start, f'<direction placement="above"><direction-type>{mark}</direction-type></direction>'
+
+
+def _labels(strip: Strip) -> Iterator[tuple[Fraction, str]]:
+    for start, name in strip.labels:
+        words = f"<words>{escape(name)}</words>"
+        yield start, f'<direction placement="above"><direction-type>{words}</direction-type></direction>'

@@ -1,0 +1,178 @@
+"""Changes: a chord progression as bars, with sections, repeats and endings, and the order in which it is played."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.key import Key, moved
+from dodecant.music.core.metre import Metre
+from dodecant.music.core.numeral import step_of
+from dodecant.music.core.pitch import NoteName
+
+MOST_PLAYED = 2000  # bars
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """A chord (None for N.C.) on some beats of a bar, in the metre's own beats.
+
+    `where` and `typed` are the place in the text it was read from; they do not tell two slots apart.
+    """
+
+    chord: Chord | None
+    start: int
+    beats: int
+    where: int = field(default=0, compare=False)
+    typed: str = field(default="", compare=False)
+    faulty: bool = field(default=False, compare=False)
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A written bar. `opens` and `closes` are repeat signs; `endings` the passes it is played in (none: all)."""
+
+    slots: tuple[Slot, ...]
+    metre: Metre
+    key: Key
+    section: str = ""
+    opens: bool = False
+    closes: bool = False
+    endings: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True)
+class Changes:
+    """A whole progression. `order` names the sections in the order they are played, when it is not as written."""
+
+    bars: tuple[Bar, ...]
+    title: str = ""
+    order: tuple[str, ...] = ()
+
+    @property
+    def key(self) -> Key:
+        """The key it begins in."""
+        return self.bars[0].key if self.bars else Key(NoteName(0))
+
+    @cached_property
+    def slots(self) -> tuple[Slot, ...]:
+        """All chords as written; a chord's place in this list is its number everywhere."""
+        return tuple(slot for bar in self.bars for slot in bar.slots)
+
+    @cached_property
+    def slot_numbers(self) -> tuple[tuple[int, ...], ...]:
+        """For each written bar the numbers of its slots."""
+        numbers, first = [], 0
+        for bar in self.bars:
+            numbers.append(tuple(range(first, first + len(bar.slots))))
+            first += len(bar.slots)
+        return tuple(numbers)
+
+    @cached_property
+    def sections(self) -> tuple[tuple[str, range], ...]:
+        """The sections as written: label and bar numbers."""
+        found: list[tuple[str, range]] = []
+        for number, bar in enumerate(self.bars):
+            if found and found[-1][0] == bar.section:
+                found[-1] = (bar.section, range(found[-1][1].start, number + 1))
+            else:
+                found.append((bar.section, range(number, number + 1)))
+        return tuple(found)
+
+    @cached_property
+    def played(self) -> tuple[int, ...]:
+        """The numbers of the written bars in the order they sound, repeats and endings followed."""
+        if not self.order:
+            return tuple(_unrolled(self.bars, range(len(self.bars))))
+        spans: dict[str, range] = {}
+        for label, span in self.sections:
+            spans.setdefault(label, span)
+        return tuple(bar for label in self.order for bar in _unrolled(self.bars, spans[label]))
+
+    @property
+    def written_out(self) -> tuple[Bar, ...]:
+        """The bars as played, without repeat signs."""
+        return tuple(replace(self.bars[n], opens=False, closes=False, endings=()) for n in self.played)
+
+    @cached_property
+    def chords_played(self) -> tuple[int, ...]:
+        """The numbers of the slots in the order they sound, each bar's chords once a pass."""
+        return tuple(number for bar in self.played for number in self.slot_numbers[bar])
+
+
+def _unrolled(bars: Sequence[Bar], span: range) -> Iterator[int]:
+    """Follow repeat signs and endings; a repeat without an opening sign goes back to where the last one ended."""
+    begin = span.start
+    number = span.start
+    while number < span.stop:
+        if bars[number].opens and number > begin:
+            yield from range(begin, number)
+            begin = number
+        if not bars[number].closes:
+            number += 1
+            continue
+        end = number + 1
+        while end < span.stop and bars[end].endings and not bars[end].opens:
+            end += 1
+        passes = max((ending for place in range(begin, end) for ending in bars[place].endings), default=2)
+        for turn in range(1, max(2, passes) + 1):
+            yield from (n for n in range(begin, end) if not bars[n].endings or turn in bars[n].endings)
+        begin = number = end
+    yield from range(begin, span.stop)
+
+
+def transposed(changes: Changes, tonic: NoteName) -> Changes:
+    """The changes carried to another tonic, with the spellings lead sheets use there.
+
+    Every root keeps its step in the key; see `Key.sensible` for the names it takes.
+    """
+    source = changes.key.tonic
+    if tonic == source:
+        return changes
+    chords = iter(chords_in(changes, tonic))
+    bars = (
+        replace(
+            bar,
+            key=_moved_key(bar.key, source, tonic),
+            slots=tuple(replace(slot, chord=next(chords)) for slot in bar.slots),
+        )
+        for bar in changes.bars
+    )
+    return replace(changes, bars=tuple(bars))
+
+
+def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
+    """The chords of all slots as they are named with the changes on another tonic."""
+    source = changes.key.tonic
+    if tonic == source:
+        return [slot.chord for slot in changes.slots]
+    keys = {key: _moved_key(key, source, tonic) for key in {bar.key for bar in changes.bars}}
+    roots: dict[tuple[NoteName, bool, Key], NoteName] = {}
+    found = []
+    for bar in changes.bars:
+        for slot in bar.slots:
+            chord, root = slot.chord, None
+            if chord is not None:
+                place = (chord.root, chord.quality.fifths == (-1,), bar.key)  # all that its step depends on
+                root = roots.get(place)
+                if root is None:
+                    root = roots[place] = _moved_root(chord, bar.key, keys[bar.key])
+            found.append(_moved_chord(chord, root))
+    return found
+
+
+def _moved_key(key: Key, source: NoteName, target: NoteName) -> Key:
+    return replace(key, tonic=moved(key.tonic, source, target).without_doubles())
+
+
+def _moved_root(chord: Chord, source: Key, target: Key) -> NoteName:
+    return target.sensible(step_of(chord, source).name_above(target.tonic))
+
+
+def _moved_chord(chord: Chord | None, root: NoteName | None) -> Chord | None:
+    if chord is None or root is None:
+        return None
+    bass = None if chord.bass is None else moved(chord.bass, chord.root, root).without_doubles()
+    return Chord(root, chord.quality, bass)

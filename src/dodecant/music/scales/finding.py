@@ -1,0 +1,73 @@
+"""Finding sounds: by any name, and by the notes they hold."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from dodecant.music.scales.scale import Scale, ScaleCatalogue
+
+Match = Literal["name", "start", "word", "part"]
+_ORDER: tuple[Match, ...] = ("name", "start", "word", "part")
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """A scale and how the search found it: by a whole name, its start, a word in it, or a part."""
+
+    scale: Scale
+    match: Match
+
+
+def by_name(text: str, catalogue: ScaleCatalogue) -> tuple[Found, ...]:
+    """Every scale with a name or alias that answers to a text, or whose degrees are typed; the best match first.
+
+    One scale found by its whole name is the answer; several found by a word (“blues”, “diminished”) are a question.
+
+    >>> from dodecant.tables import load_tables
+    >>> [found.scale.name for found in by_name("blues", load_tables().scales)]
+    ['minor blues', 'major blues', 'composite blues']
+    """
+    wanted = _plain(text)
+    if not wanted:
+        return ()
+    found = []
+    for scale in catalogue.scales:
+        names = [_plain(name) for name in (scale.name, *scale.aliases)]
+        names.append(_plain(" ".join(degree.text for degree in scale.degrees)))
+        matches = [match for name in names if (match := _match(wanted, name))]
+        if matches:
+            found.append(Found(scale, min(matches, key=_ORDER.index)))
+    return tuple(sorted(found, key=lambda one: _ORDER.index(one.match)))
+
+
+def holders(heights: frozenset[int], catalogue: ScaleCatalogue) -> tuple[tuple[int, Scale], ...]:
+    """Every sound that holds some pitch classes: the tonic's pitch class and the scale, fewest other tones first."""
+    return tuple(
+        sorted(
+            (
+                (tonic, scale)
+                for scale in catalogue.scales
+                for tonic in range(12)
+                if heights <= {(tonic + height) % 12 for height in scale.pitch_classes}
+            ),
+            key=lambda found: (len(found[1]), found[1].seldom),
+        )
+    )
+
+
+def _match(wanted: str, name: str) -> Match | None:
+    if wanted == name:
+        return "name"
+    if name.startswith(wanted):
+        return "start"
+    if f" {wanted}" in f" {name}":
+        return "word"
+    return "part" if len(wanted) > 2 and wanted in name else None
+
+
+_SAME = str.maketrans({"♭": "b", "♯": "#", "♮": "n", "-": " ", ",": " "})
+
+
+def _plain(text: str) -> str:
+    return " ".join(text.casefold().replace("𝄫", "bb").translate(_SAME).split())

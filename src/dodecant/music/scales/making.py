@@ -1,0 +1,45 @@
+"""Making scales from others: by union, or with a leading tone below a step."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.errors import MusicError
+from dodecant.music.scales.scale import Scale
+
+
+def union(scales: Sequence[Scale]) -> tuple[Degree, ...]:
+    """All tones of some scales on one tonic; of two spellings of one tone the first scale's stays.
+
+    >>> from dodecant.music.scales.scale import own_scale
+    >>> both = [own_scale("minor", "1 b3 4 5 b7"), own_scale("major", "1 2 3 5 6")]
+    >>> " ".join(degree.text for degree in union(both))
+    '1 2 ♭3 3 4 5 6 ♭7'
+    """
+    found: dict[int, Degree] = {}
+    for scale in scales:
+        for degree in scale.degrees:
+            found.setdefault(degree.half_steps, degree)
+    return tuple(found[height] for height in sorted(found))
+
+
+def with_leading_tone(scale: Scale, number: int) -> tuple[Degree, ...]:
+    """The scale with a tone a half step below one of its steps (1-based), on the letter below.
+
+    Raises MusicError for a step it does not have, and where that tone is there already.
+
+    >>> from dodecant.music.scales.scale import own_scale
+    >>> " ".join(d.text for d in with_leading_tone(own_scale("x", "1 2 3 5 6"), 4))
+    '1 2 3 ♯4 5 6'
+    """
+    if not 1 <= number <= len(scale):
+        raise MusicError(f"{scale.name} has no step {number}.", cure=f"Choose a step from 1 to {len(scale)}.")
+    step = scale.degrees[number - 1]
+    letter = Degree(step.number - 1) if step.number > 1 else Degree(7)
+    added = Degree(letter.number, (step.half_steps - 1) % 12 - letter.half_steps)
+    if added.half_steps in scale.pitch_classes:
+        raise MusicError(
+            f"{scale.name} already has a tone a half step below its {step.text}.", cure="Choose another step."
+        )
+    return tuple(sorted((*scale.degrees, added), key=lambda degree: degree.half_steps))
