@@ -21,8 +21,9 @@ from music21.musicxml.m21ToXml import GeneralObjectExporter
 from bench.browser import phrase_changes
 from dodecant.engraving import engraver, strip_svg
 from dodecant.engraving.handout import handout_pdf
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import chord_places
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.chord_scale_fit import fit as fit_module
@@ -134,7 +135,7 @@ def harmony_rows() -> list[tuple[str, str, str]]:
     plain = recipe.model_dump(mode="json")
     others = {name: read_recipe({**plain, "figure": figure}) for name, figure in ways.items()}
     others["a line with voicings beside it"] = read_recipe({**plain, "companions": [{"kind": "voicings"}]})
-    inverted = {"ladder": {"kind": "arpeggio"}, "joins": {"begin": "any", "way": "either"}}
+    inverted = {"ladder": {"kind": "arpeggio"}, "joins": {"begin": "any", "direction": "either"}}
     others["arpeggios inverted, in either direction,"] = read_recipe({**plain, **inverted})
     through = {name: best(partial(press, other, tables), times=20) for name, other in others.items()}
     return [

@@ -74,7 +74,7 @@ figures = st.one_of(
     ),
     st.builds(lambda when, how: {"kind": "cell", "text": "1 2 4", "turned": {"when": when, "how": how}},
               st.sampled_from(["falling", "every-second"]), st.sampled_from(["backwards", "upside-down"])),
-    st.builds(lambda size, way: {"kind": "intervals", "size": size, "way": way},
+    st.builds(lambda size, way: {"kind": "intervals", "size": size, "direction": way},
               st.integers(2, 10), st.sampled_from(["up", "down", "alternating", "there-and-back"])),
     st.builds(lambda tones, order, rotation, pivot, rhythm: {"kind": "arpeggios", "tones": tones, "order": order,
                                                              "rotation": rotation, "pivot": pivot, "rhythm": rhythm},
@@ -162,8 +162,8 @@ players = st.fixed_dictionaries(
     {
         "instrument": st.sampled_from(INSTRUMENTS),
         "reach": st.sampled_from(["comfortable", "full"]),
-        "lies": st.sampled_from(["low", "middle", "high"]),
-        "keyed": st.sampled_from(["written", "sounding"]),
+        "tessitura": st.sampled_from(["low", "middle", "high"]),
+        "named_key": st.sampled_from(["written", "sounding"]),
     }
 )
 spellings = st.fixed_dictionaries(

@@ -6,7 +6,7 @@ from functools import cache
 from importlib.resources import files
 
 from dodecant.exercise.press import Tables
-from dodecant.exercise.recipe.variation import read_stairs
+from dodecant.exercise.recipe.variation import read_levels
 from dodecant.exercise.wording.explanations import read_explanations
 from dodecant.instrument.profile import read_instruments
 from dodecant.music.progressions.form import read_forms
@@ -20,7 +20,7 @@ def load_tables() -> Tables:
     return Tables(
         scales=read_catalogue((root / "music" / "scales" / "scales.toml").read_text("utf-8")),
         forms=read_forms((root / "music" / "progressions" / "forms.toml").read_text("utf-8")),
-        stairs=read_stairs((root / "exercise" / "recipe" / "stairs.toml").read_text("utf-8")),
+        levels=read_levels((root / "exercise" / "recipe" / "levels.toml").read_text("utf-8")),
         explanations=read_explanations((root / "exercise" / "wording" / "explanations.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

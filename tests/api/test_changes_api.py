@@ -65,7 +65,7 @@ def test_a_draft_with_faults_is_read_as_far_as_it_goes(client: TestClient) -> No
 
 
 def test_saving_changes_and_scales(client: TestClient) -> None:
-    document = {"text": TEXT, "choices": [ALTERED], "turn": "phrase"}
+    document = {"text": TEXT, "choices": [ALTERED], "next_sound": "phrase"}
     saved = client.post("/api/changes", json=document).json()
     assert (saved["title"], saved["about"]) == ("Quay", "4 bars in C major, 4/4.")
     assert client.get(f"/api/changes/{saved['id']}").json() == saved

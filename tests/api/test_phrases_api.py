@@ -10,9 +10,11 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import press
+from dodecant.exercise.recipe.courses import COURSES
 from dodecant.exercise.recipe.document import Recipe, read_recipe
-from dodecant.exercise.recipe.figures import Courses, Figures, Ladders
-from dodecant.exercise.recipe.sounds import Sounds
+from dodecant.exercise.recipe.figures import FIGURES
+from dodecant.exercise.recipe.ladders import LADDERS
+from dodecant.exercise.recipe.sounds import SOUNDS
 from dodecant.exercise.wording.explanations import example, explanation
 from dodecant.exercise.wording.sentence import PhraseId
 from dodecant.formats.midi import to_midi
@@ -29,13 +31,9 @@ NEEDED: dict[str, dict[str, Any]] = {
 }  # fmt: skip
 
 
-def kinds(union: Any) -> list[str]:
-    return [get_args(part.model_fields["kind"].annotation)[0] for part in get_args(get_args(union)[0])]
-
-
 def every_part() -> list[tuple[str, str]]:
-    parts = {"figure": Figures, "ladder": Ladders, "course": Courses, "sounds": Sounds}
-    return [(phrase, kind) for phrase, union in parts.items() for kind in kinds(union)]
+    parts: dict[str, Any] = {"figure": FIGURES, "ladder": LADDERS, "course": COURSES, "sounds": SOUNDS}
+    return [(phrase, kind) for phrase, kinds in parts.items() for kind in kinds.by_name]
 
 
 @pytest.mark.parametrize(

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.backing.listening import WAYS, listening
+from dodecant.backing.listening import LISTENING_WAYS, listening
 from dodecant.exercise.companions.bass_and_chord import BASS, UPPER, voicings
 from dodecant.exercise.press import Tables
 from dodecant.music.core.chord import Chord
@@ -63,7 +63,7 @@ def test_no_chord_is_silent_and_the_next_one_follows_on() -> None:
     assert again is not None
 
 
-@given(st.sampled_from(SCALES), st.sampled_from(["C", "F♯", "B♭"]), st.sampled_from(WAYS))
+@given(st.sampled_from(SCALES), st.sampled_from(["C", "F♯", "B♭"]), st.sampled_from(LISTENING_WAYS))
 def test_a_sound_is_heard_with_its_own_tones_alone(scale: Scale, tonic: str, way: str) -> None:
     root = NoteName.parse(tonic)
     events = listening(root, scale, [Chord(root, quality) for quality in scale.serves[:2]], way)  # type: ignore[arg-type]

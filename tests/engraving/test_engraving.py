@@ -14,7 +14,8 @@ from fontTools.ttLib import TTFont
 from dodecant.engraving.engraver import EngravingError, engrave
 from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
-from dodecant.exercise.press import Exercise, Tables, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.document import read_recipe
 
 SVG = "{http://www.w3.org/2000/svg}"

@@ -8,7 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.melody.figure import Figure
+from dodecant.exercise.melody.figures import figure_on
+from dodecant.exercise.melody.figures.base import Grounds
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor, walk
 from dodecant.exercise.press import Tables, press
@@ -106,7 +107,7 @@ def test_paths(
 )
 def test_cells_on_degrees(tables: Tables, tonic: str, scale: str, cell: str, anchors: str, notes: str) -> None:
     rungs = ladder(tables, tonic, scale)
-    figure = Figure(Cell(text=cell), rungs, rungs.scale)
+    figure = figure_on(Cell(text=cell), Grounds(rungs, rungs.scale))
     found = [tone.pitch.text for anchor in anchors.split() for tone in figure.tones_on(Anchor(int(anchor), False))]
     assert " ".join(found) == notes
 
@@ -122,9 +123,9 @@ def test_cells_on_degrees(tables: Tables, tonic: str, scale: str, cell: str, anc
 )
 def test_a_number_the_sound_lacks(tables: Tables, reading: Any, lacking: Any, notes: str, lacks: object) -> None:
     rungs = ladder(tables, "A", "minor-pentatonic")
-    figure = Figure(Cell(text="1 5 6 8", reading=reading, lacking=lacking), rungs, rungs.scale)
+    figure = figure_on(Cell(text="1 5 6 8", reading=reading, lacking=lacking), Grounds(rungs, rungs.scale))
     assert " ".join(tone.pitch.text for tone in figure.tones_on(Anchor(0, False))) == notes
-    assert figure.lacks == lacks
+    assert figure.missing == lacks
 
 
 @pytest.mark.parametrize(

@@ -14,13 +14,14 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import chord as toolkit_chord
 
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.json.exercise import exercise_document
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
-from dodecant.music.core.cheapest_way import cheapest
+from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.tables import load_tables
 from tests.exercise.test_placement import calls, pressed
 from tests.formats.test_oracle import parsed
@@ -37,7 +38,7 @@ def over(*companions: dict[str, Any], text: str = FORM, **more: Any) -> Exercise
 
 def told(exercise: Exercise, number: int = 0) -> str:
     """Every chord struck: where, how long, its tones from low to high."""
-    struck = exercise.strips[0].beside[number].struck
+    struck = exercise.strips[0].companions[number].chords
     return " | ".join(f"{one.start}:{one.length} {' '.join(pitch.text for pitch in one.pitches)}" for one in struck)
 
 
@@ -77,7 +78,7 @@ def test_what_goes_beside_changes(companion: dict[str, Any], wanted: str) -> Non
 def test_rootless_voicings_hold_the_tones_they_should(text: str, wanted: dict[str, str]) -> None:
     names = [
         {pitch.name.text for pitch in one.pitches}
-        for one in over({"kind": "voicings"}, text=text).strips[0].beside[0].struck
+        for one in over({"kind": "voicings"}, text=text).strips[0].companions[0].chords
     ]
     for found, tones in zip(names, wanted.values(), strict=False):
         assert found == set(tones.split())
@@ -85,9 +86,9 @@ def test_rootless_voicings_hold_the_tones_they_should(text: str, wanted: dict[st
 
 def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -> None:
     found = pressed({}, companions=[{"kind": "octaves", "octaves": -1}], player={"instrument": "clarinet"})
-    (doubled,) = found.strips[0].beside
-    assert [one.pitches[0].midi for one in doubled.struck] == [n.tone.sounding.midi - 12 for n in found.strips[0].notes]
-    assert [(one.start, one.length) for one in doubled.struck] == [(n.start, n.length) for n in found.strips[0].notes]
+    (doubled,) = found.strips[0].companions
+    assert [one.pitches[0].midi for one in doubled.chords] == [n.tone.sounding.midi - 12 for n in found.strips[0].notes]
+    assert [(one.start, one.length) for one in doubled.chords] == [(n.start, n.length) for n in found.strips[0].notes]
 
 
 COMPANIONS: list[dict[str, Any]] = [
@@ -136,13 +137,13 @@ def test_two_staves_read_back(
             struck[-1] = (pitches, struck[-1][1] + Fraction(element.duration.quarterLength))
         else:
             struck.append((pitches, Fraction(element.duration.quarterLength)))
-    wanted = [one for strip in found.strips for one in strip.beside[0].struck]
+    wanted = [one for strip in found.strips for one in strip.companions[0].chords]
     assert struck == [(tuple(sorted(pitch.midi for pitch in one.pitches)), one.length) for one in wanted]
     song = mido.MidiFile(file=BytesIO(to_midi(found)))
     ons = [message.note for message in song.tracks[2] if message.type == "note_on"]
     assert sorted(ons) == sorted(pitch.midi for one in wanted for pitch in one.pitches)
     told_notes = exercise_document(found)["strips"][0]["beside"][0]["struck"]
-    assert [one["length"] for one in told_notes] == [str(one.length) for one in found.strips[0].beside[0].struck]
+    assert [one["length"] for one in told_notes] == [str(one.length) for one in found.strips[0].companions[0].chords]
 
 
 @given(st.lists(st.lists(st.integers(0, 30), min_size=1, max_size=4), min_size=1, max_size=5))
@@ -150,7 +151,8 @@ def test_the_cheapest_way_is_the_cheapest(steps: list[list[int]]) -> None:
     def cost(line: tuple[int, ...] | list[int]) -> int:
         return sum(n % 3 for n in line) + sum(abs(one - other) for one, other in pairwise(line))
 
-    found = cheapest(steps, own=lambda n: n % 3, between=lambda one, other: abs(one - other))
+    taken = cheapest_way(steps, own=lambda n: n % 3, between=lambda one, other: abs(one - other))
+    found = [step[number] for step, number in zip(steps, taken, strict=True)]
     assert cost(found) == min(cost(line) for line in product(*steps))
 
 
@@ -168,7 +170,7 @@ def test_one_companion_is_written_and_all_are_told() -> None:
         over({"kind": "voicings"}, {"kind": "fifths"})
     assert "one staff beside the line" in caught.value.problems[0].message
     found = over({"kind": "voicings"}, {"kind": "drone"}, {"kind": "octaves", "written": False})
-    assert [beside.written for beside in found.strips[0].beside] == [True, False, False]
+    assert [beside.written for beside in found.strips[0].companions] == [True, False, False]
     assert len(mido.MidiFile(file=BytesIO(to_midi(found))).tracks) == 5
 
 
@@ -187,7 +189,7 @@ STRUCK: dict[str, Any] = {"kind": "arpeggios", "rhythm": "struck"}
 def test_voicings_are_struck_through_the_steps_of_a_sound(figure: Any, more: Any, wanted: str) -> None:
     found = pressed({"value": "half"}, figure={**STRUCK, **figure}, path={"high": {"step": 3, "octave": 1},
                     "direction": "up"}, **more)  # fmt: skip
-    chords = [[*note.tone.under, note.tone] for note in found.strips[0].notes]
+    chords = [[*note.tone.lower_tones, note.tone] for note in found.strips[0].notes]
     assert " | ".join(" ".join(tone.written.text for tone in struck) for struck in chords) == wanted
     read = [tuple(pitch.midi for pitch in element.pitches) for element in parsed(to_musicxml(found)).recurse().notes]
     assert [tuple(sorted(pitches)) for pitches in read if len(pitches) > 1][:3] == [
@@ -199,11 +201,11 @@ def test_voicings_are_struck_over_changes_with_least_motion_and_signs_where_they
     text = "key: C\n| Dm7 | G7 | C7 | Fm7 |"
     found = over(text=text, figure={**STRUCK, "tones": "seventh"}, path={"span": "once"}, joins={"begin": "any"},
                  placement={"value": "half", "slots": "sh"})  # fmt: skip
-    struck = [[tone.written.midi for tone in (*note.tone.under, note.tone)] for note in found.strips[0].notes]
+    struck = [[tone.written.midi for tone in (*note.tone.lower_tones, note.tone)] for note in found.strips[0].notes]
     assert all(abs(one[-1] - other[-1]) <= 3 for one, other in pairwise(struck))
     chords = [{2, 5, 9, 0}, {7, 11, 2, 5}, {0, 4, 7, 10}, {5, 8, 0, 3}]
     assert [{height % 12 for height in heights} for heights in struck] == chords, "each is an inversion of its chord"
-    tones = [tone for note in found.strips[0].notes for tone in (note.tone, *note.tone.under)]
+    tones = [tone for note in found.strips[0].notes for tone in (note.tone, *note.tone.lower_tones)]
     altered = {tone.written.text for tone in tones if tone.written.alteration}
     document = etree.fromstring(to_musicxml(found))
     assert len(document.findall(".//accidental")) >= len(altered) > 0

@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from lxml import etree
 
 from dodecant.engraving.strip_svg import strip_svg
-from dodecant.exercise.press import Exercise, press, why_here
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import explain_join, press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.json.exercise import to_json
@@ -34,14 +35,15 @@ sounds = st.one_of(
     st.sampled_from([
         {"kind": "one", "scale": "altered"}, {"kind": "one", "scale": "minor-pentatonic"},
         {"kind": "chord", "quality": "m9"},
-        {"kind": "morph", "scales": ["ionian", "lydian", "mixolydian"], "repeats": 2, "part": "changed"},
+        {"kind": "morph", "scales": ["ionian", "lydian", "mixolydian"], "repeats": 2, "after_first": "changed"},
         {"kind": "several", "scales": ["dorian", "whole-tone"]}, {"kind": "family", "parent": "melodic-minor"},
     ]),
 )  # fmt: skip
 more_figures = st.one_of(
     figures,
     st.sampled_from([
-        {"kind": "guide-tones"}, {"kind": "unbroken", "way": "down", "step": 3}, {"kind": "pairs", "order": "each"},
+        {"kind": "guide-tones"}, {"kind": "unbroken", "direction": "down", "step": 3},
+        {"kind": "pairs", "order": "each"},
         {"kind": "arpeggios", "tones": "seventh", "rhythm": "struck"},
         {"kind": "cell", "text": "1 2 3", "order": "each"},
     ]),
@@ -49,7 +51,7 @@ more_figures = st.one_of(
 joins = st.fixed_dictionaries(
     {
         "begin": st.sampled_from(["path", "any"]),
-        "way": st.sampled_from(["path", "either"]),
+        "direction": st.sampled_from(["path", "either"]),
         "leftover": st.sampled_from(["cut", "held"]),
         "leap": st.integers(0, 10),
         "repeat": st.integers(0, 10),
@@ -85,7 +87,7 @@ def bars_add_up(found: Exercise) -> None:
         lengths = [sum(piece.length for piece in bar.pieces) for bar in strip.bars]
         assert sum(lengths) == strip.end - strip.begin
         assert all(length == full for length in lengths[1:-1])
-        for beside in strip.beside:
+        for beside in strip.companions:
             assert [sum(piece.length for piece in bar.pieces) for bar in beside.bars] == lengths
         slurred = [note.slur for note in strip.notes if note.slur]
         assert slurred == ["start", "stop"] * (len(slurred) // 2)
@@ -107,7 +109,7 @@ def test_it_is_worked_out_or_refused_in_words(schema: etree.XMLSchema, document:
     assert to_midi(found, swinging=True).startswith(b"MThd")
     recipe = found.recipe
     if recipe.sounds.kind == "changes" and recipe.figure.kind != "lick":
-        over = next(one for one in found.strips[0].stop.over_written if one.sound)
-        assert why_here(recipe, tables, 0, over.start).rule
+        over = next(one for one in found.strips[0].stop.chords_written if one.sound)
+        assert explain_join(recipe, tables, 0, over.start).rule
     if len(found.strips[0].notes) < 40:
         assert strip_svg(found, found.strips[0]).startswith("<svg")

@@ -6,7 +6,8 @@ from typing import Any
 
 import pytest
 
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.sentence import sentence_text
@@ -29,7 +30,7 @@ def cell(text: str, when: str = "never", how: str = "backwards", **more: Any) ->
 
 
 def thirds(way: str, size: int = 3) -> dict[str, Any]:
-    return {"kind": "intervals", "size": size, "way": way}
+    return {"kind": "intervals", "size": size, "direction": way}
 
 
 def chords(tones: str, order: str = "up", **more: Any) -> dict[str, Any]:
@@ -113,12 +114,12 @@ TABLE: list[tuple[dict[str, Any], str]] = [
     ({"path": {**to(3), "direction": "down"}, "figure": chords("triad", "up-down")}, "E4 G4 B4 A4 F4 D4 C4 E4 G4"),
     # Triad pairs: F and G are the first of C major, D minor and E minor among the next.
     ({"path": to(5), "figure": pairs()}, "C4 F4 A4 D4 G4 B4 F4 A4 C5 G4 B4 D5"),
-    ({"path": to(4), "figure": pairs(way="down")}, "A4 F4 C4 B4 G4 D4 C5 A4 F4"),
-    ({"path": to(5), "figure": pairs(way="opposite")}, "C4 F4 A4 B4 G4 D4 F4 A4 C5 D5 B4 G4"),
+    ({"path": to(4), "figure": pairs(direction="down")}, "A4 F4 C4 B4 G4 D4 C5 A4 F4"),
+    ({"path": to(5), "figure": pairs(direction="opposite")}, "C4 F4 A4 B4 G4 D4 F4 A4 C5 D5 B4 G4"),
     ({"path": to(4), "figure": pairs(group="fours")}, "C4 F4 A4 C5 D4 G4 B4 D5 F4 A4 C5 F5"),
     ({"path": to(2), "figure": pairs(order="213")}, "F4 C4 A4 G4 D4 B4"),
     ({"path": to(2), "figure": pairs(order="132")}, "C4 A4 F4 D4 B4 G4"),
-    ({"path": to(2), "figure": pairs(order="321", way="down")}, "C4 F4 A4 D4 G4 B4"),
+    ({"path": to(2), "figure": pairs(order="321", direction="down")}, "C4 F4 A4 D4 G4 B4"),
     ({"path": to(2), "figure": pairs(order="312", group="fours")}, "A4 C4 F4 C5 B4 D4 G4 D5"),
     ({"path": {**to(2), "direction": "down"}, "figure": pairs()}, "D4 G4 B4 C4 F4 A4"),
     # Ladders.
@@ -193,7 +194,7 @@ TABLE: list[tuple[dict[str, Any], str]] = [
 
 def pressed(document: dict[str, Any], *keys: str) -> Exercise:
     path = {"direction": "up", **document.get("path", {})}
-    routed = {"keys": {"order": "picked", "picked": keys or ["C"]}, "player": {"reach": "full", "lies": "middle"}}
+    routed = {"keys": {"order": "picked", "picked": keys or ["C"]}, "player": {"reach": "full", "tessitura": "middle"}}
     return press(read_recipe({**routed, **document, "path": path}), load_tables())
 
 

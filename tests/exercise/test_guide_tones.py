@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.over_changes.guide_tones import guide_line
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.sentence import sentence_text
@@ -101,7 +102,7 @@ def test_every_chord_is_met_on_its_beat(text: str, key: str, instrument: str, en
     assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
     starts = {note.start: note for note in strip.notes}
     before = None
-    for over in strip.stop.over_written:
+    for over in strip.stop.chords_written:
         if over.chord is not None and over.chord != before:
             note = starts[over.start].tone.written
             heights = {degree.name_above(over.chord.root).pitch_class for degree in guide_degrees(over.chord)}

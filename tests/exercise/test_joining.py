@@ -10,19 +10,21 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.exercise.over_changes.joining import Way, alternatives, best_ways, join_costs, total_cost
-from dodecant.exercise.press import Tables, why_here
+from dodecant.exercise.over_changes.joining import Candidate, alternatives, cheapest_candidates, join_costs, total_cost
+from dodecant.exercise.press import Tables, explain_join
 from dodecant.exercise.recipe.document import Joins, read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from tests.exercise.test_placement import pressed
 
 directions = st.sampled_from([-1, 0, 1])
 heights = st.integers(48, 84)
-ways = st.builds(Way, heights, heights, directions, directions, st.booleans(), st.integers(0, 12))
-weights = st.builds(Joins, **{name: st.integers(0, 10) for name in ("leap", "repeat", "turn", "strong", "range")})
+ways = st.builds(Candidate, heights, heights, directions, directions, st.booleans(), st.integers(0, 12))
+weights = st.builds(
+    Joins, **{name: st.integers(0, 10) for name in ("leap", "repeat", "direction_change", "strong", "range")}
+)
 
 
-def by_hand(line: tuple[Way, ...], joins: Joins) -> int:
+def by_hand(line: tuple[Candidate, ...], joins: Joins) -> int:
     """The costs as the documentation counts them, written out anew."""
     total = sum(joins.strong * way.foreign + joins.range * way.outside for way in line)
     for one, other in pairwise(line):
@@ -31,28 +33,30 @@ def by_hand(line: tuple[Way, ...], joins: Joins) -> int:
         total += joins.leap * far + (joins.repeat if step == 0 else 0)
         if step:
             way = 1 if step > 0 else -1
-            total += joins.turn * ([one.arrives, other.sets_out].count(-way))
+            total += joins.direction_change * ([one.arrives, other.sets_out].count(-way))
     return total
 
 
 @given(st.lists(st.lists(ways, min_size=1, max_size=4), min_size=1, max_size=5), weights)
 @settings(max_examples=2500)
-def test_the_line_costs_no_more_than_any_other(steps: list[list[Way]], joins: Joins) -> None:
-    taken = best_ways(steps, joins)
+def test_the_line_costs_no_more_than_any_other(steps: list[list[Candidate]], joins: Joins) -> None:
+    taken = cheapest_candidates(steps, joins)
     line = tuple(step[number] for step, number in zip(steps, taken, strict=True))
     assert total_cost(line, joins) == by_hand(line, joins) == min(by_hand(other, joins) for other in product(*steps))
-    assert taken == best_ways(steps, joins)
+    assert taken == cheapest_candidates(steps, joins)
 
 
 @given(st.lists(st.lists(ways, min_size=1, max_size=4), min_size=1, max_size=5), weights, st.data())
-def test_what_is_taken_costs_least_at_every_join(steps: list[list[Way]], joins: Joins, data: st.DataObject) -> None:
-    taken = best_ways(steps, joins)
+def test_what_is_taken_costs_least_at_every_join(
+    steps: list[list[Candidate]], joins: Joins, data: st.DataObject
+) -> None:
+    taken = cheapest_candidates(steps, joins)
     place = data.draw(st.integers(0, len(steps) - 1))
     found = alternatives(steps, taken, place, joins)
     line = [step[number] for step, number in zip(steps, taken, strict=True)]
     here = total_cost(line, joins)
     for one in found:
-        changed = total_cost([*line[:place], steps[place][one.way], *line[place + 1 :]], joins)
+        changed = total_cost([*line[:place], steps[place][one.number], *line[place + 1 :]], joins)
         assert changed - here == one.total - found[0].total
     assert [one.taken for one in found] == [True, *[False] * (len(found) - 1)]
 
@@ -60,16 +64,16 @@ def test_what_is_taken_costs_least_at_every_join(steps: list[list[Way]], joins: 
 @pytest.mark.parametrize(
     ("before", "after", "wanted"),
     [
-        (Way(60, 64, 1, 1), Way(65, 69, 1, 1), (0, 0, 0)),  # on, by step
-        (Way(60, 64, 1, 1), Way(66, 69, 1, 1), (0, 0, 0)),
-        (Way(60, 64, 1, 1), Way(67, 69, 1, 1), (2, 0, 0)),  # a half step beyond a whole step
-        (Way(60, 64, 1, 1), Way(62, 60, -1, -1), (0, 0, 1)),  # turns at the join
-        (Way(60, 64, 1, 1), Way(62, 65, 1, 1), (0, 0, 2)),  # down into a line that goes up: both turn
-        (Way(60, 64, 1, 1), Way(64, 65, 1, 1), (0, 3, 0)),  # struck again
-        (Way(60, 72, 1, 1), Way(48, 50), (92, 0, 1)),
+        (Candidate(60, 64, 1, 1), Candidate(65, 69, 1, 1), (0, 0, 0)),  # on, by step
+        (Candidate(60, 64, 1, 1), Candidate(66, 69, 1, 1), (0, 0, 0)),
+        (Candidate(60, 64, 1, 1), Candidate(67, 69, 1, 1), (2, 0, 0)),  # a half step beyond a whole step
+        (Candidate(60, 64, 1, 1), Candidate(62, 60, -1, -1), (0, 0, 1)),  # turns at the join
+        (Candidate(60, 64, 1, 1), Candidate(62, 65, 1, 1), (0, 0, 2)),  # down into a line that goes up: both turn
+        (Candidate(60, 64, 1, 1), Candidate(64, 65, 1, 1), (0, 3, 0)),  # struck again
+        (Candidate(60, 72, 1, 1), Candidate(48, 50), (92, 0, 1)),
     ],
 )
-def test_what_a_join_costs(before: Way, after: Way, wanted: tuple[int, int, int]) -> None:
+def test_what_a_join_costs(before: Candidate, after: Candidate, wanted: tuple[int, int, int]) -> None:
     assert tuple(join_costs(before, after, Joins()).values()) == wanted
 
 
@@ -86,7 +90,7 @@ FREE = {"begin": "any"}
         # Inverted: every chord goes on from the tone next to the last one.
         ("| Dm7 | G7 | Cmaj7 |", ARPEGGIO, FREE, "D4 F4 A4 C5 B4 D5 F5 G5 E5 G5 B5 C6"),
         # In either direction there is a way that leaps nowhere and turns once.
-        ("| Dm7 | G7 | Cmaj7 |", ARPEGGIO, {**FREE, "way": "either"}, "F5 D5 C5 A4 G4 F4 D4 B3 C4 E4 G4 B4"),
+        ("| Dm7 | G7 | Cmaj7 |", ARPEGGIO, {**FREE, "direction": "either"}, "F5 D5 C5 A4 G4 F4 D4 B3 C4 E4 G4 B4"),
     ],
 )
 def test_arpeggios_go_through_the_form(text: str, more: Any, joins: Any, notes: str) -> None:
@@ -122,14 +126,14 @@ def recipe_over(figure: Any, text: str = "| Dm7 | G7 | Cmaj7 |", **more: Any) ->
     ("figure", "beat", "chord", "taken", "costs"),
     [
         ({"kind": "guide-tones", "begin": "seventh"}, 4, "G7", ("B4",), {"motion": 1}),
-        ({"kind": "unbroken"}, 4, "G7", ("A5",), {"motion": 2, "turn": 0, "range": 0}),
-        ({"kind": "run"}, 4, "G7", ("G4", "A4", "B4", "C5"), {"leap": 0, "repeat": 6, "turn": 0}),
+        ({"kind": "unbroken"}, 4, "G7", ("A5",), {"motion": 2, "direction_change": 0, "range": 0}),
+        ({"kind": "run"}, 4, "G7", ("G4", "A4", "B4", "C5"), {"leap": 0, "repeat": 6, "direction_change": 0}),
     ],
 )
 def test_why_a_join_is_as_it_is(
     tables: Tables, figure: Any, beat: int, chord: str, taken: tuple[str, ...], costs: dict[str, int]
 ) -> None:
-    found = why_here(recipe_over(figure), tables, 0, Fraction(beat))
+    found = explain_join(recipe_over(figure), tables, 0, Fraction(beat))
     assert found.chord == chord
     (way,) = [one for one in found.ways if one.taken]
     assert way.notes == taken
@@ -144,4 +148,4 @@ def test_why_a_join_is_as_it_is(
 )  # fmt: skip
 def test_where_nothing_is_joined_there_is_nothing_to_ask(tables: Tables, recipe: Any, strip: int, beat: int) -> None:
     with pytest.raises(RecipeError):
-        why_here(recipe, tables, strip, Fraction(beat))
+        explain_join(recipe, tables, strip, Fraction(beat))

@@ -7,7 +7,8 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.remarks.on_joins import leaps, repeats

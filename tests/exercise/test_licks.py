@@ -10,8 +10,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.melody.lick import Lean, read_against
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.lick_text import length_text, print_lick, read_lick
 from dodecant.exercise.recipe.problems import RecipeError
@@ -254,11 +255,11 @@ def test_any_lick_over_any_changes_can_be_written_and_played(figure: Any, text: 
     found = pressed(figure["text"], figure["over"], keys=[key], sounds=over_changes(text), fit=figure["fit"],
                     player={"instrument": instrument, "reach": "full"})  # fmt: skip
     (strip,) = found.strips
-    end = strip.stop.over_written[-1].start + strip.stop.over_written[-1].length
+    end = strip.stop.chords_written[-1].start + strip.stop.chords_written[-1].length
     assert len(strip.bars) * found.metre.quarters == end
     assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
     assert all(one.start + one.length <= other.start for one, other in pairwise(strip.notes))
     for note in strip.notes:
         assert found.instrument.full.holds(note.tone.written.midi, note.tone.written.midi)
-        over = [one for one in strip.stop.over_written if one.start <= note.start][-1]
+        over = [one for one in strip.stop.chords_written if one.start <= note.start][-1]
         assert over.sound is not None or over.start + over.length - note.start <= 2  # a pickup, an early note

@@ -8,7 +8,8 @@ import pytest
 from lxml import etree
 from music21 import articulations, converter
 
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.musicxml.score import to_musicxml
@@ -36,9 +37,10 @@ def morphed(scales: list[Any], *keys: str, path: dict[str, Any] = FIFTH, **sound
          "C4 D4 E4 F4 G4 C4 D4 E4 F♯4> G4 C4 D4 E4 F4> G4"),
         (["ionian", {"degrees": "1 2 b3 3 5"}], {"path": {**FIFTH, "direction": "up"}},
          "C4 D4 E4 F4 G4 C4 D4 E♭4> E4 G4"),
-        (["ionian", "lydian"], {"part": "changed", "repeats": 2, "path": {**FIFTH, "direction": "up"}},
+        (["ionian", "lydian"], {"after_first": "changed", "repeats": 2, "path": {**FIFTH, "direction": "up"}},
          "C4 D4 E4 F4 G4 C4 D4 E4 F4 G4 E4 F♯4> G4 E4 F♯4 G4"),
-        (["lydian", "ionian", "mixolydian"], {"part": "changed", "path": {"high": {"octave": 2}, "direction": "up"}},
+        (["lydian", "ionian", "mixolydian"],
+         {"after_first": "changed", "path": {"high": {"octave": 2}, "direction": "up"}},
          "C4 D4 E4 F♯4 G4 A4 B4 C5 E4 F4> G4 A4 B♭4> C5"),
     ],
 )  # fmt: skip

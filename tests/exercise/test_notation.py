@@ -7,7 +7,7 @@ from fractions import Fraction as F
 import pytest
 
 from dodecant.exercise.notation.bars import begun_in, write_bars, write_signs
-from dodecant.exercise.notation.score import Bar
+from dodecant.exercise.notation.score import WrittenBar
 from dodecant.exercise.notation.signature import signature_alterations
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import Pitch
@@ -15,7 +15,7 @@ from dodecant.music.core.pitch import Pitch
 SHORT = {"whole": "1", "half": "2", "quarter": "4", "eighth": "8", "16th": "16"}
 
 
-def words(bar: Bar) -> str:
+def words(bar: WrittenBar) -> str:
     """A bar as words: value, dots, t for triplets, r for rests, ~ for a tie to the next sign."""
     return " ".join(
         f"{'r' * (p.note is None)}{SHORT[p.value]}{'.' * p.dots}{'t' * (p.ratio == (3, 2))}{'~' * p.tied_to}"
@@ -23,7 +23,7 @@ def words(bar: Bar) -> str:
     )
 
 
-def beams(bar: Bar) -> str:
+def beams(bar: WrittenBar) -> str:
     marks = {"begin": "[", "continue": "-", "end": "]", "forward hook": ">", "backward hook": "<"}
     return " ".join("".join(marks[state] for state in piece.beams) or "." for piece in bar.pieces)
 

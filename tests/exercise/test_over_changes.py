@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import harmony as worked_harmony
-from dodecant.exercise.press import Exercise, Tables, press
+from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
@@ -28,8 +29,10 @@ TWO_FIVE = "title: Quay\nkey: C\n| Dm7 G7 | Cmaj7 |"
 UP = {"direction": "up"}
 
 
-def pressed(text: str, *, choices: Any = (), turn: str = "chorus", choruses: int = 1, **document: Any) -> Exercise:
-    changes = {"text": text, "choices": list(choices), "turn": turn}
+def pressed(
+    text: str, *, choices: Any = (), next_sound: str = "chorus", choruses: int = 1, **document: Any
+) -> Exercise:
+    changes = {"text": text, "choices": list(choices), "next_sound": next_sound}
     sounds = {"kind": "changes", "changes": changes, "choruses": choruses}
     keys = {"keys": {"order": "picked", "picked": document.pop("picked", ["C"])}}
     return press(read_recipe({"sounds": sounds, **keys, **document}), load_tables())
@@ -65,14 +68,17 @@ def test_chosen_sounds_are_taken_in_turn_and_keep_their_degree() -> None:
     choice = {"chord": 1, "symbol": "G7", "sounds": sounds}
     quarters: dict[str, Any] = {"path": UP, "placement": {"value": "quarter"}, "picked": ["C", "D♭"]}
     found = pressed(TWO_FIVE, choices=[choice], choruses=3, **quarters)
-    over = [o.sound.text for o in found.strips[0].stop.over_written if o.sound]
+    over = [o.sound.text for o in found.strips[0].stop.chords_written if o.sound]
     assert over[1::3] == ["G altered", "D♭ major pentatonic", "G own scale"]
-    assert [o.sound.text for o in found.strips[1].stop.over_written if o.sound][1::3] == [
+    assert [o.sound.text for o in found.strips[1].stop.chords_written if o.sound][1::3] == [
         "A♭ altered", "D major pentatonic", "A♭ own scale",
     ]  # fmt: skip
     assert "three times" in sentence_text(found.sentence)
-    phrase = pressed("key: C\n|: G7 :|", choices=[{**choice, "chord": 0}], turn="phrase", **quarters)
-    assert [o.sound.text for o in phrase.strips[0].stop.over_written if o.sound] == ["G altered", "D♭ major pentatonic"]
+    phrase = pressed("key: C\n|: G7 :|", choices=[{**choice, "chord": 0}], next_sound="phrase", **quarters)
+    assert [o.sound.text for o in phrase.strips[0].stop.chords_written if o.sound] == [
+        "G altered",
+        "D♭ major pentatonic",
+    ]
 
 
 def test_a_choice_finds_its_chord_again_after_an_edit(tables: Tables) -> None:
@@ -149,10 +155,10 @@ def test_every_line_over_changes_keeps_time_range_and_sound(
     reach = found.instrument.comfortable
     for strip in found.strips:
         assert all(sum(piece.length for piece in bar.pieces) == found.metre.quarters for bar in strip.bars)
-        end = strip.stop.over_written[-1].start + strip.stop.over_written[-1].length
+        end = strip.stop.chords_written[-1].start + strip.stop.chords_written[-1].length
         assert len(strip.bars) * found.metre.quarters == end
         now = Fraction(0)
-        for over in strip.stop.over_written:
+        for over in strip.stop.chords_written:
             assert over.start == now
             now += over.length
             notes = [note for note in strip.notes if over.start <= note.start < now]
@@ -183,7 +189,7 @@ def test_the_toolkit_reads_the_chords_where_they_stand(schema: etree.XMLSchema, 
         if not isinstance(symbol, harmony.NoChord)
     ]
     ours, said = [], None
-    for over in found.strips[0].stop.over_written:
+    for over in found.strips[0].stop.chords_written:
         if over.chord is not None and over.chord != said:
             ours.append((over.start, over.chord.root.pitch_class))
         said = over.chord

@@ -13,12 +13,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from lxml import etree
 
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.note_values import BEATS, NoteValue
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.rhythm_text import rhythm_of
-from dodecant.exercise.rhythm.timing import pour, swung
+from dodecant.exercise.rhythm.timing import rhythm_notes, swung
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
@@ -204,7 +205,7 @@ def test_accents_are_seen_and_heard() -> None:
 )
 def test_swing_to_the_tick(schema: etree.XMLSchema, level: str, swing: int, value: NoteValue, ticks: list[int]) -> None:
     """Written straight, in the file as it is written; swung on request."""
-    found = pressed({"swing": swing, "swings": level, "value": value})
+    found = pressed({"swing": swing, "swung_value": level, "value": value})
     for swinging, wanted in ((True, ticks), (False, [int(n * BEATS[value] * 480) for n in range(5)])):
         now, starts = 0, []
         for message in mido.MidiFile(file=BytesIO(to_midi(found, swinging=swinging))).tracks[1]:
@@ -228,7 +229,7 @@ def test_swing_keeps_order_and_beats(one: Fraction, other: Fraction, swing: int)
 
 @given(st.text("srh", min_size=1, max_size=16).filter(lambda text: "s" in text), st.integers(-5, 20))
 def test_poured_notes_never_overlap_and_stand_on_sounding_slots(slots: str, begin: int) -> None:
-    notes = pour(rhythm_of(slots, "quarter"), Fraction(begin))
+    notes = rhythm_notes(rhythm_of(slots, "quarter"), Fraction(begin))
     found = [next(notes) for _ in range(12)]
     assert all(slots[int(start) % len(slots)] == "s" for start, _ in found)
     assert all(start + length <= following for (start, length), (following, _) in pairwise(found))
@@ -257,7 +258,7 @@ def placements(draw: st.DrawFn) -> dict[str, Any]:
         "slots": slots,
         "start": draw(st.integers(-16, 32)),
         "ending": draw(st.sampled_from(["hold", "rest", "full", "on"])),
-        "poured": draw(st.sampled_from(["stream", "each-figure"])),
+        "rhythm_restarts": draw(st.sampled_from(["never", "each-figure"])),
         "call": draw(st.none() | calls),
     }
 

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 
-from dodecant.exercise.notation.score import Piece, Strip
+from dodecant.exercise.notation.score import Strip, WrittenSign
 from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.rhythm.timing import note_value
@@ -46,7 +46,7 @@ ONE = {"kind": "one", "scale": "lydian"}
         ("C", {"path": UP_FIFTH}, "C4 D4 E4 F4 G4"),
         ("A♭", {"sounds": ONE, "path": UP_FIFTH}, "A♭4 B♭4 C5 D5 E♭5"),
         ("A♭", {"sounds": ONE, "path": UP_FIFTH, "player": {"instrument": "clarinet"}}, "B♭4 C5 D5 E5 F5"),
-        ("A♭", {"sounds": ONE, "path": UP_FIFTH, "player": {"instrument": "clarinet", "keyed": "written"}},
+        ("A♭", {"sounds": ONE, "path": UP_FIFTH, "player": {"instrument": "clarinet", "named_key": "written"}},
          "A♭4 B♭4 C5 D5 E♭5"),
         ("C♯", {"sounds": {"kind": "one", "scale": "aeolian"}, "player": {"instrument": "alto-saxophone"},
          "path": UP_FIFTH}, "B♭4 C5 D♭5 E♭5 F5"),
@@ -63,9 +63,9 @@ ONE = {"kind": "one", "scale": "lydian"}
         ("B♭", {"sounds": {"kind": "one", "scale": "bebop-dominant"}, "figure": cell("8 7 5 3"), "path":
          {"high": {"step": 2, "octave": 1}, "direction": "up"}}, "B♭4 A♭4 F4 D4 C5 A4 G4 E♭4"),
         ("C", {"path": UP_FIFTH, "player": {"instrument": "trombone"}}, "C3 D3 E3 F3 G3"),
-        ("C", {"path": UP_FIFTH, "player": {"instrument": "trombone", "lies": "high"}}, "C4 D4 E4 F4 G4"),
-        ("C", {"path": UP_FIFTH, "player": {"instrument": "piano", "lies": "low"}}, "C4 D4 E4 F4 G4"),
-        ("E", {"path": UP_FIFTH, "player": {"instrument": "trumpet", "lowest": "E4", "keyed": "written"}},
+        ("C", {"path": UP_FIFTH, "player": {"instrument": "trombone", "tessitura": "high"}}, "C4 D4 E4 F4 G4"),
+        ("C", {"path": UP_FIFTH, "player": {"instrument": "piano", "tessitura": "low"}}, "C4 D4 E4 F4 G4"),
+        ("E", {"path": UP_FIFTH, "player": {"instrument": "trumpet", "lowest": "E4", "named_key": "written"}},
          "E4 F♯4 G♯4 A4 B4"),
         ("D", {"figure": cell("5 3 2 1"), "path": {**UP_FIFTH, "by": "third"}, "player": {"instrument": "guitar"}},
          "A4 F♯4 E4 D4 C♯5 A4 G4 F♯4 E5 C♯5 B4 A4"),
@@ -80,9 +80,10 @@ def test_pitches_as_read(tables: Tables, key: str, document: dict[str, Any], not
 @pytest.mark.parametrize(
     ("document", "kind", "low", "high", "notes"),
     [
-        ({"player": {"instrument": "trumpet", "keyed": "written"}, "path": {"high": {"octave": 3}}},
+        ({"player": {"instrument": "trumpet", "named_key": "written"}, "path": {"high": {"octave": 3}}},
          "comfort", "C4", "C6", 29),
-        ({"player": {"instrument": "trumpet", "keyed": "written"}, "path": {"high": {"octave": 4}, "direction": "up"}},
+        ({"player": {"instrument": "trumpet", "named_key": "written"},
+          "path": {"high": {"octave": 4}, "direction": "up"}},
          "shortened", "C4", "D6", 16),
         ({"player": {"instrument": "trombone", "highest": "C4", "lowest": "C3"}, "path": {"high": {"octave": 3}}},
          "shortened", "C3", "C4", 15),
@@ -178,7 +179,7 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
             assert all(n.start + n.length == later.start for n, later in pairwise(strip.notes))
             assert all(n.length % value == 0 for n in strip.notes[:-1])
             assert strip.notes[0].start in (0, strip.begin) or recipe.enclosure is not None
-        written: dict[int | None, list[Piece]] = {}
+        written: dict[int | None, list[WrittenSign]] = {}
         for piece in (piece for bar in strip.bars for piece in bar.pieces):
             written.setdefault(piece.note, []).append(piece)
         for index, note in enumerate(strip.notes):
@@ -216,7 +217,7 @@ def test_transposing_the_recipe_transposes_what_sounds_and_nothing_else(recipe: 
     tables = load_tables()
     free = recipe.model_copy(
         update={
-            "player": recipe.player.model_copy(update={"instrument": "piano", "reach": "full", "lies": "low"}),
+            "player": recipe.player.model_copy(update={"instrument": "piano", "reach": "full", "tessitura": "low"}),
             "path": recipe.path.model_copy(update={"span": "ends"}),
         }
     )

@@ -9,7 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.document import VERSION, Recipe, read_recipe
+from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.json.documents import from_json, to_json
 from tests.strategies import recipes
@@ -26,7 +27,7 @@ def test_a_recipe_survives_its_file(recipe: Recipe) -> None:
     [
         ([], "", "JSON object"),
         ({"format": "other"}, "/format", "not a Dodecant recipe"),
-        ({"version": 2}, "/version", "newer Dodecant"),
+        ({"version": 3}, "/version", "newer Dodecant"),
         ({"version": "new"}, "/version", "not one of the choices"),
         ({"tempo": 9999}, "/tempo", "Use 320 or less"),
         ({"tempo": 19}, "/tempo", "Use 20 or more"),
@@ -102,4 +103,52 @@ def test_no_document_breaks_the_reader(document: Any) -> None:
     except RecipeError as error:
         assert all(problem.message for problem in error.problems)
     else:
-        assert json.loads(to_json(recipe))["version"] == 1
+        assert json.loads(to_json(recipe))["version"] == VERSION
+
+
+VERSION_1 = {
+    "version": 1,
+    "figure": {"kind": "pairs", "way": "opposite"},
+    "joins": {"way": "either", "turn": 7},
+    "player": {"lies": "high", "keyed": "written"},
+    "placement": {"poured": "stream", "swings": "sixteenth", "accents": 3},
+    "sounds": {"kind": "changes", "changes": {"version": 1, "text": "| C |", "turn": "phrase"}},
+}
+VERSION_2 = {
+    "version": 2,
+    "figure": {"kind": "pairs", "direction": "opposite"},
+    "joins": {"direction": "either", "direction_change": 7},
+    "player": {"tessitura": "high", "named_key": "written"},
+    "placement": {
+        "rhythm_restarts": "never", "swung_value": "sixteenth", "marks": [{"kind": "accent", "every": 3}],
+    },
+    "sounds": {"kind": "changes", "changes": {"version": 2, "text": "| C |", "next_sound": "phrase"}},
+}  # fmt: skip
+
+
+def test_version_1_is_read_for_good() -> None:
+    before = json.dumps(VERSION_1)
+    assert read_recipe(VERSION_1) == read_recipe(VERSION_2)
+    assert json.dumps(VERSION_1) == before
+    assert read_recipe({**VERSION_1, "figure": {"kind": "unbroken", "way": "down"}}).figure == Unbroken(
+        direction="down"
+    )
+    morph = {"kind": "morph", "scales": ["ionian", "lydian"]}
+    old, new = ({"sounds": {**morph, field: "changed"}} for field in ("part", "after_first"))
+    assert read_recipe(old) == read_recipe(new)
+
+
+@pytest.mark.parametrize(
+    ("document", "pointer"),
+    [
+        ({"version": 2, "player": {"lies": "high"}}, "/player/lies"),
+        ({"version": 1, "player": {"lies": "high", "tessitura": "low"}}, "/player/lies"),
+        ({"version": 1, "joins": {"turn": 11}}, "/joins/direction_change"),
+        ({"version": 1, "figure": {"kind": "cell", "text": "1", "way": "up"}}, "/figure/way"),
+        ({"version": True}, "/version"),
+    ],
+)
+def test_old_names_hold_in_old_recipes_alone(document: Any, pointer: str) -> None:
+    with pytest.raises(RecipeError) as caught:
+        read_recipe(document)
+    assert [problem.pointer for problem in caught.value.problems] == [pointer]

@@ -116,7 +116,7 @@ def test_a_chord_is_anticipated_to_the_tick(
 ) -> None:
     found = pressed(placement, figure=figure, **CHANGES)
     assert [on for on, _ in ticks(found, swinging=True)] == starts
-    symbols = [over.start for over in found.strips[0].stop.over_written]
+    symbols = [over.start for over in found.strips[0].stop.chords_written]
     assert symbols == [0, 2, 4], "the chords are written where they are"
     check(found)
 

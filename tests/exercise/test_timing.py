@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from dodecant.exercise.melody.lick import read_against
 from dodecant.exercise.notation.bars import write_bars
 from dodecant.exercise.recipe.rhythm_text import rhythm_of
-from dodecant.exercise.rhythm.timing import Timing, lay_out, one_grid, poured
+from dodecant.exercise.rhythm.timing import Timing, fill_rhythm, lay_out, one_grid
 from dodecant.exercise.wording.licks import said_of
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
@@ -61,14 +61,14 @@ def test_tones_wait_for_the_place_they_need(timings: list[Timing], begin: F, spa
     ],
 )
 def test_tones_are_poured_into_the_slots_that_sound(units: list[int], slots: str, begin: F, spans: str) -> None:
-    found = poured((Timing(unit) for unit in units), begin, rhythm_of(slots, "eighth"))
+    found = fill_rhythm((Timing(unit) for unit in units), begin, rhythm_of(slots, "eighth"))
     assert " ".join(f"{start}:{length}" for start, length in found) == spans
 
 
 def test_a_rhythm_begins_anew_with_each_figure() -> None:
     figures = [Timing(begins=True), Timing(), Timing(), Timing(begins=True), Timing()]
     rhythm = rhythm_of("rs(ss)ss ss", "eighth")
-    found = [[str(start) for start, _ in poured(figures, F(1), rhythm, anew=anew)] for anew in (False, True)]
+    found = [[str(start) for start, _ in fill_rhythm(figures, F(1), rhythm, anew=anew)] for anew in (False, True)]
     assert found == [["1", "3/2", "2", "5/2", "3"], ["1", "3/2", "2", "9/2", "5"]]
 
 

@@ -9,7 +9,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.sentence import sentence_text
@@ -22,7 +23,7 @@ TWO_FIVE = "key: C\n| Dm7 G7 | Cmaj7 |"
 
 
 def pressed(text: str = TWO_FIVE, key: str = "C", way: str = "up", step: int = 1, **more: Any) -> Exercise:
-    figure = {"kind": "unbroken", "way": way, "step": step}
+    figure = {"kind": "unbroken", "direction": way, "step": step}
     document = {"figure": figure, "keys": {"order": "picked", "picked": [key]}}
     return press(
         read_recipe({"sounds": {"kind": "changes", "changes": {"text": text}}, **document, **more}), load_tables()
@@ -59,7 +60,7 @@ def test_it_never_stops_never_leaps_and_turns_only_where_it_must(
     (strip,) = found.strips
     reach, heights = found.instrument.comfortable, [note.tone.written.midi for note in strip.notes]
     assert all(reach.holds(height, height) for height in heights)
-    silent = any(over.chord is None for over in strip.stop.over_written)
+    silent = any(over.chord is None for over in strip.stop.chords_written)
     if not silent:
         assert all(one.start + one.length == other.start for one, other in pairwise(strip.notes))
     moves = [other - one for one, other in pairwise(heights)]

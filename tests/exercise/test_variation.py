@@ -8,8 +8,9 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.document import Player, Recipe, read_recipe
+from dodecant.exercise.recipe.figures import Cell
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.exercise.recipe.variation import LEVELS, read_stairs, surprise, varied
+from dodecant.exercise.recipe.variation import LEVELS, read_levels, surprise, varied
 from dodecant.music.core.errors import MusicError
 from dodecant.tables import load_tables
 from tests.strategies import INSTRUMENTS
@@ -25,14 +26,14 @@ def differing(one: Recipe, other: Recipe) -> set[str]:
 @settings(max_examples=60)
 def test_a_surprise_works_and_comes_again(seed: int, level: int, instrument: str) -> None:
     player = Player(instrument=instrument)
-    found = surprise(seed, level, TABLES.stairs, player)
-    assert found == surprise(seed, level, TABLES.stairs, player)
+    found = surprise(seed, level, TABLES.levels, player)
+    assert found == surprise(seed, level, TABLES.levels, player)
     assert found.player == player
     assert press(found, TABLES).strips
 
 
 def test_levels_grow_and_seeds_differ() -> None:
-    easy, hard = ([surprise(n, level, TABLES.stairs, Player()) for n in range(30)] for level in (1, LEVELS))
+    easy, hard = ([surprise(n, level, TABLES.levels, Player()) for n in range(30)] for level in (1, LEVELS))
     assert max(recipe.tempo for recipe in easy) < min(recipe.tempo for recipe in hard)
     assert {recipe.placement.value for recipe in easy} <= {"quarter", "eighth"}
     assert {recipe.placement.value for recipe in hard} <= {"triplet", "sixteenth"}
@@ -42,10 +43,10 @@ def test_levels_grow_and_seeds_differ() -> None:
 @given(st.integers(0, 200), st.integers(1, LEVELS), st.lists(st.sampled_from(["harder", "easier"]), max_size=6))
 @settings(max_examples=40)
 def test_each_step_changes_one_phrase_and_says_which(seed: int, level: int, ways: list[str]) -> None:
-    recipe = surprise(seed, level, TABLES.stairs, Player())
+    recipe = surprise(seed, level, TABLES.levels, Player())
     for way in ways:
         try:
-            found = varied(recipe, TABLES.stairs, way)  # type: ignore[arg-type]
+            found = varied(recipe, TABLES.levels, way)  # type: ignore[arg-type]
         except RecipeError as error:
             assert error.problems[0].cure
             continue
@@ -58,24 +59,23 @@ def test_harder_and_harder_reaches_the_top_and_easier_leads_back(tables: Tables)
     recipe, seen = Recipe(), []
     with pytest.raises(RecipeError, match="as hard as it gets"):
         while True:
-            found = varied(recipe, tables.stairs, "harder")
+            found = varied(recipe, tables.levels, "harder")
             recipe = found.recipe
             seen.append(found.phrase)
     assert set(seen) == {"path", "figure", "placement", "keys", "sounds", "tempo"}
     with pytest.raises(RecipeError, match="as easy as it gets"):
         while True:
-            recipe = varied(recipe, tables.stairs, "easier").recipe
+            recipe = varied(recipe, tables.levels, "easier").recipe
     assert (recipe.figure.kind, recipe.placement.value, recipe.keys.order) == ("run", "quarter", "picked")
 
 
 def test_the_teachers_own_phrases_are_left_alone(tables: Tables) -> None:
     own = read_recipe({"figure": {"kind": "cell", "text": "7- 1 4"}, "sounds": {"kind": "one", "scale": "augmented"}})
     for _ in range(8):
-        own = varied(own, tables.stairs, "harder").recipe
-    assert own.figure.kind == "cell"
-    assert own.figure.text == "7- 1 4"
+        own = varied(own, tables.levels, "harder").recipe
+    assert own.figure == Cell(text="7- 1 4")
 
 
 def test_a_step_no_recipe_can_take_is_refused() -> None:
-    with pytest.raises(MusicError, match="Stair path, sideways"):
-        read_stairs('[[stair]]\nphrase="path"\nsteps=[{words="sideways", value={direction="sideways"}}]')
+    with pytest.raises(MusicError, match="Levels of path, sideways"):
+        read_levels('[[levels]]\nphrase="path"\nlevels=[{words="sideways", value={direction="sideways"}}]')

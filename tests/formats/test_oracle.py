@@ -10,7 +10,8 @@ from lxml import etree
 from music21 import converter, harmony, midi, stream
 from music21 import note as m21_note
 
-from dodecant.exercise.press import Exercise, Tables, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml

@@ -9,7 +9,7 @@ from music21 import instrument as m21_instrument
 
 from dodecant.exercise.press import Tables
 from dodecant.instrument.profile import Reach, read_instruments
-from dodecant.instrument.range import Lie, chosen_shift, folded, octave_shifts
+from dodecant.instrument.range import Register, chosen_shift, folded, octave_shifts
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import Pitch
 
@@ -55,7 +55,7 @@ reaches = st.builds(
 
 
 @given(st.integers(20, 100), st.integers(0, 40), reaches, st.sampled_from(["low", "middle", "high"]))
-def test_a_shift_is_found_exactly_when_one_fits(low: int, width: int, reach: Reach, lies: Lie) -> None:
+def test_a_shift_is_found_exactly_when_one_fits(low: int, width: int, reach: Reach, lies: Register) -> None:
     fitting = [n for n in range(-12, 13) if reach.holds(low + 12 * n, low + width + 12 * n)]
     assert list(octave_shifts(low, low + width, reach)) == fitting
     shift = chosen_shift(low, low + width, reach, lies)

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables
-from dodecant.music.chord_scale_fit.fit import School, costs, fit, need_of, scores, weigh
+from dodecant.music.chord_scale_fit.fit import FitSchool, costs, fit, need_of, scores, weigh
 from dodecant.music.chord_scale_fit.place import Place, places
 from dodecant.music.chord_scale_fit.reason import reason
 from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, chords_served, fewest_sounds
@@ -149,7 +149,7 @@ def test_the_textbook_has_its_eighty_lines() -> None:
 
 @pytest.mark.parametrize("row", ROWS, ids=[row[0] for row in ROWS])
 def test_the_textbook_answer_comes_out_on_top_in_every_key(tables: Tables, row: tuple[str, ...]) -> None:
-    schools: tuple[tuple[School, str], ...] = (("key", row[1]), ("colour", row[-1]))
+    schools: tuple[tuple[FitSchool, str], ...] = (("key", row[1]), ("colour", row[-1]))
     for (school, answers), half_steps in product(schools, range(12)):
         chord, place = placed(row[0], half_steps)
         best = fit(chord, place, tables.scales, school=school)[0]
@@ -197,7 +197,7 @@ lines = st.builds(
 
 @given(lines, st.sampled_from(["key", "colour"]), st.data())
 @settings(max_examples=150)
-def test_a_score_is_the_sum_of_parts_that_can_be_said(line: str, school: School, data: st.DataObject) -> None:
+def test_a_score_is_the_sum_of_parts_that_can_be_said(line: str, school: FitSchool, data: st.DataObject) -> None:
     chord, place = placed(line)
     ranked = fit(chord, place, load_tables().scales, school=school, elsewhere=True)
     assert list(ranked) == sorted(ranked, key=lambda found: found.score)

@@ -13,7 +13,7 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import TonicNames
-from dodecant.music.scales.numbering import School, number_text
+from dodecant.music.scales.numbering import NumberingSchool, number_text
 from dodecant.music.scales.scale import read_catalogue
 
 INTERVALS = {
@@ -189,7 +189,9 @@ def test_there_are_twelve_key_names_and_a_preference_changes_one() -> None:
         ("melodic-minor-classical", "b6 b7", "steps", "6 7"),
     ],
 )
-def test_three_schools_of_numbering(tables: Tables, scale: str, degrees: str, school: School, numbers: str) -> None:
+def test_three_schools_of_numbering(
+    tables: Tables, scale: str, degrees: str, school: NumberingSchool, numbers: str
+) -> None:
     found = [number_text(Degree.parse(word), tables.scales.get(scale), school) for word in degrees.split()]
     assert [text.replace("𝄪", "♯♯") for text in found] == numbers.split()
 

@@ -12,7 +12,7 @@ from dodecant.exercise.companions.bass_and_chord import voicings
 from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony, harmony_of, settled
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.recipe.scale_choice import ScaleChoice, choice_of
-from dodecant.music.chord_scale_fit.fit import Fit, School, fit, weigh
+from dodecant.music.chord_scale_fit.fit import Fit, FitSchool, fit, weigh
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.reason import reason
 from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, fewest_sounds
@@ -168,7 +168,7 @@ def _bars(changes: Changes) -> list[ChangesBarOut]:
     return found
 
 
-def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house: House, school: School) -> ChordOut:
+def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house: House, school: FitSchool) -> ChordOut:
     chord = slot.chord
     offers: list[FitOut] = []
     if chord is not None:
@@ -193,7 +193,7 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
     )
 
 
-def _fit(found: Fit, chord: Chord, place: Place, school: School) -> FitOut:
+def _fit(found: Fit, chord: Chord, place: Place, school: FitSchool) -> FitOut:
     return FitOut(
         name=found.text,
         tonic=found.tonic.text,

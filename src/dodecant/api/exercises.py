@@ -13,10 +13,11 @@ from typing_extensions import TypedDict
 from dodecant.api.files import attachment
 from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
-from dodecant.exercise.press import Exercise, press
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Player, Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.variation import LEVELS, Way, surprise, varied
+from dodecant.exercise.recipe.variation import LEVELS, HarderOrEasier, surprise, varied
 from dodecant.formats.json.documents import from_json
 from dodecant.formats.json.documents import to_json as recipe_to_json
 from dodecant.formats.json.exercise import ExerciseOut, exercise_document, json_bytes, to_json
@@ -80,7 +81,7 @@ class VariationIn(BaseModel):
     """A recipe to be made one step harder or easier."""
 
     recipe: Recipe
-    way: Way
+    way: HarderOrEasier
 
 
 class VariationOut(BaseModel):
@@ -94,7 +95,7 @@ class VariationOut(BaseModel):
 @router.post("/variations")
 def vary(wanted: VariationIn) -> VariationOut:
     """One step harder or easier: one phrase changes."""
-    found = varied(wanted.recipe, load_tables().stairs, wanted.way)
+    found = varied(wanted.recipe, load_tables().levels, wanted.way)
     return VariationOut(recipe=found.recipe, phrase=found.phrase, words=found.words)
 
 
@@ -109,7 +110,7 @@ class SurpriseIn(BaseModel):
 @router.post("/surprises")
 def surprise_me(wanted: SurpriseIn) -> Recipe:
     """A sensible recipe nobody thought of; the same seed gives the same one."""
-    return surprise(wanted.seed, wanted.level, load_tables().stairs, wanted.player)
+    return surprise(wanted.seed, wanted.level, load_tables().levels, wanted.player)
 
 
 @router.post("/files/{kind}", response_class=Response)

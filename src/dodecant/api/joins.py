@@ -8,7 +8,7 @@ from typing import Annotated
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from dodecant.exercise.press import why_here
+from dodecant.exercise.press import explain_join
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import readable
 from dodecant.music.core.errors import MusicError
@@ -18,7 +18,7 @@ router = APIRouter(prefix="/api", tags=["joins"])
 COST_WORDS = {
     "leap": "leap",
     "repeat": "note struck again",
-    "turn": "turn",
+    "direction_change": "turn",
     "strong": "foreign tone on the beat",
     "range": "edge of the range",
     "motion": "half steps moved",
@@ -67,7 +67,7 @@ class JoinOut(BaseModel):
 @router.post("/joins")
 def why(wanted: JoinIn) -> JoinOut:
     """Why the line goes on as it does under the chord at a beat."""
-    found = why_here(wanted.recipe, load_tables(), wanted.strip, _read_beat(wanted.beat))
+    found = explain_join(wanted.recipe, load_tables(), wanted.strip, _read_beat(wanted.beat))
     return JoinOut(
         chord=found.chord,
         rule=found.rule,

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
 from dodecant.api.sounds_answers import FoundOut, LaidOpenOut, NeighbourOut, found_sound, laid_open, step_answer
-from dodecant.backing.listening import Way, listening
+from dodecant.backing.listening import ListeningWay, listening
 from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice, chosen_scale
@@ -56,7 +56,7 @@ class SoundingOut(BaseModel):
 class ListeningIn(SoundIn):
     """How to hear it: alone, over a drone, home to the root after every note, against its chords."""
 
-    way: Way = "alone"
+    way: ListeningWay = "alone"
 
 
 @router.post("/sounds/listening")

@@ -20,13 +20,13 @@ from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.finding import holders
 from dodecant.music.scales.neighbours import Alteration, derivation, neighbours
-from dodecant.music.scales.numbering import School, number_text
+from dodecant.music.scales.numbering import NumberingSchool, number_text
 from dodecant.music.scales.scale import Scale
 from dodecant.music.scales.stacks import Stack, stacks, triad_pairs
 from dodecant.music.scales.working import working
 from dodecant.tables import load_tables
 
-_SCHOOLS: tuple[School, ...] = ("major", "chord", "steps")
+_SCHOOLS: tuple[NumberingSchool, ...] = ("major", "chord", "steps")
 _MOST_PAIRS = 8
 _MOST_HOLDERS = 6
 
@@ -85,7 +85,7 @@ class LaidOpenOut(BaseModel):
     notes: list[str]
     heights: list[int]
     roles: list[str]
-    numbers: dict[School, list[str]]
+    numbers: dict[NumberingSchool, list[str]]
     half_steps: list[int]
     derivation: str
     working: list[WorkingStepOut]

@@ -6,8 +6,8 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.figures import PAIR_ORDERS
 from dodecant.exercise.recipe.note_values import NAMES
-from dodecant.exercise.routes.orders import PAIR_ORDERS
 from dodecant.exercise.wording.figures import COURSES, ENCLOSURES, LADDERS
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.tonics import USUAL
@@ -112,7 +112,7 @@ def tables() -> TablesOut:
             ladders=dict(LADDERS),
             enclosures=dict(ENCLOSURES),
             courses=dict(COURSES),
-            pair_orders=PAIR_ORDERS,
+            pair_orders=dict(PAIR_ORDERS),
             values={school: dict(names) for school, names in NAMES.items()},
         ),
         blank=Recipe(),

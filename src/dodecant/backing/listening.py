@@ -15,8 +15,8 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.scales.scale import Scale
 
-Way = Literal["alone", "drone", "root", "chords"]
-WAYS: tuple[Way, ...] = ("alone", "drone", "root", "chords")
+ListeningWay = Literal["alone", "drone", "root", "chords"]
+LISTENING_WAYS: tuple[ListeningWay, ...] = ("alone", "drone", "root", "chords")
 _LEFT_HAND = 60  # a drone lies below this
 
 
@@ -30,7 +30,7 @@ class Sounding:
     step: int | None = None
 
 
-def listening(tonic: NoteName, scale: Scale, chords: Sequence[Chord], way: Way) -> tuple[Sounding, ...]:
+def listening(tonic: NoteName, scale: Scale, chords: Sequence[Chord], way: ListeningWay) -> tuple[Sounding, ...]:
     """What is played for one way of hearing a sound.
 
     >>> from dodecant.music.scales.scale import own_scale

@@ -10,7 +10,7 @@ from typing import Literal
 import typst
 
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
-from dodecant.exercise.press import Exercise
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
 
 Paper = Literal["a4", "us-letter"]

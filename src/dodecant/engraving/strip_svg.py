@@ -8,8 +8,8 @@ from functools import lru_cache
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
-from dodecant.exercise.press import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.musicxml.score import sheet_musicxml, strip_musicxml
 

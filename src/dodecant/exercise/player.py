@@ -1,0 +1,51 @@
+"""Who plays, resolved once: the instrument, the range to stay in, and the widest range there is."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
+from dodecant.instrument.profile import Instrument, InstrumentTable, Reach
+from dodecant.instrument.range import Register
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import Pitch
+
+
+@dataclass(frozen=True)
+class ResolvedPlayer:
+    """The instrument; the range a line should stay in; the one it must stay in; and where in it lines lie.
+
+    A player's own limits are never left; the comfortable reach may be left for the full one, with a remark.
+    """
+
+    instrument: Instrument
+    reach: Reach
+    widest: Reach
+    tessitura: Register
+
+
+def resolved_player(recipe: Recipe, instruments: InstrumentTable) -> ResolvedPlayer:
+    """Look the recipe's player up; raises RecipeError for what is not on the instrument."""
+    player = recipe.player
+    try:
+        instrument = instruments.get(player.instrument)
+    except MusicError as error:
+        raise at_field("/player/instrument", error) from None
+    wanted = instrument.comfortable if player.reach == "comfortable" else instrument.full
+    low = Pitch.parse(player.lowest) if player.lowest else wanted.low
+    high = Pitch.parse(player.highest) if player.highest else wanted.high
+    for pitch, field in ((low, "lowest"), (high, "highest")):
+        if not instrument.full.holds(pitch.midi, pitch.midi):
+            message = f"{pitch.text} is not on the {instrument.name}."
+            raise RecipeError([Problem(f"/player/{field}", message, f"It reads {instrument.full.text}.")])
+    if high.midi - low.midi < 12:
+        field = "lowest" if player.lowest else "highest"
+        message = f"{low.text} to {high.text} is less than an octave."
+        raise RecipeError([Problem(f"/player/{field}", message, "Leave at least an octave to play in.")])
+    if recipe.figure.needs_chords_struck and not instrument.chords:
+        message = f"The {instrument.name} sounds one note at a time."
+        raise RecipeError([Problem("/figure/rhythm", message, "Play the tones one after another.")])
+    reach = Reach(low, high)
+    has_limits = bool(player.lowest or player.highest)
+    return ResolvedPlayer(instrument, reach, reach if has_limits else instrument.full, player.tessitura)

@@ -9,8 +9,8 @@ from typing import NamedTuple
 
 import mido
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Note, Strip
-from dodecant.exercise.press import Exercise
 from dodecant.exercise.rhythm.timing import swung
 
 TICKS = 480
@@ -26,7 +26,7 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
     placement = exercise.recipe.placement
 
     def ticks(beats: Fraction) -> int:
-        return _ticks(swung(beats, placement.swing, placement.swings) if swinging else beats)
+        return _ticks(swung(beats, placement.swing, placement.swung_value) if swinging else beats)
 
     song = mido.MidiFile(type=1, ticks_per_beat=TICKS)
     song.tracks.append(_conductor(exercise))
@@ -38,7 +38,7 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
     for number, companion in enumerate(exercise.recipe.companions):
         beside = [_Sounding(ticks(at + one.start), ticks(at + one.start + one.length),
                             tuple(pitch.midi for pitch in one.pitches), _BESIDE)
-                  for at, strip in _placed(exercise) for one in strip.beside[number].struck]  # fmt: skip
+                  for at, strip in _placed(exercise) for one in strip.companions[number].chords]  # fmt: skip
         song.tracks.append(_track(f"beside: {companion.kind}", _PIANO, 1 + number, beside, end))
     out = BytesIO()
     song.save(file=out)
@@ -56,7 +56,7 @@ class _Sounding(NamedTuple):
 
 
 def _of(note: Note) -> tuple[tuple[int, ...], int, bool]:
-    pitches = tuple(tone.sounding.midi for tone in (note.tone, *note.tone.under))
+    pitches = tuple(tone.sounding.midi for tone in (note.tone, *note.tone.lower_tones))
     return pitches, _ACCENT if note.loud else _VELOCITY, note.short
 
 

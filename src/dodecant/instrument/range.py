@@ -7,7 +7,7 @@ from typing import Literal
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.pitch import Pitch
 
-Lie = Literal["low", "middle", "high"]
+Register = Literal["low", "middle", "high"]
 
 
 def octave_shifts(low: int, high: int, reach: Reach) -> tuple[int, ...]:
@@ -21,7 +21,7 @@ def octave_shifts(low: int, high: int, reach: Reach) -> tuple[int, ...]:
     return tuple(range(lowest, highest + 1))
 
 
-def chosen_shift(low: int, high: int, reach: Reach, lies: Lie) -> int | None:
+def chosen_shift(low: int, high: int, reach: Reach, lies: Register) -> int | None:
     """The shift that lays the span low, in the middle or high in the reach, or None when no shift fits.
 
     The middle is the shift that brings the span's centre nearest to the reach's; of two equals the lower.

@@ -12,7 +12,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.music.core.cheapest_way import cheapest
+from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.music.core.chord import Chord, Quality, guide_degrees
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
@@ -24,7 +24,7 @@ _ROOM = {("shell", "left"): (40, 64), ("shell", "right"): (52, 76),
          ("rootless", "left"): (48, 69), ("rootless", "right"): (58, 81)}  # fmt: skip
 
 
-class Harmonic(NamedTuple):
+class VoicedChord(NamedTuple):
     """What is voiced: a root, and above it the third, fifth, seventh and ninth; a dominant has a thirteenth."""
 
     root: NoteName
@@ -35,12 +35,12 @@ class Harmonic(NamedTuple):
     thirteenth: Degree | None
 
 
-def harmonic(chord: Chord | None, sound: Sound) -> Harmonic:
+def harmonic(chord: Chord | None, sound: Sound) -> VoicedChord:
     """What is voiced over a chord with its sound; without a chord, over the sound alone."""
     if chord is None:
-        return Harmonic(sound.tonic, *_of_scale(sound.scale))
+        return VoicedChord(sound.tonic, *_of_scale(sound.scale))
     above = Degree(1) if sound.tonic == chord.root else Degree.between(chord.root, sound.tonic)
-    return Harmonic(chord.root, *_of_chord(chord.quality, sound.scale, above))
+    return VoicedChord(chord.root, *_of_chord(chord.quality, sound.scale, above))
 
 
 _Tones = tuple[Degree, Degree, Degree, Degree, Degree | None]
@@ -78,7 +78,7 @@ def _is_dominant(third: Degree, seventh: Degree) -> bool:
     return third == Degree(3) and seventh == Degree(7, -1)
 
 
-def voiced(chords: Sequence[Harmonic], form: str, hand: str) -> list[tuple[Pitch, ...]]:
+def voiced(chords: Sequence[VoicedChord], form: str, hand: str) -> list[tuple[Pitch, ...]]:
     """A voicing for each chord, low to high, with the least motion of all voices together.
 
     >>> from dodecant.music.core.chord_symbol import parse_chord
@@ -94,19 +94,19 @@ def voiced(chords: Sequence[Harmonic], form: str, hand: str) -> list[tuple[Pitch
     room = _ROOM[form, hand]
     steps = [_ways(chord, form, room) for chord in chords]
     middle = sum(room)
-    best = cheapest(steps, own=lambda way: abs(way[0][0] + way[0][-1] - middle), between=_motion)
-    return [pitches for _, pitches in best]
+    best = cheapest_way(steps, own=lambda way: abs(way[0][0] + way[0][-1] - middle), between=_motion)
+    return [step[number][1] for step, number in zip(steps, best, strict=True)]
 
 
-_Way = tuple[tuple[int, ...], tuple[Pitch, ...]]  # MIDI numbers and pitches, low to high
+_PlacedVoicing = tuple[tuple[int, ...], tuple[Pitch, ...]]  # MIDI numbers and pitches, low to high
 
 
-def _motion(before: _Way, after: _Way) -> int:
+def _motion(before: _PlacedVoicing, after: _PlacedVoicing) -> int:
     return 4 * sum([abs(one - other) for one, other in zip(before[0], after[0], strict=True)])
 
 
 @lru_cache(maxsize=2048)
-def _ways(chord: Harmonic, form: str, room: tuple[int, int]) -> list[_Way]:
+def _ways(chord: VoicedChord, form: str, room: tuple[int, int]) -> list[_PlacedVoicing]:
     """The voicings of a chord inside the room; the one that leaves it least, where none fits."""
     root, third, seventh = Degree(1), chord.third, chord.seventh
     orders: tuple[tuple[Degree, ...], ...] = ((root, third, seventh), (root, seventh, third))

@@ -7,9 +7,9 @@ from fractions import Fraction
 from itertools import groupby
 
 from dodecant.exercise.companions.voicings import harmonic, voiced
-from dodecant.exercise.harmony.timeline import Over, anticipated
+from dodecant.exercise.harmony.timeline import TimedChord, anticipated
 from dodecant.exercise.notation.bars import begun_in, write_bars, write_chord_signs
-from dodecant.exercise.notation.score import Beside, Strip, Struck
+from dodecant.exercise.notation.score import CompanionChord, CompanionPart, Strip
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import as_read
 from dodecant.exercise.recipe.cell import parse_degrees
@@ -25,12 +25,12 @@ _LOW = range(36, 48)  # where the root of fifths and drones lies: C2 to B2
 _MIDDLE_C = 60
 
 
-def beside(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[Beside, ...]:
+def companion_parts(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[CompanionPart, ...]:
     """Everything that goes beside a strip, in the recipe's order."""
     return tuple(_beside(recipe, companion, strip, metre) for companion in recipe.companions)
 
 
-def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) -> Beside:
+def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) -> CompanionPart:
     struck = tuple(
         one._replace(pitches=tuple(as_read(pitch, recipe) for pitch in one.pitches))
         for one in _struck(companion, strip, metre)
@@ -43,15 +43,15 @@ def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) ->
     bars = write_bars(spans, metre, begin=strip.begin, end=strip.end, full=False)  # the strip says where it ends
     chords, normal = [one.pitches for one in struck], signature_alterations(fifths)
     signs = write_chord_signs(begun_in(bars), chords, normal, cautionary=recipe.spelling.cautionary)
-    return Beside(companion.kind, companion.written, clef, struck, bars, tuple(signs), fifths)
+    return CompanionPart(companion.kind, companion.written, clef, struck, bars, tuple(signs), fifths)
 
 
-def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[Struck]:
+def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[CompanionChord]:
     match companion:
         case Doubling():
             for note in strip.notes:
                 pitch = note.tone.sounding.moved(7 * companion.octaves, 12 * companion.octaves)
-                yield Struck(note.start, note.length, (pitch,))
+                yield CompanionChord(note.start, note.length, (pitch,))
         case Drone():
             yield _drone(companion, strip)
         case Fifths():
@@ -61,12 +61,12 @@ def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[Struck
             yield from _voicings(companion, strip)
 
 
-def _spans(strip: Strip) -> list[Over]:
+def _spans(strip: Strip) -> list[TimedChord]:
     """The chords and sounds of a strip in time, each once; without changes the strip's own sounds."""
     stop = strip.stop
-    if stop.over_sounding:
-        found: list[Over] = []
-        for _, same in groupby(stop.over_sounding, key=lambda over: (over.chord, over.sound)):
+    if stop.chords_sounding:
+        found: list[TimedChord] = []
+        for _, same in groupby(stop.chords_sounding, key=lambda over: (over.chord, over.sound)):
             every = list(same)
             if every[0].sound is not None:
                 found.append(every[0]._replace(length=sum((one.length for one in every), start=Fraction(0))))
@@ -77,17 +77,19 @@ def _spans(strip: Strip) -> list[Over]:
         sounds = [next(same)[1] for _, same in groupby(stop.chain, key=lambda pair: pair[1])]
         starts = [start for start, _ in strip.labels] or starts
     ends = [*starts[1:], strip.end]
-    return [Over(start, end - start, None, sound) for start, end, sound in zip(starts, ends, sounds, strict=False)]
+    return [
+        TimedChord(start, end - start, None, sound) for start, end, sound in zip(starts, ends, sounds, strict=False)
+    ]
 
 
-def _drone(companion: Drone, strip: Strip) -> Struck:
+def _drone(companion: Drone, strip: Strip) -> CompanionChord:
     (degree,) = parse_degrees(companion.degree)
     tone = _low(degree.name_above(strip.stop.sounding.tonic))
     pitches = (tone, tone.moved(4, 7)) if companion.fifth else (tone,)
-    return Struck(strip.begin, strip.end - strip.begin, pitches)
+    return CompanionChord(strip.begin, strip.end - strip.begin, pitches)
 
 
-def _fifths(companion: Fifths, over: Over, metre: Metre) -> Iterator[Struck]:
+def _fifths(companion: Fifths, over: TimedChord, metre: Metre) -> Iterator[CompanionChord]:
     """Root and fifth in every bar of a chord, or the fifth in turn with the sixth on every beat or group."""
     root, fifth, sixth = _root_fifth_sixth(over)
     places = list(_bars_of(over, metre))
@@ -95,10 +97,10 @@ def _fifths(companion: Fifths, over: Over, metre: Metre) -> Iterator[Struck]:
         places = [place for bar, _ in places for place in _groups_from(bar, over, metre)]
     for number, (start, length) in enumerate(places):
         upper = sixth if companion.moving and number % 2 else fifth
-        yield Struck(start, length, (root, upper))
+        yield CompanionChord(start, length, (root, upper))
 
 
-def _root_fifth_sixth(over: Over) -> tuple[Pitch, Pitch, Pitch]:
+def _root_fifth_sixth(over: TimedChord) -> tuple[Pitch, Pitch, Pitch]:
     """The sixth is the sound's own where it has one above its root."""
     sound = over.sound
     assert sound is not None  # noqa: S101 - only what sounds has spans
@@ -111,7 +113,7 @@ def _root_fifth_sixth(over: Over) -> tuple[Pitch, Pitch, Pitch]:
     return low, fifth.above(low), sixth.above(low)
 
 
-def _bars_of(over: Over, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
+def _bars_of(over: TimedChord, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
     """The bars (or parts of bars) of a span."""
     now, end = over.start, over.start + over.length
     while now < end:
@@ -120,7 +122,7 @@ def _bars_of(over: Over, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
         now = till
 
 
-def _groups_from(start: Fraction, over: Over, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
+def _groups_from(start: Fraction, over: TimedChord, metre: Metre) -> Iterator[tuple[Fraction, Fraction]]:
     """The beats or groups of the bar a place lies in, from it on, inside a span."""
     bar = start // metre.quarters * metre.quarters
     end = min(over.start + over.length, bar + metre.quarters)
@@ -131,13 +133,13 @@ def _groups_from(start: Fraction, over: Over, metre: Metre) -> Iterator[tuple[Fr
         now += group
 
 
-def _voicings(companion: Voicings, strip: Strip) -> Iterator[Struck]:
+def _voicings(companion: Voicings, strip: Strip) -> Iterator[CompanionChord]:
     spans = [over for over in _spans(strip) if over.sound is not None]
     chords = [harmonic(over.chord, over.sound) for over in spans if over.sound is not None]
     early = companion.anticipated
     placed = anticipated(spans, BEATS[early]) if early != "no" else spans
     for over, pitches in zip(placed, voiced(chords, companion.form, companion.hand), strict=True):
-        yield Struck(over.start, over.length, pitches)
+        yield CompanionChord(over.start, over.length, pitches)
 
 
 def _low(name: NoteName) -> Pitch:

@@ -36,12 +36,12 @@ class Harmony:
 
     changes: Changes
     chords: tuple[ChordSounds, ...]
-    turn: str
+    next_sound: str
 
     def sound(self, chord: int, chorus: int, time: int) -> Fit | None:
         """The sound of a chord in a chorus (from 0), when it comes round for the n-th `time` (from 0)."""
         sounds = self.chords[chord].sounds
-        turn = chorus if self.turn == "chorus" else time
+        turn = chorus if self.next_sound == "chorus" else time
         return sounds[turn % len(sounds)] if sounds else None
 
 
@@ -76,7 +76,7 @@ def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalog
                 for place_in, one in enumerate(choice.sounds)
             )
             found.append(ChordSounds(slot.chord, place, sounds, chosen=True))
-    return Harmony(changes, tuple(found), document.turn)
+    return Harmony(changes, tuple(found), document.next_sound)
 
 
 @lru_cache(maxsize=64)

@@ -55,7 +55,7 @@ class Sound:
         return f"{self.tonic.text} {self.scale.name}"
 
 
-class Over(NamedTuple):
+class TimedChord(NamedTuple):
     """A chord of the changes in time (beats from the strip's beginning) with its sound; N.C. has neither."""
 
     start: Fraction
@@ -64,7 +64,7 @@ class Over(NamedTuple):
     sound: Sound | None
 
 
-class _Due(NamedTuple):
+class _ScheduledChord(NamedTuple):
     """A chord's number where it is due (in beats), and its sound."""
 
     start: Fraction
@@ -81,7 +81,7 @@ class Timeline:
     """
 
     harmony: Harmony
-    due: tuple[_Due, ...]
+    due: tuple[_ScheduledChord, ...]
     lead_in: Fraction
     sections: tuple[tuple[Fraction, str], ...] = ()
 
@@ -96,16 +96,16 @@ class Timeline:
         )
 
     @cached_property
-    def at_home(self) -> tuple[Over, ...]:
+    def in_home_key(self) -> tuple[TimedChord, ...]:
         """In the key the changes are written in."""
-        return over_in(self, self.harmony.changes.key.tonic)
+        return chords_in_key(self, self.harmony.changes.key.tonic)
 
 
 @lru_cache(maxsize=32)
 def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range | None = None) -> Timeline:
     """So many choruses of a form, each chord with the sound whose turn it is; or some `bars` of them alone."""
     changes = worked.changes
-    found = [_Due(Fraction(0), lead_in, None, None)] if lead_in else []
+    found = [_ScheduledChord(Fraction(0), lead_in, None, None)] if lead_in else []
     now = lead_in
     times: Counter[int] = Counter()
     sections: list[tuple[Fraction, str]] = []
@@ -118,19 +118,19 @@ def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range |
         for number in changes.slot_numbers[bar]:
             length = changes.slots[number].beats * Fraction(4, changes.bars[bar].metre.unit)
             if wanted:
-                found.append(_Due(now, length, number, worked.sound(number, chorus, times[number])))
+                found.append(_ScheduledChord(now, length, number, worked.sound(number, chorus, times[number])))
                 now += length
             times[number] += 1
     return Timeline(worked, tuple(found), lead_in, tuple(sections))
 
 
 @lru_cache(maxsize=256)
-def over_in(timeline: Timeline, tonic: NoteName) -> tuple[Over, ...]:
+def chords_in_key(timeline: Timeline, tonic: NoteName) -> tuple[TimedChord, ...]:
     """The timeline carried to a key; each sound keeps its degree above its chord's root."""
     changes = timeline.harmony.changes
     chords, slots = chords_in(changes, tonic), changes.slots
     sounds: dict[tuple[int, int], Sound] = {}
-    found: list[Over] = []
+    found: list[TimedChord] = []
     for start, length, number, best in timeline.due:
         chord = None if number is None else chords[number]
         sound = None
@@ -139,18 +139,18 @@ def over_in(timeline: Timeline, tonic: NoteName) -> tuple[Over, ...]:
             sound = sounds.get(key)
             if sound is None:
                 sound = sounds[key] = _carried(best, slots[number].chord, chord)
-        found.append(Over(start, length, chord, sound))
+        found.append(TimedChord(start, length, chord, sound))
     return tuple(found)
 
 
-def anticipated(over: Sequence[Over], by: Fraction) -> tuple[Over, ...]:
+def anticipated(over: Sequence[TimedChord], by: Fraction) -> tuple[TimedChord, ...]:
     """The same chords, each but the first so many beats early; one that would leave no time for the last one is not.
 
-    >>> C = Over(Fraction(0), Fraction(4), None, None)
+    >>> C = TimedChord(Fraction(0), Fraction(4), None, None)
     >>> [str(one.length) for one in anticipated([C, C._replace(start=Fraction(4))], Fraction(1, 2))]
     ['7/2', '9/2']
     """
-    found: list[Over] = []
+    found: list[TimedChord] = []
     for number, one in enumerate(over):
         early = number > 0 and one.start - by > found[-1].start
         start = one.start - by if early else one.start

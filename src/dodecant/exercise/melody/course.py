@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
 
-from dodecant.exercise.melody.figure import Figure, FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone, ToneMaker
+from dodecant.exercise.melody.figures.base import Figure
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor, walk
 from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.exercise.recipe.courses import BuildUpCourse, CoursePart, GrowCourse, PlainCourse, ReturnCourse
 from dodecant.exercise.recipe.document import Path
-from dodecant.exercise.recipe.figures import BuildUpCourse, Courses, ReturnCourse, Run
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Timing
 from dodecant.music.core.degree import Degree
@@ -20,18 +22,23 @@ _HELD = 2  # a tone that joins is held twice as long
 _LONG = Timing(_HELD)
 
 
-def in_course(
-    course: Courses, figures: Sequence[Figure], anchors: Sequence[Anchor], path: Path, sound: Ladder
-) -> Groups:
-    """The figures on their anchors in the order of the course; `figures` are the one rising and the one falling."""
-    if course.kind == "build-up":
-        return list(_build_up(course, path, sound))
-    groups = [on_anchor(figures, anchor, place) for place, anchor in enumerate(anchors)]
-    if course.kind == "grow":
-        return [group for stage in range(1, len(groups) + 1) for group in groups[:stage]]
-    if course.kind == "return":
-        return _returning(course, groups, figures[0], anchors, sound, inside=path.span == "range")
-    return groups
+@dataclass(frozen=True)
+class Walk:
+    """What a course orders: the figures (rising, falling) on the anchors of a path, on a sound."""
+
+    figures: Sequence[Figure]
+    anchors: Sequence[Anchor]
+    path: Path
+    sound: Ladder
+
+    def groups(self) -> Groups:
+        """The figures on their anchors, one by one."""
+        return [on_anchor(self.figures, anchor, place) for place, anchor in enumerate(self.anchors)]
+
+
+def in_course(course: CoursePart, walked: Walk) -> Groups:
+    """The figures of a walk in the order of the course."""
+    return ORDERED[type(course)](course, walked)
 
 
 def on_anchor(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[FigureTone]:
@@ -40,25 +47,25 @@ def on_anchor(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[Fig
     tones = figure.tones_on(anchor, place)
     if anchor.pause and tones:
         timing = tones[-1].timing
-        tones[-1] = figure.timed(tones[-1], timing._replace(units=timing.units * _HELD))
+        tones[-1] = figure.maker.timed(tones[-1], timing._replace(units=timing.units * _HELD))
     return tones
 
 
-def _returning(
-    course: ReturnCourse, groups: Groups, figure: Figure, anchors: Sequence[Anchor], sound: Ladder, *, inside: bool
-) -> Groups:
+def _returning(course: CoursePart, walked: Walk) -> Groups:
     """Home after every so many figures, never twice on it.
 
-    Home is the degree at or below the path's lowest anchor, or at or above it where the line must stay `inside`.
+    Home is the degree at or below the path's lowest anchor, or at or above it where the line must stay inside a range.
     """
+    assert isinstance(course, ReturnCourse)  # noqa: S101 - chosen by its class
     (degree,) = parse_degrees(course.degree)
-    rung = _home_rung(degree, min(anchor.rung for anchor in anchors), sound, figure)
-    lowest = figure.rung(min(anchor.rung for anchor in anchors)).pitch.midi
-    if inside and sound.pitch(rung).midi < lowest:
+    sound, figure = walked.sound, walked.figures[0]
+    lowest = figure.rung(min(anchor.rung for anchor in walked.anchors)).pitch.midi
+    rung = _home_rung(degree, lowest, sound)
+    if walked.path.span == "range" and sound.pitch(rung).midi < lowest:
         rung += len(sound.scale)
-    home = Figure(Run(), sound, sound.scale).rung(rung)
+    home = ToneMaker(sound).rung(rung)
     found: Groups = []
-    for number, group in enumerate(groups, start=1):
+    for number, group in enumerate(walked.groups(), start=1):
         found.append(group)
         if number % course.every == 0 and group and group[-1].pitch != home.pitch:
             found.append([home])
@@ -67,11 +74,15 @@ def _returning(
     return found
 
 
-def _home_rung(degree: Degree, lowest: int, sound: Ladder, figure: Figure) -> int:
+def _growing(course: CoursePart, walked: Walk) -> Groups:
+    groups = walked.groups()
+    return [group for stage in range(1, len(groups) + 1) for group in groups[:stage]]
+
+
+def _home_rung(degree: Degree, low: int, sound: Ladder) -> int:
     rung = sound.rung_at(degree.number)
     if rung is None:
         rung = sound.nearest_rung(degree.number)
-    low = figure.rung(lowest).pitch.midi
     size = len(sound.scale)
     while sound.pitch(rung).midi > low:
         rung -= size
@@ -80,9 +91,10 @@ def _home_rung(degree: Degree, lowest: int, sound: Ladder, figure: Figure) -> in
     return rung
 
 
-def _build_up(course: BuildUpCourse, path: Path, sound: Ladder) -> Groups:
+def _build_up(course: CoursePart, walked: Walk) -> Groups:
     """Stage by stage: the tones so far as a run along the path, the newest one held; the octave root at the end."""
-    scale = sound.scale
+    assert isinstance(course, BuildUpCourse)  # noqa: S101 - chosen by its class
+    path, sound, scale = walked.path, walked.sound, walked.sound.scale
     order = _order(course, scale)
     first = max(3, sum(degree in scale.frame for degree in order)) if not course.order.strip() else 3
     stages: Groups = []
@@ -90,10 +102,10 @@ def _build_up(course: BuildUpCourse, path: Path, sound: Ladder) -> Groups:
         so_far = tuple(sorted(order[:count], key=lambda degree: degree.half_steps))
         newest = order[count - 1] if count > first else None
         ladder = Ladder(sound.tonic, Scale("stage", scale.name, so_far, scale.family, scale.mode, serves=scale.serves))
-        figure = Figure(Run(), ladder, ladder.scale)
+        maker = ToneMaker(ladder)
         for anchor in _below_the_top_root(path, ladder, last=count == len(order)):
-            (tone,) = figure.tones_on(anchor)
-            stages.append([figure.timed(tone, _LONG) if tone.degree == newest else tone])
+            tone = maker.rung(anchor.rung)
+            stages.append([maker.timed(tone, _LONG) if tone.degree == newest else tone])
     return stages
 
 
@@ -123,3 +135,11 @@ def _order(course: BuildUpCourse, scale: Scale) -> tuple[Degree, ...]:
     if len(found) < 3:
         raise RecipeError([Problem("/course/order", "A build-up needs three tones or more.", "Name more degrees.")])
     return tuple(found)
+
+
+ORDERED: Mapping[type[CoursePart], Callable[[CoursePart, Walk], Groups]] = {
+    PlainCourse: lambda course, walked: walked.groups(),
+    ReturnCourse: _returning,
+    BuildUpCourse: _build_up,
+    GrowCourse: _growing,
+}

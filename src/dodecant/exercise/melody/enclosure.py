@@ -9,29 +9,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.recipe.cell import parse_degrees
-from dodecant.exercise.recipe.figures import Enclosure, EnclosureKind
+from dodecant.exercise.recipe.enclosures import ENCLOSURES, Enclosure
 from dodecant.exercise.rhythm.timing import Units
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import Scale
-
-# What is played before the target: scale tones (up, down) or half steps (+1, +2 above; -1, -2 below).
-_NOTES: dict[EnclosureKind, tuple[str | int, ...]] = {
-    "below": (-1,),
-    "above": ("up",),
-    "above-below": ("up", -1),
-    "below-above": (-1, "up"),
-    "half-above-below": (1, -1),
-    "half-below-above": (-1, 1),
-    "scale-above-below": ("up", "down"),
-    "two-below": (-2, -1),
-    "two-above": (2, 1),
-    "above-two-below": ("up", -2, -1),
-    "below-two-above": (-1, 2, 1),
-    "double": ("up", 1, "down", -1),
-}
 
 
 class Encloser:
@@ -74,7 +58,7 @@ class Encloser:
         if self._targets is not None and target.degree not in self._targets:
             return []
         found: list[FigureTone] = []
-        for note in (self._note(word, target) for word in _NOTES[self._recipe.kind]):
+        for note in (self._note(word, target) for word in ENCLOSURES[self._recipe.kind]):
             before = found[-1] if found else last
             if before is None or before.pitch.midi != note.pitch.midi:
                 found.append(note)

@@ -5,9 +5,18 @@ A ladder is an ordered set of degrees on the sound's tonic, so that cells, paths
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from functools import lru_cache
+from typing import NamedTuple
 
-from dodecant.exercise.recipe.figures import Ladders
+from dodecant.exercise.recipe.ladders import (
+    ArpeggioLadder,
+    ChordLadder,
+    ChromaticLadder,
+    LadderPart,
+    PairLadder,
+    ScaleLadder,
+)
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName
@@ -20,19 +29,19 @@ _FLATS = tuple(map(Degree.parse, ("1", "b2", "2", "b3", "3", "4", "b5", "5", "b6
 
 
 @lru_cache(maxsize=1024)
-def ladder_scale(part: Ladders, scale: Scale) -> Scale:
+def ladder_scale(part: LadderPart, scale: Scale, pointer: str = "/ladder") -> Scale:
     """The degrees of a ladder on a sound, both ways; raises RecipeError where the sound has no such ladder.
 
-    >>> from dodecant.exercise.recipe.figures import ArpeggioLadder
     >>> from dodecant.music.scales.scale import own_scale
     >>> major = own_scale("major", "1 2 3 4 5 6 7")
     >>> " ".join(degree.text for degree in ladder_scale(ArpeggioLadder(step=2, size=3), major).degrees)
     '2 4 6'
     """
-    if part.kind == "scale":
+    if isinstance(part, ScaleLadder):
         return scale
-    up = _degrees(part, scale, scale.degrees, _SHARPS)
-    down = _degrees(part, scale, scale.down or scale.degrees, _FLATS)
+    degrees_of = DEGREES[type(part)]
+    up = degrees_of(part, _Side(scale, scale.degrees, _SHARPS, pointer))
+    down = degrees_of(part, _Side(scale, scale.down or scale.degrees, _FLATS, pointer))
     return Scale(
         id=f"{scale.id}/{part.kind}",
         name=scale.name,
@@ -62,21 +71,46 @@ def _on_root(stack: Stack, scale: Scale) -> frozenset[Degree]:
     return frozenset(degree for degree in scale.degrees if degree.half_steps % 12 in heights)
 
 
-def _degrees(
-    part: Ladders, scale: Scale, degrees: tuple[Degree, ...], outside: tuple[Degree, ...]
-) -> tuple[Degree, ...]:
-    if part.kind == "chord-tones":
-        heights = {degree.half_steps for degree in scale.frame}
-        return tuple(degree for degree in degrees if degree.half_steps in heights)
-    if part.kind == "arpeggio":
-        if part.step > len(degrees):
-            cure = f"Choose a step from 1 to {len(degrees)}."
-            raise RecipeError([Problem("/ladder/step", f"{scale.name} has no step {part.step}.", cure)])
-        every = 2 if part.stacked == "thirds" else 3
-        tones = {degrees[(part.step - 1 + every * n) % len(degrees)] for n in range(part.size)}
-        return tuple(degree for degree in degrees if degree in tones)
-    if part.kind == "pair":
-        first, second = pair_triads(scale, part.rank, "/ladder/rank")
-        return tuple(degree for degree in degrees if degree in first | second)
-    own = {degree.half_steps: degree for degree in reversed(degrees)}
-    return tuple(own.get(degree.half_steps, degree) for degree in outside)
+class _Side(NamedTuple):
+    """A sound one way, up or down: its degrees, how all twelve tones are spelled, and where a problem is told."""
+
+    scale: Scale
+    degrees: tuple[Degree, ...]
+    twelve: tuple[Degree, ...]
+    pointer: str
+
+
+def _chord_tones(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
+    heights = {degree.half_steps for degree in side.scale.frame}
+    return tuple(degree for degree in side.degrees if degree.half_steps in heights)
+
+
+def _arpeggio(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
+    assert isinstance(part, ArpeggioLadder)  # noqa: S101 - chosen by its class
+    count = len(side.degrees)
+    if part.step > count:
+        message = f"{side.scale.name} has no step {part.step}."
+        raise RecipeError([Problem(f"{side.pointer}/step", message, f"Choose a step from 1 to {count}.")])
+    every = 2 if part.stacked == "thirds" else 3
+    tones = {side.degrees[(part.step - 1 + every * n) % count] for n in range(part.size)}
+    return tuple(degree for degree in side.degrees if degree in tones)
+
+
+def _pair(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
+    assert isinstance(part, PairLadder)  # noqa: S101 - chosen by its class
+    first, second = pair_triads(side.scale, part.rank, f"{side.pointer}/rank")
+    return tuple(degree for degree in side.degrees if degree in first | second)
+
+
+def _all_twelve(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
+    own = {degree.half_steps: degree for degree in reversed(side.degrees)}
+    return tuple(own.get(degree.half_steps, degree) for degree in side.twelve)
+
+
+DEGREES: Mapping[type[LadderPart], Callable[[LadderPart, _Side], tuple[Degree, ...]]] = {
+    ScaleLadder: lambda part, side: side.degrees,
+    ChordLadder: _chord_tones,
+    ArpeggioLadder: _arpeggio,
+    PairLadder: _pair,
+    ChromaticLadder: _all_twelve,
+}

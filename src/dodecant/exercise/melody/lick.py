@@ -18,7 +18,7 @@ from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.recipe.cell import CellTone
 from dodecant.exercise.recipe.changes_document import ChangesDocument
-from dodecant.exercise.recipe.lick_text import MOST_BARS, LickText, Written, read_lick
+from dodecant.exercise.recipe.lick_text import MOST_BARS, LickSign, LickText, read_lick
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Timing, one_grid
 from dodecant.music.chord_scale_fit.fit import Fit
@@ -164,7 +164,7 @@ def _starts(written: LickText, beats: Fraction, pointer: str) -> list[Fraction]:
     return starts
 
 
-def _check_grid(start: Fraction, sign: Written, starts: list[Fraction], pointer: str) -> None:
+def _check_grid(start: Fraction, sign: LickSign, starts: list[Fraction], pointer: str) -> None:
     """A beat is divided into quarters or into thirds, not into both."""
     end = start + sign.length
     for edge in (start, end):
@@ -194,7 +194,7 @@ def _root(tonic: NoteName) -> Pitch:
     return Pitch(tonic.letter, tonic.alteration, 4)
 
 
-def _pitch(sign: Written, over: LickChord) -> Pitch:
+def _pitch(sign: LickSign, over: LickChord) -> Pitch:
     if sign.pitch is not None:
         return sign.pitch
     cell = sign.cell
@@ -209,7 +209,7 @@ def _pitch(sign: Written, over: LickChord) -> Pitch:
 
 
 def _analysed(
-    index: int, pitches: list[Pitch], sign: Written, over: LickChord, exact: bool
+    index: int, pitches: list[Pitch], sign: LickSign, over: LickChord, exact: bool
 ) -> tuple[CellTone | tuple[Degree, int] | Lean, tuple[Degree, int], Function]:
     """How a note is carried over, its exact interval, and what it does."""
     pitch, root, scale = pitches[index], _root(over.sound.tonic), over.sound.scale

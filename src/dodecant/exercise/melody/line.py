@@ -9,7 +9,7 @@ from functools import cached_property
 from typing import Literal, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.rhythm.timing import Units
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import folded
@@ -17,12 +17,12 @@ from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import LETTER_SEMITONES, Pitch
 
-Measure = Literal["none", "full", "shortened", "folded"]
+FitAction = Literal["none", "full", "shortened", "folded"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Tones:
-    """Tones as they stand on the tonic C, with their lowest and highest MIDI number there."""
+    """Tones as they stand on the tonic C, with their lowest and highest MIDI number there; told by their identity."""
 
     all: tuple[FigureTone, ...]
     low: int = 0
@@ -40,7 +40,7 @@ class Tones:
         """Each tone is one object however often it comes."""
         every = tuple(tones)
         different = {id(tone): tone for tone in every}.values()
-        heights = [one.pitch.midi for tone in different for one in (tone, *tone.under)]
+        heights = [one.pitch.midi for tone in different for one in (tone, *tone.lower_tones)]
         return cls(every, min(heights), max(heights)) if heights else cls(())
 
 
@@ -111,15 +111,16 @@ class Line:
 
     `octaves_open` counts the octaves in which the whole line lies inside the wanted reach; `left_out` the tones the
     path lost at its upper end; `pickup` the note values before the first bar; `group` how many a figure has where all
-    have as many (else 0); `lacks` the cell's numbers and `ends_lack` the path's ends that the sound lacks (over changes
-    `lacking` names the sounds that do). Lines of one recipe that are `alike` have the same rhythm; None is not known.
+    have as many (else 0); `missing` the cell's numbers and `missing_ends` the path's ends that the sound lacks (over
+    changes `missing_on` names the sounds). Lines of one recipe that are `alike` have the same rhythm; None is not
+    known.
     """
 
     segments: tuple[Segment, ...]
-    measure: Measure = "none"
-    lacks: tuple[int, ...] = ()
-    lacking: str = ""
-    ends_lack: tuple[tuple[str, int], ...] = ()
+    fitted_by: FitAction = "none"
+    missing: tuple[int, ...] = ()
+    missing_on: str = ""
+    missing_ends: tuple[tuple[str, int], ...] = ()
     octaves_open: int = 0
     left_out: int = 0
     pickup: Units = 0
@@ -140,7 +141,10 @@ class Line:
     def pitches(self) -> list[Pitch]:
         """Its different pitches, from low to high."""
         found = {
-            segment.pitch(one) for segment in self.segments for tone in segment.tones for one in (tone, *tone.under)
+            segment.pitch(one)
+            for segment in self.segments
+            for tone in segment.tones
+            for one in (tone, *tone.lower_tones)
         }
         return sorted(found, key=lambda pitch: pitch.midi)
 
@@ -153,4 +157,4 @@ class Line:
     def folded(self, reach: Reach) -> Line:
         """The same line with every note that lies outside a reach brought into it by octaves."""
         segments = tuple(replace(one, fold_into=reach) for one in self.segments)
-        return replace(self, segments=segments, measure="folded")
+        return replace(self, segments=segments, fitted_by="folded")

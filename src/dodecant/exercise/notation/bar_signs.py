@@ -15,14 +15,14 @@ from typing import Literal, NamedTuple
 
 from dodecant.music.core.metre import Metre
 
-Value = Literal["whole", "half", "quarter", "eighth", "16th"]
+WrittenValue = Literal["whole", "half", "quarter", "eighth", "16th"]
 BeamState = Literal["begin", "continue", "end", "forward hook", "backward hook"]
 Ratio = tuple[int, int]  # so many in the time of so many
 PLAIN: Ratio = (1, 1)
-Part = tuple[Fraction, Fraction, bool]  # start in the bar, length, whether it is a rest
+BarPart = tuple[Fraction, Fraction, bool]  # start in the bar, length, whether it is a rest
 
 # Written lengths in quarters.
-_VALUES: Mapping[Fraction, tuple[Value, int]] = {
+_VALUES: Mapping[Fraction, tuple[WrittenValue, int]] = {
     Fraction(6): ("whole", 1),
     Fraction(4): ("whole", 0),
     Fraction(3): ("half", 1),
@@ -53,12 +53,12 @@ _INSIDE = [length for length in _VALUES if length <= 1]
 _BEAMS = {"eighth": 1, "16th": 2}
 
 
-class Sign(NamedTuple):
+class BarSign(NamedTuple):
     """A written sign: which part of the bar it belongs to, and whether the part begins and ends with it."""
 
     start: Fraction
     length: Fraction
-    value: Value
+    value: WrittenValue
     dots: int
     ratio: Ratio
     part: int
@@ -66,7 +66,7 @@ class Sign(NamedTuple):
     last: bool
 
 
-class Marks(NamedTuple):
+class BeamsAndTuplet(NamedTuple):
     """Its beams, and where a tuplet starts (in brackets where no beam holds it together) and stops."""
 
     beams: tuple[BeamState, ...]
@@ -83,7 +83,7 @@ class _Frame(NamedTuple):
 
 
 @lru_cache(maxsize=4096)
-def bar_signs(parts: tuple[Part, ...], metre: Metre) -> tuple[tuple[Sign, Marks], ...]:
+def bar_signs(parts: tuple[BarPart, ...], metre: Metre) -> tuple[tuple[BarSign, BeamsAndTuplet], ...]:
     """The signs of a bar that the parts fill without a gap.
 
     >>> beat = (Fraction(0), Fraction(3, 2), False), (Fraction(3, 2), Fraction(1, 2), False)
@@ -92,15 +92,17 @@ def bar_signs(parts: tuple[Part, ...], metre: Metre) -> tuple[tuple[Sign, Marks]
     """
     edges = [start for start, _, _ in parts] + [parts[-1][0] + parts[-1][1]]
     frames = list(_frames(edges, metre))
-    signs: list[Sign] = []
+    signs: list[BarSign] = []
     rests: list[bool] = []
     for number, (start, length, rest) in enumerate(parts):
         found = list(_split(start, start + length, rest, frames, metre))
         for place, sign in enumerate(found):
-            signs.append(Sign(*sign, number, place == 0, place == len(found) - 1))
+            signs.append(BarSign(*sign, number, place == 0, place == len(found) - 1))
             rests.append(rest)
     beams = _beams(signs, rests, frames, metre)
-    return tuple(zip(signs, map(Marks, beams, *zip(*_tuplets(signs, beams, frames), strict=True)), strict=True))
+    return tuple(
+        zip(signs, map(BeamsAndTuplet, beams, *zip(*_tuplets(signs, beams, frames), strict=True)), strict=True)
+    )
 
 
 @lru_cache(maxsize=64)
@@ -141,7 +143,7 @@ def _ratio(edges: Sequence[Fraction]) -> Ratio:
 
 def _split(
     start: Fraction, end: Fraction, rest: bool, frames: Sequence[_Frame], metre: Metre
-) -> Iterator[tuple[Fraction, Fraction, Value, int, Ratio]]:
+) -> Iterator[tuple[Fraction, Fraction, WrittenValue, int, Ratio]]:
     """The signs of one part of the bar."""
     now = start
     while now < end:
@@ -175,7 +177,7 @@ def _inside(place: Fraction, room: Fraction, rest: bool, frame: _Frame) -> Fract
 
 
 def _beams(
-    bar: Sequence[Sign], rests: Sequence[bool], frames: Sequence[_Frame], metre: Metre
+    bar: Sequence[BarSign], rests: Sequence[bool], frames: Sequence[_Frame], metre: Metre
 ) -> list[tuple[BeamState, ...]]:
     eighths_only = metre.text == "4/4" and all(
         sign.value != "16th" and sign.ratio == PLAIN and not (sign.value == "eighth" and sign.dots) for sign in bar
@@ -210,7 +212,7 @@ def _beam_state(levels: Sequence[int], i: int, level: int) -> BeamState:
 
 
 def _tuplets(
-    bar: Sequence[Sign], beams: Sequence[tuple[BeamState, ...]], frames: Sequence[_Frame]
+    bar: Sequence[BarSign], beams: Sequence[tuple[BeamState, ...]], frames: Sequence[_Frame]
 ) -> list[tuple[Literal["start", "stop"] | None, bool]]:
     done: list[tuple[Literal["start", "stop"] | None, bool]] = [(None, False)] * len(bar)
     for frame in frames:

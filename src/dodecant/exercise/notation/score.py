@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal, NamedTuple
 
-from dodecant.exercise.notation.bar_signs import BeamState, Value
+from dodecant.exercise.notation.bar_signs import BeamState, WrittenValue
 from dodecant.exercise.recipe.placement import MarkKind
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.degree import Degree
@@ -20,7 +20,7 @@ class Tone(NamedTuple):
 
     `step` is its place in the sound (1-based), or None for a tone from outside. `number` is the degree in the
     recipe's school of numbering. `role` gives its weight of ink. `changed` marks a tone that the sound before did not
-    have, where sounds turn into each other. `under` it are the tones struck with it, low to high.
+    have, where sounds turn into each other. `lower_tones` are struck with it, low to high.
     """
 
     written: Pitch
@@ -30,11 +30,11 @@ class Tone(NamedTuple):
     number: str
     role: Role
     changed: bool = False
-    under: tuple[Tone, ...] = ()
+    lower_tones: tuple[Tone, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
-class Sign:
+class Accidental:
     """An accidental printed at a note; `cautionary` ones stand in brackets."""
 
     alteration: int
@@ -49,10 +49,10 @@ class Note(NamedTuple):
     start: Fraction
     length: Fraction
     tone: Tone
-    sign: Sign | None
+    accidental: Accidental | None
     marks: tuple[MarkKind, ...] = ()
     slur: Literal["", "start", "stop"] = ""
-    signs_under: tuple[Sign | None, ...] = ()
+    lower_accidentals: tuple[Accidental | None, ...] = ()
 
     @property
     def loud(self) -> bool:
@@ -65,7 +65,7 @@ class Note(NamedTuple):
         return "staccato" in self.marks
 
 
-class Piece(NamedTuple):
+class WrittenSign(NamedTuple):
     """One written sign: a note, part of a tied note (`note` is its index in the strip), or a rest (None).
 
     `start` is in beats from the barline. `ratio` is the tuplet it stands in: (3, 2) is three in the time of two. A
@@ -74,7 +74,7 @@ class Piece(NamedTuple):
 
     start: Fraction
     length: Fraction
-    value: Value
+    value: WrittenValue
     dots: int
     ratio: tuple[int, int]
     note: int | None
@@ -86,14 +86,14 @@ class Piece(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
-class Bar:
+class WrittenBar:
     """A bar, numbered from 1 within its strip."""
 
     number: int
-    pieces: tuple[Piece, ...]
+    pieces: tuple[WrittenSign, ...]
 
 
-class Struck(NamedTuple):
+class CompanionChord(NamedTuple):
     """Tones struck together beside the line, low to high, at sounding pitch; time as in notes."""
 
     start: Fraction
@@ -102,7 +102,7 @@ class Struck(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
-class Beside:
+class CompanionPart:
     """What goes beside a strip, in the same bars: only sounding, or `written` on a staff of its own (in `fifths`).
 
     `signs` are the accidentals of each tone struck; pieces count what is struck as they count notes.
@@ -111,9 +111,9 @@ class Beside:
     kind: str
     written: bool
     clef: Literal["treble", "bass"]
-    struck: tuple[Struck, ...]
-    bars: tuple[Bar, ...]
-    signs: tuple[tuple[Sign | None, ...], ...]
+    chords: tuple[CompanionChord, ...]
+    bars: tuple[WrittenBar, ...]
+    signs: tuple[tuple[Accidental | None, ...], ...]
     fifths: int
 
 
@@ -147,14 +147,14 @@ class Strip:
 
     stop: Stop
     notes: tuple[Note, ...]
-    bars: tuple[Bar, ...]
+    bars: tuple[WrittenBar, ...]
     fifths: int
     octaves_open: int
     labels: tuple[tuple[Fraction, str], ...] = ()
     begin: Fraction = Fraction(0)
     end: Fraction = Fraction(0)
     open_bars: frozenset[int] = frozenset()
-    beside: tuple[Beside, ...] = ()
+    companions: tuple[CompanionPart, ...] = ()
 
     @property
     def heading(self) -> str:

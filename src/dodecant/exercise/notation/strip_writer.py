@@ -9,13 +9,13 @@ from itertools import accumulate
 
 from dodecant.exercise.melody.line import Line, Segment, Tones
 from dodecant.exercise.notation.bars import begun_in, write_bars, write_chord_signs, write_signs
-from dodecant.exercise.notation.score import Bar, Note, Strip, Tone
+from dodecant.exercise.notation.score import Note, Strip, Tone, WrittenBar
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
-from dodecant.exercise.notation.tones import Toner
+from dodecant.exercise.notation.tones import ToneAnalyser
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.rhythm.articulation import Marks, Slur, marks_of, slurs_of
+from dodecant.exercise.rhythm.articulation import Articulations, Slur, marks_of, slurs_of
 from dodecant.exercise.rhythm.call_and_response import answered
-from dodecant.exercise.rhythm.timing import Span, lay_out, note_value, poured, rhythm_in
+from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.metre import Metre
@@ -28,34 +28,31 @@ class _Rhythm:
     order: Sequence[int]
     starts: list[Fraction]
     lengths: list[Fraction]
-    bars: tuple[Bar, ...]
+    bars: tuple[WrittenBar, ...]
     begun: tuple[tuple[int, ...], ...]
     begin: Fraction
     end: Fraction
     open_bars: frozenset[int]
-    marks: list[Marks] | None
+    marks: list[Articulations] | None
     slurs: list[Slur]
 
 
 class StripWriter:
     """Writes the strips of a recipe; strips with the same tones in the same places share their rhythm.
 
-    The lines are kept while it works, so that their tones can be told by identity. Where strips go straight on, each
-    begins in the bar where the one before it ended.
+    Where strips go straight on, each begins in the bar where the one before it ended.
     """
 
     def __init__(self, recipe: Recipe, instrument: Instrument, metre: Metre) -> None:
         self._recipe, self._metre = recipe, metre
-        self._toner = Toner(recipe, instrument)
+        self._toner = ToneAnalyser(recipe, instrument)
         self._rhythms: dict[Hashable, _Rhythm] = {}
-        self._kept: list[Line] = []
-        self._goes_on = recipe.placement.ending == "on" and recipe.sounds.kind != "changes"
+        self._goes_on = recipe.placement.ending == "on" and recipe.over_changes is None
 
     def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
         """The strip of one stop; it begins in its first bar at a `place` where the one before goes straight on."""
-        self._kept.append(line)
         # Chords come at the same times in every key, so that a timeline and the tones tell a rhythm.
-        key = (place, line.alike or (stop.timeline, line.pickup, *[id(segment.on_c) for segment in line.segments]))
+        key = (place, line.alike or (stop.timeline, line.pickup, *[segment.on_c for segment in line.segments]))
         rhythm = self._rhythms.get(key)
         if rhythm is None:
             rhythm = self._rhythms[key] = self._alike(line, place)
@@ -65,7 +62,7 @@ class StripWriter:
         if rhythm.order != range(len(tones)):
             tones = [tones[number] for number in rhythm.order]
         normal = signature_alterations(fifths)
-        if any(tone.under for tone in tones):
+        if any(tone.lower_tones for tone in tones):
             return self._struck(stop, line, rhythm, tones, fifths)
         signs = write_signs(rhythm.begun, [tone.written for tone in tones], normal, cautionary=spelling.cautionary)
         if rhythm.marks:
@@ -76,7 +73,7 @@ class StripWriter:
 
     def _struck(self, stop: Stop, line: Line, rhythm: _Rhythm, tones: Sequence[Tone], fifths: int) -> Strip:
         """The same where tones are struck together."""
-        chords = [(tone.written, *(one.written for one in tone.under)) for tone in tones]
+        chords = [(tone.written, *(one.written for one in tone.lower_tones)) for tone in tones]
         normal, cautionary = signature_alterations(fifths), self._recipe.spelling.cautionary
         signs = write_chord_signs(rhythm.begun, chords, normal, cautionary=cautionary)
         marks = rhythm.marks or [()] * len(tones)
@@ -105,9 +102,9 @@ class StripWriter:
         now = now % bar if now < 0 else now
         spans, end = self._spans(line, now)
         order: Sequence[int] = range(len(spans))
-        if end is None and placement.ending == "full" and self._recipe.figure.kind != "lick":
+        if end is None and placement.ending == "full" and not self._recipe.figure.counts_beats:
             spans, order = self._filled_up(line, spans, now)
-        holds = placement.ending == "hold" and self._recipe.figure.kind != "lick"
+        holds = placement.ending == "hold" and not self._recipe.figure.counts_beats
         if end is None and holds:
             start, length = spans[-1]
             spans[-1] = (start, length + -(start + length) % bar)
@@ -127,7 +124,7 @@ class StripWriter:
 
     def _strokes(
         self, line: Line, spans: Sequence[Span], order: Sequence[int]
-    ) -> tuple[list[Marks] | None, list[Slur]]:
+    ) -> tuple[list[Articulations] | None, list[Slur]]:
         """The marks of each note, where there are any, and the slurs."""
         placement, bar = self._recipe.placement, self._metre.quarters
         if not placement.marks and not placement.slurs:
@@ -141,14 +138,14 @@ class StripWriter:
     def _spans(self, line: Line, now: Fraction) -> tuple[list[Span], Fraction | None]:
         """When the line's tones sound, and over changes the end of the form."""
         value, rhythm = note_value(self._recipe), rhythm_in(self._recipe)
-        anew = self._recipe.placement.poured == "each-figure"
+        anew = self._recipe.placement.rhythm_restarts == "each-figure"
         spans: list[Span] = []
         end: Fraction | None = None
         for segment in line.segments:
             timings = (tone.timing for tone in segment.tones)
             begin = now if segment.length is None else segment.start
             if rhythm:
-                here = poured(timings, begin, rhythm, anew=anew)
+                here = fill_rhythm(timings, begin, rhythm, anew=anew)
                 now = here[-1][0] + here[-1][1] if here else begin
             else:
                 here, now = lay_out(timings, begin, value)
@@ -191,7 +188,7 @@ def _strip(stop: Stop, line: Line, rhythm: _Rhythm, notes: tuple[Note, ...], fif
 def _in_turn(stop: Stop) -> Iterator[tuple[Fraction, str]]:
     """The sound of every chord that has several in turn, where its chord comes."""
     for start, place in stop.timeline.several if stop.timeline else ():
-        sound = stop.over_written[place].sound
+        sound = stop.chords_written[place].sound
         if sound is not None:
             yield start, sound.text
 

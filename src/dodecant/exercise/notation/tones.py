@@ -6,13 +6,14 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.line import Line, Segment
 from dodecant.exercise.notation.roles import role_of
 from dodecant.exercise.notation.score import Role, Tone
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.numbering import number_text
@@ -27,28 +28,29 @@ class _Function(NamedTuple):
     changed: bool
 
 
-class Toner:
+class ToneAnalyser:
     """Works every different tone out once; what does not depend on the key, once for all keys.
 
-    Tones on C, scales and qualities are told by their identity: their lines live as long as it works.
+    Tones on C, scales and qualities are told by their identity.
     """
 
     def __init__(self, recipe: Recipe, instrument: Instrument) -> None:
         self._recipe, self._instrument = recipe, instrument
-        self._functions: dict[tuple[int, ...], dict[int, _Function]] = {}
+        self._name = Identities()
+        self._functions: dict[tuple[int, ...], dict[FigureTone, _Function]] = {}
         self._read: dict[tuple[object, ...], dict[Pitch, Pitch]] = {}
         self._segments: dict[tuple[object, ...], list[Tone]] = {}
-        self._done: dict[tuple[object, ...], dict[int, Tone]] = {}
+        self._done: dict[tuple[object, ...], dict[FigureTone, Tone]] = {}
 
     def tones(self, line: Line) -> list[Tone]:
-        """The tones of a line in order; the lines must be kept while it works."""
+        """The tones of a line in order."""
         found: list[Tone] = []
         for segment in line.segments:
             if not segment.tones:
                 continue
-            place, tonic, sounded = _place(segment), segment.written.tonic, segment.sounding.tonic
+            place, tonic, sounded = self._place(segment), segment.written.tonic, segment.sounding.tonic
             here = (*place, tonic.letter, tonic.alteration, sounded.letter, segment.shift, segment.fold_into)
-            key = (here, id(segment.on_c))
+            key = (here, segment.on_c)
             tones = self._segments.get(key)
             if tones is None:
                 tones = self._segments[key] = self._tones(segment, segment.tones, place, here)
@@ -64,20 +66,25 @@ class Toner:
         same = segment.written is segment.sounding and not self._instrument.sounds_half_steps
         found: list[Tone] = []
         for raw in every:
-            name = id(raw)
-            tone = known.get(name)
+            tone = known.get(raw)
             if tone is None:
-                function = functions.get(name)
+                function = functions.get(raw)
                 if function is None:
-                    function = functions[name] = self._function(segment, raw)
+                    function = functions[raw] = self._function(segment, raw)
                 written = read.get(raw.pitch)
                 if written is None:
                     written = read[raw.pitch] = as_read(segment.pitch(raw), self._recipe)
                 heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
-                under = tuple(self._tones(segment, raw.under, place, here)) if raw.under else ()
-                tone = known[name] = Tone(written, heard, raw.degree, *function, under)
+                lower = tuple(self._tones(segment, raw.lower_tones, place, here)) if raw.lower_tones else ()
+                tone = known[raw] = Tone(written, heard, raw.degree, *function, lower)
             found.append(tone)
         return found
+
+    def _place(self, segment: Segment) -> tuple[int, ...]:
+        """All that a tone's function depends on but the tone: its sound, the one before, the chord as seen from it."""
+        chord, before, name = segment.chord, segment.before, self._name
+        scale = name(segment.written.scale), name(before.scale if before else None)
+        return scale if chord is None else (*scale, name(chord.quality), _above_root(segment) % 12)
 
     def _function(self, segment: Segment, raw: FigureTone) -> _Function:
         """The number under a tone and its weight of ink: in its sound, or over changes against the chord."""
@@ -93,13 +100,6 @@ class Toner:
             return _Function(step, "", weight, changed)
         number = heard.text if school == "chord" else number_text(degree, scale, school)
         return _Function(step, number, weight, changed)
-
-
-def _place(segment: Segment) -> tuple[int, ...]:
-    """All that a tone's function depends on but the tone: its sound, the one before, and the chord as seen from it."""
-    chord, before = segment.chord, segment.before
-    scale = id(segment.written.scale), id(before.scale if before else None)
-    return scale if chord is None else (*scale, id(chord.quality), _above_root(segment) % 12)
 
 
 def _above_root(segment: Segment) -> int:

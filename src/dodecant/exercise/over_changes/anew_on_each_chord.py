@@ -9,27 +9,28 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
-from dodecant.exercise.harmony.timeline import Over, Sound
-from dodecant.exercise.melody.figure import tone_count
-from dodecant.exercise.melody.line import SILENCE, Line, Measure, Segment, Shape, Tones
-from dodecant.exercise.melody.setting import Form, Room, Setting, Settings
-from dodecant.exercise.over_changes.joining import Way, best_ways, direction_of
-from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.figures import Figures
+from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline
+from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment, Shape, Tones
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.melody.recipe_on_scale import MidiRange, PathVariant, RecipeOnScale
+from dodecant.exercise.over_changes.anticipation import with_chords_early
+from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates, direction_of
+from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift, folded
 from dodecant.music.core.chord import Chord
 from dodecant.music.scales.hearing import hearing
+from dodecant.music.scales.scale import Scale
 
 
 class Choice(NamedTuple):
-    """A shape in an octave, and the way it goes; without an octave it is folded into the reach."""
+    """A shape in an octave, and what its joins depend on; without an octave it is folded into the reach."""
 
     shape: Shape
     shift: int | None
-    way: Way
+    candidate: Candidate
 
 
 @dataclass(frozen=True)
@@ -39,120 +40,133 @@ class Plan:
     chords: tuple[int, ...]
     choices: tuple[tuple[Choice, ...], ...]
     taken: tuple[int, ...]
-    lacking: dict[str, tuple[int, ...]]
+    missing: dict[str, tuple[int, ...]]
 
     @property
-    def steps(self) -> list[list[Way]]:
-        """The ways of all choices."""
-        return [[choice.way for choice in step] for step in self.choices]
+    def steps(self) -> list[list[Candidate]]:
+        """The candidates of all choices."""
+        return [[choice.candidate for choice in step] for step in self.choices]
 
 
-def fit_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reach) -> Line:
-    """The line of one stop; raises RecipeError where there is no chord to play over."""
-    plan = plan_over_changes(recipe, stop, settings, reach)
-    chosen = {
-        chord: choices[number] for chord, choices, number in zip(plan.chords, plan.choices, plan.taken, strict=True)
-    }
-    segments: list[Segment] = []
-    for number, (over, sounding) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
-        choice = chosen.get(number)
-        if choice is None or over.sound is None or sounding.sound is None:
-            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
-            continue
-        segments.append(
-            Segment(
-                choice.shape.tones,
-                over.sound,
-                sounding.sound,
-                over.chord,
-                over.start,
-                over.length,
-                held=not settings.rhythm,
-                shift=choice.shift or 0,
-                fold_into=reach if choice.shift is None else None,
+class LinesAnewOnEachChord:
+    """A line builder for figures that begin anew on each chord."""
+
+    def __init__(self, work: LineWork) -> None:
+        self._work = work
+        self._bounds = _Bounds.of(work.player.reach)
+        self._inverts = work.recipe.joins.begin == "any" and work.recipe.path.span == "once"
+        # What lies under each chord, by its number in a timeline and the stop's own figure.
+        self._shapes: dict[tuple[Timeline | None, int, FigurePart | None], _Shapes] = {}
+
+    def line(self, stop: Stop) -> Line:
+        """The line of one stop; raises RecipeError where there is no chord to play over."""
+        stop = with_chords_early(self._work.recipe, stop)
+        plan = self.plan(stop)
+        chosen = {
+            chord: choices[number] for chord, choices, number in zip(plan.chords, plan.choices, plan.taken, strict=True)
+        }
+        segments: list[Segment] = []
+        for number, (over, sounding) in enumerate(zip(stop.chords_written, stop.chords_sounding, strict=True)):
+            choice = chosen.get(number)
+            if choice is None or over.sound is None or sounding.sound is None:
+                segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
+                continue
+            segments.append(
+                Segment(
+                    choice.shape.tones,
+                    over.sound,
+                    sounding.sound,
+                    over.chord,
+                    over.start,
+                    over.length,
+                    held=not self._work.scales.rhythm,
+                    shift=choice.shift or 0,
+                    fold_into=self._work.player.reach if choice.shift is None else None,
+                )
             )
-        )
-    measure: Measure = "folded" if any(segment.fold_into for segment in segments) else "none"
-    lacks = dict.fromkeys(number for numbers in plan.lacking.values() for number in numbers)
-    return Line(tuple(segments), measure, tuple(lacks), ", ".join(plan.lacking))
+        fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
+        missing = dict.fromkeys(number for numbers in plan.missing.values() for number in numbers)
+        return Line(tuple(segments), fitted_by, tuple(missing), ", ".join(plan.missing))
+
+    def plan(self, stop: Stop) -> Plan:
+        """Every way there is to play the figure over the stop's chords (as the line takes them), and the best."""
+        chords: list[int] = []
+        choices: list[tuple[Choice, ...]] = []
+        missing: dict[str, tuple[int, ...]] = {}
+        reach = self._work.player.reach
+        for number, over in enumerate(stop.chords_written):
+            if over.sound is None or over.chord is None:
+                continue
+            _, on_scale, shapes = self._under(stop, number, over, over.sound, over.chord)
+            if not shapes:
+                continue
+            if on_scale.missing:
+                missing[over.sound.text] = on_scale.missing
+            wanted = None if chords else self._beginning(on_scale, over.sound, shapes[0].tones)
+            chords.append(number)
+            choices.append(_choices(shapes, over.sound.above_c, reach, self._bounds, wanted))
+        if not chords:
+            raise RecipeError([_nothing_sounds(stop)])
+        taken = cheapest_candidates([[one.candidate for one in step] for step in choices], self._work.recipe.joins)
+        return Plan(tuple(chords), tuple(choices), tuple(taken), missing)
+
+    def _under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> _Shapes:
+        """The shapes under a chord: the same in every key, unless the path takes the whole reach."""
+        scales, reach = self._work.scales, self._work.player.reach
+        room: MidiRange | None = None
+        if scales.takes_all:
+            room = reach.low.midi - sound.above_c, reach.high.midi - sound.above_c
+        key = (stop.timeline, number, stop.figure)
+        known = None if room else self._shapes.get(key)
+        if known is not None and known.scale is sound.scale:
+            return known
+        on_scale = scales.on(sound.scale, stop.figure, room)
+        above_root = sound.above_c - chord.root.pitch_class
+        fillings = [
+            scales.on(sound.scale, figure, room).filling(over.start, over.length, variant)
+            for figure in self._inversions(stop)
+            for variant in self._variants(stop, len(on_scale.ladder.scale))
+        ]
+        shapes = [shape for tones in fillings if (shape := _shape(tones, above_root, chord))]
+        found = self._shapes[key] = _Shapes(sound.scale, on_scale, shapes)
+        return found
+
+    def _inversions(self, stop: Stop) -> Sequence[FigurePart | None]:
+        """The inversions of a single figure that the joins may choose from; else the figure itself."""
+        if not self._inverts:
+            return (stop.figure,)
+        inverted = (stop.figure or self._work.recipe.figure).inversions()
+        return inverted if len(inverted) > 1 else (stop.figure,)
+
+    def _variants(self, stop: Stop, rungs: int) -> Iterator[PathVariant]:
+        """The variants of the path that the joins may choose from, the plain one first."""
+        joins = self._work.recipe.joins
+        raises = joins.begin == "any" and len(self._inversions(stop)) == 1
+        directions = (False, True) if joins.direction == "either" else (False,)
+        return (PathVariant(by, turned) for by in range(rungs if raises else 1) for turned in directions)
+
+    def _beginning(self, on_scale: RecipeOnScale, sound: Sound, tones: Tones) -> int | None:
+        """The octave of the first chord: where the whole path on its sound would lie, or where its tones do."""
+        player, up = self._work.player, sound.above_c
+        whole = on_scale.whole.tones
+        shift = chosen_shift(whole.low + up, whole.high + up, player.reach, player.tessitura)
+        if shift is not None:
+            return shift
+        return chosen_shift(tones.low + up, tones.high + up, player.reach, player.tessitura)
 
 
-def plan_over_changes(recipe: Recipe, stop: Stop, settings: Settings, reach: Reach) -> Plan:
-    """Every way there is to play the figure over the stop's chords, and the best of them."""
-    chords: list[int] = []
-    choices: list[tuple[Choice, ...]] = []
-    lacking: dict[str, tuple[int, ...]] = {}
-    bounds = _Bounds.of(reach)
-    for number, over in enumerate(stop.over_written):
-        if over.sound is None or over.chord is None:
-            continue
-        setting, shapes = _under(recipe, stop, number, over, over.sound, over.chord, settings, reach)
-        if not shapes:
-            continue
-        if setting.lacks:
-            lacking[over.sound.text] = setting.lacks
-        wanted = None if chords else _beginning(recipe, setting, over.sound, shapes[0].tones, reach)
-        chords.append(number)
-        choices.append(_choices(shapes, over.sound.above_c, reach, bounds, wanted))
-    if not chords:
-        raise RecipeError([_nothing_sounds(stop)])
-    taken = best_ways([[choice.way for choice in step] for step in choices], recipe.joins)
-    return Plan(tuple(chords), tuple(choices), tuple(taken), lacking)
+class _Shapes(NamedTuple):
+    """What lies under a chord: its scale, the recipe on it, and the figure's shapes there."""
+
+    scale: Scale
+    on_scale: RecipeOnScale
+    shapes: list[Shape]
 
 
 def _nothing_sounds(stop: Stop) -> Problem:
-    if any(over.sound for over in stop.over_written):
+    if any(over.sound for over in stop.chords_written):
         return Problem("/placement/slots", "The rhythm leaves every chord silent.", "Let a slot sound under a chord.")
     return Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")
-
-
-def _under(
-    recipe: Recipe,
-    stop: Stop,
-    number: int,
-    over: Over,
-    sound: Sound,
-    chord: Chord,
-    settings: Settings,
-    reach: Reach,
-) -> tuple[Setting, list[Shape]]:
-    """The setting and the shapes under a chord: the same in every key, unless the path takes the whole reach."""
-    room: Room | None = None
-    if settings.takes_all:
-        room = reach.low.midi - sound.above_c, reach.high.midi - sound.above_c
-    key = (stop.timeline, number, stop.figure)
-    known = None if room else settings.under.get(key)
-    if known is not None and known[0] is sound.scale:
-        return known[1], known[2]
-    setting = settings.on(sound.scale, stop.figure, room)
-    above_root = sound.above_c - chord.root.pitch_class
-    fillings = [
-        inverted.filling(over.start, over.length, form)
-        for inverted in (settings.on(sound.scale, figure, room) for figure in _inversions(recipe, stop.figure))
-        for form in _forms(recipe, len(setting.ladder.scale))
-    ]
-    shapes = [shape for tones in fillings if (shape := _shape(tones, above_root, chord))]
-    settings.under[key] = (sound.scale, setting, shapes)
-    return setting, shapes
-
-
-def _inversions(recipe: Recipe, figure: Figures | None) -> Sequence[Figures | None]:
-    """The inversions of a single arpeggio that the joins may choose from; of all else the figure itself."""
-    shape = figure or recipe.figure
-    if not _inverts(recipe) or shape.kind != "arpeggios":
-        return (figure,)
-    return [shape.model_copy(update={"rotation": turn}) for turn in range(tone_count(shape))]
-
-
-def _inverts(recipe: Recipe) -> bool:
-    return recipe.joins.begin == "any" and recipe.figure.kind == "arpeggios" and recipe.path.span == "once"
-
-
-def _forms(recipe: Recipe, rungs: int) -> Iterator[Form]:
-    """The forms of the path that the joins may choose from, the plain one first."""
-    raised = range(rungs if recipe.joins.begin == "any" and not _inverts(recipe) else 1)
-    ways = (False, True) if recipe.joins.way == "either" else (False,)
-    return (Form(by, turned) for by in raised for turned in ways)
 
 
 def _shape(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
@@ -164,14 +178,6 @@ def _shape(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
         return Shape(tones, first, last, 0, 0, foreign)
     second, before = tones.all[1].pitch.midi, tones.all[-2].pitch.midi
     return Shape(tones, first, last, direction_of(second - first), direction_of(last - before), foreign)
-
-
-def _beginning(recipe: Recipe, setting: Setting, sound: Sound, tones: Tones, reach: Reach) -> int | None:
-    """The octave of the first chord: where the whole path on its sound would lie, or where its tones do."""
-    up, lies = sound.above_c, recipe.player.lies
-    whole = setting.whole.tones
-    shift = chosen_shift(whole.low + up, whole.high + up, reach, lies)
-    return chosen_shift(tones.low + up, tones.high + up, reach, lies) if shift is None else shift
 
 
 class _Bounds(NamedTuple):
@@ -202,9 +208,11 @@ def _choices(shapes: Sequence[Shape], up: int, reach: Reach, bounds: _Bounds, wa
             below, above = bounds.inner_low - bottom - move, top + move - bounds.inner_high
             outside = (below if below > 0 else 0) + (above if above > 0 else 0)
             move += up
-            found.append(Choice(shape, shift, Way(first + move, last + move, sets_out, arrives, foreign, outside)))
+            found.append(
+                Choice(shape, shift, Candidate(first + move, last + move, sets_out, arrives, foreign, outside))
+            )
     if found:
         return tuple(found)
     ends = shapes[0].tones.all[0], shapes[0].tones.all[-1]
     low, high = (folded(tone.pitch.moved(0, up), reach).midi for tone in ends)
-    return (Choice(shapes[0], None, Way(low, high, *shapes[0][3:])),)
+    return (Choice(shapes[0], None, Candidate(low, high, *shapes[0][3:])),)

@@ -11,19 +11,21 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
-from itertools import pairwise
 
-from dodecant.exercise.harmony.timeline import Over, Sound
+from dodecant.exercise.harmony.timeline import Sound, TimedChord
 from dodecant.exercise.melody.enclosure import Encloser
-from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.line import SILENCE, Line, Segment, Tones
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Timing, note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
+from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.music.core.chord import Chord, guide_degrees
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
@@ -47,13 +49,6 @@ def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") ->
     return [step[n][1] for step, n in zip(steps, _least_motion(steps, reach), strict=True)]
 
 
-def guide_choices(stop: Stop, reach: Reach, begin: str) -> tuple[list[_Step], list[int], list[Fraction]]:
-    """For each chord of a stop its guide tones in reach, the number of the one that is taken, and where it begins."""
-    sounding = [over for over, _, _ in _spans(stop) if over.sound is not None]
-    steps = _steps([over.chord for over in sounding if over.chord], reach, begin)
-    return steps, _least_motion(steps, reach), [over.start for over in sounding]
-
-
 def _steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[_Step]:
     low, high = reach.low.midi, reach.high.midi
     steps = [_candidates(_names(chord), low, high) for chord in chords]
@@ -67,24 +62,10 @@ def _steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[_Step]:
 def _least_motion(steps: Sequence[_Step], reach: Reach) -> list[int]:
     """The number of the tone to take at each step."""
     middle = reach.low.midi + reach.high.midi
-    best = [abs(2 * height - middle) for height, _ in steps[0]]
-    came: list[list[int]] = []
-    for before, here in pairwise(steps):
-        heights = [_MOTION * height for height, _ in before]
-        following: list[int] = []
-        places: list[int] = []
-        for height, _ in here:
-            there = _MOTION * height
-            costs = [cost + abs(there - one) for cost, one in zip(best, heights, strict=True)]
-            least = min(costs)
-            following.append(least + abs(2 * height - middle))
-            places.append(costs.index(least))
-        came.append(places)
-        best = following
-    line = [best.index(min(best))]
-    for places in reversed(came):
-        line.append(places[line[-1]])
-    return line[::-1]
+    heights = [[height for height, _ in step] for step in steps]
+    return cheapest_way(
+        heights, own=lambda height: abs(2 * height - middle), between=lambda one, other: _MOTION * abs(other - one)
+    )
 
 
 def _names(chord: Chord) -> tuple[NoteName, ...]:
@@ -98,33 +79,49 @@ def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple
     return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
 
 
-def fit_guide_tones(recipe: Recipe, figure: GuideTones, stop: Stop, reach: Reach) -> Line:
-    """The line of one stop: a tone held for each chord; enclosures come before the next chord, which stays a target."""
-    spans = list(_spans(stop))
-    sounding = [span for span in spans if span[0].sound is not None]
-    if not sounding:
-        where = "/sounds" if not stop.over_written else "/sounds/changes/text"
-        raise RecipeError([Problem(where, "Guide tones need chords to lead through.", "Choose changes as the sound.")])
-    pitches = iter(guide_line([over.chord for over, _, _ in sounding if over.chord], reach, figure.begin))
-    segments: list[Segment] = []
-    before: Pitch | None = None
-    for over, heard, length in spans:
-        if over.sound is None or heard.sound is None:
-            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
-            continue
-        pitch = next(pitches)
-        tone = _on_c(pitch, over.sound)
-        if before is not None and segments[-1].tones and recipe.enclosure is not None:
-            segments += _led(recipe, segments, tone, _on_c(before, over.sound), over.sound)
-        before = pitch
-        segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
-    return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
+class GuideToneLines:
+    """A line builder: a tone held for each chord; enclosures come before the next chord, which stays a target."""
+
+    def __init__(self, work: LineWork) -> None:
+        figure = work.recipe.figure
+        assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
+        self._recipe, self._reach, self._begin = work.recipe, work.player.reach, figure.begin
+
+    def line(self, stop: Stop) -> Line:
+        """The line of one stop; raises RecipeError without chords."""
+        stop = with_chords_early(self._recipe, stop)
+        spans = list(_spans(stop))
+        sounding = [span for span in spans if span[0].sound is not None]
+        if not sounding:
+            where = "/sounds" if not stop.chords_written else "/sounds/changes/text"
+            message = "Guide tones need chords to lead through."
+            raise RecipeError([Problem(where, message, "Choose changes as the sound.")])
+        pitches = iter(guide_line([over.chord for over, _, _ in sounding if over.chord], self._reach, self._begin))
+        segments: list[Segment] = []
+        before: Pitch | None = None
+        for over, heard, length in spans:
+            if over.sound is None or heard.sound is None:
+                segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
+                continue
+            pitch = next(pitches)
+            tone = _on_c(pitch, over.sound)
+            if before is not None and segments[-1].tones and self._recipe.enclosure is not None:
+                segments += _led(self._recipe, segments, tone, _on_c(before, over.sound), over.sound)
+            before = pitch
+            segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
+        return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
+
+    def choices(self, stop: Stop) -> tuple[list[_Step], list[int], list[Fraction]]:
+        """For each chord its guide tones in reach, the number of the one that is taken, and where it begins."""
+        sounding = [over for over, _, _ in _spans(with_chords_early(self._recipe, stop)) if over.sound is not None]
+        steps = _steps([over.chord for over in sounding if over.chord], self._reach, self._begin)
+        return steps, _least_motion(steps, self._reach), [over.start for over in sounding]
 
 
-def _spans(stop: Stop) -> Iterator[tuple[Over, Over, Fraction]]:
+def _spans(stop: Stop) -> Iterator[tuple[TimedChord, TimedChord, Fraction]]:
     """Every chord as read and as heard, with its length; one that comes again at once only goes on."""
-    found: list[tuple[Over, Over, Fraction]] = []
-    for over, heard in zip(stop.over_written, stop.over_sounding, strict=True):
+    found: list[tuple[TimedChord, TimedChord, Fraction]] = []
+    for over, heard in zip(stop.chords_written, stop.chords_sounding, strict=True):
         if found and found[-1][0].chord == over.chord:
             first, first_heard, length = found[-1]
             found[-1] = (first, first_heard, length + over.length)

@@ -6,7 +6,7 @@ be chosen costs less. The costs are counted in points, each by a weight of the r
 
 - leap: for each half step beyond a whole step from the last note to the first one; beyond an octave each counts three
 - repeat: where the first note is the last one again
-- turn: each time the line changes its direction at the join
+- direction change: each time the line changes its direction at the join
 - strong: where a chord begins on a tone that is not its own
 - range: for each half step by which a part of the line lies in the lowest or highest eighth of the reach
 """
@@ -25,7 +25,7 @@ _OCTAVE = 12
 _FARTHEST = 128
 
 
-class Way(NamedTuple):
+class Candidate(NamedTuple):
     """One way to go on under a chord: MIDI numbers of its first, last, lowest and highest note.
 
     `sets_out` and `arrives` are the directions of its first and last step: 1 up, -1 down, 0 none. `foreign` tells that
@@ -45,16 +45,16 @@ def direction_of(step: int) -> int:
     return (step > 0) - (step < 0)
 
 
-def own_costs(way: Way, joins: Joins) -> Mapping[str, int]:
+def own_costs(way: Candidate, joins: Joins) -> Mapping[str, int]:
     """What a way costs by itself, by name."""
     return {"strong": joins.strong * way.foreign, "range": joins.range * way.outside}
 
 
-def join_costs(before: Way, after: Way, joins: Joins) -> Mapping[str, int]:
+def join_costs(before: Candidate, after: Candidate, joins: Joins) -> Mapping[str, int]:
     """What it costs to go over from one way to another, by name.
 
-    >>> dict(join_costs(Way(60, 64, 1, 1), Way(60, 60), Joins()))
-    {'leap': 4, 'repeat': 0, 'turn': 1}
+    >>> dict(join_costs(Candidate(60, 64, 1, 1), Candidate(60, 60), Joins()))
+    {'leap': 4, 'repeat': 0, 'direction_change': 1}
     """
     step = after.first - before.last
     direction = direction_of(step)
@@ -62,15 +62,15 @@ def join_costs(before: Way, after: Way, joins: Joins) -> Mapping[str, int]:
     return {
         "leap": joins.leap * (max(0, abs(step) - _STEP) + 2 * max(0, abs(step) - _OCTAVE)),
         "repeat": joins.repeat * (step == 0),
-        "turn": joins.turn * turns,
+        "direction_change": joins.direction_change * turns,
     }
 
 
-def best_ways(steps: Sequence[Sequence[Way]], joins: Joins) -> list[int]:
+def cheapest_candidates(steps: Sequence[Sequence[Candidate]], joins: Joins) -> list[int]:
     """The number of the way to take at each step, so that all costs together are the least; of equals the first.
 
-    >>> up, far = Way(60, 67, 1, 1), Way(76, 79, 1, 1)
-    >>> best_ways([[up], [far, Way(69, 72, 1, 1)]], Joins())
+    >>> up, far = Candidate(60, 67, 1, 1), Candidate(76, 79, 1, 1)
+    >>> cheapest_candidates([[up], [far, Candidate(69, 72, 1, 1)]], Joins())
     [0, 1]
     """
     tables = _tables(joins)
@@ -97,7 +97,7 @@ def best_ways(steps: Sequence[Sequence[Way]], joins: Joins) -> list[int]:
 _Source = tuple[int, int, int, int]  # cost so far, number, where its table begins, which table
 
 
-def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: Way) -> tuple[int, int]:
+def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: Candidate) -> tuple[int, int]:
     """The least cost of coming to a way and the number it comes from. A join costs nothing at least, so that of the
     `sources`, the cheapest first, those which cost more alone need not be looked at.
     """
@@ -112,13 +112,13 @@ def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: W
     return least, place
 
 
-def total_cost(ways: Sequence[Way], joins: Joins) -> int:
+def total_cost(ways: Sequence[Candidate], joins: Joins) -> int:
     """All costs of a line that takes these ways."""
     own = sum(_own(way, joins) for way in ways)
     return own + sum(sum(join_costs(one, other, joins).values()) for one, other in pairwise(ways))
 
 
-def _own(way: Way, joins: Joins) -> int:
+def _own(way: Candidate, joins: Joins) -> int:
     return joins.strong * way.foreign + joins.range * way.outside
 
 
@@ -127,7 +127,7 @@ def _tables(joins: Joins) -> list[list[int]]:
     """The costs of every step from -128 to 127 half steps, by the directions before and after it."""
     return [
         [
-            sum(join_costs(Way(0, 0, arrives=arrives), Way(step, step, sets_out), joins).values())
+            sum(join_costs(Candidate(0, 0, arrives=arrives), Candidate(step, step, sets_out), joins).values())
             for step in range(-_FARTHEST, _FARTHEST)
         ]
         for arrives in (-1, 0, 1)
@@ -135,10 +135,10 @@ def _tables(joins: Joins) -> list[list[int]]:
     ]
 
 
-class Alternative(NamedTuple):
-    """A way that could be taken at a join, what it costs by name together with both its joins, and whether it is."""
+class CostedCandidate(NamedTuple):
+    """A candidate (by its number) at a join: what it costs by name with both its joins, and whether it is taken."""
 
-    way: int
+    number: int
     costs: Mapping[str, int]
     taken: bool
 
@@ -148,7 +148,9 @@ class Alternative(NamedTuple):
         return sum(self.costs.values())
 
 
-def alternatives(steps: Sequence[Sequence[Way]], taken: Sequence[int], place: int, joins: Joins) -> list[Alternative]:
+def alternatives(
+    steps: Sequence[Sequence[Candidate]], taken: Sequence[int], place: int, joins: Joins
+) -> list[CostedCandidate]:
     """Every way at one step with the rest of the line as it is, the cheapest first."""
     found = []
     for number, way in enumerate(steps[place]):
@@ -160,5 +162,5 @@ def alternatives(steps: Sequence[Sequence[Way]], taken: Sequence[int], place: in
         for joined in filter(None, neighbours):
             for name, cost in join_costs(*joined, joins).items():
                 costs[name] = costs.get(name, 0) + cost
-        found.append(Alternative(number, costs, number == taken[place]))
+        found.append(CostedCandidate(number, costs, number == taken[place]))
     return sorted(found, key=lambda one: (one.total, not one.taken))

@@ -6,64 +6,67 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import NamedTuple
 
-from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.harmony.timeline import Sound, Timeline
+from dodecant.exercise.melody.figure_tone import FigureTone
+from dodecant.exercise.melody.figures.lick import LickTones
 from dodecant.exercise.melody.fitting import in_reach
 from dodecant.exercise.melody.lick import Lean
 from dodecant.exercise.melody.line import Line, Segment, Tones
-from dodecant.exercise.melody.setting import Setting, Settings
-from dodecant.exercise.over_changes.lick_timing import Event, LickForm
-from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale, RecipeOnScales
+from dodecant.exercise.over_changes.lick_timing import LickInTime, PlacedLickNote, lick_in_time
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.routes.stops import Stop
-from dodecant.instrument.profile import Instrument, Reach
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
 
 
-def fit_lick_over(
-    recipe: Recipe,
-    stop: Stop,
-    plan: LickPlan,
-    settings: Settings,
-    instrument: Instrument,
-    reach: Reach,
-    *,
-    own_limits: bool,
-) -> Line:
-    """The line of one stop: every note on the sound of the chord it is under, then all of it put in reach."""
-    if not plan.form.groups:
-        raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
-    worker = _Worker(stop, settings, plan)
-    line = Line(tuple(worker.segments()), alike=stop.timeline)
-    line = replace(line, lacks=worker.lacks, lacking="A sound of the changes" if worker.lacks else "")
-    widest = reach if own_limits else instrument.full
-    found = in_reach(line, reach, widest, recipe.player.lies)
-    return line.folded(widest) if found is None else found
+class LickLinesOverChanges:
+    """A line builder: every note of a lick on the sound of the chord it is under, then all of it put in reach."""
+
+    def __init__(self, work: LineWork) -> None:
+        assert work.lick is not None  # noqa: S101 - a lick is analysed before it is laid over changes
+        self._work, self._lick = work, work.lick
+        self._plans: dict[Timeline, LickPlan] = {}
+
+    def line(self, stop: Stop) -> Line:
+        """The line of one stop; raises RecipeError where there is no chord to play over."""
+        assert stop.timeline is not None  # noqa: S101 - over changes there is one
+        if stop.timeline not in self._plans:
+            self._plans[stop.timeline] = LickPlan(lick_in_time(stop.timeline, self._lick))
+        plan = self._plans[stop.timeline]
+        if not plan.form.groups:
+            raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
+        worker = _Worker(stop, self._work.scales, plan)
+        line = Line(tuple(worker.segments()), alike=stop.timeline)
+        missing = worker.missing
+        line = replace(line, missing=missing, missing_on="A sound of the changes" if missing else "")
+        found = in_reach(line, self._work.player)
+        return line.folded(self._work.player.widest) if found is None else found
 
 
 class LickPlan:
     """The tones made for a lick over changes: those of a sound once for all keys."""
 
-    def __init__(self, form: LickForm) -> None:
+    def __init__(self, form: LickInTime) -> None:
         self.form = form
-        self._firm: dict[tuple[int, int], list[FigureTone | None]] = {}
-        self._timed: dict[tuple[int, int], FigureTone] = {}
-        self._tones: dict[tuple[int, ...], Tones] = {}
+        self._firm: dict[tuple[int, RecipeOnScale], list[FigureTone | None]] = {}
+        self._timed: dict[tuple[FigureTone, int], FigureTone] = {}
+        self._tones: dict[tuple[int, tuple[FigureTone, ...]], Tones] = {}
         self._leaning: dict[tuple[Pitch, int], FigureTone] = {}
 
-    def firm(self, number: int, setting: Setting) -> list[FigureTone | None]:
+    def firm(self, number: int, on_scale: RecipeOnScale) -> list[FigureTone | None]:
         """The tones of a group on a sound, as they stand on C; None for those that lean."""
-        key = (number, id(setting))  # settings live as long as this plan
+        key = (number, on_scale)
         if key not in self._firm:
-            self._firm[key] = [self._firm_tone(event, setting) for event in self.form.groups[number]]
+            self._firm[key] = [self._firm_tone(event, on_scale) for event in self.form.groups[number]]
         return self._firm[key]
 
-    def _firm_tone(self, event: Event, setting: Setting) -> FigureTone | None:
+    def _firm_tone(self, event: PlacedLickNote, on_scale: RecipeOnScale) -> FigureTone | None:
         if self.form.leans(event) is not None:
             return None
         note = self.form.lick.tones[event.note]
-        return setting.figures[0].lick_tone(0, replace(note, move=note.exact) if isinstance(note.move, Lean) else note)
+        return _lick_on(on_scale).carried(0, replace(note, move=note.exact) if isinstance(note.move, Lean) else note)
 
     def leaning(self, pitch: Pitch, note: int) -> FigureTone:
         """A leaning tone as it stands on C; the same one is the same object in every key."""
@@ -74,12 +77,12 @@ class LickPlan:
         return self._leaning[key]
 
     def tones(self, number: int, tones: Sequence[FigureTone]) -> Tones:
-        """The tones of a group in their time. Tones are told by identity: they live as long as their settings."""
-        name = (number, *map(id, tones))
+        """The tones of a group in their time."""
+        name = (number, tuple(tones))
         if name not in self._tones:
             timed = []
             for place, (tone, timing) in enumerate(zip(tones, self.form.timings[number], strict=True)):
-                key = (id(tone), self.form.firsts[number] + place)
+                key = (tone, self.form.firsts[number] + place)
                 if key not in self._timed:
                     self._timed[key] = replace(tone, timing=timing)
                 timed.append(self._timed[key])
@@ -93,7 +96,7 @@ class _Placed(NamedTuple):
     tones: list[FigureTone | None]
     sound: Sound
     heard: Sound
-    setting: Setting
+    on_scale: RecipeOnScale
     shift: int
 
     def height(self, place: int) -> int:
@@ -105,8 +108,8 @@ class _Placed(NamedTuple):
 class _Worker:
     """Carries the notes over; tones that lean are placed from where their targets came to lie."""
 
-    def __init__(self, stop: Stop, settings: Settings, plan: LickPlan) -> None:
-        self._stop, self._settings, self._plan = stop, settings, plan
+    def __init__(self, stop: Stop, scales: RecipeOnScales, plan: LickPlan) -> None:
+        self._stop, self._scales, self._plan = stop, scales, plan
         self._placed: list[_Placed] = []
 
     def segments(self) -> Iterator[Segment]:
@@ -116,35 +119,41 @@ class _Worker:
             self._placed.append(self._place(number, group[0].over))
         for number, (group, placed) in enumerate(zip(groups, self._placed, strict=True)):
             every = [tone or self._leaning(event, placed) for event, tone in zip(group, placed.tones, strict=True)]
-            chord, (start, length) = self._stop.over_written[group[0].over].chord, self._plan.form.spans[number]
+            chord, (start, length) = self._stop.chords_written[group[0].over].chord, self._plan.form.spans[number]
             timed = self._plan.tones(number, every)
             yield Segment(timed, placed.sound, placed.heard, chord, start, length, held=False, shift=placed.shift)
 
     @property
-    def lacks(self) -> tuple[int, ...]:
-        """The numbers that some sound does not have."""
-        return tuple(dict.fromkeys(number for placed in self._placed for number in placed.setting.lacks))
+    def missing(self) -> tuple[int, ...]:
+        """The numbers of notes that sound where their sound does not have them."""
+        tones = self._plan.form.lick.tones
+        numbers = (
+            number
+            for group, placed in zip(self._plan.form.groups, self._placed, strict=True)
+            for number in _lick_on(placed.on_scale).missing_of(tones[event.note] for event in group)
+        )
+        return tuple(dict.fromkeys(numbers))
 
     def _place(self, number: int, over: int) -> _Placed:
         """The octave that keeps the step from the note before as it was."""
-        sound, heard = self._stop.over_written[over].sound, self._stop.over_sounding[over].sound
+        sound, heard = self._stop.chords_written[over].sound, self._stop.chords_sounding[over].sound
         assert sound is not None and heard is not None  # noqa: S101, PT018 - events lie under sounds
-        setting = self._settings.under_chord(self._stop.timeline, over, sound.scale)
-        tones = self._plan.firm(number, setting)
+        on_scale = self._scales.under_chord(self._stop.timeline, over, sound.scale)
+        tones = self._plan.firm(number, on_scale)
         place, before_it = self._plan.form.anchors[number] or (0, None)
         first = tones[place]
         if before_it is None or first is None:
-            return _Placed(tones, sound, heard, setting, 0)
+            return _Placed(tones, sound, heard, on_scale, 0)
         group, before = before_it
         wanted = self._placed[group].height(before) + self._plan.form.steps[number]
         shift = round((wanted - first.pitch.midi - sound.above_c) / 12)
-        return _Placed(tones, sound, heard, setting, shift)
+        return _Placed(tones, sound, heard, on_scale, shift)
 
-    def _leaning(self, event: Event, placed: _Placed) -> FigureTone:
+    def _leaning(self, event: PlacedLickNote, placed: _Placed) -> FigureTone:
         """A tone so far from where its target came to lie, as it stands on C."""
         return self._plan.leaning(placed.sound.on_c(self._absolute(event), placed.shift), event.note)
 
-    def _absolute(self, event: Event) -> Pitch:
+    def _absolute(self, event: PlacedLickNote) -> Pitch:
         """Where a note came to lie; one that leans, so far from its target."""
         lean = self._plan.form.leans(event)
         number, place = self._plan.form.where[event.statement, event.note]
@@ -155,3 +164,9 @@ class _Worker:
         tone = placed.tones[place]
         assert tone is not None  # noqa: S101 - it is firm
         return placed.sound.from_c(tone.pitch, placed.shift)
+
+
+def _lick_on(on_scale: RecipeOnScale) -> LickTones:
+    figure = on_scale.figures[0]
+    assert isinstance(figure, LickTones)  # noqa: S101 - the recipe's figure is a lick
+    return figure

@@ -12,13 +12,13 @@ from fractions import Fraction
 from functools import cached_property, lru_cache
 from itertools import accumulate, groupby
 
-from dodecant.exercise.harmony.timeline import Over, Timeline
+from dodecant.exercise.harmony.timeline import TimedChord, Timeline
 from dodecant.exercise.melody.lick import Lean, Lick, chord_under
 from dodecant.exercise.rhythm.timing import Timing, one_grid
 
 
 @dataclass(frozen=True)
-class Event:
+class PlacedLickNote:
     """One note of the lick where it sounds: its index, its statement, the chord it is under, start and end in beats."""
 
     note: int
@@ -29,7 +29,7 @@ class Event:
 
 
 @dataclass(frozen=True, eq=False)
-class LickForm:
+class LickInTime:
     """The notes of a lick over a timeline, in groups under each chord, with their times.
 
     A note is firm, or it leans into another that sounds. `anchors` tells for each group its first firm note, and the
@@ -38,7 +38,7 @@ class LickForm:
     """
 
     lick: Lick
-    groups: tuple[tuple[Event, ...], ...]
+    groups: tuple[tuple[PlacedLickNote, ...], ...]
     spans: tuple[tuple[Fraction, Fraction], ...]
     timings: tuple[tuple[Timing, ...], ...]
     firsts: tuple[int, ...]
@@ -61,7 +61,7 @@ class LickForm:
         one, other = self.groups[group][before], self.groups[number][place]
         return self.lick.tones[other.note].pitch.midi - self.lick.tones[one.note].pitch.midi
 
-    def leans(self, event: Event) -> Lean | None:
+    def leans(self, event: PlacedLickNote) -> Lean | None:
         """What the event's note leans into, where that sounds."""
         move = self.lick.tones[event.note].move
         return move if isinstance(move, Lean) and (event.statement, move.target) in self.where else None
@@ -78,12 +78,12 @@ class LickForm:
 
 
 @lru_cache(maxsize=16)
-def lick_form(timeline: Timeline, lick: Lick) -> LickForm:
+def lick_in_time(timeline: Timeline, lick: Lick) -> LickInTime:
     """Lay a lick over a timeline."""
     groups = tuple(tuple(group) for _, group in groupby(_events(timeline, lick), key=lambda event: event.over))
-    last = timeline.at_home[-1]
+    last = timeline.in_home_key[-1]
     ends = [*(group[0].start for group in groups[1:]), last.start + last.length]
-    return LickForm(
+    return LickInTime(
         lick,
         groups,
         spans=tuple((group[0].start, end - group[0].start) for group, end in zip(groups, ends, strict=False)),
@@ -97,10 +97,10 @@ def lick_form(timeline: Timeline, lick: Lick) -> LickForm:
     )
 
 
-def _events(timeline: Timeline, lick: Lick) -> Sequence[Event]:
+def _events(timeline: Timeline, lick: Lick) -> Sequence[PlacedLickNote]:
     """The notes in order; each ends where the next one begins at the latest."""
-    over, lead_in = timeline.at_home, timeline.lead_in
-    found: list[Event] = []
+    over, lead_in = timeline.in_home_key, timeline.lead_in
+    found: list[PlacedLickNote] = []
     end_of_form = over[-1].start + over[-1].length
     begins = [one.start for one in over]
     first = int(lead_in > 0)  # a pickup belongs to the first chord
@@ -113,15 +113,17 @@ def _events(timeline: Timeline, lick: Lick) -> Sequence[Event]:
             if 0 <= start < end:
                 under = max(chord_under(start, Fraction(tone.timing.units), begins), first) if chord is None else chord
                 if over[under].sound is not None:
-                    found.append(Event(index, number, under, start, min(start + tone.timing.units, end_of_form)))
-    kept: list[Event] = []
+                    found.append(
+                        PlacedLickNote(index, number, under, start, min(start + tone.timing.units, end_of_form))
+                    )
+    kept: list[PlacedLickNote] = []
     for event in found:
         _make_room(kept, event.start)
         kept.append(event)
     return kept
 
 
-def _make_room(kept: list[Event], start: Fraction) -> None:
+def _make_room(kept: list[PlacedLickNote], start: Fraction) -> None:
     """End the note before where another begins, so that their beat is divided one way; one that cannot is left out."""
     if not kept:
         return
@@ -134,7 +136,9 @@ def _make_room(kept: list[Event], start: Fraction) -> None:
         _make_room(kept, start)
 
 
-def _statements(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> Iterator[tuple[Fraction, Fraction, int | None]]:
+def _statements(
+    over: Sequence[TimedChord], lick: Lick, lead_in: Fraction
+) -> Iterator[tuple[Fraction, Fraction, int | None]]:
     """Where the lick begins, where it is cut off at the latest, and its chord where it has a single one."""
     end_of_form = over[-1].start + over[-1].length
     if len(lick.chords) > 1:
@@ -152,7 +156,7 @@ def _statements(over: Sequence[Over], lick: Lick, lead_in: Fraction) -> Iterator
             begin += lick.length
 
 
-def _timings(group: Sequence[Event]) -> tuple[Timing, ...]:
+def _timings(group: Sequence[PlacedLickNote]) -> tuple[Timing, ...]:
     """Lengths in beats, and the silences up to the next note under the same chord."""
     ends = [event.start for event in group[1:]] + [group[-1].end]
     return tuple(

@@ -9,75 +9,93 @@ from bisect import bisect_left, bisect_right
 from fractions import Fraction
 from itertools import takewhile
 
-from dodecant.exercise.melody.figure import FigureTone
+from dodecant.exercise.harmony.timeline import Timeline
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.line import SILENCE, Line, Segment, Tones
-from dodecant.exercise.melody.setting import Setting, Settings
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
+from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm_text import Rhythm
-from dodecant.exercise.rhythm.timing import note_value, pour
+from dodecant.exercise.rhythm.timing import note_value, rhythm_notes
 from dodecant.exercise.routes.stops import Stop
-from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift
 
 
-def fit_unbroken(recipe: Recipe, figure: Unbroken, stop: Stop, settings: Settings, reach: Reach) -> Line:
-    """The line of one stop, inside the reach from its first tone to its last; raises RecipeError without changes."""
-    if not any(over.sound for over in stop.over_written):
-        where = "/sounds/changes/text" if stop.over_written else "/sounds"
-        raise RecipeError([Problem(where, "An unbroken line needs chords to run through.", "Choose changes.")])
-    rising = figure.way == "up"
-    low, high = reach.low.midi, reach.high.midi
-    segments: list[Segment] = []
-    before: int | None = None
-    counts = settings.counts.setdefault(stop.timeline, [])  # the chords come at the same times in every key
-    for number, (over, heard) in enumerate(zip(stop.over_written, stop.over_sounding, strict=True)):
-        if len(counts) <= number:
-            counts.append(_count(recipe, settings.rhythm, over.start, over.length))
-        count = counts[number]
-        if over.sound is None or heard.sound is None or count == 0:
-            segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
-            continue
-        setting, up = settings.under_chord(stop.timeline, number, over.sound.scale), over.sound.above_c
-        heights, ladder = setting.heights(low - 12, high)
-        tones: list[FigureTone] = []
-        reached: list[int] = []
-        if before is None:
-            tones.append(_first(setting, figure.step, recipe, reach, up))
-            reached.append(tones[0].pitch.midi)
-            before = reached[0] + up
-        below, beyond = bisect_left(heights, low - up), bisect_right(heights, high - up)
-        while len(tones) < count:
-            more = count - len(tones)
-            if rising:
-                first = max(bisect_right(heights, before - up), below)
-                run = slice(first, min(first + more, beyond))
-            else:
-                first = min(bisect_left(heights, before - up), beyond) - 1
-                run = slice(first, max(first - more, below - 1, 0), -1)
-            rising = rising if ladder[run] else not rising
-            tones += ladder[run]
-            reached += heights[run]
-            before = reached[-1] + up if reached else before
-        held = not settings.rhythm
-        on_c = Tones(tuple(tones), min(reached), max(reached))
-        segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
-    return Line(tuple(segments), alike=stop.timeline)
+class UnbrokenLines:
+    """A line builder: the line stays inside the reach from its first tone to its last."""
+
+    def __init__(self, work: LineWork) -> None:
+        figure = work.recipe.figure
+        assert isinstance(figure, Unbroken)  # noqa: S101 - chosen by its class
+        self._work, self._figure = work, figure
+        # How many notes there are under each chord: the chords come at the same times in every key.
+        self._counts: dict[Timeline | None, list[int]] = {}
+
+    def line(self, stop: Stop) -> Line:
+        """The line of one stop; raises RecipeError without changes."""
+        stop = with_chords_early(self._work.recipe, stop)
+        if not any(over.sound for over in stop.chords_written):
+            where = "/sounds/changes/text" if stop.chords_written else "/sounds"
+            raise RecipeError([Problem(where, "An unbroken line needs chords to run through.", "Choose changes.")])
+        scales, reach = self._work.scales, self._work.player.reach
+        rising = self._figure.direction == "up"
+        low, high = reach.low.midi, reach.high.midi
+        segments: list[Segment] = []
+        before: int | None = None
+        counts = self._counts_of(stop)
+        for number, (over, heard) in enumerate(zip(stop.chords_written, stop.chords_sounding, strict=True)):
+            count = counts[number]
+            if over.sound is None or heard.sound is None or count == 0:
+                segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
+                continue
+            on_scale, up = scales.under_chord(stop.timeline, number, over.sound.scale), over.sound.above_c
+            heights, ladder = on_scale.heights(low - 12, high)
+            tones: list[FigureTone] = []
+            reached: list[int] = []
+            if before is None:
+                tones.append(self._first(on_scale, up))
+                reached.append(tones[0].pitch.midi)
+                before = reached[0] + up
+            below, beyond = bisect_left(heights, low - up), bisect_right(heights, high - up)
+            while len(tones) < count:
+                more = count - len(tones)
+                if rising:
+                    first = max(bisect_right(heights, before - up), below)
+                    run = slice(first, min(first + more, beyond))
+                else:
+                    first = min(bisect_left(heights, before - up), beyond) - 1
+                    run = slice(first, max(first - more, below - 1, 0), -1)
+                rising = rising if ladder[run] else not rising
+                tones += ladder[run]
+                reached += heights[run]
+                before = reached[-1] + up if reached else before
+            on_c = Tones(tuple(tones), min(reached), max(reached))
+            held = not scales.rhythm
+            segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
+        return Line(tuple(segments), alike=stop.timeline)
+
+    def _counts_of(self, stop: Stop) -> list[int]:
+        if stop.timeline not in self._counts:
+            recipe, rhythm = self._work.recipe, self._work.scales.rhythm
+            counts = [_count(recipe, rhythm, over.start, over.length) for over in stop.chords_written]
+            self._counts[stop.timeline] = counts
+        return self._counts[stop.timeline]
+
+    def _first(self, on_scale: RecipeOnScale, up: int) -> FigureTone:
+        """The tone of a step of the first sound, in the octave where the player's line lies."""
+        ladder, player, step = on_scale.ladder, self._work.player, self._figure.step
+        rung = ladder.rung_at(step)
+        rung = ladder.nearest_rung(step) if rung is None else rung
+        height = ladder.pitch(rung).midi + up
+        shift = chosen_shift(height, height, player.reach, player.tessitura)
+        return on_scale.figures[0].rung(rung + (shift or 0) * len(ladder.scale))
 
 
 def _count(recipe: Recipe, rhythm: Rhythm | None, start: Fraction, length: Fraction) -> int:
     """How many notes begin under a chord."""
     if rhythm is None:
         return max(1, -int(-length // note_value(recipe)))
-    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, pour(rhythm, start)))
-
-
-def _first(setting: Setting, step: int, recipe: Recipe, reach: Reach, up: int) -> FigureTone:
-    """The tone of a step of the first sound, in the octave where the player's line lies."""
-    ladder = setting.ladder
-    rung = ladder.rung_at(step)
-    rung = ladder.nearest_rung(step) if rung is None else rung
-    height = ladder.pitch(rung).midi + up
-    shift = chosen_shift(height, height, reach, recipe.player.lies)
-    return setting.figures[0].rung(rung + (shift or 0) * len(ladder.scale))
+    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, rhythm_notes(rhythm, start)))

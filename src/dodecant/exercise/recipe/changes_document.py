@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 import re
-from typing import Annotated, Final, Literal
+from typing import Annotated, Any, Final, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.part import Part, readable
 from dodecant.exercise.recipe.scale_choice import ScaleChoice
+from dodecant.exercise.recipe.upgrade import upgraded_changes
 from dodecant.music.core.degree import Degree
 from dodecant.music.progressions.changes_text import LONGEST, parse_changes
 
 FORMAT: Final = "dodecant-changes"
-VERSION: Final = 1
+VERSION: Final = 2
 
 
 class SoundChoice(Part):
@@ -36,22 +37,27 @@ class ChordChoice(Part):
 
 
 class ChangesDraft(Part):
-    """The changes, version 1, while they are being written: the text may have faults.
+    """The changes, version 2, while they are being written: the text may have faults.
 
-    `school` says how sounds are ranked where nothing is chosen; `turn` whether a chord with several sounds takes the
-    next one in every chorus or every time it comes round.
+    `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
+    takes the next one in every chorus or every time it comes round.
     """
 
     format: Literal["dodecant-changes"] = FORMAT
-    version: Literal[1] = VERSION
+    version: Literal[2] = VERSION
     text: Annotated[str, Field(max_length=LONGEST)]
     school: Literal["key", "colour"] = "key"
-    turn: Literal["chorus", "phrase"] = "chorus"
+    next_sound: Literal["chorus", "phrase"] = "chorus"
     choices: Annotated[tuple[ChordChoice, ...], Field(max_length=400)] = ()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _reads_version_1(cls, document: Any) -> Any:
+        return upgraded_changes(document)
 
 
 class ChangesDocument(ChangesDraft):
-    """The changes, version 1: what is kept and what recipes hold."""
+    """The changes, version 2: what is kept and what recipes hold."""
 
     text: Annotated[str, Field(max_length=LONGEST), readable(parse_changes)]
 

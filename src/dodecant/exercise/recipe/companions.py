@@ -2,15 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
 from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.part import Part, readable
 
 
-class Doubling(Part):
+class Companion(Part):
+    """What goes beside the line: `written` on a second staff, or only sounding."""
+
+    kind: str
+    written: bool = True
+
+
+COMPANIONS: Final = Kinds[Companion]()
+AnyCompanion = Annotated[Companion, COMPANIONS]
+
+
+@COMPANIONS.register
+class Doubling(Companion):
     """The line again, some octaves lower (or higher), as the other hand plays it."""
 
     kind: Literal["octaves"] = "octaves"
@@ -18,7 +31,8 @@ class Doubling(Part):
     written: bool = True
 
 
-class Fifths(Part):
+@COMPANIONS.register
+class Fifths(Companion):
     """Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat."""
 
     kind: Literal["fifths"] = "fifths"
@@ -26,7 +40,8 @@ class Fifths(Part):
     written: bool = True
 
 
-class Drone(Part):
+@COMPANIONS.register
+class Drone(Companion):
     """A tone of the key held from beginning to end, with its fifth if wanted."""
 
     kind: Literal["drone"] = "drone"
@@ -35,7 +50,8 @@ class Drone(Part):
     written: bool = False
 
 
-class Voicings(Part):
+@COMPANIONS.register
+class Voicings(Companion):
     """The chords, each as near as it can be to the one before: root, third and seventh as a shell; or without the root
     third, fifth (the thirteenth of a dominant), seventh and ninth.
 
@@ -47,6 +63,3 @@ class Voicings(Part):
     hand: Literal["left", "right"] = "left"
     anticipated: Literal["no", "eighth", "sixteenth"] = "no"
     written: bool = True
-
-
-Companion = Annotated[Doubling | Fifths | Drone | Voicings, Field(discriminator="kind")]

@@ -6,18 +6,22 @@ from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.recipe.companions import Companion
-from dodecant.exercise.recipe.figures import Courses, Enclosure, Figures, Ladders, PlainCourse, Run, ScaleLadder
+from dodecant.exercise.recipe.companions import AnyCompanion
+from dodecant.exercise.recipe.courses import AnyCourse, PlainCourse
+from dodecant.exercise.recipe.enclosures import Enclosure
+from dodecant.exercise.recipe.figures import AnyFigure, Run, Surrounding
+from dodecant.exercise.recipe.ladders import AnyLadder, ScaleLadder
 from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, refused
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.sounds import OneSound, Sounds
+from dodecant.exercise.recipe.sounds import ChangesSounds, OneSound, Sounds
+from dodecant.exercise.recipe.upgrade import upgraded_recipe
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import Pitch
-from dodecant.music.scales.numbering import School
+from dodecant.music.scales.numbering import NumberingSchool
 
 FORMAT: Final = "dodecant-recipe"
-VERSION: Final = 1
+VERSION: Final = 2
 
 
 class PathEnd(Part):
@@ -64,16 +68,16 @@ class Joins(Part):
 
     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
-    the note before it held. The weights say what a join costs: leap, repeated note, turn, foreign tone on the chord's
-    first beat, edge of the range; the line with the least cost is taken.
+    the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
+    on the chord's first beat, edge of the range; the line with the least cost is taken.
     """
 
     begin: Literal["path", "any"] = "path"
-    way: Literal["path", "either"] = "path"
+    direction: Literal["path", "either"] = "path"
     leftover: Literal["cut", "held"] = "cut"
     leap: Weight = 2
     repeat: Weight = 3
-    turn: Weight = 1
+    direction_change: Weight = 1
     strong: Weight = 4
     range: Weight = 1
 
@@ -103,14 +107,18 @@ class KeyRoute(Part):
 
 
 class Player(Part):
-    """Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches."""
+    """Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
+
+    The line lies low, in the middle or high in that range (`tessitura`). The recipe's keys are those the player reads,
+    or those that sound (`named_key`).
+    """
 
     instrument: Annotated[str, Field(min_length=1, max_length=80)] = "piano"
     reach: Literal["comfortable", "full"] = "comfortable"
-    lies: Literal["low", "middle", "high"] = "middle"
+    tessitura: Literal["low", "middle", "high"] = "middle"
     lowest: PitchText | None = None
     highest: PitchText | None = None
-    keyed: Literal["written", "sounding"] = "sounding"
+    named_key: Literal["written", "sounding"] = "sounding"
 
     @model_validator(mode="after")
     def _holds_an_octave(self) -> Self:
@@ -140,26 +148,40 @@ class Spelling(Part):
 
 
 class Recipe(Part):
-    """The whole recipe, version 1. One of the companions may be written; the others only sound."""
+    """The whole recipe, version 2. One of the companions may be written; the others only sound."""
 
     format: Literal["dodecant-recipe"] = FORMAT
-    version: Literal[1] = VERSION
+    version: Literal[2] = VERSION
     title: Annotated[str, Field(max_length=120)] = ""
     sounds: Sounds = OneSound(scale="ionian")
-    ladder: Ladders = ScaleLadder()
-    figure: Figures = Run()
+    ladder: AnyLadder = ScaleLadder()
+    figure: AnyFigure = Run()
     enclosure: Enclosure | None = None
-    course: Courses = PlainCourse()
+    course: AnyCourse = PlainCourse()
     path: Path = Path()
     joins: Joins = Joins()
     placement: Placement = Placement()
-    companions: Annotated[tuple[Companion, ...], Field(max_length=3)] = ()
+    companions: Annotated[tuple[AnyCompanion, ...], Field(max_length=3)] = ()
     keys: KeyRoute = KeyRoute()
     outer: Literal["keys", "sounds"] = "keys"
     player: Player = Player()
     tempo: Annotated[int, Field(ge=20, le=320)] = 96
-    numbers: School | Literal["none"] = "major"
+    numbers: NumberingSchool | Literal["none"] = "major"
     spelling: Spelling = Spelling()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _reads_version_1(cls, document: Any) -> Any:
+        return upgraded_recipe(document)
+
+    @property
+    def over_changes(self) -> ChangesSounds | None:
+        """The progression it runs over, if any."""
+        return self.sounds if isinstance(self.sounds, ChangesSounds) else None
+
+    def takes(self, part: Surrounding) -> bool:
+        """Whether a part means something to its figure over its sounds."""
+        return self.figure.takes(part, over_changes=self.over_changes is not None)
 
     @model_validator(mode="after")
     def _has_one_second_staff(self) -> Self:

@@ -1,61 +1,108 @@
-"""The parts of a recipe that say what is played: ladder, figure, enclosure, course."""
+"""The part of a recipe that says what is played on every tone of the path.
+
+A new kind of figure is a class here with what it can and needs, its tones in `melody/figures/`, and its row of words in
+`wording/`; everything else asks the class.
+"""
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, Self
+from collections.abc import Mapping, Sequence
+from itertools import permutations
+from typing import Annotated, Any, ClassVar, Final, Literal, Self
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
-from dodecant.exercise.recipe.cell import parse_cell, parse_degrees
+from dodecant.exercise.recipe.cell import parse_cell
+from dodecant.exercise.recipe.kinds import Kinds
+from dodecant.exercise.recipe.ladders import LadderPart, PairLadder
 from dodecant.exercise.recipe.lick_text import LONGEST as LONGEST_LICK
 from dodecant.exercise.recipe.lick_text import read_lick
-from dodecant.exercise.recipe.part import Part, readable, refused
-from dodecant.music.core.errors import MusicError
+from dodecant.exercise.recipe.part import Part, readable
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.music.core.metre import Metre
 from dodecant.music.progressions.changes_text import parse_changes
 
-DegreesText = Annotated[str, Field(max_length=80), readable(parse_degrees)]
+Surrounding = Literal["ladder", "enclosure", "course", "path"]
+Change = tuple[str, Mapping[str, Any]]  # what it is called, and a JSON merge patch (RFC 7396) for the figure
+_MOST_IN_ORDERS = 5  # numbers of a cell: 120 orders
 
 
-class ScaleLadder(Part):
-    """The line stands on all tones of the sound."""
+class FigurePart(Part):
+    """What every kind of figure is asked for.
 
-    kind: Literal["scale"] = "scale"
+    `leaves_out` are the parts of a recipe that mean nothing to it, `leaves_out_over_changes` those that mean nothing
+    once it runs over changes, because it goes where the chords go. `needs_changes`: without chords there is nothing to
+    play. `counts_beats`: its lengths are beats, whatever the note value. `stands_once`: it is a phrase with an end, no
+    drill that comes round, and stands once on its root where it is newly chosen (with `fresh_values`). `smoother` lists
+    what a teacher would try where it leaps or strikes a note twice.
+    """
+
+    kind: str
+    leaves_out: ClassVar[frozenset[Surrounding]] = frozenset()
+    leaves_out_over_changes: ClassVar[frozenset[Surrounding]] = frozenset()
+    needs_changes: ClassVar[bool] = False
+    counts_beats: ClassVar[bool] = False
+    stands_once: ClassVar[bool] = False
+    smoother: ClassVar[tuple[Change, ...]] = ()
+    fresh_values: ClassVar[Mapping[str, Any]] = {}
+
+    @classmethod
+    def fresh(cls) -> Self:
+        """How it begins where it is newly chosen."""
+        return cls.model_validate(dict(cls.fresh_values))
+
+    def takes(self, part: Surrounding, *, over_changes: bool) -> bool:
+        """Whether a part of the recipe means something to it."""
+        return part not in self.leaves_out and not (over_changes and part in self.leaves_out_over_changes)
+
+    @property
+    def brings_rhythm(self) -> bool:
+        """Whether its notes have lengths of their own, so that none are poured into slots."""
+        return self.counts_beats
+
+    @property
+    def repeats_notes(self) -> bool:
+        """Whether the same note right after itself is meant."""
+        return False
+
+    @property
+    def needs_chords_struck(self) -> bool:
+        """Whether it needs an instrument that strikes several tones together."""
+        return False
+
+    @property
+    def carried_to_fit(self) -> bool:
+        """Whether its own degrees become others on another sound (and could be kept just as they are)."""
+        return False
+
+    @property
+    def instead_of_missing(self) -> Literal["nearest", "chromatic", "drop"]:
+        """What is played for a number that the ladder does not have."""
+        return "nearest"
+
+    @property
+    def own_ladder(self) -> LadderPart | None:
+        """The ladder it stands on, whatever the recipe's is."""
+        return None
+
+    def inversions(self) -> Sequence[Self]:
+        """The inversions that joins may choose from, where it stands once; itself alone where it has none."""
+        return (self,)
+
+    def orders(self) -> Sequence[tuple[str, Self]]:
+        """Every order of its tones that was asked for, each with a name; nothing for one order alone."""
+        return ()
+
+    def check_metre(self, metre: Metre) -> None:
+        """Raise RecipeError where its own rhythm divides a beat as the metre does not."""
 
 
-class ChordLadder(Part):
-    """It stands on the sound's chord tones."""
-
-    kind: Literal["chord-tones"] = "chord-tones"
+FIGURES: Final = Kinds[FigurePart]()
+AnyFigure = Annotated[FigurePart, FIGURES]
 
 
-class ArpeggioLadder(Part):
-    """It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps)."""
-
-    kind: Literal["arpeggio"] = "arpeggio"
-    step: Annotated[int, Field(ge=1, le=12)] = 1
-    size: Annotated[int, Field(ge=3, le=6)] = 4
-    stacked: Literal["thirds", "fourths"] = "thirds"
-
-
-class PairLadder(Part):
-    """It stands on a triad pair of the sound: the first, second, … of those ranked."""
-
-    kind: Literal["pair"] = "pair"
-    rank: Annotated[int, Field(ge=1, le=12)] = 1
-
-
-class ChromaticLadder(Part):
-    """It stands on all twelve tones; those outside the sound go up in sharps and down in flats."""
-
-    kind: Literal["chromatic"] = "chromatic"
-
-
-Ladders = Annotated[
-    ScaleLadder | ChordLadder | ArpeggioLadder | PairLadder | ChromaticLadder, Field(discriminator="kind")
-]
-
-
-class Run(Part):
+@FIGURES.register
+class Run(FigurePart):
     """The ladder's tones one by one, as the path walks.
 
     `roots` may be held twice as long or struck twice; `tail` adds the arpeggio (every second rung) up and back.
@@ -65,6 +112,11 @@ class Run(Part):
     roots: Literal["plain", "hold", "repeat"] = "plain"
     tail: Literal["none", "arpeggio"] = "none"
 
+    @property
+    def repeats_notes(self) -> bool:
+        """Roots struck twice, or the turn into the arpeggio."""
+        return self.roots == "repeat" or self.tail == "arpeggio"
+
 
 class Turned(Part):
     """Which settings of a figure are turned round, and how: backwards, or upside down."""
@@ -73,7 +125,8 @@ class Turned(Part):
     how: Literal["backwards", "upside-down"] = "backwards"
 
 
-class Cell(Part):
+@FIGURES.register
+class Cell(FigurePart):
     """A typed cell, set on every tone the path walks over.
 
     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
@@ -87,17 +140,57 @@ class Cell(Part):
     reading: Literal["degrees", "rungs"] = "degrees"
     lacking: Literal["nearest", "chromatic", "drop"] = "nearest"
     turned: Turned = Turned()
+    fresh_values: ClassVar[Mapping[str, Any]] = {"text": "5 3 2 1"}
+    smoother: ClassVar[tuple[Change, ...]] = (("Turn every second one round", {"turned": {"when": "every-second"}}),)
+
+    @property
+    def instead_of_missing(self) -> Literal["nearest", "chromatic", "drop"]:
+        """As the recipe says."""
+        return self.lacking
+
+    def orders(self) -> Sequence[tuple[str, Self]]:
+        """Each order of the numbers once; raises RecipeError for a cell of too many.
+
+        >>> [words for words, _ in Cell(text="1 2 2", order="each").orders()]
+        ['1 2 2', '2 1 2', '2 2 1']
+        """
+        if self.order == "written":
+            return ()
+        numbers = self.text.replace(",", " ").split()
+        if len(numbers) > _MOST_IN_ORDERS:
+            message = f"A cell of {len(numbers)} numbers has too many orders."
+            raise RecipeError([Problem("/figure/order", message, f"Take {_MOST_IN_ORDERS} numbers at the most.")])
+        texts = dict.fromkeys(" ".join(order) for order in permutations(numbers))
+        return [(with_signs(text), self.model_copy(update={"text": text, "order": "written"})) for text in texts]
 
 
-class Intervals(Part):
+def with_signs(text: str) -> str:
+    """A typed cell with the signs a musician reads, one space between numbers."""
+    return " ".join(text.replace("b", "♭").replace("#", "♯").replace("n", "♮").replace(",", " ").split())
+
+
+@FIGURES.register
+class Intervals(FigurePart):
     """An interval on every tone: up, down, one up and the next down, or there and back."""
 
     kind: Literal["intervals"] = "intervals"
     size: Annotated[int, Field(ge=2, le=10)] = 3
-    way: Literal["up", "down", "alternating", "there-and-back"] = "up"
+    direction: Literal["up", "down", "alternating", "there-and-back"] = "up"
+    smoother: ClassVar[tuple[Change, ...]] = (("One up, the next down", {"direction": "alternating"}),)
 
 
-class Arpeggios(Part):
+# Rungs above the anchor, on a ladder of seven tones: every second rung is a third, every fourth tone a fourth.
+STACKED: Final[Mapping[str, tuple[int, ...]]] = {
+    "triad": (0, 2, 4),
+    "seventh": (0, 2, 4, 6),
+    "ninth": (0, 2, 4, 6, 8),
+    "shell": (0, 2, 6),
+    "fourths": (0, 3, 6),
+}
+
+
+@FIGURES.register
+class Arpeggios(FigurePart):
     """An arpeggio on every tone, of tones of the ladder.
 
     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
@@ -112,9 +205,44 @@ class Arpeggios(Part):
     rotation: Annotated[int, Field(ge=0, le=4)] = 0
     pivot: bool = False
     rhythm: Literal["even", "led-triplets", "struck"] = "even"
+    smoother: ClassVar[tuple[Change, ...]] = (
+        ("Leave out the octave leap", {"pivot": False}),
+        ("One up, the next down", {"order": "up-down"}),
+    )
+
+    @property
+    def brings_rhythm(self) -> bool:
+        """A leading note and a triplet."""
+        return self.rhythm == "led-triplets"
+
+    @property
+    def needs_chords_struck(self) -> bool:
+        """Where its tones are struck together."""
+        return self.rhythm == "struck"
+
+    def inversions(self) -> Sequence[Self]:
+        """Every rotation."""
+        return [self.model_copy(update={"rotation": turn}) for turn in range(len(STACKED[self.tones]))]
+
+    def check_metre(self, metre: Metre) -> None:
+        """There are no triplets in metres of eighths."""
+        if self.rhythm == "led-triplets" and metre.unit == 8:
+            cure = "Play every tone alike, or take a metre of quarters."
+            raise RecipeError([Problem("/figure/rhythm", f"There are no triplets in {metre.text}.", cure)])
 
 
-class Pairs(Part):
+PAIR_ORDERS: Final[Mapping[str, str]] = {
+    "123": "low, middle, high",
+    "132": "low, high, middle",
+    "213": "middle, low, high",
+    "231": "middle, high, low",
+    "312": "high, low, middle",
+    "321": "high, middle, low",
+}
+
+
+@FIGURES.register
+class Pairs(FigurePart):
     """The two triads of a pair in turn, in every inversion as the path walks over their six tones.
 
     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
@@ -124,11 +252,25 @@ class Pairs(Part):
     kind: Literal["pairs"] = "pairs"
     rank: Annotated[int, Field(ge=1, le=12)] = 1
     group: Literal["threes", "fours"] = "threes"
-    way: Literal["up", "down", "opposite"] = "up"
+    direction: Literal["up", "down", "opposite"] = "up"
     order: Literal["123", "132", "213", "231", "312", "321", "each"] = "123"
+    leaves_out: ClassVar[frozenset[Surrounding]] = frozenset({"ladder"})
+    smoother: ClassVar[tuple[Change, ...]] = (("One up, one down", {"direction": "opposite"}),)
+
+    @property
+    def own_ladder(self) -> LadderPart | None:
+        """The six tones of the pair."""
+        return PairLadder(rank=self.rank)
+
+    def orders(self) -> Sequence[tuple[str, Self]]:
+        """All six orders of three tones."""
+        if self.order != "each":
+            return ()
+        return [(words, self.model_copy(update={"order": order})) for order, words in PAIR_ORDERS.items()]
 
 
-class OwnLick(Part):
+@FIGURES.register
+class OwnLick(FigurePart):
     """A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
 
     Carried to another sound it is fitted to it, or kept exactly as it is.
@@ -138,9 +280,24 @@ class OwnLick(Part):
     text: Annotated[str, Field(max_length=LONGEST_LICK), readable(read_lick)]
     over: Annotated[str, Field(max_length=2000), readable(parse_changes)] = "C"
     fit: Literal["sound", "exact"] = "sound"
+    leaves_out_over_changes: ClassVar[frozenset[Surrounding]] = frozenset({"enclosure", "course", "path"})
+    fresh_values: ClassVar[Mapping[str, Any]] = {"text": "1:½ 2 3 5 ♯4 5 3:1"}
+    counts_beats: ClassVar[bool] = True
+    stands_once: ClassVar[bool] = True
+
+    @property
+    def repeats_notes(self) -> bool:
+        """As it was written."""
+        return True
+
+    @property
+    def carried_to_fit(self) -> bool:
+        """Unless it is kept exactly."""
+        return self.fit == "sound"
 
 
-class GuideTones(Part):
+@FIGURES.register
+class GuideTones(FigurePart):
     """The thirds and sevenths of the chords of changes, as one line with the least motion.
 
     It begins on the third or the seventh of the first chord, or on whichever moves less.
@@ -148,89 +305,26 @@ class GuideTones(Part):
 
     kind: Literal["guide-tones"] = "guide-tones"
     begin: Literal["nearest", "third", "seventh"] = "nearest"
+    leaves_out: ClassVar[frozenset[Surrounding]] = frozenset({"ladder", "course"})
+    leaves_out_over_changes: ClassVar[frozenset[Surrounding]] = frozenset({"path"})
+    needs_changes: ClassVar[bool] = True
+
+    @property
+    def repeats_notes(self) -> bool:
+        """A common tone stays."""
+        return True
 
 
-class Unbroken(Part):
+@FIGURES.register
+class Unbroken(FigurePart):
     """A line over changes that never stops: it keeps its direction until the range turns it.
 
     It begins on a step of the first sound, upwards or downwards, and stands on the ladder.
     """
 
     kind: Literal["unbroken"] = "unbroken"
-    way: Literal["up", "down"] = "up"
+    direction: Literal["up", "down"] = "up"
     step: Annotated[int, Field(ge=1, le=7)] = 1
-
-
-Figures = Annotated[
-    Run | Cell | Intervals | Arpeggios | Pairs | OwnLick | GuideTones | Unbroken, Field(discriminator="kind")
-]
-
-EnclosureKind = Literal[
-    "below",
-    "above",
-    "above-below",
-    "below-above",
-    "half-above-below",
-    "half-below-above",
-    "scale-above-below",
-    "two-below",
-    "two-above",
-    "above-two-below",
-    "below-two-above",
-    "double",
-]
-
-
-class Enclosure(Part):
-    """Notes that surround a target and lead into it.
-
-    `targets` are the tones a figure begins on: all of them, chord tones, thirds and sevenths, or chosen degrees.
-    `landing` puts every target on a beat, after a pickup where one is needed, or lets the line flow.
-    """
-
-    kind: EnclosureKind = "above-below"
-    targets: Literal["all", "chord", "thirds-sevenths", "chosen"] = "all"
-    degrees: DegreesText = "1 3 5 7"
-    landing: Literal["beat", "flow"] = "beat"
-
-
-class PlainCourse(Part):
-    """From one end of the path to the other."""
-
-    kind: Literal["plain"] = "plain"
-
-
-class ReturnCourse(Part):
-    """Home after every figure (or every second, third, …): to the root, or to any other degree."""
-
-    kind: Literal["return"] = "return"
-    degree: Annotated[str, Field(max_length=4), readable(parse_degrees)] = "1"
-    every: Annotated[int, Field(ge=1, le=16)] = 1
-
-
-class BuildUpCourse(Part):
-    """Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
-
-    `order` is the order in which tones join; left empty it is the chord tones, then the others from low to high.
-    """
-
-    kind: Literal["build-up"] = "build-up"
-    order: Annotated[str, Field(max_length=80)] = ""
-
-    @model_validator(mode="after")
-    def _reads(self) -> Self:
-        if self.order.strip():
-            try:
-                parse_degrees(self.order)
-            except MusicError as error:
-                raise refused(error) from None
-        return self
-
-
-class GrowCourse(Part):
-    """The first figure, then the first two, then three, until all are joined."""
-
-    kind: Literal["grow"] = "grow"
-
-
-Courses = Annotated[PlainCourse | ReturnCourse | BuildUpCourse | GrowCourse, Field(discriminator="kind")]
+    leaves_out: ClassVar[frozenset[Surrounding]] = frozenset({"enclosure", "course"})
+    leaves_out_over_changes: ClassVar[frozenset[Surrounding]] = frozenset({"path"})
+    needs_changes: ClassVar[bool] = True

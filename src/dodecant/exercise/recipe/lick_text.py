@@ -24,11 +24,11 @@ _SIGNS = {"½": Fraction(1, 2), "¼": Fraction(1, 4), "¾": Fraction(3, 4), "⅓
 _LENGTH = re.compile(r"(\d{1,2})?([½¼¾⅓⅔])|(\d{1,2})/(\d{1,2})|(\d{1,2}(?:\.\d{1,4})?)")
 _NOTE = re.compile(r"[A-G]")  # a small b is a flat
 _HOW = "Write numbers or notes with lengths in beats: 5:½ ♭3 2 1:1, or E4:½ D4 C4:2; r is a rest."
-Mark = Literal["", "~", "="]
+NoteMark = Literal["", "~", "="]
 
 
 @dataclass(frozen=True, slots=True)
-class Written:
+class LickSign:
     """One sign of a lick: a number, a pitch, or a rest (neither), with its length in beats and its place in the text.
 
     `mark` is ~ for a note that leans into the next one, = for one that keeps its interval in every sound.
@@ -38,14 +38,14 @@ class Written:
     where: int
     cell: CellTone | None = None
     pitch: Pitch | None = None
-    mark: Mark = ""
+    mark: NoteMark = ""
 
 
 @dataclass(frozen=True, slots=True)
 class LickText:
     """A lick as written. `bars` are the places of its barlines: how many signs stand before each, and where it is."""
 
-    signs: tuple[Written, ...]
+    signs: tuple[LickSign, ...]
     bars: tuple[tuple[int, int], ...]
 
 
@@ -55,7 +55,7 @@ def read_lick(text: str) -> LickText:
     >>> [(str(sign.length), sign.pitch and sign.pitch.text) for sign in read_lick("E4:1/2 r D4:1½").signs]
     [('1/2', 'E4'), ('1/2', None), ('3/2', 'D4')]
     """
-    signs: list[Written] = []
+    signs: list[LickSign] = []
     bars: list[tuple[int, int]] = []
     length = Fraction(1, 2)
     for word in re.finditer(r"\|+|[^\s|,;]+", text):
@@ -73,7 +73,7 @@ def read_lick(text: str) -> LickText:
     return LickText(tuple(signs), tuple(bars))
 
 
-def print_lick(signs: Sequence[Written], beats: int, pickup: Fraction = Fraction(0)) -> str:
+def print_lick(signs: Sequence[LickSign], beats: int, pickup: Fraction = Fraction(0)) -> str:
     """A lick of pitches and rests as text with barlines, `beats` to the bar after a pickup.
 
     >>> print_lick(read_lick("E4:1 D4:1/2 C4").signs, 4)
@@ -102,18 +102,18 @@ def length_text(length: Fraction) -> str:
     return f"{whole or ''}{sign}"
 
 
-def _sign(body: str, length: Fraction, where: int, place: int) -> Written:
-    mark: Mark = "~" if body.startswith("~") else "=" if body.startswith("=") else ""
+def _sign(body: str, length: Fraction, where: int, place: int) -> LickSign:
+    mark: NoteMark = "~" if body.startswith("~") else "=" if body.startswith("=") else ""
     name = body.removeprefix(mark)
     if name == "r" and not mark:
-        return Written(length, where)
+        return LickSign(length, where)
     try:
         if _NOTE.match(name) and name[-1:].isdigit():
-            return Written(length, where, pitch=_in_sight(Pitch.parse(name)), mark=mark)
+            return LickSign(length, where, pitch=_in_sight(Pitch.parse(name)), mark=mark)
         (cell,) = parse_cell(name)
     except (MusicError, ValueError):
         raise MusicError(f"“{body[:12]}” (sign {place}) cannot be read.", cure=_HOW, where=where) from None
-    return Written(length, where, cell=cell, mark=mark)
+    return LickSign(length, where, cell=cell, mark=mark)
 
 
 def _in_sight(pitch: Pitch) -> Pitch:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -99,18 +99,18 @@ class Placement(Part):
     """Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
 
     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
-    sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes are
-    `poured` through it in one stream, or it begins anew with each figure. `start` is so many note values after the
+    sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
+    it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
-    that the first of two notes takes, in hundredths, in sound only.
+    that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
     """
 
     value: NoteValue = "eighth"
     route: Annotated[tuple[NoteValue, ...], Field(max_length=8)] = ()
     metre: MetreName = "4/4"
     slots: Annotated[str, Field(max_length=200), readable(read_slots)] = ""
-    poured: Literal["stream", "each-figure"] = "stream"
+    rhythm_restarts: Literal["never", "each-figure"] = "never"
     start: Annotated[int, Field(ge=-16, le=32)] = 0
     anticipated: Literal["no", "eighth", "sixteenth"] = "no"
     ending: Literal["hold", "rest", "full", "on"] = "hold"
@@ -118,17 +118,7 @@ class Placement(Part):
     marks: Annotated[tuple[Mark, ...], Field(max_length=4)] = ()
     slurs: Slurs | None = None
     swing: Annotated[int, Field(ge=50, le=80)] = 50
-    swings: Literal["eighth", "sixteenth"] = "eighth"
-
-    @model_validator(mode="before")
-    @classmethod
-    def _accents_are_marks(cls, document: Any) -> Any:
-        """Recipes used to say `accents`: 4 for an accent on every fourth note."""
-        if not isinstance(document, dict) or "accents" not in document:
-            return document
-        others = {name: value for name, value in document.items() if name != "accents"}
-        every = document["accents"]
-        return {**others, "marks": [{"kind": "accent", "every": every}]} if every else others
+    swung_value: Literal["eighth", "sixteenth"] = "eighth"
 
     @model_validator(mode="after")
     def _fills_bars(self) -> Self:

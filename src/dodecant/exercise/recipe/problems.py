@@ -4,18 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Final
 
 from dodecant.music.core.errors import MusicError
 
-_UNIONS = {
-    "sounds": ("one", "several", "morph", "family", "chord", "changes"),
-    "figure": ("run", "cell", "intervals", "arpeggios", "pairs", "lick", "guide-tones", "unbroken"),
-    "ladder": ("scale", "chord-tones", "arpeggio", "pair", "chromatic"),
-    "course": ("plain", "return", "build-up", "grow"),
-    "companions": ("octaves", "fifths", "drone", "voicings"),
-}
-_TAGS = ("catalogue-scale", "own-scale")
+TAG: Final = "kind="  # before the kind in a validator's places, so that pointers can leave it out
 
 
 @dataclass(frozen=True)
@@ -70,6 +63,11 @@ def _problem(error: Mapping[str, Any], skip: int) -> Problem:
         return Problem(pointer, str(error["msg"]), "", where)
     message, cure = _WORDS[kind]
     given = {"input": _short(error.get("input")), **context}
+    if kind == "union_tag_invalid":
+        given = {
+            "input": f"“{context['tag'].removeprefix(TAG)}”",
+            "expected_tags": context["expected_tags"].replace(TAG, ""),
+        }
     return Problem(pointer, message.format(**given), cure.format(**given), where)
 
 
@@ -99,16 +97,9 @@ _WORDS: dict[str, tuple[str, str]] = {
 
 
 def _pointer(place: tuple[str | int, ...]) -> str:
-    """A JSON pointer (RFC 6901), without the names of union members that Pydantic puts in between."""
-    parts: list[str] = []
-    union: tuple[str, ...] = ()
-    for part in place:
-        if part in _TAGS or part in union:
-            union = ()
-            continue
-        union = union if isinstance(part, int) else _UNIONS.get(part, ())
-        parts.append(str(part).replace("~", "~0").replace("/", "~1"))
-    return "".join(f"/{part}" for part in parts)
+    """A JSON pointer (RFC 6901), without the kinds that a validator puts in between."""
+    parts = (str(part) for part in place if not str(part).startswith(TAG))
+    return "".join(f"/{part.replace('~', '~0').replace('/', '~1')}" for part in parts)
 
 
 def _short(value: object) -> str:

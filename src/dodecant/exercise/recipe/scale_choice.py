@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Discriminator, Field, Tag
 
 from dodecant.exercise.recipe.part import Part, readable
-from dodecant.exercise.recipe.problems import at_field
+from dodecant.exercise.recipe.problems import TAG, at_field
 from dodecant.music.core.errors import MusicError
 from dodecant.music.scales.scale import Scale, ScaleCatalogue, own_scale
 
@@ -20,10 +20,10 @@ class OwnScale(Part):
 
 
 ScaleId = Annotated[str, Field(min_length=1, max_length=80)]
-# The tags only tell a validator which of the two was meant; `problems` leaves them out of pointers.
+# The tags only tell a validator which of the two was meant.
 ScaleChoice = Annotated[
-    Annotated[ScaleId, Tag("catalogue-scale")] | Annotated[OwnScale, Tag("own-scale")],
-    Discriminator(lambda value: "own-scale" if isinstance(value, dict | OwnScale) else "catalogue-scale"),
+    Annotated[ScaleId, Tag(f"{TAG}catalogue-scale")] | Annotated[OwnScale, Tag(f"{TAG}own-scale")],
+    Discriminator(lambda value: f"{TAG}{'own' if isinstance(value, dict | OwnScale) else 'catalogue'}-scale"),
 ]
 
 

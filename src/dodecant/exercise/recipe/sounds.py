@@ -2,35 +2,51 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Final, Literal
 
 from pydantic import Field
 
 from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.part import Part, readable
 from dodecant.exercise.recipe.scale_choice import ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.scales.scale import chord_scale
 
 
-class OneSound(Part):
+class SoundsPart(Part):
+    """What is sounded. `in_turn`: there is a route of sounds beside the route of keys, and one of them is outer."""
+
+    kind: str
+    in_turn: ClassVar[bool] = False
+
+
+SOUNDS: Final = Kinds[SoundsPart]()
+Sounds = Annotated[SoundsPart, SOUNDS]
+
+
+@SOUNDS.register
+class OneSound(SoundsPart):
     """A single scale."""
 
     kind: Literal["one"] = "one"
     scale: ScaleChoice
 
 
-class SeveralSounds(Part):
+@SOUNDS.register
+class SeveralSounds(SoundsPart):
     """Several scales, one after another, on one tonic."""
 
     kind: Literal["several"] = "several"
+    in_turn: ClassVar[bool] = True
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
 
 
-class MorphingSounds(Part):
+@SOUNDS.register
+class MorphingSounds(SoundsPart):
     """One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
 
-    A `closed` chain comes back to its first sound. After the first sound the `whole` line comes each time, or only what
+    A `closed` chain comes back to its first sound. `after_first` sound the `whole` line comes each time, or only what
     has `changed`: the altered tones with the tone before and after each.
     """
 
@@ -38,13 +54,15 @@ class MorphingSounds(Part):
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
     repeats: Annotated[int, Field(ge=1, le=8)] = 1
     closed: bool = False
-    part: Literal["whole", "changed"] = "whole"
+    after_first: Literal["whole", "changed"] = "whole"
 
 
-class FamilyOfSounds(Part):
+@SOUNDS.register
+class FamilyOfSounds(SoundsPart):
     """All modes of one parent, each on its own step of the parent."""
 
     kind: Literal["family"] = "family"
+    in_turn: ClassVar[bool] = True
     parent: ScaleChoice
 
 
@@ -52,14 +70,16 @@ def _ladder_of_chord(text: str) -> object:
     return chord_scale(parse_quality(text.strip()))
 
 
-class ChordSound(Part):
+@SOUNDS.register
+class ChordSound(SoundsPart):
     """The tones of one chord: what stands after its root, such as m7 or 7(♭9)."""
 
     kind: Literal["chord"] = "chord"
     quality: Annotated[str, Field(max_length=40), readable(_ladder_of_chord)] = ""
 
 
-class ChangesSounds(Part):
+@SOUNDS.register
+class ChangesSounds(SoundsPart):
     """A whole progression: over each chord its own sound, the form played through once or more.
 
     Each key of the route takes the whole form, or only the next `bars_in_key` bars of it, so that one chorus goes
@@ -71,8 +91,3 @@ class ChangesSounds(Part):
     choruses: Annotated[int, Field(ge=1, le=8)] = 1
     bars_in_key: Annotated[int, Field(ge=0, le=32)] = 0
     phrases: Literal[0, 2, 4] = 4
-
-
-Sounds = Annotated[
-    OneSound | SeveralSounds | MorphingSounds | FamilyOfSounds | ChordSound | ChangesSounds, Field(discriminator="kind")
-]

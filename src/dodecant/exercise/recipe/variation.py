@@ -1,6 +1,6 @@
 """Recipes made from others: one step harder or easier, and surprises.
 
-Each phrase has a stair of steps from easy to hard, which is data. A step harder or easier changes one phrase alone.
+Each phrase has levels from easy to hard, which are data. A step harder or easier changes one phrase alone.
 """
 
 from __future__ import annotations
@@ -12,31 +12,32 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from dodecant.exercise.recipe.document import Player, Recipe
+from dodecant.exercise.recipe.figures import Run
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.tonics import USUAL
 
-Way = Literal["harder", "easier"]
+HarderOrEasier = Literal["harder", "easier"]
 LEVELS = 5
 _TEMPO_STEP = 8  # beats a minute
 _TEMPOS = (48, 152)
 
 
 @dataclass(frozen=True)
-class Step:
-    """One step of a stair: what it is called, and the values it sets in its phrase."""
+class Level:
+    """One level of a phrase: what it is called, and the values it sets in its phrase."""
 
     words: str
     value: Mapping[str, Any]
 
 
 @dataclass(frozen=True)
-class Stair:
-    """The steps of one phrase, from easy to hard."""
+class PhraseLevels:
+    """The levels of one phrase, from easy to hard."""
 
     phrase: str
-    steps: tuple[Step, ...]
+    levels: tuple[Level, ...]
 
 
 @dataclass(frozen=True)
@@ -48,37 +49,37 @@ class Variation:
     words: str
 
 
-def read_stairs(text: str) -> tuple[Stair, ...]:
+def read_levels(text: str) -> tuple[PhraseLevels, ...]:
     """Read and check the data file (TOML); raises MusicError for a step that no recipe can take."""
-    stairs = []
-    for row in tomllib.loads(text)["stair"]:
-        stair = Stair(row["phrase"], tuple(Step(step["words"], step["value"]) for step in row["steps"]))
-        for step in stair.steps:
+    phrases = []
+    for row in tomllib.loads(text)["levels"]:
+        phrase = PhraseLevels(row["phrase"], tuple(Level(step["words"], step["value"]) for step in row["levels"]))
+        for step in phrase.levels:
             try:
-                _with(Recipe(), stair.phrase, step)
+                _with(Recipe(), phrase.phrase, step)
             except RecipeError as error:
-                raise MusicError(f"Stair {stair.phrase}, {step.words}: {error}") from None
-        stairs.append(stair)
-    return tuple(stairs)
+                raise MusicError(f"Levels of {phrase.phrase}, {step.words}: {error}") from None
+        phrases.append(phrase)
+    return tuple(phrases)
 
 
-def varied(recipe: Recipe, stairs: Sequence[Stair], way: Way) -> Variation:
+def varied(recipe: Recipe, phrases: Sequence[PhraseLevels], way: HarderOrEasier) -> Variation:
     """One step harder or easier: the phrase that is farthest behind (or ahead) moves, else the tempo.
 
-    A phrase that stands on no step of its stair is the teacher's own and is left alone. Raises RecipeError when
+    A phrase that stands on none of its levels is the teacher's own and is left alone. Raises RecipeError when
     nothing can move.
     """
     harder = way == "harder"
     found = []
-    for place, stair in enumerate(stairs):
-        at = _standing(recipe, stair)
+    for place, phrase in enumerate(phrases):
+        at = _standing(recipe, phrase)
         following = None if at is None else at + (1 if harder else -1)
-        if at is not None and following is not None and 0 <= following < len(stair.steps):
-            share = at / (len(stair.steps) - 1)
+        if at is not None and following is not None and 0 <= following < len(phrase.levels):
+            share = at / (len(phrase.levels) - 1)
             found.append((share if harder else -share, place, following))
     for _, place, following in sorted(found):
-        step = stairs[place].steps[following]
-        return Variation(_with(recipe, stairs[place].phrase, step), stairs[place].phrase, step.words)
+        step = phrases[place].levels[following]
+        return Variation(_with(recipe, phrases[place].phrase, step), phrases[place].phrase, step.words)
     tempo = recipe.tempo + (_TEMPO_STEP if harder else -_TEMPO_STEP)
     if not _TEMPOS[0] <= tempo <= _TEMPOS[1]:
         message = f"This is as {'hard' if harder else 'easy'} as it gets here."
@@ -86,17 +87,17 @@ def varied(recipe: Recipe, stairs: Sequence[Stair], way: Way) -> Variation:
     return Variation(recipe.model_copy(update={"tempo": tempo}), "tempo", f"{tempo} beats a minute")
 
 
-def surprise(seed: int, level: int, stairs: Sequence[Stair], player: Player) -> Recipe:
+def surprise(seed: int, level: int, phrases: Sequence[PhraseLevels], player: Player) -> Recipe:
     """A sensible recipe of a level from 1 to 5; the same seed gives the same one."""
     # Not for secrets: the seed is told, so that a surprise can be had again.
     chance = random.Random(f"{seed} {level}")  # noqa: S311
     recipe = Recipe(player=player, tempo=60 + 12 * level)
-    for stair in stairs:
-        last = len(stair.steps) - 1
+    for phrase in phrases:
+        last = len(phrase.levels) - 1
         wanted = round((level - 1) / (LEVELS - 1) * last) + chance.choice((-1, 0, 0, 1))
-        recipe = _with(recipe, stair.phrase, stair.steps[max(0, min(last, wanted))])
+        recipe = _with(recipe, phrase.phrase, phrase.levels[max(0, min(last, wanted))])
     keys = recipe.keys.model_copy(update={"start": chance.choice(USUAL["major"]), "seed": seed})
-    enclosed = level >= 4 and recipe.figure.kind == "run"
+    enclosed = level >= 4 and isinstance(recipe.figure, Run)
     document = recipe.model_copy(update={"keys": keys}).model_dump(mode="json")
     if enclosed:
         document["enclosure"] = {
@@ -106,16 +107,16 @@ def surprise(seed: int, level: int, stairs: Sequence[Stair], player: Player) -> 
     return read_part(Recipe, document)
 
 
-def _standing(recipe: Recipe, stair: Stair) -> int | None:
-    """The step of a stair that a recipe stands on."""
-    part = recipe.model_dump(mode="json")[stair.phrase]
-    for place, step in enumerate(stair.steps):
+def _standing(recipe: Recipe, phrase: PhraseLevels) -> int | None:
+    """The level of a phrase that a recipe stands on."""
+    part = recipe.model_dump(mode="json")[phrase.phrase]
+    for place, step in enumerate(phrase.levels):
         if all(part.get(field) == value for field, value in step.value.items()):
             return place
     return None
 
 
-def _with(recipe: Recipe, phrase: str, step: Step) -> Recipe:
+def _with(recipe: Recipe, phrase: str, step: Level) -> Recipe:
     document = recipe.model_dump(mode="json")
     before = document[phrase]
     kept = before if "kind" not in step.value else {}

@@ -11,6 +11,7 @@ from typing import Any
 
 from dodecant.exercise.notation.score import Cure, Note, Remark, Strip
 from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.figures import Change
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.core.tonics import USUAL
@@ -21,18 +22,13 @@ _OCTAVE = 12
 _MOST_TRIED = 6
 _MOST_CURES = 2
 
-# What a teacher would try, in order: for which figures, what it is called, the change.
-_CANDIDATES: tuple[tuple[str, str, dict[str, Any]], ...] = (
-    ("arpeggios", "Leave out the octave leap", {"figure": {"pivot": False}}),
-    ("cell", "Turn every second one round", {"figure": {"turned": {"when": "every-second"}}}),
-    ("intervals", "One up, the next down", {"figure": {"way": "alternating"}}),
-    ("arpeggios", "One up, the next down", {"figure": {"order": "up-down"}}),
-    ("pairs", "One up, one down", {"figure": {"way": "opposite"}}),
-    ("", "Walk by step", {"path": {"by": "step"}}),
-    ("", "Walk in thirds", {"path": {"by": "third"}}),
-    ("", "Go up only", {"path": {"direction": "up"}}),
-    ("", "Lead in from below only", {"enclosure": {"kind": "below"}}),
-    ("", "Go from end to end", {"course": {"kind": "plain", "degree": None, "every": None, "order": None}}),
+# What a teacher would try whatever the figure is, after what the figure itself offers: its name, the change.
+_FOR_ALL: tuple[Change, ...] = (
+    ("Walk by step", {"path": {"by": "step"}}),
+    ("Walk in thirds", {"path": {"by": "third"}}),
+    ("Go up only", {"path": {"direction": "up"}}),
+    ("Lead in from below only", {"enclosure": {"kind": "below"}}),
+    ("Go from end to end", {"course": {"kind": "plain", "degree": None, "every": None, "order": None}}),
 )
 
 
@@ -43,7 +39,7 @@ def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) ->
         ("leap", leaps, "a leap of more than an octave from {0} to {1}"),
         ("repeat", repeats, "{0} is struck twice in a row"),
     ):
-        if kind == "repeat" and _means_to_repeat(recipe):
+        if kind == "repeat" and (recipe.figure.repeats_notes or recipe.course.repeats_notes):
             continue
         cures: tuple[Cure, ...] | None = None
         for strip, high in zip(strips, heights, strict=True):
@@ -51,7 +47,7 @@ def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) ->
             if not joints:
                 continue
             if cures is None:  # over changes the chords make the joins, and trying takes long
-                cures = () if recipe.sounds.kind == "changes" else _cures(recipe, strip, found, worked)
+                cures = () if recipe.over_changes else _cures(recipe, strip, found, worked)
             before, note = (one.tone.written.text for one in joints[0])
             more = f", and {len(joints) - 1} more like it" if len(joints) > 1 else ""
             text = f"{strip.stop.heading}: {words.format(before, note)}{more}."
@@ -89,13 +85,6 @@ def _heights(notes: Sequence[Note]) -> list[int]:
     return found
 
 
-def _means_to_repeat(recipe: Recipe) -> bool:
-    figure = recipe.figure
-    if figure.kind == "run":
-        return figure.roots == "repeat" or figure.tail == "arpeggio"
-    return figure.kind in ("lick", "guide-tones") or recipe.course.kind in ("grow", "build-up")
-
-
 def _cures(
     recipe: Recipe, strip: Strip, found: Callable[[Sequence[Note]], list[Joint]], worked: Worked
 ) -> tuple[Cure, ...]:
@@ -116,13 +105,12 @@ def _cures(
 
 
 def _worth_trying(recipe: Recipe, document: dict[str, Any]) -> list[tuple[str, dict[str, Any]]]:
-    """The candidates that are for this figure and change something."""
+    """The changes that are for this figure and change something."""
+    of_figure: list[Change] = [(label, {"figure": patch}) for label, patch in recipe.figure.smoother]
     return [
-        (label, patch)
-        for kind, label, patch in _CANDIDATES
-        if kind in ("", recipe.figure.kind)
-        and all(document[part] is not None for part in patch)
-        and _patched(document, patch) != document
+        (label, dict(patch))
+        for label, patch in (*of_figure, *_FOR_ALL)
+        if all(document[part] is not None for part in patch) and _patched(document, dict(patch)) != document
     ]
 
 
@@ -140,7 +128,7 @@ def _patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
 
 def _seams(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
     """Leaps where a strip comes round again, and from a strip to the next one."""
-    if recipe.figure.kind == "lick" or recipe.sounds.kind == "changes":
+    if recipe.figure.stands_once or recipe.over_changes:
         return  # a phrase that ends is not a drill that comes round
     back = {"up": "up-and-back", "down": "down-and-back"}.get(recipe.path.direction)
     cures = (Cure("Go there and back", {"path": {"direction": back}}),) if back and recipe.path.span != "once" else ()

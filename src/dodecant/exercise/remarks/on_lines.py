@@ -20,10 +20,17 @@ _JUST_AS_IT_IS = Cure("Keep it just as it is", {"figure": {"fit": "exact"}})
 _FULL_REACH = Cure("Use the full range", {"player": {"reach": "full"}})
 
 
-def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Iterator[Remark]:
+def remarks_on_line(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Iterator[Remark]:
+    """What the sound does not have, what a lick became, and what had to be done to bring the line into reach."""
+    yield from _on_missing(recipe, stop, line)
+    yield from _on_carrying(recipe, stop, line)
+    yield from _on_range(recipe, stop, line, instrument)
+
+
+def _on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Iterator[Remark]:
     """What had to be done to bring the line into reach."""
     name = stop.heading if stop.title else stop.written.text
-    if line.measure == "full":
+    if line.fitted_by == "full":
         pitches = line.pitches()
         yield Remark(
             "comfort",
@@ -33,7 +40,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
             f"({instrument.comfortable.text}).",
             (*_octave_less(recipe), _FULL_REACH),
         )
-    elif line.measure == "shortened":
+    elif line.fitted_by == "shortened":
         tones = "tone" if line.left_out == 1 else "tones"
         yield Remark(
             "shortened",
@@ -42,7 +49,7 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
             f"{name}: the path stops {line.left_out} {tones} early; in no octave does the whole line fit.",
             _octave_less(recipe),
         )
-    elif line.measure == "folded":
+    elif line.fitted_by == "folded":
         yield Remark(
             "folded",
             stop.index,
@@ -52,13 +59,13 @@ def remarks_on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrum
         )
 
 
-def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
+def _on_missing(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
     """Numbers the sound does not have, in the cell and at the ends of the path."""
-    name = line.lacking or stop.written.text
-    if line.lacks:
-        numbers = " and ".join(str(number) for number in line.lacks)
+    name = line.missing_on or stop.written.text
+    if line.missing:
+        numbers = " and ".join(str(number) for number in line.missing)
         done = {"nearest": "the nearest tone", "chromatic": "the plain number", "drop": "nothing"}
-        lacking = recipe.figure.lacking if recipe.figure.kind == "cell" else "nearest"
+        lacking = recipe.figure.instead_of_missing
         labels = (
             ("nearest", "Take the nearest tone"),
             ("chromatic", "Insist on the number"),
@@ -66,7 +73,7 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
         )
         cures = [Cure(label, {"figure": {"lacking": key}}) for key, label in labels if key != lacking]
         cures.append(Cure("Read the numbers as rungs", {"figure": {"reading": "rungs"}}))
-        cures = [_JUST_AS_IT_IS] if recipe.figure.kind == "lick" else cures
+        cures = [_JUST_AS_IT_IS] if recipe.figure.carried_to_fit else cures
         yield Remark(
             "lacks",
             stop.index,
@@ -74,7 +81,7 @@ def remarks_on_ladder(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark
             f"{name} {'have' if ', ' in name else 'has'} no {numbers}; {done[lacking]} is played in its place.",
             tuple(cures),
         )
-    for end, step in line.ends_lack:
+    for end, step in line.missing_ends:
         yield Remark(
             "lacks",
             stop.index,
@@ -99,7 +106,7 @@ def _octave_less(recipe: Recipe) -> tuple[Cure, ...]:
 
 def remarks_on_signs(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
     """A key with more signs than a reader likes."""
-    signs = sum(note.sign is not None for note in strip.notes)
+    signs = sum(note.accidental is not None for note in strip.notes)
     if not recipe.spelling.signature and signs > len(strip.notes) * _MANY_SIGNS and len(strip.notes) >= _ENOUGH_NOTES:
         yield Remark(
             "signs",
@@ -110,10 +117,10 @@ def remarks_on_signs(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
         )
 
 
-def remarks_on_fitting(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
+def _on_carrying(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
     """The degrees of a lick that became others on this sound."""
     at_home = recipe.path.span == "once" and recipe.path.low.step == 1
-    if recipe.figure.kind != "lick" or recipe.figure.fit != "sound" or not (at_home or stop.over_written):
+    if not recipe.figure.carried_to_fit or not (at_home or stop.chords_written):
         return
     changed: dict[Degree, Degree] = {}
     for segment in line.segments:
@@ -133,7 +140,7 @@ def remarks_on_bar(recipe: Recipe, group: Units, metre: Metre, length: int) -> I
     ['Groups of 5 against 8 in a bar: they meet the barline again after 5 bars.']
     """
     rhythm, bar = rhythm_in(recipe), metre.quarters
-    if recipe.placement.poured == "each-figure" or (rhythm and rhythm.length != bar):
+    if recipe.placement.rhythm_restarts == "each-figure" or (rhythm and rhythm.length != bar):
         return  # a rhythm of several bars hides where groups meet the barline
     slots = len(rhythm.notes) if rhythm else bar / note_value(recipe)
     if slots < 2 or slots != int(slots):

@@ -11,11 +11,13 @@ from dodecant.exercise.recipe.placement import Mark, MarkKind, Placement, Slurs
 from dodecant.exercise.rhythm.timing import Span
 
 Slur = Literal["", "start", "stop"]
-Marks = tuple[MarkKind, ...]
+Articulations = tuple[MarkKind, ...]
 _WHOLE = 10_000  # notes: more than any figure has
 
 
-def marks_of(placement: Placement, spans: Sequence[Span], begins: Sequence[bool], slot: Fraction) -> list[Marks]:
+def marks_of(
+    placement: Placement, spans: Sequence[Span], begins: Sequence[bool], slot: Fraction
+) -> list[Articulations]:
     """The marks of each note; `begins` tells which begin a figure, a `slot` is so many beats; time is in bars' beats.
 
     >>> marks_of(Placement(marks=(Mark(every=2),)), [(Fraction(n), Fraction(1)) for n in range(3)], [], Fraction(1))

@@ -33,21 +33,20 @@ PLAIN = Timing()
 
 
 def note_value(recipe: Recipe) -> Fraction:
-    """Beats in one note value of a recipe; a lick brings its own rhythm, counted in beats."""
-    return Fraction(1) if recipe.figure.kind == "lick" else BEATS[recipe.placement.value]
+    """Beats in one note value of a recipe; one, where its figure counts beats."""
+    return Fraction(1) if recipe.figure.counts_beats else BEATS[recipe.placement.value]
 
 
 def rhythm_in(recipe: Recipe) -> Rhythm | None:
     """The rhythm notes are poured into; None where every slot sounds, or where a figure brings its own rhythm."""
-    figure, placement = recipe.figure, recipe.placement
-    own = figure.kind == "lick" or (figure.kind == "arpeggios" and figure.rhythm == "led-triplets")
-    return None if own or not placement.slots else rhythm_of(placement.slots, placement.value)
+    placement = recipe.placement
+    return None if recipe.figure.brings_rhythm or not placement.slots else rhythm_of(placement.slots, placement.value)
 
 
-def pour(rhythm: Rhythm, begin: Fraction) -> Iterator[tuple[Fraction, Fraction]]:
+def rhythm_notes(rhythm: Rhythm, begin: Fraction) -> Iterator[tuple[Fraction, Fraction]]:
     """Start and length, in beats, of every note from a beat on, without end; what began earlier is silent.
 
-    >>> notes = pour(rhythm_of("srsh", "quarter"), Fraction(1))
+    >>> notes = rhythm_notes(rhythm_of("srsh", "quarter"), Fraction(1))
     >>> [int(next(notes)[0]) for _ in range(3)]
     [2, 4, 6]
     """
@@ -59,16 +58,16 @@ def pour(rhythm: Rhythm, begin: Fraction) -> Iterator[tuple[Fraction, Fraction]]
         base += rhythm.length
 
 
-def poured(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm, *, anew: bool = False) -> list[Span]:
+def fill_rhythm(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm, *, anew: bool = False) -> list[Span]:
     """The same as `lay_out` through a rhythm: a note of several note values takes as many sounding slots.
 
     `anew` lets every tone that begins a figure wait for the rhythm to come round.
 
-    >>> poured([Timing(1), Timing(2)], Fraction(0), rhythm_of("srss", "eighth"))[1]
+    >>> fill_rhythm([Timing(1), Timing(2)], Fraction(0), rhythm_of("srss", "eighth"))[1]
     (Fraction(1, 1), Fraction(1, 1))
     """
     found: list[Span] = []
-    notes = pour(rhythm, begin)
+    notes = rhythm_notes(rhythm, begin)
     for units, _, _, begins in timings:
         start, length = next(notes)
         while anew and begins and found and start % rhythm.length != rhythm.notes[0][0]:

@@ -8,9 +8,9 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from dodecant.exercise.harmony.chord_sounds import harmony
-from dodecant.exercise.harmony.timeline import Over, Sound, Timeline, over_in, timeline_of
+from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline, chords_in_key, timeline_of
 from dodecant.exercise.recipe.document import KeyRoute, Recipe
-from dodecant.exercise.recipe.figures import Figures
+from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.note_values import NAMES, NoteValue
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounds import (
@@ -20,8 +20,8 @@ from dodecant.exercise.recipe.sounds import (
     MorphingSounds,
     OneSound,
     SeveralSounds,
+    SoundsPart,
 )
-from dodecant.exercise.routes.orders import orders_of
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour
 from dodecant.music.core.chord_symbol import parse_quality
@@ -39,9 +39,10 @@ _WHOLE_STEPS = {"whole-steps-up": 1, "whole-steps-down": -1}
 class Stop:
     """One place on the routes: the key (pitch class as named by the recipe) and the sound, as read and as heard.
 
-    Over changes, `over_written` and `over_sounding` hold every chord with its own sound, and `title` their name. Where
-    sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where the
-    recipe asks for several orders of one, and `variant` its name; `value` the note value of its own on a route of them.
+    Over changes, `chords_written` and `chords_sounding` hold every chord with its own sound, and `title` their name.
+    Where sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where
+    the recipe asks for several orders of one, and `variant` its name; `value` the note value of its own on a route of
+    them.
     `timeline` tells when the chords come, in any key.
     """
 
@@ -49,11 +50,11 @@ class Stop:
     key: int
     written: Sound
     sounding: Sound
-    over_written: tuple[Over, ...] = ()
-    over_sounding: tuple[Over, ...] = ()
+    chords_written: tuple[TimedChord, ...] = ()
+    chords_sounding: tuple[TimedChord, ...] = ()
     title: str = ""
     chain: tuple[tuple[Sound, Sound], ...] = ()
-    figure: Figures | None = None
+    figure: FigurePart | None = None
     variant: str = ""
     value: NoteValue | None = None
     timeline: Timeline | None = None
@@ -116,7 +117,7 @@ def stops(
         found = tuple(_morph_stops(recipe, sounds, catalogue, names))
     else:
         found = tuple(_plain_stops(recipe, _members(sounds, catalogue), names))
-    orders, values = orders_of(recipe.figure), recipe.placement.route
+    orders, values = recipe.figure.orders(), recipe.placement.route
     if orders:
         found = tuple(replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders)
     if values:
@@ -141,7 +142,7 @@ class _Names:
     def of(self, key: int, colour: Colour) -> tuple[NoteName, NoteName]:
         """Read, then heard; the colour of the first sound chooses the name for all."""
         transposed_by = self.instrument.sounds_half_steps
-        heard = key if self.recipe.player.keyed == "sounding" else key + transposed_by
+        heard = key if self.recipe.player.named_key == "sounding" else key + transposed_by
         return self.tonics.name(heard - transposed_by, colour), self.tonics.name(heard, colour)
 
 
@@ -168,9 +169,8 @@ class _Member:
         return Sound(self.root.name_above(tonic), self.scale, tonic if self.in_family else None)
 
 
-def _members(
-    sounds: OneSound | SeveralSounds | FamilyOfSounds | ChordSound, catalogue: ScaleCatalogue
-) -> tuple[_Member, ...]:
+def _members(sounds: SoundsPart, catalogue: ScaleCatalogue) -> tuple[_Member, ...]:
+    """The sounds of a route: one, several, all modes of a family, or the tones of a chord."""
     if isinstance(sounds, FamilyOfSounds):
         parent = chosen_scale(sounds.parent, catalogue, "/sounds/parent")
         modes = catalogue.modes_of(parent)
@@ -179,6 +179,7 @@ def _members(
         return (_Member(chord_scale(parse_quality(sounds.quality.strip())), Degree(1)),)
     if isinstance(sounds, OneSound):
         return (_Member(chosen_scale(sounds.scale, catalogue, "/sounds/scale"), Degree(1)),)
+    assert isinstance(sounds, SeveralSounds)  # noqa: S101 - the last kind that is a route of sounds
     return tuple(
         _Member(chosen_scale(choice, catalogue, f"/sounds/scales/{place}"), Degree(1))
         for place, choice in enumerate(sounds.scales)
@@ -207,6 +208,6 @@ def _changes_stops(
         some = range(first, min(first + group, bars)) if group else None
         timeline = timeline_of(worked, sounds.choruses, lead_in, some)
         read, sounded = names.of(key, home.colour)
-        over = over_in(timeline, sounded)
-        over_read = over if read == sounded else over_in(timeline, read)
+        over = chords_in_key(timeline, sounded)
+        over_read = over if read == sounded else chords_in_key(timeline, read)
         yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title, timeline=timeline)

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from dodecant.exercise.recipe.companions import Companion
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Fifths, Voicings
 from dodecant.exercise.recipe.document import Joins
 from dodecant.exercise.wording.small_words import listed
 
@@ -12,7 +15,7 @@ _PLAIN = Joins()
 _WEIGHTS = {
     "leap": "leaps",
     "repeat": "repeated notes",
-    "turn": "turns",
+    "direction_change": "turns",
     "strong": "foreign tones",
     "range": "the edge",
 }
@@ -23,7 +26,7 @@ def joins_text(joins: Joins) -> str:
     said = []
     if joins.begin == "any":
         said.append("begun on any tone")
-    if joins.way == "either":
+    if joins.direction == "either":
         said.append("in either direction")
     if joins.leftover == "held":
         said.append("whole figures only")
@@ -39,15 +42,31 @@ def companions_text(companions: tuple[Companion, ...]) -> str:
 
 
 def _one(companion: Companion) -> str:
-    match companion.kind:
-        case "octaves":
-            words = f"the line {_OCTAVES[companion.octaves]}"
-        case "fifths":
-            words = "fifths moving to sixths" if companion.moving else "open fifths"
-        case "drone":
-            degree = companion.degree.replace("b", "♭").replace("#", "♯")
-            words = f"a drone on {degree}{' and its fifth' * companion.fifth}"
-        case "voicings":
-            form = "shells" if companion.form == "shell" else "rootless voicings"
-            words = f"{form} in the {companion.hand} hand{_EARLY[companion.anticipated]}"
+    words = SAID[type(companion)](companion)
     return words if companion.written else f"{words} (sounding only)"
+
+
+def _doubling(companion: Doubling) -> str:
+    return f"the line {_OCTAVES[companion.octaves]}"
+
+
+def _fifths(companion: Fifths) -> str:
+    return "fifths moving to sixths" if companion.moving else "open fifths"
+
+
+def _drone(companion: Drone) -> str:
+    degree = companion.degree.replace("b", "♭").replace("#", "♯")
+    return f"a drone on {degree}{' and its fifth' * companion.fifth}"
+
+
+def _voicings(companion: Voicings) -> str:
+    form = "shells" if companion.form == "shell" else "rootless voicings"
+    return f"{form} in the {companion.hand} hand{_EARLY[companion.anticipated]}"
+
+
+SAID: Mapping[type[Companion], Callable[[Any], str]] = {
+    Doubling: _doubling,
+    Fifths: _fifths,
+    Drone: _drone,
+    Voicings: _voicings,
+}

@@ -45,12 +45,12 @@ def example(recipe: Recipe, phrase: PhraseId) -> Recipe | None:
     short: dict[str, Any] = {part: document[part] for part in ("player", "spelling", "numbers", "placement")}
     short["sounds"] = document["sounds"] if phrase == "sounds" else _one_sound(document["sounds"])
     short["keys"] = {"order": "picked", "picked": document["keys"]["picked"][:1] or [document["keys"]["start"]]}
-    if phrase == "figure" and document["figure"]["kind"] in ("guide-tones", "unbroken"):
+    if phrase == "figure" and recipe.figure.needs_changes:
         changes = {"kind": "changes", "changes": {"text": _TWO_FIVE_ONE}}
-        short["sounds"] = document["sounds"] if document["sounds"]["kind"] == "changes" else changes
+        short["sounds"] = document["sounds"] if recipe.over_changes else changes
     if phrase in _PARTS:
         short[phrase] = document[phrase]
-        short["path"] = {**_SHORT, "span": "once"} if document["figure"]["kind"] == "lick" else _SHORT
+        short["path"] = {**_SHORT, "span": "once"} if recipe.figure.stands_once else _SHORT
     if phrase == "course":
         short["path"] = {**_SHORT, "high": {"step": 1, "octave": 2}}
     if phrase == "path":

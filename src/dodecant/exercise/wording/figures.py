@@ -2,19 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
+from typing import Any, NamedTuple
+
+from dodecant.exercise.recipe.courses import CoursePart, ReturnCourse
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import (
     Arpeggios,
-    Courses,
-    Enclosure,
-    EnclosureKind,
+    Cell,
+    FigurePart,
+    GuideTones,
     Intervals,
-    Ladders,
     OwnLick,
     Pairs,
+    Run,
+    Unbroken,
+    with_signs,
 )
+from dodecant.exercise.recipe.ladders import ArpeggioLadder, LadderPart, PairLadder
 from dodecant.exercise.recipe.lick_text import read_lick
-from dodecant.exercise.routes.orders import signs
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.small_words import nth
 from dodecant.music.scales.stacks import triad_pairs
@@ -37,7 +44,7 @@ _ORDERS = {
     "from-fifth-down": "from the fifth down",
 }
 _ROTATIONS = ("", ", first rotation", ", second rotation", ", third rotation", ", fourth rotation")
-ENCLOSURES: dict[EnclosureKind, str] = {
+ENCLOSURES: dict[str, str] = {
     "below": "a half step below",
     "above": "a scale tone above",
     "above-below": "a scale tone above and a half step below",
@@ -72,44 +79,42 @@ _GUIDES = {
 }
 
 
+class FigureWords(NamedTuple):
+    """A kind of figure in words: what it is called in a list, its phrase, and whether a comma follows the phrase."""
+
+    label: str
+    phrase: Callable[[Any, Stop], str]
+    comma: bool = False
+
+
 def figure_text(recipe: Recipe, first: Stop) -> str:
     """The figure as the sentence says it."""
-    figure = recipe.figure
-    match figure.kind:
-        case "run":
-            roots = {"plain": "", "hold": " with held roots", "repeat": " with roots struck twice"}[figure.roots]
-            return f"a straight run{roots}{' and its arpeggio' if figure.tail == 'arpeggio' else ''}"
-        case "cell":
-            numbers = signs(figure.text)
-            numbers = f"every order of {numbers}" if figure.order == "each" else numbers
-            when = {"never": "", "falling": " coming down", "every-second": " every second time"}[figure.turned.when]
-            return f"{numbers} (turned {figure.turned.how}{when})" if when else numbers
-        case "intervals":
-            return _intervals(figure)
-        case "arpeggios":
-            return _arpeggios(figure)
-        case "pairs":
-            return _pairs(figure, first)
-        case "lick":
-            return _lick(figure)
-        case "guide-tones":
-            return _GUIDES[figure.begin]
-        case "unbroken":
-            where = "" if figure.step == 1 else f" from {figure.step}"
-            return f"an unbroken line, {figure.way} first{where}"
+    return FIGURES_SAID[type(recipe.figure)].phrase(recipe.figure, first)
 
 
-def _lick(figure: OwnLick) -> str:
+def _run(figure: Run, first: Stop) -> str:
+    roots = {"plain": "", "hold": " with held roots", "repeat": " with roots struck twice"}[figure.roots]
+    return f"a straight run{roots}{' and its arpeggio' if figure.tail == 'arpeggio' else ''}"
+
+
+def _cell(figure: Cell, first: Stop) -> str:
+    numbers = with_signs(figure.text)
+    numbers = f"every order of {numbers}" if figure.order == "each" else numbers
+    when = {"never": "", "falling": " coming down", "every-second": " every second time"}[figure.turned.when]
+    return f"{numbers} (turned {figure.turned.how}{when})" if when else numbers
+
+
+def _lick(figure: OwnLick, first: Stop) -> str:
     count = sum(sign.cell is not None or sign.pitch is not None for sign in read_lick(figure.text).signs)
     notes = f"a lick of {count} note{'s' if count > 1 else ''}"
     return notes if figure.fit == "sound" else f"{notes}, just as it is"
 
 
-def _intervals(figure: Intervals) -> str:
-    return f"{_INTERVALS[figure.size]} {_WAYS[figure.way]}"
+def _intervals(figure: Intervals, first: Stop) -> str:
+    return f"{_INTERVALS[figure.size]} {_WAYS[figure.direction]}"
 
 
-def _arpeggios(figure: Arpeggios) -> str:
+def _arpeggios(figure: Arpeggios, first: Stop) -> str:
     pivot = " with a leap of an octave" if figure.pivot else ""
     led = ", each a triplet led into by a half step below" if figure.rhythm == "led-triplets" else ""
     if figure.rhythm == "struck":
@@ -124,21 +129,36 @@ def _pairs(figure: Pairs, first: Stop) -> str:
     if figure.rank <= len(pairs):
         pair = pairs[figure.rank - 1]
         names = f"the triads {pair.first.text} and {pair.second.text}"
-    way = {"up": "up", "down": "down", "opposite": "one up and one down"}[figure.way]
+    way = {"up": "up", "down": "down", "opposite": "one up and one down"}[figure.direction]
     order = "" if figure.order == "123" else f", tones {' '.join(figure.order)}"
     order = ", in every order of their tones" if figure.order == "each" else order
     return f"{names} in {figure.group} {way}{order}"
 
 
-def ladder_text(ladder: Ladders) -> str:
+def _unbroken(figure: Unbroken, first: Stop) -> str:
+    where = "" if figure.step == 1 else f" from {figure.step}"
+    return f"an unbroken line, {figure.direction} first{where}"
+
+
+FIGURES_SAID: Mapping[type[FigurePart], FigureWords] = {
+    Run: FigureWords("Straight run", _run),
+    Cell: FigureWords("Cell", _cell),
+    Intervals: FigureWords("Intervals", _intervals),
+    Arpeggios: FigureWords("Arpeggios", _arpeggios),
+    Pairs: FigureWords("Triad pair", _pairs),
+    OwnLick: FigureWords("Own lick", _lick),
+    GuideTones: FigureWords("Guide tones", lambda figure, first: _GUIDES[figure.begin]),
+    Unbroken: FigureWords("Unbroken", _unbroken, comma=True),
+}
+
+
+def ladder_text(ladder: LadderPart) -> str:
     """What the line stands on."""
-    match ladder.kind:
-        case "pair":
-            return f"triad pair {ladder.rank}"
-        case "arpeggio":
-            return f"{ladder.size} stacked {ladder.stacked} from {ladder.step}"
-        case _:
-            return LADDERS[ladder.kind]
+    if isinstance(ladder, PairLadder):
+        return f"triad pair {ladder.rank}"
+    if isinstance(ladder, ArpeggioLadder):
+        return f"{ladder.size} stacked {ladder.stacked} from {ladder.step}"
+    return LADDERS[ladder.kind]
 
 
 def enclosure_text(enclosure: Enclosure) -> str:
@@ -148,12 +168,10 @@ def enclosure_text(enclosure: Enclosure) -> str:
     return ENCLOSURES[enclosure.kind] + where + ("" if enclosure.landing == "beat" else ", flowing")
 
 
-def course_text(course: Courses) -> str:
+def course_text(course: CoursePart) -> str:
     """How the figures follow on each other."""
-    match course.kind:
-        case "return":
-            home = "root" if course.degree == "1" else course.degree.replace("b", "♭").replace("#", "♯")
-            often = "" if course.every == 1 else f" {nth(course.every)}"
-            return f"back to the {home} after every{often} one"
-        case _:
-            return COURSES[course.kind]
+    if isinstance(course, ReturnCourse):
+        home = "root" if course.degree == "1" else course.degree.replace("b", "♭").replace("#", "♯")
+        often = "" if course.every == 1 else f" {nth(course.every)}"
+        return f"back to the {home} after every{often} one"
+    return COURSES[course.kind]

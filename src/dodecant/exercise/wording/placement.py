@@ -22,8 +22,8 @@ def placement_text(recipe: Recipe) -> str:
     """The whole phrase: 'eighths from the and of 2, every third note accented'."""
     placement = recipe.placement
     names = NAMES[recipe.spelling.values]
-    words = "its own rhythm" if recipe.figure.kind == "lick" else listed([names[value] for value in placement.values])
-    if placement.route and recipe.figure.kind != "lick":
+    words = "its own rhythm" if recipe.figure.counts_beats else listed([names[value] for value in placement.values])
+    if placement.route and not recipe.figure.counts_beats:
         words += ", a strip for each"
     metre = Metre.parse(placement.metre)
     if placement.metre != "4/4":
@@ -31,21 +31,21 @@ def placement_text(recipe: Recipe) -> str:
     rhythm = rhythm_in(recipe)
     if rhythm:
         words += _where_it_sounds(rhythm, metre)
-        words += ", anew with each figure" if placement.poured == "each-figure" else ""
+        words += ", anew with each figure" if placement.rhythm_restarts == "each-figure" else ""
     if placement.start:
         words += _from_where(placement.start, BEATS[placement.value], metre)
     return words + "".join(_more(recipe, placement))
 
 
 def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
-    over_changes = recipe.sounds.kind == "changes"
+    over_changes = recipe.over_changes is not None
     if over_changes and placement.anticipated != "no":
         names = NAMES[recipe.spelling.values]
         yield f", each chord {_one(names[placement.anticipated])} early"
     yield from (_marked(mark) for mark in placement.marks)
     if placement.slurs:
         yield _slurred(placement.slurs)
-    yield "" if over_changes or recipe.figure.kind == "lick" else _ENDINGS[placement.ending]
+    yield "" if over_changes or recipe.figure.counts_beats else _ENDINGS[placement.ending]
     if placement.call:
         yield _called(placement.call, twice=placement.call.twice and not over_changes)
     if placement.swing > 50:

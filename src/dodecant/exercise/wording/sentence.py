@@ -5,12 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Path, Recipe
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.companions import companions_text, joins_text
-from dodecant.exercise.wording.figures import course_text, enclosure_text, figure_text, ladder_text
+from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed
 from dodecant.instrument.profile import Instrument
@@ -51,7 +52,6 @@ _ORDERS = {
     "whole-steps-up": "all twelve keys up by whole steps",
     "whole-steps-down": "all twelve keys down by whole steps",
 }
-_BY_CHORDS = ("lick", "guide-tones", "unbroken")  # over changes these go where the chords go, not along a path
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,20 +66,19 @@ class Phrase:
 def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
     """The phrases in reading order; `sentence_text` joins them."""
     about = _about_the_figure(recipe)
-    by_chords = recipe.figure.kind in _BY_CHORDS and recipe.sounds.kind == "changes"
-    path = [] if by_chords else [Phrase("path", ",", _path(recipe.path))]
+    path = [Phrase("path", ",", _path(recipe.path))] if recipe.takes("path") else []
     ends_with_comma = bool(about) and about[-1].lead.startswith(",")
-    through = ", through" if ends_with_comma or recipe.figure.kind == "unbroken" else "through"
+    through = ", through" if ends_with_comma or FIGURES_SAID[type(recipe.figure)].comma else "through"
     phrases = [
         Phrase("figure", "Take", figure_text(recipe, first)),
         *about,
         Phrase("sounds", through, _sounds(recipe, first, scales)),
         *path,
-        *_joins(recipe, by_chords=by_chords),
+        *_joins(recipe),
         Phrase("placement", ", in", placement_text(recipe)),
         Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
     ]
-    if recipe.sounds.kind in ("several", "family"):
+    if recipe.sounds.in_turn:
         outer = "every sound in one key first" if recipe.outer == "keys" else "every key in one sound first"
         phrases.append(Phrase("outer", ",", outer))
     return (
@@ -96,16 +95,14 @@ def sentence_text(phrases: tuple[Phrase, ...]) -> str:
     return f"{words.strip()}."
 
 
-def _joins(recipe: Recipe, *, by_chords: bool) -> list[Phrase]:
+def _joins(recipe: Recipe) -> list[Phrase]:
     words = joins_text(recipe.joins)
-    return (
-        [Phrase("joins", ", each chord", words)] if words and recipe.sounds.kind == "changes" and not by_chords else []
-    )
+    return [Phrase("joins", ", each chord", words)] if words and recipe.over_changes and recipe.takes("path") else []
 
 
 def _tempo(recipe: Recipe) -> str:
     """The number, and what it counts where that is no quarter."""
-    if recipe.sounds.kind == "changes" or Metre.parse(recipe.placement.metre).pulse == 1:
+    if recipe.over_changes or Metre.parse(recipe.placement.metre).pulse == 1:
         return str(recipe.tempo)
     beat = "dotted quarters" if recipe.spelling.values == "american" else "dotted crotchets"
     return f"{recipe.tempo} {beat}"
@@ -114,18 +111,17 @@ def _tempo(recipe: Recipe) -> str:
 def _about_the_figure(recipe: Recipe) -> list[Phrase]:
     """What it stands on, what leads into it and its course, where they are not the plain ones."""
     found = []
-    if recipe.ladder.kind != "scale" and recipe.figure.kind not in ("pairs", "guide-tones"):
+    if not recipe.ladder.all_degrees and recipe.takes("ladder"):
         found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
-    follows = recipe.figure.kind == "lick" and recipe.sounds.kind == "changes"  # it goes where the chords go
-    if recipe.enclosure is not None and recipe.figure.kind != "unbroken" and not follows:
+    if recipe.enclosure is not None and recipe.takes("enclosure"):
         found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
-    if recipe.course.kind != "plain" and recipe.figure.kind not in ("guide-tones", "unbroken") and not follows:
+    if not isinstance(recipe.course, PlainCourse) and recipe.takes("course"):
         found.append(Phrase("course", ",", course_text(recipe.course)))
     return found
 
 
 def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
-    sound = first.written if recipe.player.keyed == "written" else first.sounding
+    sound = first.written if recipe.player.named_key == "written" else first.sounding
     if isinstance(recipe.sounds, FamilyOfSounds):
         tonic = sound.parent or sound.tonic
         return f"all modes of {tonic.text} {chosen_scale(recipe.sounds.parent, scales, '/sounds/parent').name}"
@@ -136,7 +132,7 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
         chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
         chain += chain[: int(recipe.sounds.closed)]
         often = {1: "", 2: ", twice each"}.get(recipe.sounds.repeats, f", {COUNTS[recipe.sounds.repeats]} times each")
-        part = ", only what changes" if recipe.sounds.part == "changed" else ""
+        part = ", only what changes" if recipe.sounds.after_first == "changed" else ""
         return f"{sound.tonic.text} {chain[0]} turning into {listed(chain[1:])}{often}{part}"
     if isinstance(recipe.sounds, ChangesSounds):
         key = Key(sound.tonic, sound.scale.colour)
@@ -183,5 +179,5 @@ def _keys(recipe: Recipe, colour: Colour) -> str:
 def _player(recipe: Recipe, instrument: Instrument) -> str:
     if instrument.sounds_half_steps % 12 == 0:
         return instrument.name
-    keyed = "keys as read" if recipe.player.keyed == "written" else "keys as they sound"
+    keyed = "keys as read" if recipe.player.named_key == "written" else "keys as they sound"
     return f"{instrument.name} ({keyed})"

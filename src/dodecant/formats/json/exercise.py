@@ -6,9 +6,9 @@ import orjson
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.notation.score import Beside, Note, Role, Strip
-from dodecant.exercise.press import Exercise
+from dodecant.exercise.notation.score import CompanionPart, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
 from dodecant.music.core.chord_symbol import print_chord
@@ -203,10 +203,10 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         octaves_open=strip.octaves_open,
         begin=float(strip.begin),
         end=float(strip.end),
-        beside=[_beside(one) for one in strip.beside],
+        beside=[_beside(one) for one in strip.companions],
         chords=[
             ChordOverOut(start=str(over.start), symbol=print_chord(over.chord))
-            for over in strip.stop.over_written
+            for over in strip.stop.chords_written
             if over.sound
         ],
         bars=[BarOut(number=number, notes=notes) for number, notes in enumerate(bars, start=1)],
@@ -227,14 +227,14 @@ def _note(name: str, note: Note, written: PitchOut, sounding: PitchOut) -> NoteO
         role=tone.role,
         accent=note.loud,
         short=note.short,
-        under=[_pitch(one.sounding) for one in tone.under],
+        under=[_pitch(one.sounding) for one in tone.lower_tones],
     )
 
 
-def _beside(beside: Beside) -> BesideOut:
+def _beside(beside: CompanionPart) -> BesideOut:
     struck = [
         StruckOut(start=str(one.start), length=str(one.length), pitches=[_pitch(pitch) for pitch in one.pitches])
-        for one in beside.struck
+        for one in beside.chords
     ]
     return BesideOut(kind=beside.kind, written=beside.written, struck=struck)
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from dodecant.exercise.recipe.lick_text import MOST_BARS, MOST_NOTES, Written, print_lick
+from dodecant.exercise.recipe.lick_text import MOST_BARS, MOST_NOTES, LickSign, print_lick
 from dodecant.formats.musicxml.source import refused
 from dodecant.music.core.pitch import Pitch
 
@@ -26,7 +26,7 @@ class ReadLick:
 
 
 @dataclass(frozen=True, slots=True)
-class Event:
+class NoteEvent:
     """A note in beats from the first full bar."""
 
     start: Fraction
@@ -34,7 +34,7 @@ class Event:
     pitch: Pitch
 
 
-def as_lick(events: Sequence[Event], over: str, beats: int, pickup: Fraction, told: list[str]) -> ReadLick:
+def as_lick(events: Sequence[NoteEvent], over: str, beats: int, pickup: Fraction, told: list[str]) -> ReadLick:
     """One line on the grid, as text; raises RecipeError where there is none."""
     check_metre(beats)
     if not events:
@@ -58,9 +58,9 @@ def check_metre(beats: int) -> None:
         raise refused("The metre of this file does not count two to seven quarters.", "Choose one in 2/4 to 7/4.")
 
 
-def _one_voice(events: Iterable[Event]) -> list[Event]:
+def _one_voice(events: Iterable[NoteEvent]) -> list[NoteEvent]:
     """The highest note of each moment; a note ends where the next one begins."""
-    line: list[Event] = []
+    line: list[NoteEvent] = []
     for event in sorted(events, key=lambda one: (one.start, -one.pitch.midi)):
         if line and line[-1].start == event.start:
             continue
@@ -70,7 +70,7 @@ def _one_voice(events: Iterable[Event]) -> list[Event]:
     return line
 
 
-def _on_grid(line: Sequence[Event]) -> list[Event]:
+def _on_grid(line: Sequence[NoteEvent]) -> list[NoteEvent]:
     """Every beat divided into four or three, whichever is nearer; short gaps between notes are closed."""
     beats: dict[int, list[Fraction]] = {}
     for event in line:
@@ -84,7 +84,7 @@ def _on_grid(line: Sequence[Event]) -> list[Event]:
         return beat + round((place - beat) / grid) * grid
 
     starts = [near(event.start, int(event.start // 1)) for event in line]
-    found: list[Event] = []
+    found: list[NoteEvent] = []
     for index, (event, start) in enumerate(zip(line, starts, strict=True)):
         if index + 1 < len(line):
             following = starts[index + 1]
@@ -106,21 +106,21 @@ def _off(place: Fraction, grid: Fraction) -> Fraction:
     return abs(place - round(place / grid) * grid)
 
 
-def _signs(line: Sequence[Event], now: Fraction) -> list[Written]:
+def _signs(line: Sequence[NoteEvent], now: Fraction) -> list[LickSign]:
     """Notes and rests from a beat on; of two notes that came to the same place the later one is kept."""
-    signs: list[Written] = []
+    signs: list[LickSign] = []
     for index, event in enumerate(line):
         if index + 1 < len(line) and line[index + 1].start <= event.start:
             continue
         if event.start > now:
-            signs.append(Written(event.start - now, 0))
+            signs.append(LickSign(event.start - now, 0))
         end = min(event.end, line[index + 1].start) if index + 1 < len(line) else event.end
-        signs.append(Written(end - event.start, 0, pitch=event.pitch))
+        signs.append(LickSign(end - event.start, 0, pitch=event.pitch))
         now = end
     return [piece for sign in signs for piece in _short_enough(sign)]
 
 
-def _short_enough(sign: Written) -> list[Written]:
+def _short_enough(sign: LickSign) -> list[LickSign]:
     """Rests of at most four beats, and notes of at most sixteen."""
     if sign.pitch is not None:
         return [replace(sign, length=min(sign.length, Fraction(16)))]

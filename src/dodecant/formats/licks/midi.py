@@ -9,7 +9,7 @@ from io import BytesIO
 import mido
 
 from dodecant.exercise.recipe.lick_text import MOST_BARS
-from dodecant.formats.licks.line import Event, ReadLick, as_lick, check_metre
+from dodecant.formats.licks.line import NoteEvent, ReadLick, as_lick, check_metre
 from dodecant.formats.musicxml.source import refused
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import parse_chord, parse_quality, print_chord
@@ -46,7 +46,7 @@ def lick_from_midi(data: bytes) -> ReadLick:
     check_metre(beats)
     over = _from_markers(chords, beats) if chords else home
     told = [] if chords else [f"There are no chords in the file: {home} was taken."]
-    events = [Event(start, end, _spelled(midi, start, chords, home)) for start, end, midi in raw]
+    events = [NoteEvent(start, end, _spelled(midi, start, chords, home)) for start, end, midi in raw]
     return as_lick(events, over, beats, Fraction(0), told)
 
 

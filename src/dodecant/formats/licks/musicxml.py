@@ -8,7 +8,7 @@ from xml.etree.ElementTree import Element
 
 from dodecant.exercise.recipe.lick_text import MOST_BARS
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.formats.licks.line import METRES, Event, ReadLick, as_lick
+from dodecant.formats.licks.line import METRES, NoteEvent, ReadLick, as_lick
 from dodecant.formats.musicxml.changes import changes_from_musicxml
 from dodecant.formats.musicxml.chord_symbols import read_number
 from dodecant.formats.musicxml.source import measures_of, refused, score_root
@@ -39,7 +39,7 @@ class _ScoreReader:
     """Walks through the measures and collects the notes of the first voice; ties are joined."""
 
     def __init__(self) -> None:
-        self.events: list[Event] = []
+        self.events: list[NoteEvent] = []
         self.told: list[str] = []
         self.beats = 0
         self.fifths = 0
@@ -73,10 +73,10 @@ class _ScoreReader:
             self.pickup = longest
             begin = -longest
         for start, end, pitch, tied in found:
-            self._add(Event(begin + start, begin + end, pitch), tied=tied)
+            self._add(NoteEvent(begin + start, begin + end, pitch), tied=tied)
         self._bar_at = begin + (longest if self._bar_at is None and longest < full else full)
 
-    def _add(self, event: Event, *, tied: bool) -> None:
+    def _add(self, event: NoteEvent, *, tied: bool) -> None:
         for place in range(len(self.events) - 1, max(-1, len(self.events) - 9), -1):
             one = self.events[place]
             if tied and one.end == event.start and one.pitch == event.pitch:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.press import Exercise
 from dodecant.formats.musicxml.notes import DIVISIONS
 from dodecant.instrument.profile import Clef
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from fractions import Fraction
 from functools import lru_cache
 
-from dodecant.exercise.notation.score import Note, Piece, Sign, Strip
+from dodecant.exercise.notation.score import Accidental, Note, Strip, WrittenSign
 from dodecant.music.core.pitch import LETTERS, Pitch
 
 DIVISIONS = 60  # of a quarter note: the least number that holds sixteenths, triplets, quintuplets and sextuplets
@@ -27,13 +27,13 @@ class NoteWriter:
         self._strip = strip
         self._pitches: dict[int, str] = {}
 
-    def write(self, piece: Piece, now: Fraction) -> str:
+    def write(self, piece: WrittenSign, now: Fraction) -> str:
         """A rest, or a note with the tones struck under it, `now` beats after the strip's first barline."""
         head, tail = shape(piece)
         if piece.note is None:
             return f"<note><rest/>{head}{tail}</note>"
         note, name = self._strip.notes[piece.note], self._strip.note_id(piece.note)
-        under = self._under(piece, note) if note.tone.under else ""
+        under = self._under(piece, note) if note.tone.lower_tones else ""
         if piece.tied_from:
             name += f"t{int(now * DIVISIONS)}"
             return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>{under}'
@@ -41,11 +41,11 @@ class NoteWriter:
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
         if note.tone.changed or note.marks or note.slur:
             tail = _noted(tail, _strokes(note))
-        return f'<note id="{name}">{self._pitch(note)}{head}{sign_xml(note.sign)}{tail}{lyric}</note>{under}'
+        return f'<note id="{name}">{self._pitch(note)}{head}{sign_xml(note.accidental)}{tail}{lyric}</note>{under}'
 
-    def _under(self, piece: Piece, note: Note) -> str:
-        pitches = [tone.written for tone in note.tone.under]
-        signs: Iterable[Sign | None] = [None] * len(pitches) if piece.tied_from else note.signs_under
+    def _under(self, piece: WrittenSign, note: Note) -> str:
+        pitches = [tone.written for tone in note.tone.lower_tones]
+        signs: Iterable[Accidental | None] = [None] * len(pitches) if piece.tied_from else note.lower_accidentals
         return "".join(chord_tone(piece, pitch, sign) for pitch, sign in zip(pitches, signs, strict=True))
 
     def _pitch(self, note: Note) -> str:
@@ -55,7 +55,7 @@ class NoteWriter:
         return self._pitches[key]
 
 
-def chord_tone(piece: Piece, pitch: Pitch, sign: Sign | None) -> str:
+def chord_tone(piece: WrittenSign, pitch: Pitch, sign: Accidental | None) -> str:
     """A further tone of what is struck with the piece."""
     head, tail = shape(piece._replace(beams=(), tuplet=None))
     return f"<note><chord/>{pitch_xml(pitch)}{head}{sign_xml(sign)}{tail}</note>"
@@ -68,7 +68,7 @@ def pitch_xml(pitch: Pitch) -> str:
     return f"<pitch><step>{LETTERS[pitch.letter]}</step>{alter}<octave>{pitch.octave}</octave></pitch>"
 
 
-def sign_xml(sign: Sign | None) -> str:
+def sign_xml(sign: Accidental | None) -> str:
     """The accidental, where there is one."""
     if sign is None:
         return ""
@@ -92,7 +92,7 @@ def _noted(tail: str, more: str) -> str:
 
 
 @lru_cache(maxsize=4096)
-def shape(piece: Piece) -> tuple[str, str]:
+def shape(piece: WrittenSign) -> tuple[str, str]:
     """What stands before and after the accidental: duration, value and dots; time modification, beams, notations."""
     ties = [kind for kind, there in (("stop", piece.tied_from), ("start", piece.tied_to)) if there]
     head = (

@@ -8,8 +8,8 @@ from fractions import Fraction
 from operator import itemgetter
 from xml.sax.saxutils import escape
 
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.press import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.musicxml.chord_symbols import write_harmony
 from dodecant.formats.musicxml.measures import attributes, measure_start
@@ -137,8 +137,8 @@ def _open_bar(exercise: Exercise, strip: Strip, place: int, *, engraved: bool) -
 
 def _ends_phrase(exercise: Exercise, strip: Strip, place: int) -> bool:
     """Whether a phrase of the changes ends with a bar."""
-    sounds, timeline = exercise.recipe.sounds, strip.stop.timeline
-    if sounds.kind != "changes" or timeline is None or not sounds.phrases:
+    sounds, timeline = exercise.recipe.over_changes, strip.stop.timeline
+    if sounds is None or timeline is None or not sounds.phrases:
         return False
     return (place + 1 - int(timeline.lead_in / exercise.metre.quarters)) % sounds.phrases == 0
 
@@ -176,7 +176,7 @@ def _swing(exercise: Exercise) -> str:
     if placement.swing == 50:
         return ""
     share = Fraction(placement.swing, 100 - placement.swing)
-    kind = "eighth" if placement.swings == "eighth" else "16th"
+    kind = "eighth" if placement.swung_value == "eighth" else "16th"
     return (
         '<direction placement="above"><direction-type><words font-style="italic">swung</words></direction-type>'
         f"<sound><swing><first>{share.numerator}</first><second>{share.denominator}</second>"
@@ -204,7 +204,7 @@ def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
     """The chord symbols and their places; a chord that only goes on is not written again."""
     said: Chord | None = None
     lead_in = strip.stop.timeline.lead_in if strip.stop.timeline else 0
-    for over in strip.stop.over_written:
+    for over in strip.stop.chords_written:
         if over.start < lead_in:
             continue
         if over.chord != said or over.start == lead_in:

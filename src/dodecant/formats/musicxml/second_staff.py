@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from dodecant.exercise.notation.score import Beside, Piece, Strip
-from dodecant.exercise.press import Exercise
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.notation.score import CompanionPart, Strip, WrittenSign
 from dodecant.formats.musicxml.measures import attributes, measure_start
 from dodecant.formats.musicxml.notes import DIVISIONS, chord_tone, pitch_xml, shape, sign_xml
 
@@ -19,7 +19,7 @@ SECOND_PART = (
 
 def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
     """The measures of a strip on the second staff, numbered from `first`; empty where nothing is written beside it."""
-    found = next((beside for beside in strip.beside if beside.written), None)
+    found = next((beside for beside in strip.companions if beside.written), None)
     if found is None:
         return ""
     full, out = exercise.metre.quarters, []
@@ -31,11 +31,11 @@ def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
     return "".join(out)
 
 
-def _piece(beside: Beside, piece: Piece, strip: Strip, now: Fraction) -> str:
+def _piece(beside: CompanionPart, piece: WrittenSign, strip: Strip, now: Fraction) -> str:
     head, tail = shape(piece)
     if piece.note is None:
         return f"<note><rest/>{head}{tail}</note>"
-    lowest, *others = beside.struck[piece.note].pitches
+    lowest, *others = beside.chords[piece.note].pitches
     sign, *signs = beside.signs[piece.note] if not piece.tied_from else [None] * (1 + len(others))
     name = f"s{strip.stop.index}b{piece.note}" + (f"t{int(now * DIVISIONS)}" if piece.tied_from else "")
     struck = f'<note id="{name}">{pitch_xml(lowest)}{head}{sign_xml(sign)}{tail}</note>'

@@ -21,7 +21,7 @@ from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.hearing import heard_degree
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
 
-School = Literal["key", "colour"]
+FitSchool = Literal["key", "colour"]
 CostName = Literal["missing", "care", "foreign", "gaps", "extra", "seldom", "taught", "elsewhere", "blues"]
 
 _MISSING = {"root": 1.5, "third": 6.0, "fifth": 0.8, "altered fifth": 5.0, "seventh": 4.0, "tension": 4.0}
@@ -72,11 +72,11 @@ class Need:
     care: int
     welcome: int
     quality: Quality
-    school: School
+    school: FitSchool
     blues: int | None
 
 
-def need_of(chord: Chord, place: Place, school: School = "key") -> Need:
+def need_of(chord: Chord, place: Place, school: FitSchool = "key") -> Need:
     """What a chord asks for where it stands."""
     quality, blues = chord.quality, None
     altered = quality.fifths != (0,) or any(degree.alteration for degree in quality.tensions)
@@ -90,7 +90,7 @@ def fit(
     place: Place,
     catalogue: ScaleCatalogue,
     *,
-    school: School = "key",
+    school: FitSchool = "key",
     elsewhere: bool = False,
     families: Iterable[str] = (),
     most: int | None = None,
@@ -113,7 +113,7 @@ def fit(
     return tuple(Fit(tonic_above(chord.root, turn), scale, score) for score, turn, scale in kept[:most])
 
 
-def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: School = "key") -> Fit:
+def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: FitSchool = "key") -> Fit:
     """The score of one sound for a chord, whether or not the catalogue has it."""
     turn = (tonic.pitch_class - chord.root.pitch_class) % 12
     taught = {} if turn else {0: _taught(chord.quality, scale)}
@@ -121,14 +121,14 @@ def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: Sch
     return Fit(tonic, scale, score)
 
 
-def costs(found: Fit, chord: Chord, place: Place, school: School = "key") -> tuple[Cost, ...]:
+def costs(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") -> tuple[Cost, ...]:
     """The parts a score is made of; they add up to it."""
     turn = (found.tonic.pitch_class - chord.root.pitch_class) % 12
     return tuple(_costs(need_of(chord, place, school), found.scale, turn))
 
 
 @lru_cache(maxsize=4096)
-def _need(quality: Quality, welcome: int, school: School, blues: int | None) -> Need:
+def _need(quality: Quality, welcome: int, school: FitSchool, blues: int | None) -> Need:
     missing: dict[int, float] = {}
     for degree in quality.degrees:
         missing[degree.half_steps % 12] = _MISSING[_part(degree, quality)]

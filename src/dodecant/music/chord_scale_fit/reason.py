@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from dodecant.music.chord_scale_fit.fit import CostName, Fit, School, costs
+from dodecant.music.chord_scale_fit.fit import CostName, Fit, FitSchool, costs
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import print_chord
@@ -12,7 +12,7 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName
 
 
-def reason(found: Fit, chord: Chord, place: Place, school: School = "key") -> str:
+def reason(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") -> str:
     """One sentence on a fit, made from the parts of its score.
 
     >>> from dodecant.music.core.chord_symbol import parse_chord

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from dodecant.music.chord_scale_fit.fit import School, need_of, scores, tonic_above, weigh
+from dodecant.music.chord_scale_fit.fit import FitSchool, need_of, scores, tonic_above, weigh
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.core.chord import Chord, Quality
 from dodecant.music.core.key import Key
@@ -71,7 +71,7 @@ def fewest_sounds(
     *,
     accepted: float,
     pinned: Mapping[int, tuple[NoteName, Scale]] | None = None,
-    school: School = "key",
+    school: FitSchool = "key",
 ) -> tuple[Stretch, ...]:
     """The fewest sounds that serve a progression, each chord by a sound scoring at most `accepted`.
 
@@ -120,7 +120,7 @@ def _rows(
     catalogue: ScaleCatalogue,
     accepted: float,
     pinned: Mapping[int, tuple[NoteName, Scale]],
-    school: School,
+    school: FitSchool,
 ) -> list[_Row | None]:
     """For each chord the sounds let in: (tonic's pitch class, place in the catalogue) and score. None is free."""
     done: dict[object, _Row] = {}

@@ -9,11 +9,13 @@ from typing import TypeVar
 T = TypeVar("T")
 
 
-def cheapest(steps: Sequence[Sequence[T]], own: Callable[[T], int], between: Callable[[T, T], int]) -> list[T]:
-    """One of each step so that own costs and costs between neighbours are the least together; of equals the first.
+def cheapest_way(steps: Sequence[Sequence[T]], own: Callable[[T], int], between: Callable[[T, T], int]) -> list[int]:
+    """The number of the one to take at each step, so that own costs and costs between neighbours are least together.
 
-    >>> cheapest([[3], [9, 5], [6, 1]], own=lambda n: 0, between=lambda a, b: abs(a - b))
-    [3, 5, 6]
+    Of equals the first is taken.
+
+    >>> cheapest_way([[3], [9, 5], [6, 1]], own=lambda n: 0, between=lambda a, b: abs(a - b))
+    [0, 1, 0]
     """
     best = [own(one) for one in steps[0]] if steps else []
     came: list[list[int]] = []
@@ -24,4 +26,4 @@ def cheapest(steps: Sequence[Sequence[T]], own: Callable[[T], int], between: Cal
     taken = [best.index(min(best))] if steps else []
     for places in reversed(came):
         taken.append(places[taken[-1]])
-    return [step[number] for step, number in zip(steps, reversed(taken), strict=True)]
+    return taken[::-1]

@@ -7,11 +7,11 @@ from typing import Literal
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import Scale
 
-School = Literal["major", "chord", "steps"]
+NumberingSchool = Literal["major", "chord", "steps"]
 _TENSIONS = {2: 9, 4: 11, 6: 13}
 
 
-def number_text(degree: Degree, scale: Scale, school: School) -> str:
+def number_text(degree: Degree, scale: Scale, school: NumberingSchool) -> str:
     """The number of a degree (1 to 7) in a sound.
 
     `major`: against the major scale (1 2 ♭3). `chord`: as a chord on the root hears it; 2, 4 and 6 are its 9, 11

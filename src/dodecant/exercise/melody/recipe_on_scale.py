@@ -10,97 +10,103 @@ from itertools import cycle
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
-from dodecant.exercise.melody.course import in_course, on_anchor
+from dodecant.exercise.melody.course import Walk, in_course, on_anchor
 from dodecant.exercise.melody.enclosure import Encloser
-from dodecant.exercise.melody.figure import Figure, FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone
+from dodecant.exercise.melody.figures import figure_on
+from dodecant.exercise.melody.figures.base import Grounds
 from dodecant.exercise.melody.ladder import Ladder
-from dodecant.exercise.melody.ladder_scales import ladder_scale, pair_triads
+from dodecant.exercise.melody.ladder_scales import ladder_scale
 from dodecant.exercise.melody.lick import Lick
-from dodecant.exercise.melody.line import Shape, Tones
+from dodecant.exercise.melody.line import Tones
 from dodecant.exercise.melody.path import Anchor, lacking_ends, walk
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.figures import Enclosure, Figures, Ladders, PairLadder
+from dodecant.exercise.recipe.enclosures import Enclosure
+from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Units, lay_out, note_value, poured, rhythm_in
+from dodecant.exercise.rhythm.timing import Units, fill_rhythm, lay_out, note_value, rhythm_in
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.scale import Scale
 
 MOST_ANCHORS = 400
 _C = NoteName(0)
-Room = tuple[int, int]  # lowest and highest MIDI number on C
+MidiRange = tuple[int, int]  # lowest and highest MIDI number on C
 
 
-class Form(NamedTuple):
-    """A form of the path over a chord: begun so many rungs higher, and in the other direction."""
+class PathVariant(NamedTuple):
+    """The path over a chord, begun so many rungs higher, or in the other direction."""
 
     raised: int = 0
     turned: bool = False
 
 
-FORWARD = Form()
+FORWARD = PathVariant()
 _TURNED = {"up": "down", "down": "up", "up-and-back": "down-and-back", "down-and-back": "up-and-back"}
 
 
 @dataclass(frozen=True)
-class Laid:
-    """The tones of a whole strip on one sound, and the note values before its first bar."""
+class PathTones:
+    """The tones of the whole path on one sound, and the note values before its first bar.
+
+    `group` is how many note values a figure has, where all have as many; else 0.
+    """
 
     tones: Tones
     pickup: Units
+    group: Units
 
 
-class Settings:
+class RecipeOnScales:
     """The recipe on every sound it meets, each worked out once."""
 
     def __init__(self, recipe: Recipe, lick: Lick | None) -> None:
         self._recipe, self._lick = recipe, lick
         self.takes_all = recipe.path.span == "range"
         self.rhythm = rhythm_in(recipe)
-        # What lies under each chord of changes, by its number in a timeline and the stop's own figure.
-        self.under: dict[tuple[Timeline | None, int, Figures | None], tuple[Scale, Setting, list[Shape]]] = {}
-        # How many notes an unbroken line has under each chord.
-        self.counts: dict[Timeline | None, list[int]] = {}
-        self._under: dict[tuple[Timeline | None, int], tuple[Scale, Setting]] = {}
-        self._made: dict[tuple[Scale, Figures | None, Room | None], Setting] = {}
+        self._under: dict[tuple[Timeline | None, int], tuple[Scale, RecipeOnScale]] = {}
+        self._made: dict[tuple[Scale, FigurePart | None, MidiRange | None], RecipeOnScale] = {}
 
-    def under_chord(self, timeline: Timeline | None, number: int, scale: Scale) -> Setting:
+    def under_chord(self, timeline: Timeline | None, number: int, scale: Scale) -> RecipeOnScale:
         """The recipe's setting on the scale of a chord, which is the same in every key."""
         known = self._under.get((timeline, number))
         if known is None or known[0] is not scale:
             known = self._under[timeline, number] = scale, self.on(scale)
         return known[1]
 
-    def on(self, scale: Scale, figure: Figures | None = None, room: Room | None = None) -> Setting:
+    def on(self, scale: Scale, figure: FigurePart | None = None, room: MidiRange | None = None) -> RecipeOnScale:
         """The setting on a scale, of the recipe's figure or of another; `room` is for a path that `takes_all` of it."""
         key = (scale, figure, room)
         found = self._made.get(key)
         if found is None:
-            found = self._made[key] = Setting(self._recipe, self._lick, scale, figure or self._recipe.figure, room)
+            found = self._made[key] = RecipeOnScale(
+                self._recipe, self._lick, scale, figure or self._recipe.figure, room
+            )
         return found
 
 
-class Setting:
+class RecipeOnScale:
     """The recipe on one scale."""
 
-    def __init__(self, recipe: Recipe, lick: Lick | None, sound: Scale, shape: Figures, room: Room | None) -> None:
-        self._recipe, self._sound, self._shape, self._room, self._lick = recipe, sound, shape, room, lick
-        part = _ladder_of(recipe, shape, sound)
-        scale = sound if part.kind == "scale" else ladder_scale(part, sound)
+    def __init__(
+        self, recipe: Recipe, lick: Lick | None, sound: Scale, shape: FigurePart, room: MidiRange | None
+    ) -> None:
+        self._recipe, self._sound, self._shape, self._room = recipe, sound, shape, room
+        own = shape.own_ladder
+        scale = ladder_scale(recipe.ladder, sound) if own is None else ladder_scale(own, sound, "/figure")
         self._value = note_value(recipe)
         self.ladder = Ladder(_C, scale)
-        tones = lick.tones if lick else ()
-        figure = Figure(shape, self.ladder, sound, self._value, tones)
+        figure = figure_on(shape, Grounds(self.ladder, sound, self._value, lick))
         falling = Ladder(_C, scale, coming_down=True)
-        self.figures = (figure, Figure(shape, falling, sound, self._value, tones) if scale.down else figure)
+        down = figure_on(shape, Grounds(falling, sound, self._value, lick)) if scale.down else figure
+        self.figures = (figure, down)
         self._steps = Ladder(_C, sound)
         self._rhythm = rhythm_in(recipe)
         self._tells_figures = _tells_figures(recipe)
         self._encloser = self._enclosing(recipe.enclosure)
-        self.group: Units = 0
-        self.ends_lack = lacking_ends(recipe.path, self.ladder) if recipe.ladder.kind == "scale" else ()
+        self.missing_ends = lacking_ends(recipe.path, self.ladder) if recipe.ladder.all_degrees else ()
         self.anchors = self._walk(0)
         self._heights: dict[tuple[int, int], tuple[list[int], list[FigureTone]]] = {}
-        self._filled: dict[tuple[Fraction, Fraction, Form], Tones] = {}
+        self._filled: dict[tuple[Fraction, Fraction, PathVariant], Tones] = {}
         if len(self.anchors) > MOST_ANCHORS:
             raise RecipeError([Problem("/path", f"The path visits {len(self.anchors)} tones.", "Shorten it.")])
 
@@ -112,9 +118,9 @@ class Setting:
         return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
 
     @property
-    def lacks(self) -> tuple[int, ...]:
-        """The numbers of the cell or lick that the ladder lacks."""
-        return self.figures[0].lacks
+    def missing(self) -> tuple[int, ...]:
+        """The numbers of the figure that the ladder lacks."""
+        return self.figures[0].missing
 
     def heights(self, low: int, high: int) -> tuple[list[int], list[FigureTone]]:
         """The MIDI numbers of all rungs on C from low to high, and their tones: an octave more than the reach."""
@@ -126,23 +132,28 @@ class Setting:
         return self._heights[octaves]
 
     @cached_property
-    def whole(self) -> Laid:
+    def whole(self) -> PathTones:
         """The figure on every anchor, in course; on the way down it stands on the sound's form coming down."""
-        return self.laid(0)
+        return self.tones_of_path(0)
 
-    def laid(self, shorter_by: int) -> Laid:
+    def tones_of_path(self, shorter_by: int) -> PathTones:
         """The same with a path that stops early."""
         anchors = self._walk(shorter_by) if shorter_by else self.anchors
         groups = self._groups(anchors)
+        sizes = {sum(tone.units for tone in group) for group in groups}
+        counts = len(sizes) == 1 and self._encloser is None and not self._shape.brings_rhythm
+        groups += self.figures[0].at_the_end(anchors)
+        groups = [self._told(group) for group in groups if group]
         if self._encloser is not None:
             tones, pickup = self._encloser.around(groups)
         else:
             tones, pickup = [tone for group in groups for tone in group], 0
         if self._recipe.path.close == "turn" and tones:
             tones += self._turn(anchors[-1], tones[-1])
-        return Laid(self._some(tones), pickup or self._before_the_bar(tones))
+        group = sizes.pop() if counts else 0
+        return PathTones(self._some(tones), pickup or self._before_the_bar(tones), group)
 
-    def filling(self, start: Fraction, length: Fraction, form: Form = FORWARD) -> Tones:
+    def filling(self, start: Fraction, length: Fraction, form: PathVariant = FORWARD) -> Tones:
         """So many beats: the path in a form walked again and again, its ends not repeated where they meet.
 
         `start` is the beat it begins on; whole beats make no difference but to a rhythm. A rhythm may leave it silent.
@@ -154,7 +165,7 @@ class Setting:
             found = self._filled[key] = Tones.of(tones) if self._rhythm and not tones else self._some(tones)
         return found
 
-    def _fill(self, start: Fraction, length: Fraction, form: Form) -> list[FigureTone]:
+    def _fill(self, start: Fraction, length: Fraction, form: PathVariant) -> list[FigureTone]:
         count = max(Fraction(1), length / self._value)
         groups: list[Sequence[FigureTone]] = []
         units: Units = 0
@@ -174,7 +185,9 @@ class Setting:
             tones = tones[1:]  # there is no room under this chord for what leads into its first beat
         timings = (tone.timing for tone in tones)
         if self._rhythm:
-            spans = poured(timings, start, self._rhythm, anew=self._recipe.placement.poured == "each-figure")
+            spans = fill_rhythm(
+                timings, start, self._rhythm, anew=self._recipe.placement.rhythm_restarts == "each-figure"
+            )
         else:
             spans, _ = lay_out(timings, start, self._value)
         end = start + length
@@ -184,45 +197,31 @@ class Setting:
         for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:
             if begin + held > end and not self._rhythm:
                 shorter = tone.timing._replace(units=(end - begin) / self._value, rest=0)
-                found[-1] = self.figures[0].timed(tone, shorter)
+                found[-1] = self.figures[0].maker.timed(tone, shorter)
         return found
 
-    def _round(self, form: Form) -> Iterator[Sequence[FigureTone]]:
+    def _round(self, form: PathVariant) -> Iterator[Sequence[FigureTone]]:
         """The groups of the path again and again."""
         anchors = list(self._walk(0, turned=form.turned) if form.turned else self.anchors)
         if form.raised:
             anchors = [replace(anchor, rung=anchor.rung + form.raised) for anchor in anchors]
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
             anchors = anchors[:-1]
-        if self._recipe.course.kind == "plain":  # no need to walk farther than the chord lasts
+        if self._recipe.course.one_by_one:  # no need to walk farther than the chord lasts
             return (self._told(on_anchor(self.figures, anchor, at)) for at, anchor in enumerate(cycle(anchors)))
-        return cycle(self._groups(anchors))
+        groups = self._groups(anchors) + self.figures[0].at_the_end(anchors)
+        return cycle([self._told(group) for group in groups if group])
 
     def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
         recipe = self._recipe
-        groups = in_course(recipe.course, self.figures, anchors, recipe.path, self._steps)
-        sizes = {sum(tone.units for tone in group) for group in groups}
-        even = self._shape.kind != "lick" and not (
-            self._shape.kind == "arpeggios" and self._shape.rhythm == "led-triplets"
-        )
-        counts = len(sizes) == 1 and self._encloser is None and even
-        self.group = sizes.pop() if counts else 0
-        if self._shape.kind == "run" and self._shape.tail == "arpeggio":
-            groups += self._tail(anchors)
-        return [self._told(group) for group in groups if group]
+        return in_course(recipe.course, Walk(self.figures, anchors, recipe.path, self._steps))
 
     def _told(self, group: list[FigureTone]) -> list[FigureTone]:
         """The group with its beginning told, where something is counted by figures."""
         if not self._tells_figures or not group:
             return group
         first = group[0]
-        return [self.figures[0].timed(first, first.timing._replace(begins=True)), *group[1:]]
-
-    def _tail(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
-        """The arpeggio of every second rung over the path's span, up and back."""
-        low, high = min(a.rung for a in anchors), max(a.rung for a in anchors)
-        rising = list(range(low, high + 1, 2))
-        return [[self.figures[0].rung(rung)] for rung in [*rising, *rising[-2::-1]]]
+        return [self.figures[0].maker.timed(first, first.timing._replace(begins=True)), *group[1:]]
 
     def _turn(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
         """A turn round the path's last tone: the one above, itself, the one below, itself."""
@@ -233,8 +232,9 @@ class Setting:
 
     def _before_the_bar(self, tones: Sequence[FigureTone]) -> Units:
         """The pickup that a lick or a leading note brings, in note values; a lick may begin after the bar as well."""
-        if self._shape.kind == "lick" and self._lick is not None:
-            return self._lick.lead
+        lead = self.figures[0].lead
+        if lead is not None:
+            return lead
         at = tones[0].timing.at if tones else None
         return (1 - at) / self._value if at else 0
 
@@ -245,7 +245,7 @@ class Setting:
         between = self._whole_range(self._room) if path.span == "range" and self._room is not None else None
         return walk(path, self.ladder, shorter_by=shorter_by, between=between)
 
-    def _whole_range(self, room: Room) -> tuple[int, int]:
+    def _whole_range(self, room: MidiRange) -> tuple[int, int]:
         """The lowest and highest rung on which all the figure's tones lie in the room."""
         low, high = room
         size = len(self.ladder.scale)
@@ -286,12 +286,4 @@ def _tells_figures(recipe: Recipe) -> bool:
     """Whether the rhythm, the marks or the slurs begin anew with each figure."""
     placement = recipe.placement
     slurred = placement.slurs is not None and placement.slurs.by == "figure"
-    return placement.poured == "each-figure" or slurred or any(mark.by == "figure" for mark in placement.marks)
-
-
-def _ladder_of(recipe: Recipe, figure: Figures, sound: Scale) -> Ladders:
-    """The ladder that is set; pairs stand on the six tones of their own pair instead."""
-    if figure.kind != "pairs":
-        return recipe.ladder
-    pair_triads(sound, figure.rank, "/figure/rank")
-    return PairLadder(rank=figure.rank)
+    return placement.rhythm_restarts == "each-figure" or slurred or any(mark.by == "figure" for mark in placement.marks)

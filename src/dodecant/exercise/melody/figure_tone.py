@@ -1,0 +1,89 @@
+"""Tones of a figure before they have a place in range and time, made once each."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.rhythm.timing import PLAIN, Timing, Units
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import Pitch
+
+Interval = tuple[Degree, int]  # an exact interval above the anchor, and octaves
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class FigureTone:
+    """A pitch of the line before it has a place in range and time, with its degree and, on the ladder, its rung.
+
+    Lines are built on the tonic C and carried to their keys afterwards. `was` is the degree it had where a lick came
+    from; `lower_tones` are struck together with it. It is told by its identity: makers make each once.
+    """
+
+    pitch: Pitch
+    degree: Degree
+    rung: int | None
+    timing: Timing = PLAIN
+    was: Degree | None = None
+    lower_tones: tuple[FigureTone, ...] = ()
+
+    @property
+    def units(self) -> Units:
+        """Its length in note values of the recipe, with the silence after it."""
+        return self.timing.units + self.timing.rest
+
+
+class ToneMaker:
+    """Makes the tones of a ladder, each once: the same rung gives the same object, however often the line comes by."""
+
+    def __init__(self, ladder: Ladder) -> None:
+        self.ladder = ladder
+        self._made: dict[tuple[object, ...], FigureTone] = {}
+
+    def rung(self, rung: int) -> FigureTone:
+        """The tone of a rung."""
+        key = ("rung", rung)
+        if key not in self._made:
+            self._made[key] = FigureTone(self.ladder.pitch(rung), self.ladder.degree(rung), rung)
+        return self._made[key]
+
+    def above(self, anchor: int, interval: Interval) -> FigureTone:
+        """The tone an exact interval above a rung."""
+        key = ("above", anchor, *interval)
+        if key not in self._made:
+            degree, octaves = interval
+            pitch = self.ladder.pitch(anchor).moved(degree.steps + 7 * octaves, degree.half_steps + 12 * octaves)
+            self._made[key] = self._chromatic(pitch)
+        return self._made[key]
+
+    def leading_to(self, tone: FigureTone, timing: Timing) -> FigureTone:
+        """The half step below a tone, on the letter below."""
+        key = ("leading", tone, timing)
+        if key not in self._made:
+            self._made[key] = replace(self._chromatic(tone.pitch.moved(-1, -1)), timing=timing)
+        return self._made[key]
+
+    def away_from(self, target: Pitch, steps: int, half_steps: int) -> FigureTone:
+        """The tone so many letters and half steps from a pitch."""
+        return self._chromatic(target.moved(steps, half_steps))
+
+    def timed(self, tone: FigureTone, timing: Timing) -> FigureTone:
+        """The same tone in other time."""
+        if tone.timing == timing:
+            return tone
+        key = ("timed", tone, timing)
+        if key not in self._made:
+            self._made[key] = replace(tone, timing=timing)
+        return self._made[key]
+
+    def struck(self, tones: Sequence[FigureTone]) -> FigureTone:
+        """Tones struck together: the highest one, the others as its lower tones."""
+        *lower, top = sorted(tones, key=lambda tone: tone.pitch.midi)
+        key = ("struck", top, *lower)
+        if key not in self._made:
+            self._made[key] = replace(top, lower_tones=tuple(lower))
+        return self._made[key]
+
+    def _chromatic(self, pitch: Pitch) -> FigureTone:
+        return FigureTone(pitch, Degree.between(self.ladder.tonic, pitch.name), None)
