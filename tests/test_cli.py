@@ -24,7 +24,10 @@ def test_every_example_presses(example: Path, tmp_path: Path) -> None:
     assert target.read_bytes() == to_json(press(from_json(example.read_bytes()), load_tables()))
     strips = json.loads(target.read_text())["strips"]
     note = strips[0]["bars"][0]["notes"][0]
-    placed, struck = {"id", "start", "length", "written", "sounding"}, {"accent", "short", "under"}
+    placed, struck = (
+        {"id", "start", "length", "written", "sounding"},
+        {"accent", "short", "lower_tones", "sounds_at", "sounds_for"},
+    )
     assert set(note) == placed | struck | {"degree", "step", "number", "role"}
 
 

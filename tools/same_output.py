@@ -4,7 +4,8 @@
     python -m tools.same_output --against before.json
 
 MusicXML, MIDI, SVG and PDF are compared byte for byte. The exercise document is compared as JSON, with the renamed
-fields given as `--renamed old=new` (the recipe's own form is left out: `docs/recipe.md` tells how that changed).
+fields given as `--renamed old=new` and new ones as `--added name`. The recipe's own form is left out: `docs/recipe.md`
+tells how that changed.
 """
 
 from __future__ import annotations
@@ -37,9 +38,9 @@ def outputs() -> dict[str, Any]:
 
 
 def _written(kind: str, exercise: Any) -> bytes:
-    from dodecant.api.exercises import WRITERS
+    from dodecant.exports.registry import OF_EXERCISES
 
-    return WRITERS[kind][2](exercise)
+    return OF_EXERCISES[kind].write(exercise)
 
 
 def renamed(value: Any, names: dict[str, str]) -> Any:
@@ -49,12 +50,20 @@ def renamed(value: Any, names: dict[str, str]) -> Any:
     return [renamed(one, names) for one in value] if isinstance(value, list) else value
 
 
+def without(value: Any, names: list[str]) -> Any:
+    """A JSON value without some fields at every depth."""
+    if isinstance(value, dict):
+        return {key: without(one, names) for key, one in value.items() if key not in names}
+    return [without(one, names) for one in value] if isinstance(value, list) else value
+
+
 def main() -> int:
     """0 when nothing differs, else 1 with a line for each difference."""
     parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
     parser.add_argument("--keep", type=Path)
     parser.add_argument("--against", type=Path)
     parser.add_argument("--renamed", action="append", default=[], metavar="OLD=NEW")
+    parser.add_argument("--added", action="append", default=[], metavar="FIELD", help="a field that is new")
     options = parser.parse_args()
     now = outputs()
     if options.keep:
@@ -66,7 +75,7 @@ def main() -> int:
         f"{recipe}: {kind}"
         for recipe, files in before.items()
         for kind, value in files.items()
-        if renamed(value, names) != now.get(recipe, {}).get(kind)
+        if renamed(value, names) != without(now.get(recipe, {}).get(kind), options.added)
     ]
     print("\n".join(differing) or f"{len(before)} recipes give what they gave.")
     return 1 if differing else 0

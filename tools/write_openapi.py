@@ -10,14 +10,27 @@ import sys
 from pathlib import Path
 
 from dodecant.api.app import create_app
+from dodecant.api.schemas.tables import TablesOut
 from dodecant.store.database import Database
+from dodecant.tables import load_tables
 
-TARGET = Path(__file__).parent.parent / "web" / "src" / "api" / "openapi.json"
+SOURCES = Path(__file__).parent.parent / "web" / "src"
+
+
+def generated() -> dict[Path, str]:
+    """The files that are made from the server: its description, and its tables for the screen's own tests."""
+    description = create_app(Database(Path("unused"))).openapi()
+    tables = TablesOut.of(load_tables()).model_dump(mode="json")
+    return {
+        SOURCES / "api" / "openapi.json": json.dumps(description, ensure_ascii=False, indent=1) + "\n",
+        SOURCES / "testing" / "tables.json": json.dumps(tables, ensure_ascii=False, separators=(",", ":")) + "\n",
+    }
+
 
 if __name__ == "__main__":
-    description = create_app(Database(Path("unused"))).openapi()
-    text = json.dumps(description, ensure_ascii=False, indent=1) + "\n"
-    if "--check" not in sys.argv:
-        TARGET.write_text(text, "utf-8")
-    elif TARGET.read_text("utf-8") != text:
-        sys.exit("web/src/api/openapi.json is out of date: run “make types”.")
+    for target, text in generated().items():
+        if "--check" not in sys.argv:
+            target.parent.mkdir(exist_ok=True)
+            target.write_text(text, "utf-8")
+        elif not target.exists() or target.read_text("utf-8") != text:
+            sys.exit(f"{target.name} is out of date: run “make types”.")

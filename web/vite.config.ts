@@ -11,5 +11,5 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   server: { proxy: { "/api": { target: "http://127.0.0.1:8012", changeOrigin: true } } },
-  test: { include: ["src/**/*.test.ts"] },
+  test: { include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/setup.ts"] },
 });

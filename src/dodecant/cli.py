@@ -9,9 +9,9 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from dodecant.api.exercises import WRITERS
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exports.registry import OF_EXERCISES
 from dodecant.formats.json.documents import from_json
 from dodecant.store.database import Database, DataFileError
 from dodecant.store.demo import prepare_demo
@@ -45,7 +45,7 @@ def _parser() -> argparse.ArgumentParser:
 
     pressing = commands.add_parser("press", help="work a recipe out and write it to a file")
     pressing.add_argument("recipe", type=Path, metavar="RECIPE.json")
-    pressing.add_argument("--to", choices=[kind for kind in WRITERS if kind != "recipe"], required=True)
+    pressing.add_argument("--to", choices=[kind for kind in OF_EXERCISES if kind != "recipe"], required=True)
     pressing.add_argument("-o", "--output", type=Path, required=True, metavar="FILE")
     pressing.set_defaults(run=_press)
 
@@ -77,8 +77,7 @@ def _serve(options: argparse.Namespace) -> int:
 
 def _press(options: argparse.Namespace) -> int:
     exercise = press(from_json(options.recipe.read_bytes()), load_tables())
-    _, _, write = WRITERS[options.to]
-    options.output.write_bytes(write(exercise))
+    options.output.write_bytes(OF_EXERCISES[options.to].write(exercise))
     return 0
 
 

@@ -98,7 +98,7 @@ def test_a_lick_is_read_from_a_file(client: TestClient) -> None:
         found = client.post("/api/licks/readings", content=data)
         assert found.status_code == 200
         assert found.json()["text"].split()[1:] == ["F4", "A4", "C5"]
-        assert found.json()["beats"] == 4
+        assert found.json()["metre"] == "4/4"
     for content, status in ((b"what", 422), (b"MThd\0", 422), (b"<a>", 422), (b"x" * 1_000_001, 413)):
         answer = client.post("/api/licks/readings", content=content)
         assert answer.status_code == status
@@ -124,7 +124,7 @@ def test_a_lick_at_fault_is_told_at_its_field(client: TestClient, body: Any, poi
 @settings(max_examples=80, suppress_health_check=[HealthCheck.function_scoped_fixture])
 def test_no_lick_breaks_the_server(client: TestClient, figure: dict[str, Any], beats: int, noise: str) -> None:
     for text in (figure["text"], noise, figure["text"] + noise):
-        body = {"figure": {**figure, "text": text}, "beats": beats}
+        body = {"figure": {**figure, "text": text}, "metre": f"{beats}/4"}
         assert client.post("/api/licks/analysed", json=body).status_code in (200, 422)
         recipe = {"figure": body["figure"], "path": {"span": "once"}, "keys": {"order": "picked", "picked": ["A♭"]}}
         assert client.post("/api/previews", json={"recipes": [recipe]}).status_code in (200, 422)

@@ -142,7 +142,7 @@ def test_two_staves_read_back(
     song = mido.MidiFile(file=BytesIO(to_midi(found)))
     ons = [message.note for message in song.tracks[2] if message.type == "note_on"]
     assert sorted(ons) == sorted(pitch.midi for one in wanted for pitch in one.pitches)
-    told_notes = exercise_document(found)["strips"][0]["beside"][0]["struck"]
+    told_notes = exercise_document(found)["strips"][0]["companions"][0]["chords"]
     assert [one["length"] for one in told_notes] == [str(one.length) for one in found.strips[0].companions[0].chords]
 
 

@@ -144,7 +144,7 @@ def test_a_fault_inside_a_toy_is_told_at_its_field() -> None:
     ("kinds", "table"),
     [
         (FIGURES, TONES), (FIGURES, words.FIGURES_SAID), (LADDERS, DEGREES), (COURSES, ORDERED),
-        (COMPANIONS, companion_words.SAID),
+        (COMPANIONS, companion_words.COMPANIONS_SAID),
     ],
 )  # fmt: skip
 def test_every_kind_has_its_row(kinds: Kinds[Any], table: dict[type, object]) -> None:

@@ -87,7 +87,7 @@ def test_a_score_with_chords_a_pickup_ties_and_triplets() -> None:
     found = lick_from_file(data)
     assert found.text == "G♯4:½ | A4:1½ C5:½ F4:⅓ E4 D4 r:1 | B♭4:4"
     assert [slot.typed for slot in parse_changes(found.over).slots] == ["Dm7", "G7"]
-    assert (found.beats, found.told) == (4, ())
+    assert (found.beats, found.adjustments) == (4, ())
 
 
 def test_what_was_done_to_a_score_is_told() -> None:
@@ -95,9 +95,9 @@ def test_what_was_done_to_a_score_is_told() -> None:
     found = lick_from_file(score(key.KeySignature(-3), chord.Chord(["E-4", "G4"], quarterLength=1), *fast, n("C5", 2)))
     assert found.text.startswith("G4:1 ")
     assert found.over == "E♭"
-    assert len(found.told) == 3
-    assert "highest" in found.told[1]
-    assert "moved to the nearest sixteenth" in found.told[2]
+    assert len(found.adjustments) == 3
+    assert "highest" in found.adjustments[1]
+    assert "moved to the nearest sixteenth" in found.adjustments[2]
 
 
 def test_a_transposing_part_is_read_as_it_sounds() -> None:
@@ -117,7 +117,7 @@ def test_a_played_midi_file_is_brought_on_the_grid() -> None:
     found = lick_from_file(played)
     assert found.text == "D4:½ F4 A4 C5 B4:⅓ B♭4 A4 r:1 | G4:2"
     assert found.over == "| Dm7 | G7 |"
-    assert "were moved" in found.told[0]
+    assert "were moved" in found.adjustments[0]
 
 
 @pytest.mark.parametrize(

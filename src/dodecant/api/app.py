@@ -10,9 +10,10 @@ from starlette.exceptions import HTTPException
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
-from dodecant.api import changes, errors, exercises, joins, licks, phrases, saved, sounds, tables
-from dodecant.api.errors import ProblemsOut
+from dodecant.api import errors
 from dodecant.api.guard import Guard
+from dodecant.api.routers import changes, exercises, joins, licks, phrases, saved, sounds, tables, upgrades
+from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.store.database import Database
 
 STATIC = Path(__file__).parent.parent / "static"
@@ -37,6 +38,7 @@ def create_app(database: Database) -> FastAPI:
         phrases.router,
         licks.router,
         changes.router,
+        upgrades.router,
         *saved.routers,
     ):
         app.include_router(router)

@@ -5,26 +5,11 @@ from __future__ import annotations
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
+from dodecant.api.schemas.problems import ProblemOut
 from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
 from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
-
-
-class ProblemOut(BaseModel):
-    """What is wrong: JSON pointer into the body, message, cure, and the character it is at."""
-
-    pointer: str
-    message: str
-    cure: str
-    where: int | None
-
-
-class ProblemsOut(BaseModel):
-    """The body of every answer that is not a success."""
-
-    problems: list[ProblemOut]
 
 
 def install(app: FastAPI) -> None:

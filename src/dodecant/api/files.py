@@ -1,16 +1,41 @@
-"""Answers that a browser saves as files."""
+"""Files out of and into the server: answers that a browser saves, and bodies read as they are."""
 
 from __future__ import annotations
 
 import re
+from collections.abc import Callable, Mapping
+from typing import Annotated, Any, TypeVar
 from urllib.parse import quote
 
-from fastapi import Response
+from fastapi import Depends, Request, Response
+
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exports.registry import Export
+
+T = TypeVar("T")
 
 
-def attachment(data: bytes, title: str, ending: str, media: str) -> Response:
-    """A file to download, named after a title as far as file names allow."""
+def attachment(exports: Mapping[str, Export[T]], kind: str, title: str, worked: Callable[[], T]) -> Response:
+    """A file to download, named after a title as far as file names allow; raises RecipeError for an unknown kind."""
+    export = exports.get(kind)
+    if export is None:
+        message = f"There is no file of the kind “{kind[:40]}”."
+        raise RecipeError([Problem("/kind", message, f"Choose one of: {', '.join(exports)}.")])
     name = re.sub(r"[^\w ♭♯-]+", "", title).strip() or "exercise"
     plain = name.encode("ascii", "ignore").decode().strip() or "exercise"
-    named = f"attachment; filename=\"{plain}{ending}\"; filename*=UTF-8''{quote(name + ending)}"
-    return Response(data, media_type=media, headers={"Content-Disposition": named})
+    full, ending = quote(name + export.extension), export.extension
+    named = f"attachment; filename=\"{plain}{ending}\"; filename*=UTF-8''{full}"
+    return Response(export.write(worked()), media_type=export.media_type, headers={"Content-Disposition": named})
+
+
+async def _body(request: Request) -> bytes:
+    return await request.body()
+
+
+# The body is awaited here; reading what it holds is then done off the event loop, in a plain function.
+UploadedBytes = Annotated[bytes, Depends(_body)]
+
+
+def uploads() -> dict[str, Any]:
+    """How an address that takes a file is described."""
+    return {"requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string"}}}}}

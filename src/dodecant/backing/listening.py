@@ -5,7 +5,7 @@ Time is in beats from the start; pitches are MIDI numbers.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -16,7 +16,13 @@ from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.scales.scale import Scale
 
 ListeningWay = Literal["alone", "drone", "root", "chords"]
-LISTENING_WAYS: tuple[ListeningWay, ...] = ("alone", "drone", "root", "chords")
+LISTENING_WORDS: Mapping[ListeningWay, str] = {
+    "alone": "up and down",
+    "drone": "over a drone",
+    "root": "home after every note",
+    "chords": "against its chords",
+}
+LISTENING_WAYS = tuple(LISTENING_WORDS)
 _LEFT_HAND = 60  # a drone lies below this
 
 

@@ -78,7 +78,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
 def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> JoinExplanation:
     """Why the line goes on as it does under the chord at a beat of a strip; raises RecipeError without a join."""
     player = resolved_player(recipe, tables.instruments)
-    places = () if recipe.figure.counts_beats else _stops(recipe, tables, player.instrument, None)
+    places = _stops(recipe, tables, player.instrument, None) if recipe.figure.explains_joins else ()
     if strip >= len(places) or not places[strip].chords_written:
         message = "Only a line over changes is joined from chord to chord."
         raise RecipeError([Problem("/strip", message, "Choose changes as the sound.")])

@@ -13,9 +13,29 @@ export interface paths {
         };
         /**
          * Tables
-         * @description Sounds, instruments, the twelve key names (from C) and a blank recipe.
+         * @description Sounds, instruments, key names, words, limits, fresh documents, kinds of files, and a blank recipe.
          */
         get: operations["tables_api_tables_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rhythm-shapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shapes
+         * @description Rhythms that fit any metre, as slots of a note value.
+         */
+        get: operations["shapes_api_rhythm_shapes_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -215,7 +235,7 @@ export interface paths {
         put?: never;
         /**
          * Write File
-         * @description The exercise as a file to download.
+         * @description The exercise as a file to download; /api/tables lists the kinds there are.
          */
         post: operations["write_file_api_files__kind__post"];
         delete?: never;
@@ -374,10 +394,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Fewest
+         * Count Fewest
          * @description The fewest sounds that serve the whole progression, and where they change.
          */
-        post: operations["fewest_api_changes_fewest_post"];
+        post: operations["count_fewest_api_changes_fewest_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -398,6 +418,26 @@ export interface paths {
          * @description What each note of one sound becomes over each chord.
          */
         post: operations["grid_api_changes_grid_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/laid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Across
+         * @description The changes with one sound chosen for some of their chords.
+         */
+        post: operations["lay_across_api_changes_laid_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -435,7 +475,7 @@ export interface paths {
         put?: never;
         /**
          * Write Changes
-         * @description The changes as a file to download.
+         * @description The changes as a file to download; /api/tables lists the kinds there are.
          */
         post: operations["write_changes_api_changes_files__kind__post"];
         delete?: never;
@@ -478,6 +518,26 @@ export interface paths {
         get: operations["write_form_api_forms__form_id__get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/upgrades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Upgrade
+         * @description The document under today's names; what cannot be read yet stays as it is.
+         */
+        post: operations["upgrade_api_upgrades_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1030,18 +1090,6 @@ export interface components {
             first: components["schemas"]["PictureOut"];
         };
         /**
-         * BesideOut
-         * @description What goes beside a strip, and whether it is written.
-         */
-        BesideOut: {
-            /** Kind */
-            kind: string;
-            /** Written */
-            written: boolean;
-            /** Struck */
-            struck: components["schemas"]["StruckOut"][];
-        };
-        /**
          * BuildUpCourse
          * @description Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
          *
@@ -1255,7 +1303,7 @@ export interface components {
         };
         /**
          * ChangesDocument
-         * @description The changes, version 1: what is kept and what recipes hold.
+         * @description The changes, version 2: what is kept and what recipes hold.
          */
         "ChangesDocument-Input": {
             /**
@@ -1266,10 +1314,10 @@ export interface components {
             format: "dodecant-changes";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Text */
             text: string;
             /**
@@ -1279,11 +1327,11 @@ export interface components {
              */
             school: "key" | "colour";
             /**
-             * Turn
+             * Next Sound
              * @default chorus
              * @enum {string}
              */
-            turn: "chorus" | "phrase";
+            next_sound: "chorus" | "phrase";
             /**
              * Choices
              * @default []
@@ -1292,7 +1340,7 @@ export interface components {
         };
         /**
          * ChangesDocument
-         * @description The changes, version 1: what is kept and what recipes hold.
+         * @description The changes, version 2: what is kept and what recipes hold.
          */
         "ChangesDocument-Output": {
             /**
@@ -1303,10 +1351,10 @@ export interface components {
             format: "dodecant-changes";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Text */
             text: string;
             /**
@@ -1316,11 +1364,11 @@ export interface components {
              */
             school: "key" | "colour";
             /**
-             * Turn
+             * Next Sound
              * @default chorus
              * @enum {string}
              */
-            turn: "chorus" | "phrase";
+            next_sound: "chorus" | "phrase";
             /**
              * Choices
              * @default []
@@ -1329,10 +1377,10 @@ export interface components {
         };
         /**
          * ChangesDraft
-         * @description The changes, version 1, while they are being written: the text may have faults.
+         * @description The changes, version 2, while they are being written: the text may have faults.
          *
-         *     `school` says how sounds are ranked where nothing is chosen; `turn` whether a chord with several sounds takes the
-         *     next one in every chorus or every time it comes round.
+         *     `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
+         *     takes the next one in every chorus or every time it comes round.
          */
         "ChangesDraft-Input": {
             /**
@@ -1343,10 +1391,10 @@ export interface components {
             format: "dodecant-changes";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Text */
             text: string;
             /**
@@ -1356,11 +1404,11 @@ export interface components {
              */
             school: "key" | "colour";
             /**
-             * Turn
+             * Next Sound
              * @default chorus
              * @enum {string}
              */
-            turn: "chorus" | "phrase";
+            next_sound: "chorus" | "phrase";
             /**
              * Choices
              * @default []
@@ -1369,10 +1417,10 @@ export interface components {
         };
         /**
          * ChangesDraft
-         * @description The changes, version 1, while they are being written: the text may have faults.
+         * @description The changes, version 2, while they are being written: the text may have faults.
          *
-         *     `school` says how sounds are ranked where nothing is chosen; `turn` whether a chord with several sounds takes the
-         *     next one in every chorus or every time it comes round.
+         *     `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
+         *     takes the next one in every chorus or every time it comes round.
          */
         "ChangesDraft-Output": {
             /**
@@ -1383,10 +1431,10 @@ export interface components {
             format: "dodecant-changes";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Text */
             text: string;
             /**
@@ -1396,11 +1444,11 @@ export interface components {
              */
             school: "key" | "colour";
             /**
-             * Turn
+             * Next Sound
              * @default chorus
              * @enum {string}
              */
-            turn: "chorus" | "phrase";
+            next_sound: "chorus" | "phrase";
             /**
              * Choices
              * @default []
@@ -1468,6 +1516,16 @@ export interface components {
              * @enum {integer}
              */
             phrases: 0 | 2 | 4;
+        };
+        /**
+         * ChoiceOut
+         * @description A value that can be chosen (numbers as text), and what it is called.
+         */
+        ChoiceOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
         };
         /**
          * ChordChoice
@@ -1630,6 +1688,60 @@ export interface components {
             kind: "chromatic";
         };
         /**
+         * Companion
+         * @description What goes beside the line: `written` on a second staff, or only sounding.
+         */
+        "Companion-Input": {
+            /** Kind */
+            kind: string;
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
+         * Companion
+         * @description What goes beside the line: `written` on a second staff, or only sounding.
+         */
+        "Companion-Output": {
+            /** Kind */
+            kind: string;
+            /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+        };
+        /**
+         * CompanionChordOut
+         * @description Tones struck together: start, length and time in sound as in notes; sounding pitches.
+         */
+        CompanionChordOut: {
+            /** Start */
+            start: string;
+            /** Length */
+            length: string;
+            /** Sounds At */
+            sounds_at: number;
+            /** Sounds For */
+            sounds_for: number;
+            /** Pitches */
+            pitches: components["schemas"]["PitchOut"][];
+        };
+        /**
+         * CompanionOut
+         * @description What goes beside a strip, and whether it is written.
+         */
+        CompanionOut: {
+            /** Kind */
+            kind: string;
+            /** Written */
+            written: boolean;
+            /** Chords */
+            chords: components["schemas"]["CompanionChordOut"][];
+        };
+        /**
          * CostOut
          * @description A cost by its name, in points.
          */
@@ -1638,6 +1750,17 @@ export interface components {
             name: string;
             /** Points */
             points: number;
+        };
+        /**
+         * CoursePart
+         * @description How figures follow on each other.
+         *
+         *     `one_by_one` courses play each figure once, in order, so that no more of a path is walked than there is time for;
+         *     `repeats_notes` tells that the same note right after itself is meant.
+         */
+        CoursePart: {
+            /** Kind */
+            kind: string;
         };
         /**
          * CureOut
@@ -1662,16 +1785,16 @@ export interface components {
              */
             kind: "octaves";
             /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+            /**
              * Octaves
              * @default -1
              * @enum {integer}
              */
             octaves: -2 | -1 | 1 | 2;
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
         };
         /**
          * Doubling
@@ -1684,16 +1807,16 @@ export interface components {
              */
             kind: "octaves";
             /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+            /**
              * Octaves
              * @default -1
              * @enum {integer}
              */
             octaves: -2 | -1 | 1 | 2;
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
         };
         /**
          * Drone
@@ -1706,6 +1829,11 @@ export interface components {
              */
             kind: "drone";
             /**
+             * Written
+             * @default false
+             */
+            written: boolean;
+            /**
              * Degree
              * @default 1
              */
@@ -1715,11 +1843,6 @@ export interface components {
              * @default false
              */
             fifth: boolean;
-            /**
-             * Written
-             * @default false
-             */
-            written: boolean;
         };
         /**
          * Drone
@@ -1732,6 +1855,11 @@ export interface components {
              */
             kind: "drone";
             /**
+             * Written
+             * @default false
+             */
+            written: boolean;
+            /**
              * Degree
              * @default 1
              */
@@ -1741,11 +1869,6 @@ export interface components {
              * @default false
              */
             fifth: boolean;
-            /**
-             * Written
-             * @default false
-             */
-            written: boolean;
         };
         /**
          * Enclosure
@@ -1815,10 +1938,19 @@ export interface components {
          * ExerciseOut
          * @description The whole exercise.
          *
-         *     `bar` is the length of a bar, `pulse` what the tempo counts, `groups` what is counted in a bar, in quarter notes.
+         *     `colour` is that of its first sound, by which keys are named; `explains_joins` tells whether a line goes over from
+         *     chord to chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
+         *     what is counted in a bar, in quarter notes.
          */
         ExerciseOut: {
             recipe: components["schemas"]["Recipe-Output"];
+            /**
+             * Colour
+             * @enum {string}
+             */
+            colour: "major" | "minor";
+            /** Explains Joins */
+            explains_joins: boolean;
             /** Sentence */
             sentence: string;
             /** Phrases */
@@ -1863,6 +1995,16 @@ export interface components {
             notes: string;
             /** Svg */
             svg: string;
+        };
+        /**
+         * ExportOut
+         * @description A kind of file and what it is called.
+         */
+        ExportOut: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
         };
         /**
          * FamilyOfSounds
@@ -1938,15 +2080,15 @@ export interface components {
              */
             kind: "fifths";
             /**
-             * Moving
-             * @default false
-             */
-            moving: boolean;
-            /**
              * Written
              * @default true
              */
             written: boolean;
+            /**
+             * Moving
+             * @default false
+             */
+            moving: boolean;
         };
         /**
          * Fifths
@@ -1959,15 +2101,49 @@ export interface components {
              */
             kind: "fifths";
             /**
-             * Moving
-             * @default false
-             */
-            moving: boolean;
-            /**
              * Written
              * @default true
              */
             written: boolean;
+            /**
+             * Moving
+             * @default false
+             */
+            moving: boolean;
+        };
+        /**
+         * FigureKindOut
+         * @description What a kind of figure can and needs: the parts that mean nothing to it, always and over changes; and itself as it
+         *     begins.
+         */
+        FigureKindOut: {
+            /** Leaves Out */
+            leaves_out: ("ladder" | "enclosure" | "course" | "path")[];
+            /** Leaves Out Over Changes */
+            leaves_out_over_changes: ("ladder" | "enclosure" | "course" | "path")[];
+            /** Needs Changes */
+            needs_changes: boolean;
+            /** Stands Once */
+            stands_once: boolean;
+            /** Counts Beats */
+            counts_beats: boolean;
+            /** Fresh */
+            fresh: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"] | components["schemas"]["Unbroken-Output"];
+        };
+        /**
+         * FigurePart
+         * @description What every kind of figure is asked for.
+         *
+         *     `leaves_out` are the parts of a recipe that mean nothing to it, `leaves_out_over_changes` those that mean nothing
+         *     once it runs over changes, because it goes where the chords go. `needs_changes`: without chords there is nothing to
+         *     play. `counts_beats`: its lengths are beats, whatever the note value. `stands_once`: it is a phrase with an end, no
+         *     drill that comes round, and stands once on its root where it is newly chosen (with `fresh_values`). `smoother` lists
+         *     what a teacher would try where it leaps or strikes a note twice. Over changes it may have joins that can be
+         *     explained (`explains_joins`).
+         */
+        FigurePart: {
+            /** Kind */
+            kind: string;
         };
         /**
          * FitOut
@@ -2034,6 +2210,33 @@ export interface components {
             why: string;
         };
         /**
+         * FreshOut
+         * @description How every other part begins where it is newly chosen, by kind.
+         */
+        FreshOut: {
+            /** Ladders */
+            ladders: {
+                [key: string]: components["schemas"]["ScaleLadder-Output"] | components["schemas"]["ChordLadder-Output"] | components["schemas"]["ArpeggioLadder-Output"] | components["schemas"]["PairLadder-Output"] | components["schemas"]["ChromaticLadder-Output"];
+            };
+            /** Courses */
+            courses: {
+                [key: string]: components["schemas"]["PlainCourse-Output"] | components["schemas"]["ReturnCourse-Output"] | components["schemas"]["BuildUpCourse-Output"] | components["schemas"]["GrowCourse-Output"];
+            };
+            /** Sounds */
+            sounds: {
+                [key: string]: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
+            };
+            /** Companions */
+            companions: {
+                [key: string]: components["schemas"]["Doubling-Output"] | components["schemas"]["Fifths-Output"] | components["schemas"]["Drone-Output"] | components["schemas"]["Voicings-Output"];
+            };
+            enclosure: components["schemas"]["Enclosure-Output"];
+            call: components["schemas"]["Call-Output"];
+            mark: components["schemas"]["Mark-Output"];
+            slurs: components["schemas"]["Slurs-Output"];
+            changes: components["schemas"]["ChangesDraft-Output"];
+        };
+        /**
          * GridIn
          * @description Changes, and one sound laid over all of them.
          */
@@ -2059,6 +2262,11 @@ export interface components {
             reason: string;
             /** Tones */
             tones: components["schemas"]["HeardOut"][];
+            /**
+             * Service
+             * @enum {string}
+             */
+            service: "serves" | "serves loosely" | "goes against it";
         };
         /**
          * GrowCourse
@@ -2167,11 +2375,11 @@ export interface components {
              */
             size: number;
             /**
-             * Way
+             * Direction
              * @default up
              * @enum {string}
              */
-            way: "up" | "down" | "alternating" | "there-and-back";
+            direction: "up" | "down" | "alternating" | "there-and-back";
         };
         /**
          * Intervals
@@ -2189,11 +2397,11 @@ export interface components {
              */
             size: number;
             /**
-             * Way
+             * Direction
              * @default up
              * @enum {string}
              */
-            way: "up" | "down" | "alternating" | "there-and-back";
+            direction: "up" | "down" | "alternating" | "there-and-back";
         };
         /**
          * JoinIn
@@ -2224,8 +2432,8 @@ export interface components {
          *
          *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
          *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
-         *     the note before it held. The weights say what a join costs: leap, repeated note, turn, foreign tone on the chord's
-         *     first beat, edge of the range; the line with the least cost is taken.
+         *     the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
+         *     on the chord's first beat, edge of the range; the line with the least cost is taken.
          */
         "Joins-Input": {
             /**
@@ -2235,11 +2443,11 @@ export interface components {
              */
             begin: "path" | "any";
             /**
-             * Way
+             * Direction
              * @default path
              * @enum {string}
              */
-            way: "path" | "either";
+            direction: "path" | "either";
             /**
              * Leftover
              * @default cut
@@ -2257,10 +2465,10 @@ export interface components {
              */
             repeat: number;
             /**
-             * Turn
+             * Direction Change
              * @default 1
              */
-            turn: number;
+            direction_change: number;
             /**
              * Strong
              * @default 4
@@ -2278,8 +2486,8 @@ export interface components {
          *
          *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
          *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
-         *     the note before it held. The weights say what a join costs: leap, repeated note, turn, foreign tone on the chord's
-         *     first beat, edge of the range; the line with the least cost is taken.
+         *     the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
+         *     on the chord's first beat, edge of the range; the line with the least cost is taken.
          */
         "Joins-Output": {
             /**
@@ -2289,11 +2497,11 @@ export interface components {
              */
             begin: "path" | "any";
             /**
-             * Way
+             * Direction
              * @default path
              * @enum {string}
              */
-            way: "path" | "either";
+            direction: "path" | "either";
             /**
              * Leftover
              * @default cut
@@ -2311,10 +2519,10 @@ export interface components {
              */
             repeat: number;
             /**
-             * Turn
+             * Direction Change
              * @default 1
              */
-            turn: number;
+            direction_change: number;
             /**
              * Strong
              * @default 4
@@ -2379,6 +2587,27 @@ export interface components {
              * @default []
              */
             picked: string[];
+        };
+        /**
+         * LadderPart
+         * @description What a line stands on. `all_degrees` tells that it has every step of the sound.
+         */
+        LadderPart: {
+            /** Kind */
+            kind: string;
+        };
+        /**
+         * LaidIn
+         * @description Changes, some of their chords by number, and a sound to lay across them.
+         */
+        LaidIn: {
+            draft: components["schemas"]["ChangesDocument-Input"];
+            /** Chords */
+            chords: number[];
+            /** Tonic */
+            tonic: string;
+            /** Scale */
+            scale: string | components["schemas"]["OwnScale-Input"];
         };
         /**
          * LaidOpenOut
@@ -2464,6 +2693,20 @@ export interface components {
             function: "chord" | "scale" | "approach" | "enclosure" | "outside";
             /** Words */
             words: string;
+        };
+        /**
+         * LimitsOut
+         * @description How large a number or how long a list or text may be; null where nothing limits it.
+         */
+        LimitsOut: {
+            /** Least */
+            least?: number | null;
+            /** Most */
+            most?: number | null;
+            /** Fewest */
+            fewest?: number | null;
+            /** Longest */
+            longest?: number | null;
         };
         /**
          * ListeningIn
@@ -2569,6 +2812,20 @@ export interface components {
             places: number[];
         };
         /**
+         * MetreOut
+         * @description A metre: beats in a bar, of which note value (4 is a quarter), and whether beats can be divided on their own.
+         */
+        MetreOut: {
+            /** Name */
+            name: string;
+            /** Beats */
+            beats: number;
+            /** Unit */
+            unit: number;
+            /** Divides */
+            divides: boolean;
+        };
+        /**
          * ModeOut
          * @description A mode of the sound's family; `scale` is null where it has no name of its own in the catalogue.
          */
@@ -2584,7 +2841,7 @@ export interface components {
          * MorphingSounds
          * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
          *
-         *     A `closed` chain comes back to its first sound. After the first sound the `whole` line comes each time, or only what
+         *     A `closed` chain comes back to its first sound. `after_first` sound the `whole` line comes each time, or only what
          *     has `changed`: the altered tones with the tone before and after each.
          */
         "MorphingSounds-Input": {
@@ -2606,17 +2863,17 @@ export interface components {
              */
             closed: boolean;
             /**
-             * Part
+             * After First
              * @default whole
              * @enum {string}
              */
-            part: "whole" | "changed";
+            after_first: "whole" | "changed";
         };
         /**
          * MorphingSounds
          * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
          *
-         *     A `closed` chain comes back to its first sound. After the first sound the `whole` line comes each time, or only what
+         *     A `closed` chain comes back to its first sound. `after_first` sound the `whole` line comes each time, or only what
          *     has `changed`: the altered tones with the tone before and after each.
          */
         "MorphingSounds-Output": {
@@ -2638,15 +2895,15 @@ export interface components {
              */
             closed: boolean;
             /**
-             * Part
+             * After First
              * @default whole
              * @enum {string}
              */
-            part: "whole" | "changed";
+            after_first: "whole" | "changed";
         };
         /**
          * NeighbourOut
-         * @description A sound on the same tonic, one altered note away.
+         * @description A sound on the same tonic, one altered note away, and whether that note is raised.
          */
         NeighbourOut: {
             /** Scale */
@@ -2657,12 +2914,15 @@ export interface components {
             before: string;
             /** After */
             after: string;
+            /** Raises */
+            raises: boolean;
         };
         /**
          * NoteOut
          * @description A note, and what is struck under it.
          *
-         *     `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2".
+         *     `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2". In sound, where it may
+         *     swing or be short, it begins at `sounds_at` and lasts for `sounds_for` beats.
          */
         NoteOut: {
             /** Id */
@@ -2688,8 +2948,39 @@ export interface components {
             accent: boolean;
             /** Short */
             short: boolean;
-            /** Under */
-            under: components["schemas"]["PitchOut"][];
+            /** Sounds At */
+            sounds_at: number;
+            /** Sounds For */
+            sounds_for: number;
+            /** Lower Tones */
+            lower_tones: components["schemas"]["PitchOut"][];
+        };
+        /**
+         * NoteValueOut
+         * @description A note value: how many of it are in a quarter, and its names in two ways.
+         */
+        NoteValueOut: {
+            /** In Quarter */
+            in_quarter: number;
+            /** American */
+            american: string;
+            /** British */
+            british: string;
+        };
+        /**
+         * OlderIn
+         * @description An unsaved document of an older version; it may be unfinished.
+         */
+        OlderIn: {
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "recipes" | "changes";
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
         };
         /**
          * OneSound
@@ -2896,11 +3187,11 @@ export interface components {
              */
             group: "threes" | "fours";
             /**
-             * Way
+             * Direction
              * @default up
              * @enum {string}
              */
-            way: "up" | "down" | "opposite";
+            direction: "up" | "down" | "opposite";
             /**
              * Order
              * @default 123
@@ -2933,11 +3224,11 @@ export interface components {
              */
             group: "threes" | "fours";
             /**
-             * Way
+             * Direction
              * @default up
              * @enum {string}
              */
-            way: "up" | "down" | "opposite";
+            direction: "up" | "down" | "opposite";
             /**
              * Order
              * @default 123
@@ -3133,11 +3424,11 @@ export interface components {
          * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
          *
          *     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
-         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes are
-         *     `poured` through it in one stream, or it begins anew with each figure. `start` is so many note values after the
+         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
+         *     it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
          *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
          *     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
-         *     that the first of two notes takes, in hundredths, in sound only.
+         *     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
          */
         "Placement-Input": {
             /**
@@ -3163,11 +3454,11 @@ export interface components {
              */
             slots: string;
             /**
-             * Poured
-             * @default stream
+             * Rhythm Restarts
+             * @default never
              * @enum {string}
              */
-            poured: "stream" | "each-figure";
+            rhythm_restarts: "never" | "each-figure";
             /**
              * Start
              * @default 0
@@ -3198,22 +3489,22 @@ export interface components {
              */
             swing: number;
             /**
-             * Swings
+             * Swung Value
              * @default eighth
              * @enum {string}
              */
-            swings: "eighth" | "sixteenth";
+            swung_value: "eighth" | "sixteenth";
         };
         /**
          * Placement
          * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
          *
          *     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
-         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes are
-         *     `poured` through it in one stream, or it begins anew with each figure. `start` is so many note values after the
+         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
+         *     it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
          *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
          *     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
-         *     that the first of two notes takes, in hundredths, in sound only.
+         *     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
          */
         "Placement-Output": {
             /**
@@ -3239,11 +3530,11 @@ export interface components {
              */
             slots: string;
             /**
-             * Poured
-             * @default stream
+             * Rhythm Restarts
+             * @default never
              * @enum {string}
              */
-            poured: "stream" | "each-figure";
+            rhythm_restarts: "never" | "each-figure";
             /**
              * Start
              * @default 0
@@ -3274,11 +3565,11 @@ export interface components {
              */
             swing: number;
             /**
-             * Swings
+             * Swung Value
              * @default eighth
              * @enum {string}
              */
-            swings: "eighth" | "sixteenth";
+            swung_value: "eighth" | "sixteenth";
         };
         /**
          * PlainCourse
@@ -3305,6 +3596,9 @@ export interface components {
         /**
          * Player
          * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
+         *
+         *     The line lies low, in the middle or high in that range (`tessitura`). The recipe's keys are those the player reads,
+         *     or those that sound (`named_key`).
          */
         "Player-Input": {
             /**
@@ -3319,25 +3613,28 @@ export interface components {
              */
             reach: "comfortable" | "full";
             /**
-             * Lies
+             * Tessitura
              * @default middle
              * @enum {string}
              */
-            lies: "low" | "middle" | "high";
+            tessitura: "low" | "middle" | "high";
             /** Lowest */
             lowest?: string | null;
             /** Highest */
             highest?: string | null;
             /**
-             * Keyed
+             * Named Key
              * @default sounding
              * @enum {string}
              */
-            keyed: "written" | "sounding";
+            named_key: "written" | "sounding";
         };
         /**
          * Player
          * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
+         *
+         *     The line lies low, in the middle or high in that range (`tessitura`). The recipe's keys are those the player reads,
+         *     or those that sound (`named_key`).
          */
         "Player-Output": {
             /**
@@ -3352,21 +3649,21 @@ export interface components {
              */
             reach: "comfortable" | "full";
             /**
-             * Lies
+             * Tessitura
              * @default middle
              * @enum {string}
              */
-            lies: "low" | "middle" | "high";
+            tessitura: "low" | "middle" | "high";
             /** Lowest */
             lowest: string | null;
             /** Highest */
             highest: string | null;
             /**
-             * Keyed
+             * Named Key
              * @default sounding
              * @enum {string}
              */
-            keyed: "written" | "sounding";
+            named_key: "written" | "sounding";
         };
         /**
          * PlayingOut
@@ -3436,21 +3733,27 @@ export interface components {
         };
         /**
          * ReadLickOut
-         * @description A lick and its chords as text, beats in its bars, and what had to be done to read it.
+         * @description A lick and its chords as text, the metre of its bars, whether it runs over several chords, and what was done to
+         *     read it.
          */
         ReadLickOut: {
             /** Text */
             text: string;
             /** Over */
             over: string;
-            /** Beats */
-            beats: number;
-            /** Told */
-            told: string[];
+            /**
+             * Metre
+             * @enum {string}
+             */
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+            /** Several Chords */
+            several_chords: boolean;
+            /** Adjustments */
+            adjustments: string[];
         };
         /**
          * Recipe
-         * @description The whole recipe, version 1. One of the companions may be written; the others only sound.
+         * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
          */
         "Recipe-Input": {
             /**
@@ -3461,10 +3764,10 @@ export interface components {
             format: "dodecant-recipe";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /**
              * Title
              * @default
@@ -3524,11 +3827,11 @@ export interface components {
             /**
              * @default {
              *       "begin": "path",
-             *       "way": "path",
+             *       "direction": "path",
              *       "leftover": "cut",
              *       "leap": 2,
              *       "repeat": 3,
-             *       "turn": 1,
+             *       "direction_change": 1,
              *       "strong": 4,
              *       "range": 1
              *     }
@@ -3540,13 +3843,13 @@ export interface components {
              *       "route": [],
              *       "metre": "4/4",
              *       "slots": "",
-             *       "poured": "stream",
+             *       "rhythm_restarts": "never",
              *       "start": 0,
              *       "anticipated": "no",
              *       "ending": "hold",
              *       "marks": [],
              *       "swing": 50,
-             *       "swings": "eighth"
+             *       "swung_value": "eighth"
              *     }
              */
             placement: components["schemas"]["Placement-Input"];
@@ -3574,8 +3877,8 @@ export interface components {
              * @default {
              *       "instrument": "piano",
              *       "reach": "comfortable",
-             *       "lies": "middle",
-             *       "keyed": "sounding"
+             *       "tessitura": "middle",
+             *       "named_key": "sounding"
              *     }
              */
             player: components["schemas"]["Player-Input"];
@@ -3603,7 +3906,7 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 1. One of the companions may be written; the others only sound.
+         * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
          */
         "Recipe-Output": {
             /**
@@ -3614,10 +3917,10 @@ export interface components {
             format: "dodecant-recipe";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /**
              * Title
              * @default
@@ -3677,11 +3980,11 @@ export interface components {
             /**
              * @default {
              *       "begin": "path",
-             *       "way": "path",
+             *       "direction": "path",
              *       "leftover": "cut",
              *       "leap": 2,
              *       "repeat": 3,
-             *       "turn": 1,
+             *       "direction_change": 1,
              *       "strong": 4,
              *       "range": 1
              *     }
@@ -3693,13 +3996,13 @@ export interface components {
              *       "route": [],
              *       "metre": "4/4",
              *       "slots": "",
-             *       "poured": "stream",
+             *       "rhythm_restarts": "never",
              *       "start": 0,
              *       "anticipated": "no",
              *       "ending": "hold",
              *       "marks": [],
              *       "swing": 50,
-             *       "swings": "eighth"
+             *       "swung_value": "eighth"
              *     }
              */
             placement: components["schemas"]["Placement-Output"];
@@ -3727,8 +4030,8 @@ export interface components {
              * @default {
              *       "instrument": "piano",
              *       "reach": "comfortable",
-             *       "lies": "middle",
-             *       "keyed": "sounding"
+             *       "tessitura": "middle",
+             *       "named_key": "sounding"
              *     }
              */
             player: components["schemas"]["Player-Output"];
@@ -3811,6 +4114,16 @@ export interface components {
              * @default 1
              */
             every: number;
+        };
+        /**
+         * RhythmShapeOut
+         * @description A rhythm by name, as slots of a metre; empty where every slot sounds.
+         */
+        RhythmShapeOut: {
+            /** Name */
+            name: string;
+            /** Slots */
+            slots: string;
         };
         /**
          * Run
@@ -4111,6 +4424,14 @@ export interface components {
             step: number | null;
         };
         /**
+         * SoundsPart
+         * @description What is sounded. `in_turn`: there is a route of sounds beside the route of keys, and one of them is outer.
+         */
+        SoundsPart: {
+            /** Kind */
+            kind: string;
+        };
+        /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
          *     whether note values have their American or their British names.
@@ -4213,6 +4534,8 @@ export interface components {
             scale: string | components["schemas"]["OwnScale-Output"];
             /** Chords */
             chords: number[];
+            /** Roots */
+            roots: string[];
             /** Texts */
             texts: string[];
             /** Score */
@@ -4241,8 +4564,8 @@ export interface components {
             begin: number;
             /** End */
             end: number;
-            /** Beside */
-            beside: components["schemas"]["BesideOut"][];
+            /** Companions */
+            companions: components["schemas"]["CompanionOut"][];
             /** Chords */
             chords: components["schemas"]["ChordOverOut"][];
             /** Bars */
@@ -4256,18 +4579,6 @@ export interface components {
             recipe: components["schemas"]["Recipe-Input"];
             /** Indexes */
             indexes: number[];
-        };
-        /**
-         * StruckOut
-         * @description Tones struck together: start and length as in notes, sounding pitches.
-         */
-        StruckOut: {
-            /** Start */
-            start: string;
-            /** Length */
-            length: string;
-            /** Pitches */
-            pitches: components["schemas"]["PitchOut"][];
         };
         /**
          * SurpriseIn
@@ -4288,15 +4599,18 @@ export interface components {
              * @default {
              *       "instrument": "piano",
              *       "reach": "comfortable",
-             *       "lies": "middle",
-             *       "keyed": "sounding"
+             *       "tessitura": "middle",
+             *       "named_key": "sounding"
              *     }
              */
             player: components["schemas"]["Player-Input"];
         };
         /**
          * TablesOut
-         * @description Everything a recipe can choose from, and the recipe one starts with.
+         * @description Everything a recipe can choose from, what it is called, how far it may go, and the recipe one starts with.
+         *
+         *     `choices` and `limits` are named by part and field: "Path.by". `slot_places` say how the slots of a beat are
+         *     counted, by how many there are.
          */
         TablesOut: {
             /** Scales */
@@ -4309,7 +4623,39 @@ export interface components {
             major_keys: string[];
             /** Minor Keys */
             minor_keys: string[];
-            words: components["schemas"]["WordsOut"];
+            /** Choices */
+            choices: {
+                [key: string]: components["schemas"]["ChoiceOut"][];
+            };
+            /** Weights */
+            weights: {
+                [key: string]: string;
+            };
+            /** Limits */
+            limits: {
+                [key: string]: components["schemas"]["LimitsOut"];
+            };
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["FigureKindOut"];
+            };
+            fresh: components["schemas"]["FreshOut"];
+            /** Simpler */
+            simpler: components["schemas"]["CureOut"][];
+            /** Note Values */
+            note_values: {
+                [key: string]: components["schemas"]["NoteValueOut"];
+            };
+            /** Metres */
+            metres: components["schemas"]["MetreOut"][];
+            /** Slot Places */
+            slot_places: {
+                [key: string]: string[];
+            };
+            /** Exercise Files */
+            exercise_files: components["schemas"]["ExportOut"][];
+            /** Changes Files */
+            changes_files: components["schemas"]["ExportOut"][];
             blank: components["schemas"]["Recipe-Output"];
         };
         /**
@@ -4388,11 +4734,11 @@ export interface components {
              */
             kind: "unbroken";
             /**
-             * Way
+             * Direction
              * @default up
              * @enum {string}
              */
-            way: "up" | "down";
+            direction: "up" | "down";
             /**
              * Step
              * @default 1
@@ -4412,11 +4758,11 @@ export interface components {
              */
             kind: "unbroken";
             /**
-             * Way
+             * Direction
              * @default up
              * @enum {string}
              */
-            way: "up" | "down";
+            direction: "up" | "down";
             /**
              * Step
              * @default 1
@@ -4460,6 +4806,11 @@ export interface components {
              */
             kind: "voicings";
             /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+            /**
              * Form
              * @default rootless
              * @enum {string}
@@ -4477,11 +4828,6 @@ export interface components {
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
         };
         /**
          * Voicings
@@ -4497,6 +4843,11 @@ export interface components {
              */
             kind: "voicings";
             /**
+             * Written
+             * @default true
+             */
+            written: boolean;
+            /**
              * Form
              * @default rootless
              * @enum {string}
@@ -4514,11 +4865,6 @@ export interface components {
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
         };
         /**
          * WayIn
@@ -4541,34 +4887,6 @@ export interface components {
             total: number;
             /** Taken */
             taken: boolean;
-        };
-        /**
-         * WordsOut
-         * @description What kinds of figures' surroundings, orders and note values are called, by kind; note values in two ways.
-         */
-        WordsOut: {
-            /** Ladders */
-            ladders: {
-                [key: string]: string;
-            };
-            /** Enclosures */
-            enclosures: {
-                [key: string]: string;
-            };
-            /** Courses */
-            courses: {
-                [key: string]: string;
-            };
-            /** Pair Orders */
-            pair_orders: {
-                [key: string]: string;
-            };
-            /** Values */
-            values: {
-                [key: string]: {
-                    [key: string]: string;
-                };
-            };
         };
         /**
          * WorkedIn
@@ -4646,6 +4964,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TablesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shapes_api_rhythm_shapes_get: {
+        parameters: {
+            query?: {
+                metre?: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+                value?: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RhythmShapeOut"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4960,7 +5310,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "json" | "musicxml" | "midi" | "swung-midi" | "svg" | "pdf" | "recipe";
+                kind: string;
             };
             cookie?: never;
         };
@@ -5219,7 +5569,7 @@ export interface operations {
             };
         };
     };
-    fewest_api_changes_fewest_post: {
+    count_fewest_api_changes_fewest_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5285,6 +5635,39 @@ export interface operations {
             };
         };
     };
+    lay_across_api_changes_laid_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LaidIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesDocument-Output"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     transpose_api_changes_transposed_post: {
         parameters: {
             query?: never;
@@ -5323,7 +5706,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "musicxml" | "text" | "json";
+                kind: string;
             };
             cookie?: never;
         };
@@ -5360,7 +5743,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/octet-stream": unknown;
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -5404,6 +5787,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    upgrade_api_upgrades_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OlderIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Unprocessable Entity */

@@ -65,13 +65,17 @@ export function useShelfActions<K extends ShelfName>(shelf: K) {
     }),
     copy: useMutation({
       mutationFn: (id: string) =>
-        as<Saved<K>>(answered(client.POST(`/api/${shelf}/{document_id}/copies` as "/api/recipes/{document_id}/copies", at(id)))),
+        as<Saved<K>>(
+          answered(client.POST(`/api/${shelf}/{document_id}/copies` as "/api/recipes/{document_id}/copies", at(id))),
+        ),
       onSuccess,
     }),
     remove: useMutation({ mutationFn: (id: string) => answered(client.DELETE(one(shelf), at(id))), onSuccess }),
     restore: useMutation({
       mutationFn: (id: string) =>
-        answered(client.POST(`/api/${shelf}/{document_id}/restoration` as "/api/recipes/{document_id}/restoration", at(id))),
+        answered(
+          client.POST(`/api/${shelf}/{document_id}/restoration` as "/api/recipes/{document_id}/restoration", at(id)),
+        ),
       onSuccess,
     }),
   };

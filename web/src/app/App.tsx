@@ -2,29 +2,37 @@ import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Navigate, RouterProvider, createBrowserRouter } from "react-router";
-import { BenchPage } from "../screens/Bench/BenchPage";
-import { ChangesPage } from "../screens/Changes/ChangesPage";
-import { EditorPage } from "../screens/Changes/EditorPage";
-import { RecipesPage } from "../screens/Recipes/RecipesPage";
-import { SoundsPage } from "../screens/Sounds/SoundsPage";
+import { Broken } from "./Broken";
+import { Loaded } from "./Loaded";
 import { NotFound, Shell } from "./Shell";
 import { theme } from "./theme";
 
 const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
 
+const bench = () => import("../screens/Bench/BenchPage");
+const editor = () => import("../screens/Changes/EditorPage");
+const sounds = () => import("../screens/Sounds/SoundsPage");
+
 const router = createBrowserRouter([
   {
     element: <Shell />,
+    HydrateFallback: () => null,
     children: [
       { path: "/", element: <Navigate to="/recipes" replace /> },
-      { path: "/recipes", element: <RecipesPage /> },
-      { path: "/bench", element: <BenchPage /> },
-      { path: "/bench/:id", element: <BenchPage /> },
-      { path: "/changes", element: <ChangesPage /> },
-      { path: "/changes/new", element: <EditorPage /> },
-      { path: "/changes/:id", element: <EditorPage /> },
-      { path: "/sounds", element: <SoundsPage /> },
-      { path: "/sounds/:id", element: <SoundsPage /> },
+      {
+        element: <Loaded />,
+        errorElement: <Broken />,
+        children: [
+          { path: "/recipes", lazy: () => import("../screens/Recipes/RecipesPage") },
+          { path: "/bench", lazy: bench },
+          { path: "/bench/:id", lazy: bench },
+          { path: "/changes", lazy: () => import("../screens/Changes/ChangesPage") },
+          { path: "/changes/new", lazy: editor },
+          { path: "/changes/:id", lazy: editor },
+          { path: "/sounds", lazy: sounds },
+          { path: "/sounds/:id", lazy: sounds },
+        ],
+      },
       { path: "*", element: <NotFound /> },
     ],
   },

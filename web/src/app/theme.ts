@@ -1,21 +1,48 @@
 /** The look, set once: type, colour, spacing. docs/look.md tells why. */
-import { type MantineColorsTuple, createTheme } from "@mantine/core";
+import { type MantineColorsTuple, Menu, MultiSelect, Popover, Select, createTheme } from "@mantine/core";
 
 const SIGNS = "'Dodecant Signs'";
 
 /** The colour of deep water at the quay: what can be acted on. */
 const tide: MantineColorsTuple = [
-  "#e8f4f5", "#d3e6e8", "#a6cdd2", "#74b2ba", "#4b9aa5", "#2f8b98", "#1b7a87", "#0f6673", "#0f5b66", "#0a454e",
+  "#e8f4f5",
+  "#d3e6e8",
+  "#a6cdd2",
+  "#74b2ba",
+  "#4b9aa5",
+  "#2f8b98",
+  "#1b7a87",
+  "#0f6673",
+  "#0f5b66",
+  "#0a454e",
 ];
 
 /** The colour of a lamp: what sounds now, what needs attention. */
 const lamp: MantineColorsTuple = [
-  "#fff6e1", "#ffeccb", "#ffd898", "#f9c15f", "#f4b942", "#e3a11f", "#c98a10", "#a66e05", "#835503", "#5f3d00",
+  "#fff6e1",
+  "#ffeccb",
+  "#ffd898",
+  "#f9c15f",
+  "#f4b942",
+  "#e3a11f",
+  "#c98a10",
+  "#a66e05",
+  "#835503",
+  "#5f3d00",
 ];
 
 /** Night on the water: the dark scheme's greys. */
 const dark: MantineColorsTuple = [
-  "#dfe5e6", "#b9c3c6", "#98a5a9", "#75848a", "#4e5d64", "#364349", "#25313a", "#172128", "#111a20", "#0b1216",
+  "#dfe5e6",
+  "#b9c3c6",
+  "#98a5a9",
+  "#75848a",
+  "#4e5d64",
+  "#364349",
+  "#25313a",
+  "#172128",
+  "#111a20",
+  "#0b1216",
 ];
 
 export const theme = createTheme({
@@ -29,4 +56,10 @@ export const theme = createTheme({
   cursorType: "pointer",
   respectReducedMotion: true,
   focusRing: "auto",
+  components: {
+    Select: Select.extend({ defaultProps: { allowDeselect: false, comboboxProps: { withinPortal: false } } }),
+    MultiSelect: MultiSelect.extend({ defaultProps: { comboboxProps: { withinPortal: false } } }),
+    Popover: Popover.extend({ defaultProps: { withArrow: true, shadow: "md", trapFocus: true, returnFocus: true } }),
+    Menu: Menu.extend({ defaultProps: { withArrow: true, position: "bottom-end" } }),
+  },
 });

@@ -1,12 +1,15 @@
 import { Select, type SelectProps } from "@mantine/core";
+import { choicesOf, useLoadedTables } from "./tables";
 
 export interface ChoiceProps<T extends string> {
   label: string;
   description?: string;
   error?: string;
   value: T;
-  /** What can be chosen: value and words, in order. */
-  choices: Readonly<Record<T, string>>;
+  /** The field whose choices the server names: "Path.by". */
+  field: string;
+  /** Words in place of the server's for some values, and for values of the screen's own. */
+  words?: Partial<Record<T, string>>;
   onChange: (value: T) => void;
   width?: number;
   disabled?: boolean;
@@ -14,17 +17,21 @@ export interface ChoiceProps<T extends string> {
   list?: Partial<SelectProps>;
 }
 
-/** A Select over a fixed set of values that never goes empty. */
-export function Choice<T extends string>({ choices, onChange, width, list, ...field }: ChoiceProps<T>) {
+/** What a choice offers, in order: values of the screen's own first. */
+export function useOffered<T extends string>(field: string, words: Partial<Record<T, string>> = {}) {
+  const served = choicesOf(useLoadedTables(), field);
+  const known = new Set(served.map(({ value }) => value));
+  const own = Object.entries<string | undefined>(words).filter(([value]) => !known.has(value));
+  return [
+    ...own.map(([value, label]) => ({ value: value as T, label: label ?? value })),
+    ...served.map(({ value, label }) => ({ value: value as T, label: words[value as T] ?? label })),
+  ];
+}
+
+/** A Select over the values of a field that never goes empty. */
+export function Choice<T extends string>({ field, words, onChange, width, list, ...select }: ChoiceProps<T>) {
+  const offered = useOffered(field, words);
   return (
-    <Select
-      {...field}
-      allowDeselect={false}
-      w={width}
-      comboboxProps={{ withinPortal: false }}
-      data={Object.entries<string>(choices).map(([key, words]) => ({ value: key, label: words }))}
-      onChange={(next) => next !== null && onChange(next as T)}
-      {...list}
-    />
+    <Select {...select} w={width} data={offered} onChange={(next) => next !== null && onChange(next as T)} {...list} />
   );
 }

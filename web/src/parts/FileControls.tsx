@@ -3,34 +3,34 @@ import { IconFileImport } from "@tabler/icons-react";
 import { type ReactNode, useState } from "react";
 import { tell } from "./tell";
 
-interface DownloadMenuProps<K extends string> {
+interface DownloadMenuProps {
   label: string;
   icon: ReactNode;
   disabled?: boolean;
-  /** What can be written: kind and words. */
-  kinds: readonly (readonly [K, string])[];
-  write: (kind: K) => Promise<void>;
+  /** What can be written, as the server lists it. */
+  kinds: readonly { kind: string; label: string }[];
+  write: (kind: string) => Promise<void>;
 }
 
 /** A menu of files to download. */
-export function DownloadMenu<K extends string>({ label, icon, disabled, kinds, write }: DownloadMenuProps<K>) {
+export function DownloadMenu({ label, icon, disabled, kinds, write }: DownloadMenuProps) {
   const [writing, setWriting] = useState(false);
-  const start = async (kind: K) => {
+  const start = async (kind: string) => {
     setWriting(true);
     await write(kind).catch((error: unknown) => tell("The file was not written", error));
     setWriting(false);
   };
   return (
-    <Menu position="bottom-end" withArrow>
+    <Menu>
       <Menu.Target>
         <Button variant="default" leftSection={icon} loading={writing} disabled={disabled}>
           {label}
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        {kinds.map(([kind, words]) => (
-          <Menu.Item key={kind} onClick={() => void start(kind)}>
-            {words}
+        {kinds.map((one) => (
+          <Menu.Item key={one.kind} onClick={() => void start(one.kind)}>
+            {one.label}
           </Menu.Item>
         ))}
       </Menu.Dropdown>

@@ -1,5 +1,5 @@
 import type { Recipe } from "../api/types";
-import { Choice, type ChoiceProps } from "./Choice";
+import { Choice, type ChoiceProps, useOffered } from "./Choice";
 import { usePreviewed } from "./usePreviewed";
 
 interface PreviewChoiceProps<T extends string> extends Omit<ChoiceProps<T>, "width" | "list"> {
@@ -9,5 +9,6 @@ interface PreviewChoiceProps<T extends string> extends Omit<ChoiceProps<T>, "wid
 
 /** A choice whose list shows what each of its values would play, in the current key. */
 export function PreviewChoice<T extends string>({ recipeWith, ...choice }: PreviewChoiceProps<T>) {
-  return <Choice {...choice} list={usePreviewed(Object.keys(choice.choices) as T[], recipeWith)} />;
+  const values = useOffered(choice.field, choice.words).map(({ value }) => value);
+  return <Choice {...choice} list={usePreviewed(values, recipeWith)} />;
 }

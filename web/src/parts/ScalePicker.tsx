@@ -31,7 +31,6 @@ export function ScalePicker({ label, description, error, tables, value, onChange
       data={scaleOptions(tables, [...own, ...here])}
       value={value === null ? null : valueOf(value)}
       searchable
-      allowDeselect={false}
       nothingFoundMessage="No sound of this name. Try its degrees."
       onChange={(next) => next !== null && onChange(choiceOf(next))}
       {...list}

@@ -22,7 +22,18 @@ export function Sketch({ notes, width = 92, height = 26 }: SketchProps) {
       {notes.map((note) => {
         const y = height - EDGE - ((note.midi - low) / span) * (height - 2 * EDGE);
         const end = Math.max(x(note.start) + 2, x(note.start + Math.min(note.length, 1)) - 1.5);
-        return <line key={note.start} x1={x(note.start)} x2={end} y1={y} y2={y} stroke="currentColor" strokeWidth={2.6} strokeLinecap="round" />;
+        return (
+          <line
+            key={note.start}
+            x1={x(note.start)}
+            x2={end}
+            y1={y}
+            y2={y}
+            stroke="currentColor"
+            strokeWidth={2.6}
+            strokeLinecap="round"
+          />
+        );
       })}
     </svg>
   );

@@ -16,5 +16,12 @@ export function withTitle(text: string, title: string): string {
 /** Line (from 1) and the words at a place of the text, for a person to find them. */
 export function placeOf(text: string, where: number, length: number): { line: number; words: string } {
   const before = text.slice(0, where);
-  return { line: before.split("\n").length, words: text.slice(where, where + length).split("\n")[0]?.slice(0, 24) ?? "" };
+  return {
+    line: before.split("\n").length,
+    words:
+      text
+        .slice(where, where + length)
+        .split("\n")[0]
+        ?.slice(0, 24) ?? "",
+  };
 }

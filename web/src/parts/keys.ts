@@ -1,5 +1,4 @@
 /** Arithmetic of the dial: twelve sides, C at the top, clockwise by half steps. */
-export const KEY_NAMES = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"] as const;
 
 const LETTERS: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
@@ -38,16 +37,8 @@ export function distinct(keys: readonly number[]): number[] {
   return [...new Set(keys)];
 }
 
-/** Pick a key, or put it away when it is picked. */
-export function toggled(picked: readonly string[], key: number): string[] {
+/** Pick a key, or put it away when it is picked; `names` are those of the twelve sides, from C. */
+export function toggled(picked: readonly string[], key: number, names: readonly string[]): string[] {
   const without = picked.filter((name) => pitchClass(name) !== key);
-  return without.length < picked.length ? without : [...picked, KEY_NAMES[key] ?? "C"];
-}
-
-/** The degree that one note is above another, by its letter: "G" and "A♭" give "♭2". */
-export function degreeBetween(root: string, note: string): string {
-  const steps = ("CDEFGAB".indexOf(note.charAt(0)) - "CDEFGAB".indexOf(root.charAt(0)) + 7) % 7;
-  const natural = [0, 2, 4, 5, 7, 9, 11][steps] ?? 0;
-  const alteration = ((pitchClass(note) - pitchClass(root) - natural + 30) % 12) - 6;
-  return `${(alteration < 0 ? "♭" : "♯").repeat(Math.abs(alteration))}${steps + 1}`;
+  return without.length < picked.length ? without : [...picked, names[key] ?? "C"];
 }

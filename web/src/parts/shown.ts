@@ -3,10 +3,10 @@ import { useLocalStorage } from "@mantine/hooks";
 
 export type Shown = "staff" | "line" | "both";
 
-export const SHOWN: Record<Shown, string> = {
-  staff: "on a staff",
-  line: "as a line with numbers",
-  both: "both",
-};
+export const SHOWN: { value: Shown; label: string }[] = [
+  { value: "staff", label: "on a staff" },
+  { value: "line", label: "as a line with numbers" },
+  { value: "both", label: "both" },
+];
 
 export const useShown = () => useLocalStorage<Shown>({ key: "dodecant.shown", defaultValue: "staff" });

@@ -23,7 +23,10 @@ export interface Draft<K extends ShelfName> extends Kept<Documents[K]> {
 const keyOf = (shelf: ShelfName, id: string | undefined) => `dodecant.${shelf}.${id ?? "new"}`;
 
 function lay<K extends ShelfName>(shelf: K, document: Documents[K]): void {
-  localStorage.setItem(keyOf(shelf, undefined), JSON.stringify({ document, revision: null } satisfies Kept<Documents[K]>));
+  localStorage.setItem(
+    keyOf(shelf, undefined),
+    JSON.stringify({ document, revision: null } satisfies Kept<Documents[K]>),
+  );
 }
 
 /** Lay a recipe on the bench for a new start. */
@@ -42,14 +45,12 @@ const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stri
 
 export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefined, blank: Documents[K]): Draft<K> {
   const key = keyOf(shelf, saved?.id);
-  const [draft, setDraft] = useState<Kept<Documents[K]>>(
-    () => {
-      const work = kept<Documents[K]>(key);
-      // What an older version kept may lack parts that came since.
-      if (work !== null) return { ...work, document: withDefaults(work.document, blank) };
-      return { document: saved?.document ?? blank, revision: saved?.revision ?? null };
-    },
-  );
+  const [draft, setDraft] = useState<Kept<Documents[K]>>(() => {
+    const work = kept<Documents[K]>(key);
+    // What an older version kept may lack parts that came since.
+    if (work !== null) return { ...work, document: withDefaults(work.document, blank) };
+    return { document: saved?.document ?? blank, revision: saved?.revision ?? null };
+  });
   const changed = !same(draft.document, saved?.document ?? blank);
 
   useEffect(() => {

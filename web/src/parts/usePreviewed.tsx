@@ -1,13 +1,16 @@
 import { Group, type SelectProps, Stack, Text } from "@mantine/core";
 import { useState } from "react";
-import { usePreviews } from "../api/queries";
+import { usePreviews } from "./queries";
 import type { Recipe } from "../api/types";
 import { Sketch } from "./Sketch";
 
 const NAMED = 8;
 
 /** What makes the list of a Select show what each of its values would play: notes by name, and their shape. */
-export function usePreviewed<T extends string>(values: readonly T[], recipeWith: (value: T) => Recipe): Partial<SelectProps> {
+export function usePreviewed<T extends string>(
+  values: readonly T[],
+  recipeWith: (value: T) => Recipe,
+): Partial<SelectProps> {
   const [open, setOpen] = useState(false);
   const previews = usePreviews(open ? values.map(recipeWith) : []);
   return {

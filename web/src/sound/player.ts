@@ -15,7 +15,12 @@ let instruments: { piano: Tone.Sampler; click: Tone.MembraneSynth } | undefined;
 
 function voices() {
   if (instruments === undefined) {
-    const piano = new Tone.Sampler({ urls: sampleMap(), baseUrl: "/assets/piano/", release: 0.6, volume: -4 }).toDestination();
+    const piano = new Tone.Sampler({
+      urls: sampleMap(),
+      baseUrl: "/assets/piano/",
+      release: 0.6,
+      volume: -4,
+    }).toDestination();
     const click = new Tone.MembraneSynth({
       pitchDecay: 0.004,
       octaves: 2,
@@ -52,7 +57,12 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
         return;
       }
       const seconds = (event.length * 60) / transport.bpm.value;
-      piano.triggerAttackRelease(Tone.Frequency(event.pitch, "midi").toNote(), seconds * 0.97, time, event.loud ? 1 : event.soft ? 0.5 : 0.8);
+      piano.triggerAttackRelease(
+        Tone.Frequency(event.pitch, "midi").toNote(),
+        seconds * 0.97,
+        time,
+        event.loud ? 1 : event.soft ? 0.5 : 0.8,
+      );
       Tone.getDraw().schedule(() => listener.onNote(event), time);
     }, ticks(event.beat));
   }

@@ -43,18 +43,18 @@ export function beats(text: string): number {
 
 /** Lay out a count-in of one bar, the strips in order, and a click on every beat (or group of a compound metre). */
 export function schedule(exercise: Exercise, options: Options): Schedule {
-  const { swing, swings } = exercise.recipe.placement;
   const { bar, groups } = exercise;
   const start = options.countIn ? bar : 0;
   const events: SoundEvent[] = [];
-  const strips = options.loop ? exercise.strips.slice(options.from, options.from + 1) : exercise.strips.slice(options.from);
+  const strips = options.loop
+    ? exercise.strips.slice(options.from, options.from + 1)
+    : exercise.strips.slice(options.from);
   if (options.countIn) events.push(...clicks(0, 0, bar, groups, options.from));
   let begin = start;
   for (const strip of strips) {
     const first = begin - strip.begin;
-    const sounds = (place: number) => swung(place, swing, swings);
     if (options.click) events.push(...clicks(first, strip.begin, strip.end, groups, strip.index));
-    events.push(...notes(strip, first, sounds), ...beside(strip, first, sounds));
+    events.push(...notes(strip, first), ...beside(strip, first));
     begin += strip.end - strip.begin;
   }
   events.sort((one, other) => one.beat - other.beat);
@@ -67,7 +67,16 @@ export function chordSchedule(playing: Worked["playing"], click: boolean): Sched
   const events = playing.flatMap(({ chord, start, length, pitches }) =>
     pitches.map((pitch) => ({ beat: start, kind: "note" as const, length, pitch, strip: 0, id: `chord-${chord}` })),
   );
-  if (click) events.push(...(clicks(0, 0, end, Array.from({ length: Math.ceil(end) }, () => 1), 0) as typeof events));
+  if (click)
+    events.push(
+      ...(clicks(
+        0,
+        0,
+        end,
+        Array.from({ length: Math.ceil(end) }, () => 1),
+        0,
+      ) as typeof events),
+    );
   events.sort((one, other) => one.beat - other.beat);
   return { events, start: 0, end };
 }
@@ -76,7 +85,14 @@ export function chordSchedule(playing: Worked["playing"], click: boolean): Sched
 export function soundingSchedule(soundings: readonly Sounding[]): Schedule {
   const end = Math.max(0, ...soundings.map((one) => one.start + one.length));
   const events = soundings.flatMap(({ start, length, pitches, step }) =>
-    pitches.map((pitch) => ({ beat: start, kind: "note" as const, length, pitch, strip: 0, id: step === null ? "" : `step-${step}` })),
+    pitches.map((pitch) => ({
+      beat: start,
+      kind: "note" as const,
+      length,
+      pitch,
+      strip: 0,
+      id: step === null ? "" : `step-${step}`,
+    })),
   );
   return { events, start: 0, end };
 }
@@ -85,41 +101,49 @@ export function soundingSchedule(soundings: readonly Sounding[]): Schedule {
 function clicks(first: number, from: number, to: number, groups: readonly number[], strip: number): SoundEvent[] {
   const found: SoundEvent[] = [];
   for (let place = 0, group = 0; place < to; place += groups[group % groups.length] ?? 1, group += 1) {
-    if (place >= from) found.push({ beat: first + place, kind: "click", length: 0.1, pitch: group % groups.length === 0 ? 1 : 0, strip, id: "" });
+    if (place >= from)
+      found.push({
+        beat: first + place,
+        kind: "click",
+        length: 0.1,
+        pitch: group % groups.length === 0 ? 1 : 0,
+        strip,
+        id: "",
+      });
   }
   return found;
 }
 
 /** What sounds beside a strip. */
-function beside(strip: Strip, begin: number, sounds: (place: number) => number): SoundEvent[] {
-  return strip.beside.flatMap((one) =>
-    one.struck.flatMap(({ start, length, pitches }) => {
-      const from = sounds(beats(start));
-      const long = sounds(beats(start) + beats(length)) - from;
-      return pitches.map(({ midi }) => ({ beat: begin + from, kind: "note" as const, length: long, pitch: midi, strip: strip.index, id: "", soft: true }));
-    }),
+function beside(strip: Strip, begin: number): SoundEvent[] {
+  return strip.companions.flatMap(({ chords }) =>
+    chords.flatMap(({ sounds_at, sounds_for, pitches }) =>
+      pitches.map(({ midi }) => ({
+        beat: begin + sounds_at,
+        kind: "note" as const,
+        length: sounds_for,
+        pitch: midi,
+        strip: strip.index,
+        id: "",
+        soft: true,
+      })),
+    ),
   );
 }
 
-/** Where a place sounds: of each beat (or half beat) the first half takes `swing` hundredths; triplets stay. */
-export function swung(place: number, swing: number, level: "eighth" | "sixteenth"): number {
-  const unit = level === "eighth" ? 1 : 0.5;
-  const share = swing / 100;
-  const pair = Math.floor(place / unit);
-  const into = place / unit - pair;
-  if (swing === 50 || !Number.isInteger(place * 4)) return place;
-  return unit * (pair + (into <= 0.5 ? into * 2 * share : share + (into - 0.5) * 2 * (1 - share)));
-}
-
-function notes(strip: Strip, begin: number, sounds: (place: number) => number): SoundEvent[] {
+function notes(strip: Strip, begin: number): SoundEvent[] {
   return strip.bars.flatMap((bar) =>
     bar.notes.flatMap((note) => {
-      const start = sounds(beats(note.start));
-      const length = (sounds(beats(note.start) + beats(note.length)) - start) * (note.short ? 0.5 : 1);
-      const struck = { beat: begin + start, kind: "note" as const, length, strip: strip.index, loud: note.accent };
+      const struck = {
+        beat: begin + note.sounds_at,
+        kind: "note" as const,
+        length: note.sounds_for,
+        strip: strip.index,
+        loud: note.accent,
+      };
       return [
         { ...struck, pitch: note.sounding.midi, id: note.id },
-        ...note.under.map(({ midi }) => ({ ...struck, pitch: midi, id: "" })),
+        ...note.lower_tones.map(({ midi }) => ({ ...struck, pitch: midi, id: "" })),
       ];
     }),
   );

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from typing import Annotated, Any, Final, Literal
+from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -49,6 +49,11 @@ class ChangesDraft(Part):
     school: Literal["key", "colour"] = "key"
     next_sound: Literal["chorus", "phrase"] = "chorus"
     choices: Annotated[tuple[ChordChoice, ...], Field(max_length=400)] = ()
+
+    @classmethod
+    def fresh(cls) -> Self:
+        """Where one begins to write."""
+        return cls(text="title: \nkey: C major\n\n| Dm7 | G7 | Cmaj7 | % |\n")
 
     @model_validator(mode="before")
     @classmethod

@@ -7,14 +7,13 @@ from typing import Annotated, Final, Literal
 from pydantic import Field
 
 from dodecant.exercise.recipe.cell import parse_degrees
-from dodecant.exercise.recipe.kinds import Kinds
-from dodecant.exercise.recipe.part import Part, readable
+from dodecant.exercise.recipe.kinds import KindPart, Kinds
+from dodecant.exercise.recipe.part import readable
 
 
-class Companion(Part):
+class Companion(KindPart):
     """What goes beside the line: `written` on a second staff, or only sounding."""
 
-    kind: str
     written: bool = True
 
 

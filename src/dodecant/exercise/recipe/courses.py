@@ -7,19 +7,18 @@ from typing import Annotated, ClassVar, Final, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.cell import parse_degrees
-from dodecant.exercise.recipe.kinds import Kinds
-from dodecant.exercise.recipe.part import Part, readable, refused
+from dodecant.exercise.recipe.kinds import KindPart, Kinds
+from dodecant.exercise.recipe.part import readable, refused
 from dodecant.music.core.errors import MusicError
 
 
-class CoursePart(Part):
+class CoursePart(KindPart):
     """How figures follow on each other.
 
     `one_by_one` courses play each figure once, in order, so that no more of a path is walked than there is time for;
     `repeats_notes` tells that the same note right after itself is meant.
     """
 
-    kind: str
     one_by_one: ClassVar[bool] = False
     repeats_notes: ClassVar[bool] = False
 

@@ -13,7 +13,7 @@ from typing import Annotated, Any, ClassVar, Final, Literal, Self
 from pydantic import Field
 
 from dodecant.exercise.recipe.cell import parse_cell
-from dodecant.exercise.recipe.kinds import Kinds
+from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.ladders import LadderPart, PairLadder
 from dodecant.exercise.recipe.lick_text import LONGEST as LONGEST_LICK
 from dodecant.exercise.recipe.lick_text import read_lick
@@ -27,29 +27,24 @@ Change = tuple[str, Mapping[str, Any]]  # what it is called, and a JSON merge pa
 _MOST_IN_ORDERS = 5  # numbers of a cell: 120 orders
 
 
-class FigurePart(Part):
+class FigurePart(KindPart):
     """What every kind of figure is asked for.
 
     `leaves_out` are the parts of a recipe that mean nothing to it, `leaves_out_over_changes` those that mean nothing
     once it runs over changes, because it goes where the chords go. `needs_changes`: without chords there is nothing to
     play. `counts_beats`: its lengths are beats, whatever the note value. `stands_once`: it is a phrase with an end, no
     drill that comes round, and stands once on its root where it is newly chosen (with `fresh_values`). `smoother` lists
-    what a teacher would try where it leaps or strikes a note twice.
+    what a teacher would try where it leaps or strikes a note twice. Over changes it may have joins that can be
+    explained (`explains_joins`).
     """
 
-    kind: str
     leaves_out: ClassVar[frozenset[Surrounding]] = frozenset()
     leaves_out_over_changes: ClassVar[frozenset[Surrounding]] = frozenset()
     needs_changes: ClassVar[bool] = False
     counts_beats: ClassVar[bool] = False
     stands_once: ClassVar[bool] = False
+    explains_joins: ClassVar[bool] = True
     smoother: ClassVar[tuple[Change, ...]] = ()
-    fresh_values: ClassVar[Mapping[str, Any]] = {}
-
-    @classmethod
-    def fresh(cls) -> Self:
-        """How it begins where it is newly chosen."""
-        return cls.model_validate(dict(cls.fresh_values))
 
     def takes(self, part: Surrounding, *, over_changes: bool) -> bool:
         """Whether a part of the recipe means something to it."""
@@ -284,6 +279,7 @@ class OwnLick(FigurePart):
     fresh_values: ClassVar[Mapping[str, Any]] = {"text": "1:½ 2 3 5 ♯4 5 3:1"}
     counts_beats: ClassVar[bool] = True
     stands_once: ClassVar[bool] = True
+    explains_joins: ClassVar[bool] = False
 
     @property
     def repeats_notes(self) -> bool:

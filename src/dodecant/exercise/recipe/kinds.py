@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
-from typing import Any, Generic, TypeVar
+from typing import Any, ClassVar, Generic, Self, TypeVar
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic.json_schema import JsonSchemaValue
@@ -13,7 +13,20 @@ from pydantic_core import CoreSchema, core_schema
 from dodecant.exercise.recipe.part import Part
 from dodecant.exercise.recipe.problems import TAG
 
-KindT = TypeVar("KindT", bound=Part)
+
+class KindPart(Part):
+    """A part that comes in kinds."""
+
+    kind: str
+    fresh_values: ClassVar[Mapping[str, Any]] = {}
+
+    @classmethod
+    def fresh(cls) -> Self:
+        """How it begins where it is newly chosen."""
+        return cls.model_validate(dict(cls.fresh_values))
+
+
+KindT = TypeVar("KindT", bound=KindPart)
 
 
 class Kinds(Generic[KindT]):

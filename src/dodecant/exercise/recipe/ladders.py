@@ -6,14 +6,12 @@ from typing import Annotated, ClassVar, Final, Literal
 
 from pydantic import Field
 
-from dodecant.exercise.recipe.kinds import Kinds
-from dodecant.exercise.recipe.part import Part
+from dodecant.exercise.recipe.kinds import KindPart, Kinds
 
 
-class LadderPart(Part):
+class LadderPart(KindPart):
     """What a line stands on. `all_degrees` tells that it has every step of the sound."""
 
-    kind: str
     all_degrees: ClassVar[bool] = False
 
 

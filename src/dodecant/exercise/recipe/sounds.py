@@ -2,22 +2,22 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar, Final, Literal
+from collections.abc import Mapping
+from typing import Annotated, Any, ClassVar, Final, Literal
 
 from pydantic import Field
 
 from dodecant.exercise.recipe.changes_document import ChangesDocument
-from dodecant.exercise.recipe.kinds import Kinds
-from dodecant.exercise.recipe.part import Part, readable
+from dodecant.exercise.recipe.kinds import KindPart, Kinds
+from dodecant.exercise.recipe.part import readable
 from dodecant.exercise.recipe.scale_choice import ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.scales.scale import chord_scale
 
 
-class SoundsPart(Part):
+class SoundsPart(KindPart):
     """What is sounded. `in_turn`: there is a route of sounds beside the route of keys, and one of them is outer."""
 
-    kind: str
     in_turn: ClassVar[bool] = False
 
 
@@ -30,6 +30,7 @@ class OneSound(SoundsPart):
     """A single scale."""
 
     kind: Literal["one"] = "one"
+    fresh_values: ClassVar[Mapping[str, Any]] = {"scale": "ionian"}
     scale: ScaleChoice
 
 
@@ -39,6 +40,7 @@ class SeveralSounds(SoundsPart):
 
     kind: Literal["several"] = "several"
     in_turn: ClassVar[bool] = True
+    fresh_values: ClassVar[Mapping[str, Any]] = {"scales": ("ionian", "dorian")}
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
 
 
@@ -51,6 +53,7 @@ class MorphingSounds(SoundsPart):
     """
 
     kind: Literal["morph"] = "morph"
+    fresh_values: ClassVar[Mapping[str, Any]] = {"scales": ("ionian", "lydian")}
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
     repeats: Annotated[int, Field(ge=1, le=8)] = 1
     closed: bool = False
@@ -63,6 +66,7 @@ class FamilyOfSounds(SoundsPart):
 
     kind: Literal["family"] = "family"
     in_turn: ClassVar[bool] = True
+    fresh_values: ClassVar[Mapping[str, Any]] = {"parent": "ionian"}
     parent: ScaleChoice
 
 
@@ -75,6 +79,7 @@ class ChordSound(SoundsPart):
     """The tones of one chord: what stands after its root, such as m7 or 7(♭9)."""
 
     kind: Literal["chord"] = "chord"
+    fresh_values: ClassVar[Mapping[str, Any]] = {"quality": "m7"}
     quality: Annotated[str, Field(max_length=40), readable(_ladder_of_chord)] = ""
 
 
@@ -87,6 +92,9 @@ class ChangesSounds(SoundsPart):
     """
 
     kind: Literal["changes"] = "changes"
+    fresh_values: ClassVar[Mapping[str, Any]] = {
+        "changes": {"text": "title: Two five one\nkey: C major\n| Dm7 | G7 | Cmaj7 | % |\n"}
+    }
     changes: ChangesDocument
     choruses: Annotated[int, Field(ge=1, le=8)] = 1
     bars_in_key: Annotated[int, Field(ge=0, le=32)] = 0

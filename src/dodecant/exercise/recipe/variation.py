@@ -9,7 +9,7 @@ import random
 import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Any, Final, Literal
 
 from dodecant.exercise.recipe.document import Player, Recipe
 from dodecant.exercise.recipe.figures import Run
@@ -20,6 +20,14 @@ from dodecant.music.core.tonics import USUAL
 
 HarderOrEasier = Literal["harder", "easier"]
 LEVELS = 5
+# The simplifications teachers make: what each is called, and what it changes as a JSON merge patch (RFC 7396).
+SIMPLER: Final[tuple[tuple[str, Mapping[str, Any]], ...]] = (
+    ("Upward only", {"path": {"direction": "up"}}),
+    ("Downward only", {"path": {"direction": "down"}}),
+    ("A rest at the turn", {"path": {"pause": True}}),
+    ("Home after every one", {"course": {"kind": "return", "degree": "1", "every": 1, "order": None}}),
+    ("Three keys only", {"keys": {"order": "picked", "picked": ["C", "F", "G"]}}),
+)
 _TEMPO_STEP = 8  # beats a minute
 _TEMPOS = (48, 152)
 

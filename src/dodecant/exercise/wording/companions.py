@@ -3,34 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from typing import Any
+from typing import Any, NamedTuple
 
 from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Fifths, Voicings
 from dodecant.exercise.recipe.document import Joins
+from dodecant.exercise.wording.choices import WEIGHTS, phrase
 from dodecant.exercise.wording.small_words import listed
 
-_OCTAVES = {-2: "two octaves lower", -1: "an octave lower", 1: "an octave higher", 2: "two octaves higher"}
-_EARLY = {"no": "", "eighth": " an eighth early", "sixteenth": " a sixteenth early"}
 _PLAIN = Joins()
-_WEIGHTS = {
-    "leap": "leaps",
-    "repeat": "repeated notes",
-    "direction_change": "turns",
-    "strong": "foreign tones",
-    "range": "the edge",
-}
+
+
+class CompanionWords(NamedTuple):
+    """A kind of companion in words: what it is called in a list, and its phrase."""
+
+    label: str
+    phrase: Callable[[Any], str]
 
 
 def joins_text(joins: Joins) -> str:
     """How chords are joined, where that is not the plain way; else nothing."""
-    said = []
-    if joins.begin == "any":
-        said.append("begun on any tone")
-    if joins.direction == "either":
-        said.append("in either direction")
-    if joins.leftover == "held":
-        said.append("whole figures only")
-    weighed = [words for name, words in _WEIGHTS.items() if getattr(joins, name) != getattr(_PLAIN, name)]
+    choices = ("begin", joins.begin), ("direction", joins.direction), ("leftover", joins.leftover)
+    said = [words for field, value in choices if (words := phrase(f"Joins.{field}", value))]
+    weighed = [words.phrase for name, words in WEIGHTS.items() if getattr(joins, name) != getattr(_PLAIN, name)]
     if weighed:
         said.append(f"{listed(weighed)} weighed anew")
     return listed(said) if said else ""
@@ -42,12 +36,12 @@ def companions_text(companions: tuple[Companion, ...]) -> str:
 
 
 def _one(companion: Companion) -> str:
-    words = SAID[type(companion)](companion)
+    words = COMPANIONS_SAID[type(companion)].phrase(companion)
     return words if companion.written else f"{words} (sounding only)"
 
 
 def _doubling(companion: Doubling) -> str:
-    return f"the line {_OCTAVES[companion.octaves]}"
+    return f"the line {phrase('Doubling.octaves', companion.octaves)}"
 
 
 def _fifths(companion: Fifths) -> str:
@@ -60,13 +54,13 @@ def _drone(companion: Drone) -> str:
 
 
 def _voicings(companion: Voicings) -> str:
-    form = "shells" if companion.form == "shell" else "rootless voicings"
-    return f"{form} in the {companion.hand} hand{_EARLY[companion.anticipated]}"
+    form, hand = phrase("Voicings.form", companion.form), phrase("Voicings.hand", companion.hand)
+    return f"{form} in the {hand} hand{phrase('Voicings.anticipated', companion.anticipated)}"
 
 
-SAID: Mapping[type[Companion], Callable[[Any], str]] = {
-    Doubling: _doubling,
-    Fifths: _fifths,
-    Drone: _drone,
-    Voicings: _voicings,
+COMPANIONS_SAID: Mapping[type[Companion], CompanionWords] = {
+    Doubling: CompanionWords("the line in octaves", _doubling),
+    Fifths: CompanionWords("open fifths", _fifths),
+    Drone: CompanionWords("a drone", _drone),
+    Voicings: CompanionWords("voicings of the chords", _voicings),
 }

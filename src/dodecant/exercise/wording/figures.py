@@ -23,27 +23,11 @@ from dodecant.exercise.recipe.figures import (
 from dodecant.exercise.recipe.ladders import ArpeggioLadder, LadderPart, PairLadder
 from dodecant.exercise.recipe.lick_text import read_lick
 from dodecant.exercise.routes.stops import Stop
+from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.small_words import nth
 from dodecant.music.scales.stacks import triad_pairs
 
-_INTERVALS = ("", "", "seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths")
-_WAYS = {"up": "up", "down": "down", "alternating": "one up and the next down", "there-and-back": "there and back"}
-_ARPEGGIOS = {
-    "triad": "triads",
-    "seventh": "seventh arpeggios",
-    "ninth": "ninth arpeggios",
-    "shell": "shells (1 3 7)",
-    "fourths": "stacked fourths",
-}
-_STRUCK = {**_ARPEGGIOS, "seventh": "seventh chords", "ninth": "ninth chords"}
-_ORDERS = {
-    "up": "up",
-    "down": "down",
-    "up-down": "one up and the next down",
-    "down-up": "one down and the next up",
-    "from-fifth-down": "from the fifth down",
-}
-_ROTATIONS = ("", ", first rotation", ", second rotation", ", third rotation", ", fourth rotation")
+_STRUCK = {"seventh": "seventh chords", "ninth": "ninth chords"}
 ENCLOSURES: dict[str, str] = {
     "below": "a half step below",
     "above": "a scale tone above",
@@ -71,12 +55,6 @@ COURSES: dict[str, str] = {
     "build-up": "built up tone by tone",
     "grow": "one more each time",
 }
-_TARGETS = {"all": "", "chord": " before chord tones", "thirds-sevenths": " before thirds and sevenths"}
-_GUIDES = {
-    "nearest": "guide tones",
-    "third": "guide tones from the third",
-    "seventh": "guide tones from the seventh",
-}
 
 
 class FigureWords(NamedTuple):
@@ -93,33 +71,31 @@ def figure_text(recipe: Recipe, first: Stop) -> str:
 
 
 def _run(figure: Run, first: Stop) -> str:
-    roots = {"plain": "", "hold": " with held roots", "repeat": " with roots struck twice"}[figure.roots]
-    return f"a straight run{roots}{' and its arpeggio' if figure.tail == 'arpeggio' else ''}"
+    return f"a straight run{phrase('Run.roots', figure.roots)}{phrase('Run.tail', figure.tail)}"
 
 
 def _cell(figure: Cell, first: Stop) -> str:
-    numbers = with_signs(figure.text)
-    numbers = f"every order of {numbers}" if figure.order == "each" else numbers
-    when = {"never": "", "falling": " coming down", "every-second": " every second time"}[figure.turned.when]
-    return f"{numbers} (turned {figure.turned.how}{when})" if when else numbers
+    numbers = f"{phrase('Cell.order', figure.order)}{with_signs(figure.text)}"
+    when = phrase("Turned.when", figure.turned.when)
+    return f"{numbers} (turned {phrase('Turned.how', figure.turned.how)}{when})" if when else numbers
 
 
 def _lick(figure: OwnLick, first: Stop) -> str:
     count = sum(sign.cell is not None or sign.pitch is not None for sign in read_lick(figure.text).signs)
-    notes = f"a lick of {count} note{'s' if count > 1 else ''}"
-    return notes if figure.fit == "sound" else f"{notes}, just as it is"
+    return f"a lick of {count} note{'s' if count > 1 else ''}{phrase('OwnLick.fit', figure.fit)}"
 
 
 def _intervals(figure: Intervals, first: Stop) -> str:
-    return f"{_INTERVALS[figure.size]} {_WAYS[figure.direction]}"
+    return f"{phrase('Intervals.size', figure.size)} {phrase('Intervals.direction', figure.direction)}"
 
 
 def _arpeggios(figure: Arpeggios, first: Stop) -> str:
-    pivot = " with a leap of an octave" if figure.pivot else ""
-    led = ", each a triplet led into by a half step below" if figure.rhythm == "led-triplets" else ""
+    tones, rotation = phrase("Arpeggios.tones", figure.tones), phrase("Arpeggios.rotation", figure.rotation)
+    rhythm = phrase("Arpeggios.rhythm", figure.rhythm)
     if figure.rhythm == "struck":
-        return f"{_STRUCK[figure.tones]} struck together{_ROTATIONS[figure.rotation]}"
-    return f"{_ARPEGGIOS[figure.tones]} {_ORDERS[figure.order]}{_ROTATIONS[figure.rotation]}{pivot}{led}"
+        return f"{_STRUCK.get(figure.tones, tones)}{rhythm}{rotation}"
+    pivot = " with a leap of an octave" if figure.pivot else ""
+    return f"{tones} {phrase('Arpeggios.order', figure.order)}{rotation}{pivot}{rhythm}"
 
 
 def _pairs(figure: Pairs, first: Stop) -> str:
@@ -129,15 +105,18 @@ def _pairs(figure: Pairs, first: Stop) -> str:
     if figure.rank <= len(pairs):
         pair = pairs[figure.rank - 1]
         names = f"the triads {pair.first.text} and {pair.second.text}"
-    way = {"up": "up", "down": "down", "opposite": "one up and one down"}[figure.direction]
     order = "" if figure.order == "123" else f", tones {' '.join(figure.order)}"
-    order = ", in every order of their tones" if figure.order == "each" else order
-    return f"{names} in {figure.group} {way}{order}"
+    order = phrase("Pairs.order", "each") if figure.order == "each" else order
+    return f"{names} {phrase('Pairs.group', figure.group)} {phrase('Pairs.direction', figure.direction)}{order}"
+
+
+def _guide_tones(figure: GuideTones, first: Stop) -> str:
+    return phrase("GuideTones.begin", figure.begin)
 
 
 def _unbroken(figure: Unbroken, first: Stop) -> str:
     where = "" if figure.step == 1 else f" from {figure.step}"
-    return f"an unbroken line, {figure.direction} first{where}"
+    return f"an unbroken line, {phrase('Unbroken.direction', figure.direction)} first{where}"
 
 
 FIGURES_SAID: Mapping[type[FigurePart], FigureWords] = {
@@ -147,7 +126,7 @@ FIGURES_SAID: Mapping[type[FigurePart], FigureWords] = {
     Arpeggios: FigureWords("Arpeggios", _arpeggios),
     Pairs: FigureWords("Triad pair", _pairs),
     OwnLick: FigureWords("Own lick", _lick),
-    GuideTones: FigureWords("Guide tones", lambda figure, first: _GUIDES[figure.begin]),
+    GuideTones: FigureWords("Guide tones", _guide_tones),
     Unbroken: FigureWords("Unbroken", _unbroken, comma=True),
 }
 
@@ -163,9 +142,9 @@ def ladder_text(ladder: LadderPart) -> str:
 
 def enclosure_text(enclosure: Enclosure) -> str:
     """What leads into the targets."""
-    chosen = f" before {enclosure.degrees.replace('b', '♭').replace('#', '♯')}"
-    where = _TARGETS.get(enclosure.targets, chosen)
-    return ENCLOSURES[enclosure.kind] + where + ("" if enclosure.landing == "beat" else ", flowing")
+    degrees = enclosure.degrees.replace("b", "♭").replace("#", "♯")
+    where = phrase("Enclosure.targets", enclosure.targets).format(degrees)
+    return ENCLOSURES[enclosure.kind] + where + phrase("Enclosure.landing", enclosure.landing)
 
 
 def course_text(course: CoursePart) -> str:

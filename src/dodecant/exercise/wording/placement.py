@@ -10,12 +10,11 @@ from dodecant.exercise.recipe.note_values import BEATS, NAMES
 from dodecant.exercise.recipe.placement import Call, Mark, Placement, Slurs
 from dodecant.exercise.recipe.rhythm_text import Rhythm
 from dodecant.exercise.rhythm.timing import rhythm_in
+from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.metre import Metre
 
-_MARKED = {"accent": "accented", "staccato": "short", "tenuto": "held full", "marcato": "accented hard"}
 _TOLD = 4  # more places than these are read off the grid, not out of a sentence
-_ENDINGS = {"hold": "", "rest": "", "full": ", the last bar filled", "on": ", strips straight on"}
 
 
 def placement_text(recipe: Recipe) -> str:
@@ -31,7 +30,7 @@ def placement_text(recipe: Recipe) -> str:
     rhythm = rhythm_in(recipe)
     if rhythm:
         words += _where_it_sounds(rhythm, metre)
-        words += ", anew with each figure" if placement.rhythm_restarts == "each-figure" else ""
+        words += phrase("Placement.rhythm_restarts", placement.rhythm_restarts)
     if placement.start:
         words += _from_where(placement.start, BEATS[placement.value], metre)
     return words + "".join(_more(recipe, placement))
@@ -45,7 +44,7 @@ def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
     yield from (_marked(mark) for mark in placement.marks)
     if placement.slurs:
         yield _slurred(placement.slurs)
-    yield "" if over_changes or recipe.figure.counts_beats else _ENDINGS[placement.ending]
+    yield "" if over_changes or recipe.figure.counts_beats else phrase("Placement.ending", placement.ending)
     if placement.call:
         yield _called(placement.call, twice=placement.call.twice and not over_changes)
     if placement.swing > 50:
@@ -69,8 +68,19 @@ def _place(beat: Fraction, metre: Metre) -> str:
     """A place in the bar as it is counted, in quarters or in eighths: 2, the and of 2; else the fraction of a beat."""
     whole, part = divmod(beat * metre.unit / 4, 1)
     before = {Fraction(0): "", Fraction(1, 2): "the and of "}
-    signs = {"1/4": "¼", "3/4": "¾", "1/3": "⅓", "2/3": "⅔"}
+    signs = {"1/4": "¼", "3/4": "¾", "1/3": "⅓", "2/3": "⅔", "1/5": "⅕", "2/5": "⅖", "3/5": "⅗", "4/5": "⅘"}
+    signs |= {"1/6": "⅙", "5/6": "⅚"}
     return f"{before.get(part, f'{signs.get(str(part), str(part))} after ')}{whole + 1}"
+
+
+def slot_places(count: int) -> list[str]:
+    """How the slots of a beat divided into so many are counted, before the beat's number.
+
+    >>> slot_places(4)
+    ['', '¼ after ', 'the and of ', '¾ after ']
+    """
+    metre = Metre(4, 4)
+    return [_place(Fraction(slot, count), metre).removesuffix("1") for slot in range(count)]
 
 
 def _one(plural: str) -> str:
@@ -80,7 +90,7 @@ def _one(plural: str) -> str:
 
 
 def _marked(mark: Mark) -> str:
-    how = _MARKED[mark.kind]
+    how = phrase("Mark.kind", mark.kind)
     if mark.by == "notes":
         return f", every {'' if mark.every == 1 else nth(mark.every) + ' '}note {how}"
     if mark.by == "slots":
@@ -93,7 +103,7 @@ def _slurred(slurs: Slurs) -> str:
     if not slurs.groups:
         return f", each figure slurred{after}"
     sizes = listed([count(size) for size in slurs.groups])
-    return f", slurred in groups of {sizes}{after}{' in each figure' * (slurs.by == 'figure')}"
+    return f", slurred in groups of {sizes}{after}{phrase('Slurs.by', slurs.by)}"
 
 
 def _called(call: Call, *, twice: bool) -> str:

@@ -10,6 +10,7 @@ from dodecant.exercise.recipe.document import Path, Recipe
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.exercise.routes.stops import Stop
+from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_text
 from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.wording.placement import placement_text
@@ -37,21 +38,6 @@ PhraseId = Literal[
     "companions",
     "tempo",
 ]
-_DIRECTIONS = {
-    "up": "up",
-    "down": "down",
-    "up-and-back": "up and back",
-    "down-and-back": "down and back",
-}
-_BY = {"step": "by step", "skip": "in skips", "third": "in thirds"}
-_ORDERS = {
-    "fourths": "all twelve keys by fourths",
-    "fifths": "all twelve keys by fifths",
-    "half-steps-up": "all twelve keys up by half steps",
-    "half-steps-down": "all twelve keys down by half steps",
-    "whole-steps-up": "all twelve keys up by whole steps",
-    "whole-steps-down": "all twelve keys down by whole steps",
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,8 +65,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
         Phrase("keys", ", through", _keys(recipe, first.written.scale.colour)),
     ]
     if recipe.sounds.in_turn:
-        outer = "every sound in one key first" if recipe.outer == "keys" else "every key in one sound first"
-        phrases.append(Phrase("outer", ",", outer))
+        phrases.append(Phrase("outer", ",", phrase("Recipe.outer", recipe.outer)))
     return (
         *phrases,
         Phrase("player", ", on", _player(recipe, instrument)),
@@ -91,7 +76,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
 
 def sentence_text(phrases: tuple[Phrase, ...]) -> str:
     """The whole sentence as one line."""
-    words = "".join(f"{'' if phrase.lead.startswith(',') else ' '}{phrase.lead} {phrase.text}" for phrase in phrases)
+    words = "".join(f"{'' if one.lead.startswith(',') else ' '}{one.lead} {one.text}" for one in phrases)
     return f"{words.strip()}."
 
 
@@ -132,7 +117,7 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
         chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
         chain += chain[: int(recipe.sounds.closed)]
         often = {1: "", 2: ", twice each"}.get(recipe.sounds.repeats, f", {COUNTS[recipe.sounds.repeats]} times each")
-        part = ", only what changes" if recipe.sounds.after_first == "changed" else ""
+        part = phrase("MorphingSounds.after_first", recipe.sounds.after_first)
         return f"{sound.tonic.text} {chain[0]} turning into {listed(chain[1:])}{often}{part}"
     if isinstance(recipe.sounds, ChangesSounds):
         key = Key(sound.tonic, sound.scale.colour)
@@ -145,14 +130,14 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
 
 def _path(path: Path) -> str:
     low, high = path.low, path.high
-    way = f"{_DIRECTIONS[path.direction]} {_BY[path.by]}"
+    way = f"{phrase('Path.direction', path.direction)} {phrase('Path.by', path.by)}"
     extra = (", a step beyond each end" if path.overshoot else "") + (", resting at the turn" if path.pause else "")
-    extra += ", closing with a turn" if path.close == "turn" else ""
+    extra += phrase("Path.close", path.close)
     if path.span == "range":
-        return f"{way} through the whole range{extra}"
+        return f"{way} {phrase('Path.span', path.span)}{extra}"
     if path.span == "once":
         where = "the root" if low.step == 1 else f"{low.step}"
-        return f"once, from {where}{extra}"
+        return f"{phrase('Path.span', path.span)}, from {where}{extra}"
     if low.step == high.step:
         octaves = high.octave - low.octave
         span = f"{COUNTS[octaves]} octave{'s' if octaves > 1 else ''}"
@@ -168,16 +153,15 @@ def _path(path: Path) -> str:
 def _keys(recipe: Recipe, colour: Colour) -> str:
     route = recipe.keys
     if route.order == "shuffle":
-        return f"all twelve keys shuffled (no. {route.seed})"
+        return phrase("KeyRoute.order", route.order).format(route.seed)
     if route.order == "picked":
         tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
         names = [tonics.name(NoteName.parse(name).pitch_class, colour).text for name in route.picked]
         return listed(names)
-    return _ORDERS[route.order]
+    return phrase("KeyRoute.order", route.order)
 
 
 def _player(recipe: Recipe, instrument: Instrument) -> str:
     if instrument.sounds_half_steps % 12 == 0:
         return instrument.name
-    keyed = "keys as read" if recipe.player.named_key == "written" else "keys as they sound"
-    return f"{instrument.name} ({keyed})"
+    return f"{instrument.name} ({phrase('Player.named_key', recipe.player.named_key)})"

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
+
 import orjson
 from pydantic import BaseModel
 from typing_extensions import TypedDict
@@ -10,8 +12,12 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import CompanionPart, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.placement import Placement
+from dodecant.exercise.rhythm.timing import swung
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
+from dodecant.music.core.chord import Colour
 from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
 
 
@@ -25,7 +31,8 @@ class PitchOut(TypedDict):
 class NoteOut(TypedDict):
     """A note, and what is struck under it.
 
-    `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2".
+    `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2". In sound, where it may
+    swing or be short, it begins at `sounds_at` and lasts for `sounds_for` beats.
     """
 
     id: str
@@ -39,7 +46,9 @@ class NoteOut(TypedDict):
     role: Role
     accent: bool
     short: bool
-    under: list[PitchOut]
+    sounds_at: float
+    sounds_for: float
+    lower_tones: list[PitchOut]
 
 
 class BarOut(TypedDict):
@@ -57,20 +66,22 @@ class SoundOut(TypedDict):
     scale: str
 
 
-class StruckOut(TypedDict):
-    """Tones struck together: start and length as in notes, sounding pitches."""
+class CompanionChordOut(TypedDict):
+    """Tones struck together: start, length and time in sound as in notes; sounding pitches."""
 
     start: str
     length: str
+    sounds_at: float
+    sounds_for: float
     pitches: list[PitchOut]
 
 
-class BesideOut(TypedDict):
+class CompanionOut(TypedDict):
     """What goes beside a strip, and whether it is written."""
 
     kind: str
     written: bool
-    struck: list[StruckOut]
+    chords: list[CompanionChordOut]
 
 
 class ChordOverOut(TypedDict):
@@ -94,7 +105,7 @@ class StripOut(TypedDict):
     octaves_open: int
     begin: float
     end: float
-    beside: list[BesideOut]
+    companions: list[CompanionOut]
     chords: list[ChordOverOut]
     bars: list[BarOut]
 
@@ -127,10 +138,14 @@ class RemarkOut(TypedDict):
 class ExerciseOut(TypedDict):
     """The whole exercise.
 
-    `bar` is the length of a bar, `pulse` what the tempo counts, `groups` what is counted in a bar, in quarter notes.
+    `colour` is that of its first sound, by which keys are named; `explains_joins` tells whether a line goes over from
+    chord to chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
+    what is counted in a bar, in quarter notes.
     """
 
     recipe: Recipe
+    colour: Colour
+    explains_joins: bool
     sentence: str
     phrases: list[PhraseOut]
     metre: str
@@ -147,6 +162,8 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
     """The document for an exercise."""
     return ExerciseOut(
         recipe=exercise.recipe,
+        colour=exercise.strips[0].stop.written.scale.colour,
+        explains_joins=exercise.recipe.over_changes is not None and exercise.recipe.figure.explains_joins,
         sentence=sentence_text(exercise.sentence),
         phrases=[PhraseOut(id=phrase.id, lead=phrase.lead, text=phrase.text) for phrase in exercise.sentence],
         metre=exercise.metre.text,
@@ -189,11 +206,12 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
     full = exercise.metre.quarters
     heights: dict[int, tuple[PitchOut, PitchOut]] = {}
+    name, sounding = Identities(), _Sounding(exercise.recipe.placement)
     for index, note in enumerate(strip.notes):
         pitches = heights.get(id(note.tone))
         if pitches is None:
-            pitches = heights[id(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
-        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches))
+            pitches = heights[name(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
+        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches, sounding))
     return StripOut(
         index=strip.stop.index,
         heading=strip.heading,
@@ -203,7 +221,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         octaves_open=strip.octaves_open,
         begin=float(strip.begin),
         end=float(strip.end),
-        beside=[_beside(one) for one in strip.companions],
+        companions=[_companion(one, sounding) for one in strip.companions],
         chords=[
             ChordOverOut(start=str(over.start), symbol=print_chord(over.chord))
             for over in strip.stop.chords_written
@@ -213,30 +231,52 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     )
 
 
-def _note(name: str, note: Note, written: PitchOut, sounding: PitchOut) -> NoteOut:
+def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _Sounding) -> NoteOut:
     tone = note.tone
+    at, lasting = sounding.span(note.start, note.length)
     return NoteOut(
         id=name,
         start=str(note.start),
         length=str(note.length),
         written=written,
-        sounding=sounding,
+        sounding=heard,
         degree=tone.degree.text,
         step=tone.step,
         number=tone.number,
         role=tone.role,
         accent=note.loud,
         short=note.short,
-        under=[_pitch(one.sounding) for one in tone.lower_tones],
+        sounds_at=at,
+        sounds_for=lasting / 2 if note.short else lasting,
+        lower_tones=[_pitch(one.sounding) for one in tone.lower_tones],
     )
 
 
-def _beside(beside: CompanionPart) -> BesideOut:
-    struck = [
-        StruckOut(start=str(one.start), length=str(one.length), pitches=[_pitch(pitch) for pitch in one.pitches])
-        for one in beside.chords
-    ]
-    return BesideOut(kind=beside.kind, written=beside.written, struck=struck)
+def _companion(companion: CompanionPart, sounding: _Sounding) -> CompanionOut:
+    chords = []
+    for one in companion.chords:
+        at, lasting = sounding.span(one.start, one.length)
+        pitches = [_pitch(pitch) for pitch in one.pitches]
+        chords.append(
+            CompanionChordOut(
+                start=str(one.start), length=str(one.length), sounds_at=at, sounds_for=lasting, pitches=pitches
+            )
+        )
+    return CompanionOut(kind=companion.kind, written=companion.written, chords=chords)
+
+
+class _Sounding:
+    """When places sound: where they are written, or swung."""
+
+    def __init__(self, placement: Placement) -> None:
+        self._swing, self._value = placement.swing, placement.swung_value
+
+    def span(self, start: Fraction, length: Fraction) -> tuple[float, float]:
+        """Beginning and length in sound, in beats."""
+        if self._swing == 50:
+            return float(start), float(length)
+        begin = swung(start, self._swing, self._value)
+        return float(begin), float(swung(start + length, self._swing, self._value) - begin)
 
 
 def _pitch(pitch: Pitch) -> PitchOut:

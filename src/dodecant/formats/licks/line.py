@@ -8,9 +8,11 @@ from fractions import Fraction
 
 from dodecant.exercise.recipe.lick_text import MOST_BARS, MOST_NOTES, LickSign, print_lick
 from dodecant.formats.musicxml.source import refused
+from dodecant.music.core.metre import METRES, MetreName
 from dodecant.music.core.pitch import Pitch
+from dodecant.music.progressions.changes_text import parse_changes
 
-METRES = range(2, 8)  # quarters in a bar
+QUARTERS = range(2, 8)  # in a bar
 _GRIDS = (Fraction(1, 4), Fraction(1, 3))
 _SHORT_GAP = Fraction(1, 4)  # of a beat: silence that is only the end of a note
 
@@ -22,7 +24,17 @@ class ReadLick:
     text: str
     over: str
     beats: int
-    told: tuple[str, ...]
+    adjustments: tuple[str, ...]
+
+    @property
+    def metre(self) -> MetreName:
+        """The metre of its bars."""
+        return next(metre for metre in METRES if metre == f"{self.beats}/4")
+
+    @property
+    def several_chords(self) -> bool:
+        """Whether it runs over more than one chord."""
+        return len({slot.chord for slot in parse_changes(self.over).slots}) > 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,27 +46,27 @@ class NoteEvent:
     pitch: Pitch
 
 
-def as_lick(events: Sequence[NoteEvent], over: str, beats: int, pickup: Fraction, told: list[str]) -> ReadLick:
+def as_lick(events: Sequence[NoteEvent], over: str, beats: int, pickup: Fraction, adjustments: list[str]) -> ReadLick:
     """One line on the grid, as text; raises RecipeError where there is none."""
     check_metre(beats)
     if not events:
         raise refused("There is no note in this file.", "Choose a file with one line of notes.")
     line = _one_voice(events)
     if len(line) < len(events):
-        told.append("Where several notes sound together, the highest was taken.")
+        adjustments.append("Where several notes sound together, the highest was taken.")
     kept = [event for event in line if event.start < MOST_BARS * beats][:MOST_NOTES]
     if len(kept) < len(line):
-        told.append(f"The first {MOST_BARS} bars and {MOST_NOTES} notes were taken.")
+        adjustments.append(f"The first {MOST_BARS} bars and {MOST_NOTES} notes were taken.")
     snapped = _on_grid(kept)
     moved = sum(one != other for one, other in zip(kept, snapped, strict=True))
     if moved:
-        told.append(f"{moved} of {len(kept)} notes were moved to the nearest sixteenth or triplet.")
-    return ReadLick(print_lick(_signs(snapped, -pickup), beats, pickup), over, beats, tuple(dict.fromkeys(told)))
+        adjustments.append(f"{moved} of {len(kept)} notes were moved to the nearest sixteenth or triplet.")
+    return ReadLick(print_lick(_signs(snapped, -pickup), beats, pickup), over, beats, tuple(dict.fromkeys(adjustments)))
 
 
 def check_metre(beats: int) -> None:
     """Refuse a bar of other than two to seven quarters; raises RecipeError."""
-    if beats not in METRES:
+    if beats not in QUARTERS:
         raise refused("The metre of this file does not count two to seven quarters.", "Choose one in 2/4 to 7/4.")
 
 

@@ -45,9 +45,9 @@ def lick_from_midi(data: bytes) -> ReadLick:
     raw = [] if track is None else _sounding(track, song.ticks_per_beat)
     check_metre(beats)
     over = _from_markers(chords, beats) if chords else home
-    told = [] if chords else [f"There are no chords in the file: {home} was taken."]
+    adjustments = [] if chords else [f"There are no chords in the file: {home} was taken."]
     events = [NoteEvent(start, end, _spelled(midi, start, chords, home)) for start, end, midi in raw]
-    return as_lick(events, over, beats, Fraction(0), told)
+    return as_lick(events, over, beats, Fraction(0), adjustments)
 
 
 def _timed(track: Iterable[mido.Message], ticks: int) -> Iterable[tuple[Fraction, mido.Message]]:

@@ -8,7 +8,7 @@ from xml.etree.ElementTree import Element
 
 from dodecant.exercise.recipe.lick_text import MOST_BARS
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.formats.licks.line import METRES, NoteEvent, ReadLick, as_lick
+from dodecant.formats.licks.line import QUARTERS, NoteEvent, ReadLick, as_lick
 from dodecant.formats.musicxml.changes import changes_from_musicxml
 from dodecant.formats.musicxml.chord_symbols import read_number
 from dodecant.formats.musicxml.source import measures_of, refused, score_root
@@ -24,15 +24,15 @@ def lick_from_musicxml(data: bytes) -> ReadLick:
     reader = _ScoreReader()
     for measure in measures[: MOST_BARS + 1]:
         reader.read(measure)
-    told = [f"The first {MOST_BARS} bars were taken."] if len(measures) > MOST_BARS + 1 else []
+    adjustments = [f"The first {MOST_BARS} bars were taken."] if len(measures) > MOST_BARS + 1 else []
     over = USUAL["major"][7 * reader.fifths % 12]
     try:
         changes = changes_from_musicxml(data)
     except RecipeError:  # a lick without chord symbols
-        told.append(f"There are no chords in the file: {over} was taken from its key.")
+        adjustments.append(f"There are no chords in the file: {over} was taken from its key.")
     else:
         over = _one_line(changes, skip=int(reader.pickup > 0))
-    return as_lick(reader.events, over, reader.beats or 4, reader.pickup, [*reader.told, *told])
+    return as_lick(reader.events, over, reader.beats or 4, reader.pickup, [*reader.adjustments, *adjustments])
 
 
 class _ScoreReader:
@@ -40,7 +40,7 @@ class _ScoreReader:
 
     def __init__(self) -> None:
         self.events: list[NoteEvent] = []
-        self.told: list[str] = []
+        self.adjustments: list[str] = []
         self.beats = 0
         self.fifths = 0
         self.pickup = Fraction(0)
@@ -89,7 +89,7 @@ class _ScoreReader:
         voice = f"{item.findtext('staff', '1')}/{item.findtext('voice', '1')}"
         self._voice = self._voice or voice
         if voice != self._voice:
-            self.told.append("Only the first voice was taken.")
+            self.adjustments.append("Only the first voice was taken.")
         return voice == self._voice
 
     def _attributes(self, item: Element) -> None:
@@ -97,7 +97,7 @@ class _ScoreReader:
         beats, unit = item.findtext("time/beats", ""), item.findtext("time/beat-type", "")
         if beats and unit:
             quarters = read_number(beats, Fraction(0)) * {"2": 2, "4": 1}.get(unit.strip(), 0)
-            if quarters not in METRES or (self.beats and quarters != self.beats):
+            if quarters not in QUARTERS or (self.beats and quarters != self.beats):
                 raise refused(
                     f"A bar of {beats}/{unit} is not read here.", "A lick stands in one metre from 2/4 to 7/4."
                 )

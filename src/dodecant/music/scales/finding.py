@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
 
 Match = Literal["name", "start", "word", "part"]
@@ -54,6 +57,19 @@ def holders(heights: frozenset[int], catalogue: ScaleCatalogue) -> tuple[tuple[i
             key=lambda found: (len(found[1]), found[1].seldom),
         )
     )
+
+
+def holding(names: Sequence[NoteName], catalogue: ScaleCatalogue) -> tuple[tuple[NoteName, Scale], ...]:
+    """Sounds that hold some notes, the fewest other tones first, those on the first note before others.
+
+    A tonic among the notes keeps its spelling.
+    """
+    spelled = {name.pitch_class: name for name in names}
+    found = sorted(
+        holders(frozenset(spelled), catalogue),
+        key=lambda one: (len(one[1]), one[0] != names[0].pitch_class, one[1].seldom),
+    )
+    return tuple((spelled.get(tonic) or TonicNames().name(tonic, scale.colour), scale) for tonic, scale in found)
 
 
 def _match(wanted: str, name: str) -> Match | None:

@@ -24,22 +24,43 @@ def union(scales: Sequence[Scale]) -> tuple[Degree, ...]:
     return tuple(found[height] for height in sorted(found))
 
 
+def joined(scales: Sequence[Scale], leading: Sequence[int]) -> tuple[Degree, ...]:
+    """The union of some scales with leading tones below chosen steps of it (1-based); raises StepError.
+
+    >>> from dodecant.music.scales.scale import own_scale
+    >>> " ".join(degree.text for degree in joined([own_scale("x", "1 2 3 5 6")], [4, 2]))
+    '1 ♯1 2 3 ♯4 5 6'
+    """
+    degrees = union(scales)
+    name = " and ".join(scale.name for scale in scales)
+    for number in sorted(leading, reverse=True):  # so that a tone put in does not move the steps still to come
+        degrees = with_leading_tone(Scale("made", name, degrees, "own", 1), number)
+    return degrees
+
+
+class StepError(MusicError):
+    """A step (1-based) that no leading tone can be put below."""
+
+    def __init__(self, step: int, message: str, cure: str) -> None:
+        super().__init__(message, cure=cure)
+        self.step = step
+
+
 def with_leading_tone(scale: Scale, number: int) -> tuple[Degree, ...]:
     """The scale with a tone a half step below one of its steps (1-based), on the letter below.
 
-    Raises MusicError for a step it does not have, and where that tone is there already.
+    Raises StepError for a step it does not have, and where that tone is there already.
 
     >>> from dodecant.music.scales.scale import own_scale
     >>> " ".join(d.text for d in with_leading_tone(own_scale("x", "1 2 3 5 6"), 4))
     '1 2 3 ♯4 5 6'
     """
     if not 1 <= number <= len(scale):
-        raise MusicError(f"{scale.name} has no step {number}.", cure=f"Choose a step from 1 to {len(scale)}.")
+        raise StepError(number, f"{scale.name} has no step {number}.", f"Choose a step from 1 to {len(scale)}.")
     step = scale.degrees[number - 1]
     letter = Degree(step.number - 1) if step.number > 1 else Degree(7)
     added = Degree(letter.number, (step.half_steps - 1) % 12 - letter.half_steps)
     if added.half_steps in scale.pitch_classes:
-        raise MusicError(
-            f"{scale.name} already has a tone a half step below its {step.text}.", cure="Choose another step."
-        )
+        message = f"{scale.name} already has a tone a half step below its {step.text}."
+        raise StepError(number, message, "Choose another step.")
     return tuple(sorted((*scale.degrees, added), key=lambda degree: degree.half_steps))

@@ -20,6 +20,11 @@ class Alteration:
     after: Degree
     scale: Scale
 
+    @property
+    def raises(self) -> bool:
+        """Whether the tone moves up."""
+        return self.after.half_steps > self.before.half_steps
+
 
 @lru_cache(maxsize=512)
 def neighbours(scale: Scale, catalogue: ScaleCatalogue) -> tuple[Alteration, ...]:

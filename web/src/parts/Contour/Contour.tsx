@@ -20,7 +20,14 @@ const BEAT = 44;
 const EDGE = 14;
 
 /** Pitch against time, labelled with numbers: for players who do not read, and as a small preview. */
-export const Contour = memo(function Contour({ notes, bar, label, step = 5, numbered = true, live = false }: ContourProps) {
+export const Contour = memo(function Contour({
+  notes,
+  bar,
+  label,
+  step = 5,
+  numbered = true,
+  live = false,
+}: ContourProps) {
   const heights = notes.map((note) => note.written.midi);
   const low = Math.min(...heights);
   const high = Math.max(...heights);
@@ -32,13 +39,35 @@ export const Contour = memo(function Contour({ notes, bar, label, step = 5, numb
   const radius = numbered ? 9.5 : 4;
   const bars = Array.from({ length: Math.ceil(end / bar) }, (_, number) => number * bar);
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className={classes.contour} style={{ maxWidth: width }} role="img" aria-label={label}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className={classes.contour}
+      style={{ maxWidth: width }}
+      role="img"
+      aria-label={label}
+    >
       {bars.map((beat) => (
-        <line key={beat} x1={x(beat) - EDGE / 2} x2={x(beat) - EDGE / 2} y1={2} y2={height - 2} className={classes.barline} />
+        <line
+          key={beat}
+          x1={x(beat) - EDGE / 2}
+          x2={x(beat) - EDGE / 2}
+          y1={2}
+          y2={height - 2}
+          className={classes.barline}
+        />
       ))}
-      <polyline points={notes.map((note) => `${x(beats(note.start))},${y(note.written.midi)}`).join(" ")} className={classes.line} />
+      <polyline
+        points={notes.map((note) => `${x(beats(note.start))},${y(note.written.midi)}`).join(" ")}
+        className={classes.line}
+      />
       {notes.map((note) => (
-        <g key={note.id} id={live ? `contour-${note.id}` : undefined} className={classes.note} data-role={note.role} data-note={live ? note.id : undefined}>
+        <g
+          key={note.id}
+          id={live ? `contour-${note.id}` : undefined}
+          className={classes.note}
+          data-role={note.role}
+          data-note={live ? note.id : undefined}
+        >
           <line
             x1={x(beats(note.start))}
             x2={x(beats(note.start) + beats(note.length)) - 6}

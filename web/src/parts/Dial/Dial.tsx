@@ -1,4 +1,4 @@
-import { KEY_NAMES, onCircle, wedge } from "../keys";
+import { onCircle, wedge } from "../keys";
 import classes from "./Dial.module.css";
 
 interface DialProps {
@@ -6,8 +6,8 @@ interface DialProps {
   route: readonly number[];
   /** The side that sounds or is looked at now. */
   current?: number | null;
-  /** Names of the sides, from C; the usual ones when left out. */
-  names?: readonly string[];
+  /** Names of the sides, from C. */
+  names: readonly string[];
   /** Called with a side's pitch class; without it the dial is only a picture. */
   onSide?: (key: number) => void;
   /** What pressing a side does, for screen readers: "Go to". */
@@ -21,7 +21,7 @@ const BOX = 200;
 const CENTRE = BOX / 2;
 
 /** The twelve-sided dial: twelve sides, twelve keys, the route drawn across it. */
-export function Dial({ route, current = null, names = KEY_NAMES, onSide, action = "Go to", switches, size = 168 }: DialProps) {
+export function Dial({ route, current = null, names, onSide, action = "Go to", switches, size = 168 }: DialProps) {
   const points = route.map((key) => onCircle(key, 56, CENTRE));
   const first = points[0];
   return (

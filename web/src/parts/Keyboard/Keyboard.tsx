@@ -20,7 +20,14 @@ export function Keyboard({ tones, label }: KeyboardProps) {
     <svg viewBox={`0 0 ${KEYS * WIDTH + 2} 122`} className={classes.keyboard} role="img" aria-label={label}>
       {octaves.flatMap((octave) =>
         WHITE.map((height, place) => (
-          <Key key={`${octave} ${height}`} x={1 + (7 * octave + place) * WIDTH} width={WIDTH} height={118} kind="white" tone={at.get(height)} />
+          <Key
+            key={`${octave} ${height}`}
+            x={1 + (7 * octave + place) * WIDTH}
+            width={WIDTH}
+            height={118}
+            kind="white"
+            tone={at.get(height)}
+          />
         )),
       )}
       {octaves.flatMap((octave) =>

@@ -26,7 +26,12 @@ export function Neck({ tones, label }: NeckProps) {
   const at = new Map(tones.map((tone) => [tone.height, tone]));
   const left = 40;
   return (
-    <svg viewBox={`0 0 ${left + FRETS * FRET + 6} ${6 * STRING + 22}`} className={classes.neck} role="img" aria-label={label}>
+    <svg
+      viewBox={`0 0 ${left + FRETS * FRET + 6} ${6 * STRING + 22}`}
+      className={classes.neck}
+      role="img"
+      aria-label={label}
+    >
       {Array.from({ length: FRETS + 1 }, (_, fret) => (
         <line
           key={fret}
@@ -44,7 +49,13 @@ export function Neck({ tones, label }: NeckProps) {
       ))}
       {STRINGS.map(([open], string) => (
         <g key={string}>
-          <line x1={left} x2={left + FRETS * FRET} y1={(string + 0.5) * STRING} y2={(string + 0.5) * STRING} className={classes.string} />
+          <line
+            x1={left}
+            x2={left + FRETS * FRET}
+            y1={(string + 0.5) * STRING}
+            y2={(string + 0.5) * STRING}
+            className={classes.string}
+          />
           {Array.from({ length: FRETS + 1 }, (_, fret) => {
             const tone = at.get((open + fret) % 12);
             const x = fret === 0 ? left - 16 : left + (fret - 0.5) * FRET;

@@ -21,7 +21,15 @@ interface SavingProps<K extends ShelfName> {
 }
 
 /** Whether all is saved, the button that saves, and what to do when another window saved first. */
-export function Saving<K extends ShelfName>({ shelf, draft, saved, title, address, retitled, onUntitled }: SavingProps<K>) {
+export function Saving<K extends ShelfName>({
+  shelf,
+  draft,
+  saved,
+  title,
+  address,
+  retitled,
+  onUntitled,
+}: SavingProps<K>) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const actions = useShelfActions(shelf);
@@ -75,7 +83,13 @@ export function Saving<K extends ShelfName>({ shelf, draft, saved, title, addres
           <Button variant="default" onClick={() => void loadOther()}>
             Load the other one
           </Button>
-          <Button onClick={() => void keepAsNew(`${title.slice(0, 110)} (mine)`).catch((error: unknown) => tell("The copy was not saved", error))}>
+          <Button
+            onClick={() =>
+              void keepAsNew(`${title.slice(0, 110)} (mine)`).catch((error: unknown) =>
+                tell("The copy was not saved", error),
+              )
+            }
+          >
             Save mine as a copy
           </Button>
         </Group>

@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Group, Modal, Text, TextInput, Tooltip } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { IconCopy, IconPencil, IconTrash } from "@tabler/icons-react";
-import { type FormEvent, type ReactNode, useState } from "react";
+import { type ReactNode, type SubmitEvent, useState } from "react";
 import { Link } from "react-router";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
 import classes from "./Shelf.module.css";
@@ -33,7 +33,11 @@ export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled 
       </div>
       <Group gap={4} wrap="nowrap">
         <RowAction name={`Rename ${title}`} icon={<IconPencil size={18} />} onClick={rename.open} />
-        <RowAction name={`Duplicate ${title}`} icon={<IconCopy size={18} />} onClick={() => copy.mutate(saved.id, { onError: failed })} />
+        <RowAction
+          name={`Duplicate ${title}`}
+          icon={<IconCopy size={18} />}
+          onClick={() => copy.mutate(saved.id, { onError: failed })}
+        />
         <RowAction name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={() => remove(saved)} />
       </Group>
       <Modal opened={renaming} onClose={rename.close} title={`Rename “${title}”`}>
@@ -53,12 +57,20 @@ function RowAction({ name, icon, onClick }: { name: string; icon: ReactNode; onC
   );
 }
 
-function RenameForm<K extends ShelfName>({ shelf, saved, retitled, onDone }: Omit<ShelfRowProps<K>, "address"> & { onDone: () => void }) {
+function RenameForm<K extends ShelfName>({
+  shelf,
+  saved,
+  retitled,
+  onDone,
+}: Omit<ShelfRowProps<K>, "address"> & { onDone: () => void }) {
   const { change } = useShelfActions(shelf);
   const [title, setTitle] = useState(saved.title);
-  const submit = (event: FormEvent) => {
+  const submit = (event: SubmitEvent) => {
     event.preventDefault();
-    change.mutate({ id: saved.id, document: retitled(saved.document, title), revision: saved.revision }, { onSuccess: onDone });
+    change.mutate(
+      { id: saved.id, document: retitled(saved.document, title), revision: saved.revision },
+      { onSuccess: onDone },
+    );
   };
   return (
     <form onSubmit={submit}>

@@ -2,9 +2,10 @@ import { ActionIcon, Group, Skeleton, Text, Title } from "@mantine/core";
 import { useIntersection } from "@mantine/hooks";
 import { IconPlayerPlayFilled, IconRepeat } from "@tabler/icons-react";
 import { type ReactNode, memo, useMemo } from "react";
-import { useStripPicture } from "../../api/queries";
+import { useStripPicture } from "../queries";
 import type { Recipe, Remark, Strip } from "../../api/types";
 import { Contour } from "../Contour/Contour";
+import { Engraved } from "../Engraved";
 import type { Shown } from "../shown";
 import classes from "./StripView.module.css";
 
@@ -32,7 +33,20 @@ interface StripViewProps {
 }
 
 /** One strip: its heading, its controls, its notation; the picture is fetched when it comes near the window. */
-export const StripView = memo(function StripView({ recipe, strip, picture, remarks, sounding, repeated, settled, stale, shown, bar, asked, onPlay }: StripViewProps) {
+export const StripView = memo(function StripView({
+  recipe,
+  strip,
+  picture,
+  remarks,
+  sounding,
+  repeated,
+  settled,
+  stale,
+  shown,
+  bar,
+  asked,
+  onPlay,
+}: StripViewProps) {
   const { ref, entry } = useIntersection({ rootMargin: "500px" });
   const near = entry?.isIntersecting ?? false;
   const onStaff = shown !== "line";
@@ -75,14 +89,21 @@ export const StripView = memo(function StripView({ recipe, strip, picture, remar
         )}
       </Group>
       {shown !== "staff" && (near || strip.index === 0) && (
-        <Contour notes={notes} bar={bar} label={`${strip.heading} as a line: ${notes.map((note) => note.number).join(" ")}`} live />
+        <Contour
+          notes={notes}
+          bar={bar}
+          label={`${strip.heading} as a line: ${notes.map((note) => note.number).join(" ")}`}
+          live
+        />
       )}
       {onStaff && svg === undefined && fetched.isError && (
         <Text c="dimmed">This strip could not be drawn: {fetched.error.message}</Text>
       )}
-      {onStaff && svg === undefined && !fetched.isError && <Skeleton height={96} my="xs" aria-label="Drawing the strip" />}
+      {onStaff && svg === undefined && !fetched.isError && (
+        <Skeleton height={96} my="xs" aria-label="Drawing the strip" />
+      )}
       {onStaff && svg !== undefined && (
-        <div className={classes.score} data-old={fetched.isPlaceholderData || undefined} dangerouslySetInnerHTML={{ __html: svg }} />
+        <Engraved svg={svg} old={fetched.isPlaceholderData} className={classes.picture} />
       )}
     </section>
   );

@@ -1,13 +1,14 @@
 import { Alert, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
 import { memo, useCallback, useEffect, useRef } from "react";
 import { ApiError } from "../../api/client";
-import { useExercise } from "../../api/queries";
+import { useExercise } from "./queries";
 import type { Saved } from "../../api/shelves";
-import type { Exercise, Problem, Tables } from "../../api/types";
+import type { Exercise, Problem } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { distinct } from "../../parts/keys";
 import { mergePatch } from "../../parts/patch";
+import { useLoadedTables } from "../../parts/tables";
 import { useDraft } from "../../parts/useDraft";
 import { schedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
@@ -20,7 +21,6 @@ import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
 
 interface BenchProps {
-  tables: Tables;
   /** The saved recipe on the bench; none for a new one. */
   saved: Saved<"recipes"> | undefined;
 }
@@ -31,13 +31,22 @@ function goTo(exercise: Exercise, key: number) {
 }
 
 /** The route of the exercise; a side leads to its first strip. */
-const RouteDial = memo(function RouteDial({ exercise, current, names }: { exercise: Exercise; current: number | null; names: string[] }) {
+const RouteDial = memo(function RouteDial({
+  exercise,
+  current,
+  names,
+}: {
+  exercise: Exercise;
+  current: number | null;
+  names: string[];
+}) {
   const route = distinct(exercise.strips.map((strip) => strip.key));
   return <Dial route={route} current={current} names={names} onSide={(key) => goTo(exercise, key)} />;
 });
 
 /** The bench: the sentence, the dial, the controls and the strips. */
-export function Bench({ tables, saved }: BenchProps) {
+export function Bench({ saved }: BenchProps) {
+  const tables = useLoadedTables();
   const draft = useDraft("recipes", saved, tables.blank);
   const { document: recipe, setDocument: setRecipe } = draft;
   const worked = useExercise(recipe);

@@ -1,8 +1,8 @@
 import { Anchor, Box, Skeleton, Stack, Text } from "@mantine/core";
 import { useState } from "react";
-import { useExplanation } from "../../api/queries";
+import { useExplanation } from "./queries";
 import type { Phrase, Recipe } from "../../api/types";
-import classes from "../../parts/StripView/StripView.module.css";
+import { Engraved } from "../../parts/Engraved";
 
 /** A phrase explains itself on request: a sentence or two, and an engraved example of it alone. */
 export function Explained({ recipe, phrase }: { recipe: Recipe; phrase: Phrase["id"] }) {
@@ -20,7 +20,7 @@ export function Explained({ recipe, phrase }: { recipe: Recipe; phrase: Phrase["
           <Text size="sm">{explained.data.text}</Text>
           {explained.data.svg && (
             <>
-              <div className={classes.score} dangerouslySetInnerHTML={{ __html: explained.data.svg }} />
+              <Engraved svg={explained.data.svg} />
               <Text size="xs" c="dimmed">
                 {explained.data.notes}
               </Text>

@@ -3,8 +3,9 @@ import { notifications } from "@mantine/notifications";
 import { IconBulb } from "@tabler/icons-react";
 import { answered, client } from "../../api/client";
 import type { Recipe } from "../../api/types";
+import { mergePatch } from "../../parts/patch";
+import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { FRESH_COURSE } from "./phrases/aboutFigure";
 
 interface IdeasProps {
   recipe: Recipe;
@@ -17,15 +18,6 @@ const LEVELS = [
   [5, "Surprise me, boldly"],
 ] as const;
 
-/** The simplifications teachers make: a name and what changes. */
-const SIMPLER: readonly (readonly [string, (recipe: Recipe) => Recipe])[] = [
-  ["Upward only", (recipe) => ({ ...recipe, path: { ...recipe.path, direction: "up" } })],
-  ["Downward only", (recipe) => ({ ...recipe, path: { ...recipe.path, direction: "down" } })],
-  ["A rest at the turn", (recipe) => ({ ...recipe, path: { ...recipe.path, pause: true } })],
-  ["Home after every one", (recipe) => ({ ...recipe, course: FRESH_COURSE.return })],
-  ["Three keys only", (recipe) => ({ ...recipe, keys: { ...recipe.keys, order: "picked", picked: ["C", "F", "G"] } })],
-];
-
 const freshSeed = () => Math.floor(Math.random() * 100_000);
 
 /** Fewer sounds: the first of several alone. */
@@ -37,6 +29,7 @@ function firstSound(recipe: Recipe): Recipe {
 
 /** Harder, easier, simpler, or something nobody thought of. */
 export function Ideas({ recipe, onChange }: IdeasProps) {
+  const { simpler } = useLoadedTables();
   const vary = async (way: "harder" | "easier") => {
     try {
       const found = await answered(client.POST("/api/variations", { body: { recipe, way } }));
@@ -57,7 +50,7 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
   };
   const several = recipe.sounds.kind === "several" || recipe.sounds.kind === "morph";
   return (
-    <Menu position="bottom-end" withArrow>
+    <Menu>
       <Menu.Target>
         <Button variant="default" leftSection={<IconBulb size={18} />}>
           Ideas
@@ -68,9 +61,9 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
         <Menu.Item onClick={() => void vary("easier")}>One step easier</Menu.Item>
         <Menu.Divider />
         <Menu.Label>Simpler</Menu.Label>
-        {SIMPLER.map(([name, simpler]) => (
-          <Menu.Item key={name} onClick={() => onChange(simpler(recipe))}>
-            {name}
+        {simpler.map(({ label, patch }) => (
+          <Menu.Item key={label} onClick={() => onChange(mergePatch(recipe, patch))}>
+            {label}
           </Menu.Item>
         ))}
         {several && <Menu.Item onClick={() => onChange(firstSound(recipe))}>The first sound only</Menu.Item>}

@@ -20,10 +20,17 @@ export function RemarkList({ remarks, strips, onCure }: RemarkListProps) {
         <IconBulb size={18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
         <Text size="sm" flex={1}>
           {group.text}
-          {also.length > 0 && ` The same in ${also.length} more${also.length > NAMED ? " strips" : `: ${also.join(", ")}`}.`}
+          {also.length > 0 &&
+            ` The same in ${also.length} more${also.length > NAMED ? " strips" : `: ${also.join(", ")}`}.`}
         </Text>
         {group.cures.map((cure) => (
-          <Button key={cure.label} size="compact-sm" variant="light" style={{ flexShrink: 0 }} onClick={() => onCure(cure.patch)}>
+          <Button
+            key={cure.label}
+            size="compact-sm"
+            variant="light"
+            style={{ flexShrink: 0 }}
+            onClick={() => onCure(cure.patch)}
+          >
             {cure.label}
           </Button>
         ))}

@@ -81,7 +81,7 @@ const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseCo
   const [open, setOpen] = useState(false);
   const { name } = EDITORS[id];
   return (
-    <Popover opened={open} onChange={setOpen} position="bottom-start" shadow="md" withArrow returnFocus trapFocus width="auto">
+    <Popover opened={open} onChange={setOpen} position="bottom-start" width="auto">
       <Popover.Target>
         <UnstyledButton
           className={classes.phrase}

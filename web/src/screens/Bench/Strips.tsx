@@ -1,6 +1,6 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { memo, useDeferredValue, useMemo } from "react";
-import type { Bench, Recipe, Remark } from "../../api/types";
+import type { Bench, Remark } from "../../api/types";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 import { WhyHere } from "./WhyHere";
@@ -15,9 +15,6 @@ interface StripsProps {
 }
 
 const NONE: Remark[] = [];
-
-/** Whether a line is joined from chord to chord. */
-const asking = (recipe: Recipe) => recipe.sounds.kind === "changes" && recipe.figure.kind !== "lick";
 
 /** All strips. The first answers at once; the others follow when the page has time for them. */
 export function Strips(props: StripsProps) {
@@ -37,21 +34,23 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
-  return exercise.strips.slice(from, to).map((strip) => (
-    <StripView
-      key={strip.index}
-      recipe={exercise.recipe}
-      strip={strip}
-      picture={strip.index === first.index ? first.svg : undefined}
-      remarks={remarks.get(strip.index) ?? NONE}
-      sounding={strip.index === sounding}
-      repeated={looping && strip.index === sounding}
-      settled={settled === exercise}
-      stale={stale}
-      shown={shown}
-      bar={exercise.bar}
-      asked={asking(exercise.recipe) && <WhyHere recipe={exercise.recipe} strip={strip} />}
-      onPlay={onPlay}
-    />
-  ));
+  return exercise.strips
+    .slice(from, to)
+    .map((strip) => (
+      <StripView
+        key={strip.index}
+        recipe={exercise.recipe}
+        strip={strip}
+        picture={strip.index === first.index ? first.svg : undefined}
+        remarks={remarks.get(strip.index) ?? NONE}
+        sounding={strip.index === sounding}
+        repeated={looping && strip.index === sounding}
+        settled={settled === exercise}
+        stale={stale}
+        shown={shown}
+        bar={exercise.bar}
+        asked={exercise.explains_joins && <WhyHere recipe={exercise.recipe} strip={strip} />}
+        onPlay={onPlay}
+      />
+    ));
 });

@@ -3,22 +3,13 @@ import { IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
-import type { FileKind, Problem } from "../../api/types";
+import type { Problem } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
+import { useLoadedTables } from "../../parts/tables";
 import type { Draft } from "../../parts/useDraft";
 import classes from "./Bench.module.css";
 import { problemAt } from "./problems";
-
-const FILES: [FileKind, string][] = [
-  ["pdf", "Handout to print (PDF)"],
-  ["musicxml", "Notation (MusicXML)"],
-  ["midi", "Sound (MIDI)"],
-  ["swung-midi", "Sound as it swings (MIDI)"],
-  ["svg", "Picture (SVG)"],
-  ["recipe", "Recipe (JSON)"],
-  ["json", "Exercise worked out (JSON)"],
-];
 
 interface TitleBarProps {
   draft: Draft<"recipes">;
@@ -29,8 +20,11 @@ interface TitleBarProps {
 /** The recipe's name, saving, and files in and out. */
 export function TitleBar({ draft, saved, problems }: TitleBarProps) {
   const recipe = draft.document;
+  const { exercise_files } = useLoadedTables();
   const [unnamed, setUnnamed] = useState(false);
-  const titleError = problemAt(problems, "/title") ?? (unnamed && recipe.title.trim() === "" ? "Give the recipe a name first." : undefined);
+  const titleError =
+    problemAt(problems, "/title") ??
+    (unnamed && recipe.title.trim() === "" ? "Give the recipe a name first." : undefined);
 
   return (
     <Group gap="sm" wrap="nowrap" align="flex-start">
@@ -61,7 +55,7 @@ export function TitleBar({ draft, saved, problems }: TitleBarProps) {
       <DownloadMenu
         label="Print or download"
         icon={<IconPrinter size={18} />}
-        kinds={FILES}
+        kinds={exercise_files}
         write={(kind) => download(`/api/files/${kind}`, recipe)}
       />
       <OpenFile accept=".json,application/json" read={async (file) => draft.setDocument(await readRecipeFile(file))} />

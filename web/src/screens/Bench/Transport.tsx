@@ -1,10 +1,10 @@
-import { Button, Checkbox, Group, Popover, Stack } from "@mantine/core";
+import { Button, Checkbox, Group, Popover, Select, Stack } from "@mantine/core";
 import { useHotkeys, useLocalStorage } from "@mantine/hooks";
 import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import type { Recipe } from "../../api/types";
 import { Choice } from "../../parts/Choice";
 import { pitchClass } from "../../parts/keys";
-import { SHOWN, useShown } from "../../parts/shown";
+import { SHOWN, type Shown, useShown } from "../../parts/shown";
 import type { PlayerState } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 import { Ideas } from "./Ideas";
@@ -40,7 +40,12 @@ export function Transport({ recipe, onChange, state, options, onOptions, onPlay,
           Play
         </Button>
       ) : (
-        <Button leftSection={<IconPlayerStopFilled size={17} />} onClick={onStop} loading={state.status === "loading"} w={118}>
+        <Button
+          leftSection={<IconPlayerStopFilled size={17} />}
+          onClick={onStop}
+          loading={state.status === "loading"}
+          w={118}
+        >
           Stop
         </Button>
       )}
@@ -62,20 +67,13 @@ export function Transport({ recipe, onChange, state, options, onOptions, onPlay,
   );
 }
 
-const NUMBERS: Record<Recipe["numbers"], string> = {
-  major: "against the major scale (1 2 ♭3)",
-  chord: "as the chord hears it (1 9 ♭3)",
-  steps: "as the sound's own steps (1 2 3)",
-  none: "no numbers",
-};
-
 /** Numbers, signs and key names: how the sheet is read. */
 function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Recipe) => void }) {
   const { spelling } = recipe;
   const [shown, setShown] = useShown();
   const set = (change: Partial<typeof spelling>) => onChange({ ...recipe, spelling: { ...spelling, ...change } });
   return (
-    <Popover position="bottom-end" withArrow shadow="md" trapFocus returnFocus>
+    <Popover position="bottom-end">
       <Popover.Target>
         <Button variant="default" leftSection={<IconEye size={18} />}>
           Reading
@@ -83,8 +81,13 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
       </Popover.Target>
       <Popover.Dropdown aria-label="How the sheet is read">
         <Stack gap="sm" w={460}>
-          <Choice label="Strips are shown" value={shown} choices={SHOWN} onChange={setShown} />
-          <Choice label="Numbers under the notes" value={recipe.numbers} choices={NUMBERS} onChange={(numbers) => onChange({ ...recipe, numbers })} />
+          <Select label="Strips are shown" value={shown} data={SHOWN} onChange={(next) => setShown(next as Shown)} />
+          <Choice
+            label="Numbers under the notes"
+            field="Recipe.numbers"
+            value={recipe.numbers}
+            onChange={(numbers) => onChange({ ...recipe, numbers })}
+          />
           <Checkbox
             label="Key signature at the clef"
             description="Off: every accidental stands at its note."
@@ -101,17 +104,13 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
               label="Names of note values"
               value={spelling.values}
               onChange={(values) => set({ values })}
-              choices={{ american: "American: quarters, eighths", british: "British: crotchets, quavers" }}
+              field="Spelling.values"
             />
             <Choice
               label="Hard spellings"
               value={spelling.plain}
               onChange={(plain) => set({ plain })}
-              choices={{
-                never: "as theory asks",
-                doubles: "plain notes for double signs",
-                all: "plain notes for C♭ F♭ E♯ B♯ too",
-              }}
+              field="Spelling.plain"
             />
           </Group>
           <Group grow>
@@ -138,11 +137,11 @@ function KeyChoice({ label, pair: [usual, other], names, onChange }: KeyChoicePr
   const without = names.filter((name) => pitchClass(name) !== pitchClass(usual));
   const preferred = names.find((name) => pitchClass(name) === pitchClass(usual)) ?? usual;
   return (
-    <Choice
+    <Select
       label={`${label} on ${usual} or ${other}`}
       value={preferred}
-      choices={{ [usual]: usual, [other]: other }}
-      onChange={(name) => onChange(name === usual ? without : [...without, name])}
+      data={[usual, other]}
+      onChange={(name) => name !== null && onChange(name === usual ? without : [...without, name])}
     />
   );
 }

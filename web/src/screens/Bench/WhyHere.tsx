@@ -1,6 +1,6 @@
 import { Button, Loader, Popover, Select, Stack, Table, Text } from "@mantine/core";
 import { useState } from "react";
-import { useJoin } from "../../api/queries";
+import { useJoin } from "./queries";
 import type { Recipe, Strip } from "../../api/types";
 
 interface WhyHereProps {
@@ -15,9 +15,15 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
   const beat = strip.chords[Number(chord)]?.start ?? strip.chords[0]?.start ?? null;
   const join = useJoin(recipe, strip.index, open ? beat : null);
   return (
-    <Popover opened={open} onChange={setOpen} position="bottom-start" shadow="md" withArrow returnFocus trapFocus>
+    <Popover opened={open} onChange={setOpen} position="bottom-start">
       <Popover.Target>
-        <Button variant="subtle" size="compact-sm" style={{ flexShrink: 0 }} aria-label={`Why these joins in ${strip.heading}?`} onClick={() => setOpen(!open)}>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          style={{ flexShrink: 0 }}
+          aria-label={`Why these joins in ${strip.heading}?`}
+          onClick={() => setOpen(!open)}
+        >
           Why here?
         </Button>
       </Popover.Target>
@@ -26,9 +32,10 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
           <Select
             label="The join to"
             value={chord}
-            data={strip.chords.map(({ symbol }, place) => ({ value: String(place), label: `${symbol}, chord ${place + 1}` }))}
-            allowDeselect={false}
-            comboboxProps={{ withinPortal: false }}
+            data={strip.chords.map(({ symbol }, place) => ({
+              value: String(place),
+              label: `${symbol}, chord ${place + 1}`,
+            }))}
             onChange={(next) => next !== null && setChord(next)}
           />
           {join.isPending && <Loader size="sm" aria-label="Working it out" />}
@@ -51,7 +58,9 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
                         {notes.join(" ")}
                         {taken && " (taken)"}
                       </Table.Td>
-                      <Table.Td>{costs.map(({ name, points }) => `${name} ${points}`).join(", ") || "nothing"}</Table.Td>
+                      <Table.Td>
+                        {costs.map(({ name, points }) => `${name} ${points}`).join(", ") || "nothing"}
+                      </Table.Td>
                       <Table.Td ta="right">{total}</Table.Td>
                     </Table.Tr>
                   ))}

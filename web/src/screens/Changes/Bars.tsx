@@ -25,7 +25,16 @@ export function Bars({ worked, span, onSelect }: BarsProps) {
           <Bar key={bar.number} bar={bar} first={bar.number === 0}>
             {bar.chords.map((number) => {
               const chord = worked.chords[number];
-              return chord && <ChordCell key={number} chord={chord} selected={number >= low && number <= high} onSelect={onSelect} />;
+              return (
+                chord && (
+                  <ChordCell
+                    key={number}
+                    chord={chord}
+                    selected={number >= low && number <= high}
+                    onSelect={onSelect}
+                  />
+                )
+              );
             })}
           </Bar>
         ))}
@@ -37,7 +46,12 @@ export function Bars({ worked, span, onSelect }: BarsProps) {
 function Bar({ bar, first, children }: { bar: ChangesBar; first: boolean; children: React.ReactNode }) {
   const notes = [bar.section, bar.metre, first ? "" : bar.key].filter(Boolean);
   return (
-    <li className={classes.bar} data-opens={bar.opens || undefined} data-closes={bar.closes || undefined} data-begins={bar.section !== "" || undefined}>
+    <li
+      className={classes.bar}
+      data-opens={bar.opens || undefined}
+      data-closes={bar.closes || undefined}
+      data-begins={bar.section !== "" || undefined}
+    >
       <span className={classes.above}>
         {bar.section && <b>{bar.section}</b>} {[bar.metre, first ? "" : bar.key].filter(Boolean).join(", ")}
         {bar.endings.length > 0 && <span className={classes.ending}>{bar.endings.join(", ")}.</span>}

@@ -3,7 +3,7 @@ import { withTitle } from "../../parts/changesText";
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
 
 /** All saved changes. */
-export function ChangesPage() {
+export function Component() {
   return (
     <Box>
       <ShelfPage

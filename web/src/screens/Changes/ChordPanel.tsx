@@ -18,9 +18,14 @@ interface ChordPanelProps {
 export function ChordPanel({ document, selected, tables, onChoose }: ChordPanelProps) {
   const [chord] = selected;
   if (chord === undefined) return <Text c="dimmed">Write a chord first.</Text>;
-  if (selected.length > 1) return <LaySound document={document} selected={selected} tables={tables} onChoose={onChoose} />;
+  if (selected.length > 1)
+    return <LaySound document={document} selected={selected} tables={tables} onChoose={onChoose} />;
   if (chord.sounds.length === 0) {
-    return <Text c="dimmed">{chord.faulty ? "This chord cannot be read yet." : "No chord sounds here, so any sound may."}</Text>;
+    return (
+      <Text c="dimmed">
+        {chord.faulty ? "This chord cannot be read yet." : "No chord sounds here, so any sound may."}
+      </Text>
+    );
   }
   const { choices } = document;
   return (
@@ -47,7 +52,11 @@ export function ChordPanel({ document, selected, tables, onChoose }: ChordPanelP
           <HeardLane tones={sound.tones} />
         </div>
       ))}
-      <Offers chord={chord} onUse={(fit) => onChoose(withSound(choices, chord, chosen(fit)))} onAdd={(fit) => onChoose(withAnother(choices, chord, chosen(fit)))} />
+      <Offers
+        chord={chord}
+        onUse={(fit) => onChoose(withSound(choices, chord, chosen(fit)))}
+        onAdd={(fit) => onChoose(withAnother(choices, chord, chosen(fit)))}
+      />
       <ScalePicker
         label={`Any other sound on ${chord.root}`}
         tables={tables}
@@ -74,10 +83,22 @@ function Offers({ chord, onUse, onAdd }: OffersProps) {
           <Text size="sm" flex={1}>
             {fit.reason}
           </Text>
-          <Button size="compact-sm" variant="light" disabled={current.has(fit.name) && current.size === 1} aria-label={`Use ${fit.name}`} onClick={() => onUse(fit)}>
+          <Button
+            size="compact-sm"
+            variant="light"
+            disabled={current.has(fit.name) && current.size === 1}
+            aria-label={`Use ${fit.name}`}
+            onClick={() => onUse(fit)}
+          >
             Use
           </Button>
-          <Button size="compact-sm" variant="subtle" disabled={current.has(fit.name) || chord.sounds.length > 3} aria-label={`Take ${fit.name} in turn`} onClick={() => onAdd(fit)}>
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            disabled={current.has(fit.name) || chord.sounds.length > 3}
+            aria-label={`Take ${fit.name} in turn`}
+            onClick={() => onAdd(fit)}
+          >
             In turn
           </Button>
         </li>

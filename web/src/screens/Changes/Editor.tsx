@@ -1,9 +1,10 @@
 import { Alert, Box, Group, Skeleton, Stack, Tabs, VisuallyHidden } from "@mantine/core";
 import { useDebouncedValue, useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
-import { type House, useWorkedChanges } from "../../api/queries";
+import { type House, useWorkedChanges } from "./queries";
 import type { Saved } from "../../api/shelves";
-import type { ChangesDraft, Tables } from "../../api/types";
+import type { ChangesDraft } from "../../api/types";
+import { useLoadedTables } from "../../parts/tables";
 import { useDraft } from "../../parts/useDraft";
 import { usePlayer } from "../../sound/usePlayer";
 import { Bars } from "./Bars";
@@ -16,24 +17,16 @@ import { TopBar } from "./TopBar";
 import { between } from "./choices";
 
 interface EditorProps {
-  tables: Tables;
   /** The saved changes; none for new ones. */
   saved: Saved<"changes"> | undefined;
 }
 
-const BLANK: ChangesDraft = {
-  format: "dodecant-changes",
-  version: 1,
-  text: "title: \nkey: C major\n\n| Dm7 | G7 | Cmaj7 | % |\n",
-  school: "key",
-  turn: "chorus",
-  choices: [],
-};
 const TEMPO = 100;
 
 /** Write a progression, see it as bars, choose its sounds, hear it. */
-export function Editor({ tables, saved }: EditorProps) {
-  const draft = useDraft("changes", saved, BLANK);
+export function Editor({ saved }: EditorProps) {
+  const tables = useLoadedTables();
+  const draft = useDraft("changes", saved, tables.fresh.changes);
   const { document, setDocument } = draft;
   const [house, setHouse] = useLocalStorage<House>({ key: "dodecant.house", defaultValue: "words" });
   const [settled] = useDebouncedValue(document, 120);

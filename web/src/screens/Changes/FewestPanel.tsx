@@ -1,8 +1,8 @@
 import { Alert, Button, Group, SegmentedControl, Skeleton, Stack, Table, Text } from "@mantine/core";
 import { useState } from "react";
-import { type Acceptance, useFewest } from "../../api/queries";
+import { type Acceptance, useFewest } from "./queries";
 import type { ChangesDraft, Chord, ChordChoice } from "../../api/types";
-import { onTonic, withSound } from "./choices";
+import { withSound } from "./choices";
 
 interface FewestPanelProps {
   document: ChangesDraft;
@@ -25,10 +25,10 @@ export function FewestPanel({ document, chords, wanted, onChoose }: FewestPanelP
   const use = () => {
     let choices: ChordChoice[] = [...document.choices];
     for (const stretch of stretches) {
-      for (const number of stretch.chords) {
-        const chord = chords[number];
-        if (chord && chord.root !== "" && !chord.chosen) choices = withSound(choices, chord, onTonic(chord, stretch.tonic, stretch.scale));
-      }
+      stretch.chords.forEach((number, place) => {
+        const [chord, root] = [chords[number], stretch.roots[place]];
+        if (chord && root && !chord.chosen) choices = withSound(choices, chord, { scale: stretch.scale, root });
+      });
     }
     onChoose(choices);
   };
@@ -39,7 +39,7 @@ export function FewestPanel({ document, chords, wanted, onChoose }: FewestPanelP
         <SegmentedControl
           aria-label="How well a sound must serve"
           value={accepted}
-          onChange={(next) => setAccepted(next as Acceptance)}
+          onChange={(next) => setAccepted(next)}
           data={[
             { value: "strict", label: "Strictly" },
             { value: "usual", label: "As usual" },

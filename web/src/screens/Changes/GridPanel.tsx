@@ -1,10 +1,9 @@
 import { Alert, Group, Select, Skeleton, Stack, Table, Text } from "@mantine/core";
 import { useState } from "react";
-import { useGrid } from "../../api/queries";
+import { useGrid } from "./queries";
 import type { ChangesDraft, ScaleChoice, Tables } from "../../api/types";
 import { HeardTone } from "../../parts/HeardLane/HeardLane";
 import { ScalePicker } from "../../parts/ScalePicker";
-import { KEY_NAMES } from "../../parts/keys";
 import classes from "./Changes.module.css";
 
 interface GridPanelProps {
@@ -24,21 +23,16 @@ export function GridPanel({ document, tonic, tables, wanted }: GridPanelProps) {
   return (
     <Stack gap="sm">
       <Group align="flex-end">
-        <Select
-          label="On"
-          w={110}
-          data={[...new Set([tonic, ...KEY_NAMES])]}
-          value={on}
-          allowDeselect={false}
-          onChange={setOwn}
-        />
+        <Select label="On" w={110} data={[...new Set([tonic, ...tables.major_keys])]} value={on} onChange={setOwn} />
         <div style={{ flex: 1 }}>
           <ScalePicker label="One sound over all chords" tables={tables} value={scale} onChange={setScale} />
         </div>
       </Group>
       {grid.isError && <Alert color="red">{grid.error.message}</Alert>}
       {!wanted && <Text c="dimmed">Mend the text first; then each note is told over each chord.</Text>}
-      {wanted && grid.data === undefined && !grid.isError && <Skeleton height={160} aria-label="Working out the grid" />}
+      {wanted && grid.data === undefined && !grid.isError && (
+        <Skeleton height={160} aria-label="Working out the grid" />
+      )}
       {grid.data && (
         <Table className={classes.grid} aria-label="What each note becomes">
           <Table.Thead>
@@ -55,7 +49,7 @@ export function GridPanel({ document, tonic, tables, wanted }: GridPanelProps) {
                 <Table.Th scope="row">
                   {row.text}
                   <Text size="xs" c="dimmed" fw={400}>
-                    {row.score <= 1.7 ? "serves" : row.score <= 3.2 ? "serves loosely" : "goes against it"}
+                    {row.service}
                   </Text>
                 </Table.Th>
                 {row.tones.map((tone, number) => (

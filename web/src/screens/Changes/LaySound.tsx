@@ -1,9 +1,11 @@
 import { Button, Group, Select, Stack, Text, Title } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
+import { answered, client } from "../../api/client";
 import type { ChangesDraft, Chord, ScaleChoice, Tables } from "../../api/types";
 import { ScalePicker } from "../../parts/ScalePicker";
-import { KEY_NAMES } from "../../parts/keys";
-import { laidOver, without } from "./choices";
+import { tell } from "../../parts/tell";
+import { without } from "./choices";
 
 interface LaySoundProps {
   document: ChangesDraft;
@@ -17,7 +19,15 @@ export function LaySound({ document, selected, tables, onChoose }: LaySoundProps
   const first = selected.find((chord) => chord.root !== "");
   const [tonic, setTonic] = useState(first?.root ?? "C");
   const [scale, setScale] = useState<ScaleChoice>("minor-blues");
-  const names = [...new Set([...selected.map((chord) => chord.root).filter(Boolean), ...KEY_NAMES])];
+  const names = [...new Set([...selected.map((chord) => chord.root).filter(Boolean), ...tables.major_keys])];
+  const lay = useMutation({
+    mutationFn: () => {
+      const chords = selected.map((chord) => chord.number);
+      return answered(client.POST("/api/changes/laid", { body: { draft: document, chords, tonic, scale } }));
+    },
+    onSuccess: ({ choices }) => onChoose(choices),
+    onError: (error) => tell("The sound could not be laid across", error),
+  });
   return (
     <Stack gap="sm">
       <Title order={2} size="h3">
@@ -25,11 +35,13 @@ export function LaySound({ document, selected, tables, onChoose }: LaySoundProps
       </Title>
       <Text>One sound laid across these {selected.length} chords.</Text>
       <Group align="flex-end">
-        <Select label="On" w={110} data={names} value={tonic} allowDeselect={false} onChange={(next) => next !== null && setTonic(next)} />
+        <Select label="On" w={110} data={names} value={tonic} onChange={(next) => next !== null && setTonic(next)} />
         <div style={{ flex: 1 }}>
           <ScalePicker label="Sound to lay across" tables={tables} value={scale} onChange={setScale} />
         </div>
-        <Button onClick={() => onChoose(laidOver(document.choices, selected, tonic, scale))}>Lay it across</Button>
+        <Button loading={lay.isPending} onClick={() => lay.mutate()}>
+          Lay it across
+        </Button>
         <Button variant="default" onClick={() => onChoose(without(document.choices, selected))}>
           Leave them to what fits first
         </Button>

@@ -2,8 +2,8 @@ import { Alert, Anchor, Button, Group, Select, Stack, Text, Textarea } from "@ma
 import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import { answered, client } from "../../api/client";
-import type { House } from "../../api/queries";
-import type { ChangesDraft, Fault, Tables, Worked } from "../../api/types";
+import type { House } from "./queries";
+import type { Fault, Tables, Worked } from "../../api/types";
 import { Choice } from "../../parts/Choice";
 import { pitchClass } from "../../parts/keys";
 import { placeOf } from "../../parts/changesText";
@@ -19,12 +19,10 @@ interface TextSideProps {
   onHouse: (house: House) => void;
 }
 
-const SCHOOLS: Record<ChangesDraft["school"], string> = {
-  key: "stay in the key",
-  colour: "avoid what rubs",
-};
-const TURNS: Record<ChangesDraft["turn"], string> = { chorus: "every chorus", phrase: "every time it comes round" };
-const HOUSES: Record<House, string> = { words: "m7 maj7 m7♭5", signs: "-7 Δ7 ø7" };
+const HOUSES: { value: House; label: string }[] = [
+  { value: "words", label: "m7 maj7 m7♭5" },
+  { value: "signs", label: "-7 Δ7 ø7" },
+];
 
 /** The text, its faults, and how it is read. */
 export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProps) {
@@ -39,7 +37,11 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
   });
   const begin = useMutation({
     mutationFn: (form: string) =>
-      answered(client.GET("/api/forms/{form_id}", { params: { path: { form_id: form }, query: { key: worked?.tonic ?? "C" } } })),
+      answered(
+        client.GET("/api/forms/{form_id}", {
+          params: { path: { form_id: form }, query: { key: worked?.tonic ?? "C" } },
+        }),
+      ),
     onSuccess: ({ text }) => setDocument({ ...document, text, choices: [] }),
     onError: (error) => tell("The form could not be written", error),
   });
@@ -67,7 +69,12 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
       {worked && worked.faults.length > 0 && (
         <Alert color="lamp" title="Not all of it can be read yet" role="status">
           {worked.faults.slice(0, 4).map((fault) => (
-            <FaultLine key={`${fault.where} ${fault.message}`} fault={fault} text={document.text} onShow={() => show(fault)} />
+            <FaultLine
+              key={`${fault.where} ${fault.message}`}
+              fault={fault}
+              text={document.text}
+              onShow={() => show(fault)}
+            />
           ))}
           {worked.faults.length > 4 && <Text size="sm">And {worked.faults.length - 4} more.</Text>}
         </Alert>
@@ -77,7 +84,6 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
           label="In the key of"
           data={names}
           value={worked ? (names[pitchClass(worked.tonic)] ?? null) : null}
-          allowDeselect={false}
           disabled={!sound}
           onChange={(tonic) => tonic !== null && carry.mutate({ tonic })}
         />
@@ -102,13 +108,18 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
         <Choice
           label="Where nothing is chosen"
           value={document.school}
-          choices={SCHOOLS}
+          field="ChangesDraft.school"
           onChange={(school) => setDocument({ ...document, school })}
         />
-        <Choice label="Symbols" value={house} choices={HOUSES} onChange={onHouse} />
+        <Select label="Symbols" value={house} data={HOUSES} onChange={(next) => onHouse(next as House)} />
       </Group>
       {document.choices.some((choice) => choice.sounds.length > 1) && (
-        <Choice label="Several sounds take turns" value={document.turn} choices={TURNS} onChange={(turn) => setDocument({ ...document, turn })} />
+        <Choice
+          label="Several sounds take turns"
+          field="ChangesDraft.next_sound"
+          value={document.next_sound}
+          onChange={(next_sound) => setDocument({ ...document, next_sound })}
+        />
       )}
       <Text size="sm" c="dimmed">
         {document.school === "key"

@@ -3,22 +3,16 @@ import { IconDownload, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } 
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { download, readChangesFile } from "../../api/files";
-import { useTables } from "../../api/queries";
 import type { Saved } from "../../api/shelves";
-import type { ChangesFileKind, Worked } from "../../api/types";
+import type { Worked } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
 import { titleOf, withTitle } from "../../parts/changesText";
+import { useLoadedTables } from "../../parts/tables";
 import { type Draft, layOnBench } from "../../parts/useDraft";
 import { chordSchedule } from "../../sound/schedule";
 import type { usePlayer } from "../../sound/usePlayer";
 import classes from "./Changes.module.css";
-
-const FILES: [ChangesFileKind, string][] = [
-  ["musicxml", "Chord symbols (MusicXML)"],
-  ["text", "Plain text"],
-  ["json", "With the chosen sounds (JSON)"],
-];
 
 interface TopBarProps {
   draft: Draft<"changes">;
@@ -31,19 +25,20 @@ interface TopBarProps {
 export function TopBar({ draft, saved, worked, player }: TopBarProps) {
   const { document, setDocument } = draft;
   const navigate = useNavigate();
-  const tables = useTables();
+  const tables = useLoadedTables();
   const [unnamed, setUnnamed] = useState(false);
   const title = titleOf(document.text);
   const ready = worked !== undefined && worked.faults.length === 0;
   const idle = player.state.status === "stopped" || player.state.status === "failed";
 
   const toBench = () => {
-    if (tables.data === undefined || worked === undefined) return;
-    const recipe = tables.data.blank;
+    const { blank: recipe, fresh } = tables;
+    const sounds = fresh.sounds["changes"];
+    if (worked === undefined || sounds?.kind !== "changes") return;
     layOnBench({
       ...recipe,
       title: title && `${title}: through the changes`.slice(0, 120),
-      sounds: { kind: "changes", changes: document, choruses: 1, bars_in_key: 0, phrases: 4 },
+      sounds: { ...sounds, changes: document },
       path: { ...recipe.path, direction: "up" },
       keys: { ...recipe.keys, start: worked.tonic },
       numbers: "chord",
@@ -87,7 +82,11 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
           Hear the chords
         </Button>
       ) : (
-        <Button leftSection={<IconPlayerStopFilled size={17} />} loading={player.state.status === "loading"} onClick={player.stop}>
+        <Button
+          leftSection={<IconPlayerStopFilled size={17} />}
+          loading={player.state.status === "loading"}
+          onClick={player.stop}
+        >
           Stop
         </Button>
       )}
@@ -98,10 +97,13 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         label="Download"
         icon={<IconDownload size={18} />}
         disabled={!ready}
-        kinds={FILES}
+        kinds={tables.changes_files}
         write={(kind) => download(`/api/changes/files/${kind}`, document)}
       />
-      <OpenFile accept=".musicxml,.xml,.mxl,.txt,.json" read={async (file) => setDocument(await readChangesFile(file))} />
+      <OpenFile
+        accept=".musicxml,.xml,.mxl,.txt,.json"
+        read={async (file) => setDocument(await readChangesFile(file))}
+      />
     </Group>
   );
 }

@@ -1,7 +1,7 @@
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
 
 /** All recipes. */
-export function RecipesPage() {
+export function Component() {
   return (
     <ShelfPage
       shelf="recipes"

@@ -1,9 +1,10 @@
 import { Anchor, Button, Group, MultiSelect, Stack, Text, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useWay } from "../../api/queries";
+import { useWay } from "./queries";
 import type { LaidOpen as Sound, ScaleChoice, Tables } from "../../api/types";
 import { choiceOf, nameOf, scaleOptions, soundAddress } from "../../parts/scales";
+import { limitsOf } from "../../parts/tables";
 import { layOnBench } from "../../parts/useDraft";
 import { Fact } from "./Fact";
 import classes from "./Sounds.module.css";
@@ -15,25 +16,16 @@ interface AroundItProps {
 
 type Step = Sound["neighbours"][number];
 
-/** Half steps of a degree, to tell whether a note was raised or lowered. */
-const HEIGHTS = [0, 2, 4, 5, 7, 9, 11];
-function height(degree: string): number {
-  const signs = [...degree].filter((sign) => !/\d/.test(sign));
-  const alteration = signs.reduce((sum, sign) => sum + (sign === "♯" ? 1 : sign === "𝄪" ? 2 : sign === "𝄫" ? -2 : -1), 0);
-  return (HEIGHTS[Number(degree.replace(/\D/g, "")) - 1] ?? 0) + alteration;
-}
-const raises = (step: Step) => height(step.after) > height(step.before);
-
 /** Sounds one altered note away, the modes of its family, and ways from here to other sounds. */
 export function AroundIt({ sound, tables }: AroundItProps) {
   return (
     <Stack gap="lg">
       <div className={classes.map} role="group" aria-label="One altered note away">
-        <Side name="lower one note" steps={sound.neighbours.filter((step) => !raises(step))} tonic={sound.tonic} />
+        <Side name="lower one note" steps={sound.neighbours.filter((step) => !step.raises)} tonic={sound.tonic} />
         <div className={classes.centre}>
           {sound.tonic} {sound.name}
         </div>
-        <Side name="raise one note" steps={sound.neighbours.filter(raises)} tonic={sound.tonic} />
+        <Side name="raise one note" steps={sound.neighbours.filter((step) => step.raises)} tonic={sound.tonic} />
       </div>
       <dl className={classes.facts}>
         <Fact name={`The same tones from (${sound.family})`}>
@@ -79,7 +71,9 @@ function Ways({ sound, tables }: AroundItProps) {
   const chain: ScaleChoice[] = [sound.scale, ...(way.data ?? []).map((step) => step.scale)];
   const toBench = () => {
     const recipe = sound.exercise.recipe;
-    layOnBench({ ...recipe, sounds: { kind: "morph", scales: chain.slice(0, 12), repeats: 1, closed: false, part: "whole" } });
+    const fresh = tables.fresh.sounds["morph"];
+    const most = limitsOf(tables, "MorphingSounds.scales").most;
+    if (fresh?.kind === "morph") layOnBench({ ...recipe, sounds: { ...fresh, scales: chain.slice(0, most) } });
     void navigate("/bench");
   };
   return (

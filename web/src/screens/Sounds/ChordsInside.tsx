@@ -14,7 +14,8 @@ export function ChordsInside({ sound }: { sound: Sound }) {
         </Table.Tbody>
       </Table>
       <Text size="sm" c="dimmed">
-        These are the chords the sound makes of itself. Music leaves them all the time: chords are borrowed, altered and slid.
+        These are the chords the sound makes of itself. Music leaves them all the time: chords are borrowed, altered and
+        slid.
       </Text>
       <Title order={2} size="h4">
         Triad pairs without a common tone

@@ -2,7 +2,7 @@ import { SegmentedControl, Stack, Text, TextInput, UnstyledButton } from "@manti
 import { useDebouncedValue } from "@mantine/hooks";
 import { IconSearch } from "@tabler/icons-react";
 import { useState } from "react";
-import { type SearchBy, useFoundSounds } from "../../api/queries";
+import { type SearchBy, useFoundSounds } from "./queries";
 import type { FoundSound } from "../../api/types";
 import classes from "./Sounds.module.css";
 

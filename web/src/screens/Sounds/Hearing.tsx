@@ -4,18 +4,13 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import type { LaidOpen as Sound } from "../../api/types";
+import { choicesOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import { layOnBench } from "../../parts/useDraft";
 import { soundingSchedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
 
-const WAYS = {
-  alone: "up and down",
-  drone: "over a drone",
-  root: "home after every note",
-  chords: "against its chords",
-} as const;
-type Way = keyof typeof WAYS;
+type Way = "alone" | "drone" | "root" | "chords";
 const TEMPO = 132;
 
 /** Hear it one way or another, or take it to the bench. */
@@ -38,9 +33,8 @@ export function Hearing({ sound }: { sound: Sound }) {
       <Select
         aria-label="How to hear it"
         w={200}
-        data={Object.entries(WAYS).map(([value, label]) => ({ value, label }))}
+        data={choicesOf(useLoadedTables(), "listening.way")}
         value={way}
-        allowDeselect={false}
         onChange={(next) => next !== null && setWay(next as Way)}
       />
       {idle ? (

@@ -39,7 +39,15 @@ export function Making({ sound, tables }: MakingProps) {
     <Stack gap="sm" maw={640}>
       <Group align="flex-end">
         <div style={{ flex: 1 }}>
-          <ScalePicker label={`Join ${nameOf(sound.scale, tables)} with`} tables={tables} value={joined} onChange={(next) => { setJoined(next); setTyped(null); }} />
+          <ScalePicker
+            label={`Join ${nameOf(sound.scale, tables)} with`}
+            tables={tables}
+            value={joined}
+            onChange={(next) => {
+              setJoined(next);
+              setTyped(null);
+            }}
+          />
         </div>
         <Button variant="default" disabled={joined === null} onClick={() => setJoined(null)}>
           With nothing
@@ -70,12 +78,22 @@ export function Making({ sound, tables }: MakingProps) {
         spellCheck={false}
         onChange={(event) => setTyped(event.currentTarget.value)}
       />
-      <TextInput label="What you call it" maxLength={40} placeholder={called} value={name} onChange={(event) => setName(event.currentTarget.value)} />
+      <TextInput
+        label="What you call it"
+        maxLength={40}
+        placeholder={called}
+        value={name}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
       <Group>
         <Button loading={add.isPending} disabled={degrees === ""} onClick={save}>
           Save my scale
         </Button>
-        <Button variant="default" disabled={degrees === ""} onClick={() => void navigate(soundAddress(own, sound.tonic))}>
+        <Button
+          variant="default"
+          disabled={degrees === ""}
+          onClick={() => void navigate(soundAddress(own, sound.tonic))}
+        >
           Lay it open
         </Button>
         <Text size="sm" c="dimmed" flex={1}>

@@ -2,7 +2,7 @@ import { Box, Group, Table } from "@mantine/core";
 import type { LaidOpen as Sound } from "../../api/types";
 import { Keyboard } from "../../parts/Keyboard/Keyboard";
 import { Neck } from "../../parts/Neck/Neck";
-import scoreClasses from "../../parts/StripView/StripView.module.css";
+import { Engraved } from "../../parts/Engraved";
 import { Fact } from "./Fact";
 import classes from "./Sounds.module.css";
 
@@ -15,11 +15,15 @@ const SCHOOLS = [
 /** On the staff, in numbers of all schools, on a keyboard and on a neck. */
 export function NotesAndNumbers({ sound }: { sound: Sound }) {
   const numbers = sound.numbers.major ?? [];
-  const tones = sound.heights.map((height, place) => ({ height, number: numbers[place] ?? "", role: sound.roles[place] ?? "tension" }));
+  const tones = sound.heights.map((height, place) => ({
+    height,
+    number: numbers[place] ?? "",
+    role: sound.roles[place] ?? "tension",
+  }));
   const spoken = sound.notes.join(", ");
   return (
     <>
-      <div className={`${scoreClasses.score} ${classes.score}`} dangerouslySetInnerHTML={{ __html: sound.picture }} />
+      <Engraved svg={sound.picture} className={classes.score} />
       <Table className={classes.numbers} withRowBorders={false} verticalSpacing={4}>
         <Table.Tbody>
           <NumberRow name="notes" cells={sound.notes} strong />

@@ -1,13 +1,14 @@
 import { Alert, Box, Group, Skeleton, Stack } from "@mantine/core";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { useSound, useTables } from "../../api/queries";
 import type { ScaleChoice } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { pitchClass } from "../../parts/keys";
 import { soundAddress } from "../../parts/scales";
+import { useLoadedTables } from "../../parts/tables";
 import { Finder } from "./Finder";
 import { LaidOpen } from "./LaidOpen";
 import { OwnScales } from "./OwnScales";
+import { useSound } from "./queries";
 import classes from "./Sounds.module.css";
 
 /** The sound an address names: one of the catalogue, or one's own typed in the address. */
@@ -21,20 +22,20 @@ function useAddressed(): { scale: ScaleChoice; tonic: string } {
 }
 
 /** One sound at a time, laid open: large and calm, for a lesson. */
-export function SoundsPage() {
+export function Component() {
   const { scale, tonic } = useAddressed();
   const navigate = useNavigate();
-  const tables = useTables();
+  const tables = useLoadedTables();
   const sound = useSound(scale, tonic);
   const goTo = (next: ScaleChoice, key: string) => void navigate(soundAddress(next, key));
-  const row = tables.data?.scales.find((candidate) => candidate.id === scale);
-  const names = (row?.colour === "minor" ? tables.data?.minor_keys : tables.data?.major_keys) ?? [];
+  const row = tables.scales.find((candidate) => candidate.id === scale);
+  const names = row?.colour === "minor" ? tables.minor_keys : tables.major_keys;
   return (
     <Box className={classes.page}>
       <Group align="flex-start" gap="xl" wrap="nowrap">
         <Stack w={300} gap="lg" style={{ flexShrink: 0 }}>
           <Finder onFound={(found) => goTo(found.scale, found.tonic ?? tonic)} />
-          {names.length > 0 && sound.data && (
+          {sound.data && (
             <Dial
               route={[pitchClass(sound.data.tonic)]}
               current={pitchClass(sound.data.tonic)}
@@ -53,7 +54,7 @@ export function SoundsPage() {
             </Alert>
           )}
           {sound.data === undefined && !sound.isError && <Skeleton height={320} aria-label="Opening the sound" />}
-          {sound.data && tables.data && !sound.isError && <LaidOpen sound={sound.data} tables={tables.data} />}
+          {sound.data && !sound.isError && <LaidOpen sound={sound.data} tables={tables} />}
         </Box>
       </Group>
     </Box>

@@ -1,41 +1,57 @@
-import { Button, Group, NumberInput, Stack, TextInput } from "@mantine/core";
+import { Button, Group, Stack, TextInput } from "@mantine/core";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
-import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
-import { FRESH_COURSE, FRESH_LADDER, freshEnclosure, wordsOf } from "./aboutFigure";
+import type { PhraseProps } from "./PhraseProps";
+import { freshEnclosure, freshOf } from "./aboutFigure";
 
 /** What the line stands on. */
 export function LadderPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { ladder } = recipe;
   const error = problemAt(problems, "/ladder");
-  const whole = (value: string | number) => (typeof value === "number" ? value : 1);
+  const fresh = (kind: string) => ({ ...recipe, ladder: freshOf(tables.fresh.ladders, kind) });
   return (
     <Stack gap="sm" w={360}>
       <PreviewChoice
         label="It stands on"
+        field="LadderPart.kind"
         value={ladder.kind}
-        choices={wordsOf(tables).ladders}
         error={error}
-        recipeWith={(kind) => ({ ...recipe, ladder: FRESH_LADDER[kind] })}
-        onChange={(kind) => onChange({ ...recipe, ladder: FRESH_LADDER[kind] })}
+        recipeWith={fresh}
+        onChange={(kind) => onChange(fresh(kind))}
       />
       {ladder.kind === "arpeggio" && (
         <>
           <Group grow align="flex-start">
-            <NumberInput label="From step" min={1} max={12} value={ladder.step} onChange={(step) => onChange({ ...recipe, ladder: { ...ladder, step: whole(step) } })} />
-            <NumberInput label="Tones" min={3} max={6} clampBehavior="strict" value={ladder.size} onChange={(size) => typeof size === "number" && size > 2 && onChange({ ...recipe, ladder: { ...ladder, size } })} />
+            <Amount
+              label="From step"
+              field="ArpeggioLadder.step"
+              value={ladder.step}
+              onChange={(step) => onChange({ ...recipe, ladder: { ...ladder, step } })}
+            />
+            <Amount
+              label="Tones"
+              field="ArpeggioLadder.size"
+              value={ladder.size}
+              onChange={(size) => onChange({ ...recipe, ladder: { ...ladder, size } })}
+            />
           </Group>
           <Choice
             label="Stacked in"
+            field="ArpeggioLadder.stacked"
             value={ladder.stacked}
-            choices={{ thirds: "thirds", fourths: "fourths" }}
             onChange={(stacked) => onChange({ ...recipe, ladder: { ...ladder, stacked } })}
           />
         </>
       )}
       {ladder.kind === "pair" && (
-        <NumberInput label="Which pair, as they are ranked" min={1} max={12} value={ladder.rank} onChange={(rank) => onChange({ ...recipe, ladder: { ...ladder, rank: whole(rank) } })} />
+        <Amount
+          label="Which pair, as they are ranked"
+          field="PairLadder.rank"
+          value={ladder.rank}
+          onChange={(rank) => onChange({ ...recipe, ladder: { ...ladder, rank } })}
+        />
       )}
     </Stack>
   );
@@ -50,15 +66,15 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
     <Stack gap="sm" w={400}>
       <PreviewChoice
         label="Led into by"
+        field="Enclosure.kind"
         value={enclosure.kind}
-        choices={wordsOf(tables).enclosures}
-        recipeWith={(kind) => ({ ...recipe, enclosure: freshEnclosure(kind, enclosure) })}
+        recipeWith={(kind) => ({ ...recipe, enclosure: freshEnclosure(kind, enclosure, tables) })}
         onChange={(kind) => set({ kind })}
       />
       <Choice
         label="Targets: figures that begin on"
+        field="Enclosure.targets"
         value={enclosure.targets}
-        choices={{ all: "any tone", chord: "a chord tone", "thirds-sevenths": "a third or seventh", chosen: "chosen degrees" }}
         onChange={(targets) => set({ targets })}
       />
       {enclosure.targets === "chosen" && (
@@ -73,8 +89,8 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
       <Choice
         label="Targets land"
         description="On the beat: with a pickup, and the tone before held where it must wait."
+        field="Enclosure.landing"
         value={enclosure.landing}
-        choices={{ beat: "on a beat", flow: "wherever the line brings them" }}
         onChange={(landing) => set({ landing })}
       />
       <Button variant="default" onClick={() => onChange({ ...recipe, enclosure: null })}>
@@ -88,24 +104,29 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
 export function CoursePhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { course } = recipe;
   const error = problemAt(problems, "/course");
+  const fresh = (kind: string) => ({ ...recipe, course: freshOf(tables.fresh.courses, kind) });
   return (
     <Stack gap="sm" w={380}>
       <PreviewChoice
         label="Course"
+        field="CoursePart.kind"
         value={course.kind}
-        choices={wordsOf(tables).courses}
-        recipeWith={(kind) => ({ ...recipe, course: FRESH_COURSE[kind] })}
-        onChange={(kind) => onChange({ ...recipe, course: FRESH_COURSE[kind] })}
+        recipeWith={fresh}
+        onChange={(kind) => onChange(fresh(kind))}
       />
       {course.kind === "return" && (
         <Group grow align="flex-start">
-          <TextInput label="Home is the degree" value={course.degree} error={error} onChange={(event) => onChange({ ...recipe, course: { ...course, degree: event.currentTarget.value } })} />
-          <NumberInput
+          <TextInput
+            label="Home is the degree"
+            value={course.degree}
+            error={error}
+            onChange={(event) => onChange({ ...recipe, course: { ...course, degree: event.currentTarget.value } })}
+          />
+          <Amount
             label="After every so many"
-            min={1}
-            max={16}
+            field="ReturnCourse.every"
             value={course.every}
-            onChange={(every) => typeof every === "number" && every > 0 && onChange({ ...recipe, course: { ...course, every } })}
+            onChange={(every) => onChange({ ...recipe, course: { ...course, every } })}
           />
         </Group>
       )}

@@ -1,6 +1,6 @@
 import { Group, Radio, Stack, TextInput, UnstyledButton } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Choice } from "../../../parts/Choice";
+import { Choice, useOffered } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
 
 type Cell = Extract<Recipe["figure"], { kind: "cell" }>;
@@ -13,15 +13,11 @@ interface CellFieldsProps {
 }
 
 const EXAMPLES = ["5 3 2 1", "1 2 3 5", "1 3 5 7", "3 1 2 5-", "1 ♯4 5 8"];
-const TURNS = {
-  never: "never",
-  falling: "coming down",
-  "every-second": "every second time",
-} as const;
 
 /** A cell as it is typed, how its numbers are read, and when it is turned. */
 export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
   const { turned } = cell;
+  const readings = useOffered("Cell.reading");
   return (
     <>
       <TextInput
@@ -35,7 +31,13 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
       />
       <Group gap="xs" aria-label="Examples">
         {EXAMPLES.map((text) => (
-          <UnstyledButton key={text} fz="sm" c="var(--accent)" td="underline" onClick={() => onChange({ ...cell, text })}>
+          <UnstyledButton
+            key={text}
+            fz="sm"
+            c="var(--accent)"
+            td="underline"
+            onClick={() => onChange({ ...cell, text })}
+          >
             {text}
           </UnstyledButton>
         ))}
@@ -44,7 +46,7 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
         <PreviewChoice
           label="Turned round"
           value={turned.when}
-          choices={TURNS}
+          field="Turned.when"
           recipeWith={(when) => ({ ...recipe, figure: { ...cell, turned: { ...turned, when } } })}
           onChange={(when) => onChange({ ...cell, turned: { ...turned, when } })}
         />
@@ -52,25 +54,26 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
           <Choice
             label="How"
             value={turned.how}
-            choices={{ backwards: "backwards", "upside-down": "upside down" }}
+            field="Turned.how"
             onChange={(how) => onChange({ ...cell, turned: { ...turned, how } })}
           />
         )}
         <Choice
           label="Order"
           value={cell.order}
-          choices={{ written: "as written", each: "each order in turn" }}
+          field="Cell.order"
           onChange={(order) => onChange({ ...cell, order })}
         />
       </Group>
       <Radio.Group
         label="In a sound with gaps, 1 2 3 4 5 means"
         value={cell.reading}
-        onChange={(reading) => onChange({ ...cell, reading: reading as Cell["reading"] })}
+        onChange={(reading) => onChange({ ...cell, reading: reading })}
       >
         <Stack gap={6} mt={6}>
-          <Radio value="degrees" label="degrees: a major pentatonic has 1 2 3 5 6" />
-          <Radio value="rungs" label="rungs: its five tones are 1 2 3 4 5" />
+          {readings.map(({ value, label }) => (
+            <Radio key={value} value={value} label={label} />
+          ))}
         </Stack>
       </Radio.Group>
       {cell.reading === "degrees" && (
@@ -78,7 +81,7 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
           label="A degree the sound does not have"
           value={cell.lacking}
           onChange={(lacking) => onChange({ ...cell, lacking })}
-          choices={{ nearest: "becomes the nearest tone", chromatic: "is played all the same", drop: "is left out" }}
+          field="Cell.lacking"
         />
       )}
     </>

@@ -2,26 +2,16 @@ import { ActionIcon, Checkbox, Group, Select, Stack, Text, TextInput } from "@ma
 import { IconX } from "@tabler/icons-react";
 import { useRef } from "react";
 import type { Companion } from "../../../api/types";
-import { Choice } from "../../../parts/Choice";
+import { Choice, useOffered } from "../../../parts/Choice";
+import { limitsOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
-
-const MOST = 3;
-const NAMES: Record<Companion["kind"], string> = {
-  octaves: "the line in octaves",
-  fifths: "open fifths",
-  drone: "a drone",
-  voicings: "voicings of the chords",
-};
-const FIRST: { [K in Companion["kind"]]: Extract<Companion, { kind: K }> } = {
-  octaves: { kind: "octaves", octaves: -1, written: true },
-  fifths: { kind: "fifths", moving: false, written: true },
-  drone: { kind: "drone", degree: "1", fifth: false, written: false },
-  voicings: { kind: "voicings", form: "rootless", hand: "left", anticipated: "no", written: true },
-};
+import { freshOf } from "./aboutFigure";
 
 /** What is played or sounds beside the line. */
-export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
+export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+  const offered = useOffered("Companion.kind");
+  const nameOf = (kind: Companion["kind"]) => offered.find(({ value }) => value === kind)?.label ?? kind;
   const { companions } = recipe;
   const adding = useRef<HTMLInputElement>(null);
   const set = (next: Companion[]) => onChange({ ...recipe, companions: next });
@@ -29,17 +19,17 @@ export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
     set(companions.filter((_, index) => index !== place));
     adding.current?.focus(); // the button that was pressed goes
   };
-  const add = (kind: Companion["kind"]) => {
-    const written = companions.some((one) => one.written);
-    set([...companions, { ...FIRST[kind], written: FIRST[kind].written && !written }]);
+  const add = (kind: string) => {
+    const fresh = freshOf(tables.fresh.companions, kind);
+    set([...companions, { ...fresh, written: fresh.written && !companions.some((one) => one.written) }]);
   };
   return (
     <Stack gap="sm" w={470} role="group" aria-label="Beside the line">
       {companions.map((companion, place) => (
-        <Stack key={place} gap={6} role="group" aria-label={NAMES[companion.kind]}>
+        <Stack key={place} gap={6} role="group" aria-label={nameOf(companion.kind)}>
           <Group justify="space-between" wrap="nowrap">
             <Text fw={600} size="sm">
-              {NAMES[companion.kind]}
+              {nameOf(companion.kind)}
             </Text>
             <Group gap="xs" wrap="nowrap">
               <Checkbox
@@ -47,10 +37,19 @@ export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
                 checked={companion.written}
                 onChange={(event) => {
                   const written = event.currentTarget.checked;
-                  set(companions.map((one, index) => ({ ...one, written: index === place ? written : one.written && !written })));
+                  set(
+                    companions.map((one, index) => ({
+                      ...one,
+                      written: index === place ? written : one.written && !written,
+                    })),
+                  );
                 }}
               />
-              <ActionIcon variant="subtle" aria-label={`Leave out ${NAMES[companion.kind]}`} onClick={() => leaveOut(place)}>
+              <ActionIcon
+                variant="subtle"
+                aria-label={`Leave out ${nameOf(companion.kind)}`}
+                onClick={() => leaveOut(place)}
+              >
                 <IconX size={16} />
               </ActionIcon>
             </Group>
@@ -67,12 +66,14 @@ export function CompanionsPhrase({ recipe, problems, onChange }: PhraseProps) {
         label="Beside the line"
         description="What the other hand plays, or only sounds with it."
         placeholder={companions.length === 0 ? "nothing" : "add another"}
-        disabled={companions.length >= MOST}
+        disabled={companions.length >= limitsOf(tables, "Recipe.companions").most}
         value={null}
-        data={Object.entries(NAMES).map(([value, label]) => ({ value, label }))}
-        error={problemAt(problems.filter((one) => !one.pointer.startsWith("/companions/")), "/companions")}
-        comboboxProps={{ withinPortal: false }}
-        onChange={(kind) => kind !== null && add(kind as Companion["kind"])}
+        data={offered}
+        error={problemAt(
+          problems.filter((one) => !one.pointer.startsWith("/companions/")),
+          "/companions",
+        )}
+        onChange={(kind) => kind !== null && add(kind)}
       />
     </Stack>
   );
@@ -90,8 +91,8 @@ function Fields({ companion, error, onChange }: FieldsProps) {
       return (
         <Choice
           label="How far"
-          value={String(companion.octaves) as "-2" | "-1" | "1" | "2"}
-          choices={{ "-2": "two octaves lower", "-1": "an octave lower", "1": "an octave higher", "2": "two octaves higher" }}
+          value={String(companion.octaves)}
+          field="Doubling.octaves"
           onChange={(octaves) => onChange({ ...companion, octaves: Number(octaves) as typeof companion.octaves })}
         />
       );
@@ -106,19 +107,41 @@ function Fields({ companion, error, onChange }: FieldsProps) {
     case "drone":
       return (
         <Group align="flex-end">
-          <TextInput label="Degree of the key" w={120} maxLength={4} value={companion.degree} error={error} onChange={(event) => onChange({ ...companion, degree: event.currentTarget.value })} />
-          <Checkbox mb={8} label="with its fifth" checked={companion.fifth} onChange={(event) => onChange({ ...companion, fifth: event.currentTarget.checked })} />
+          <TextInput
+            label="Degree of the key"
+            w={120}
+            maxLength={4}
+            value={companion.degree}
+            error={error}
+            onChange={(event) => onChange({ ...companion, degree: event.currentTarget.value })}
+          />
+          <Checkbox
+            mb={8}
+            label="with its fifth"
+            checked={companion.fifth}
+            onChange={(event) => onChange({ ...companion, fifth: event.currentTarget.checked })}
+          />
         </Group>
       );
     case "voicings":
       return (
         <Group grow>
-          <Choice label="Form" value={companion.form} choices={{ shell: "shells: root, 3, 7", rootless: "rootless: 3 5 7 9" }} onChange={(form) => onChange({ ...companion, form })} />
-          <Choice label="Hand" value={companion.hand} choices={{ left: "left", right: "right" }} onChange={(hand) => onChange({ ...companion, hand })} />
+          <Choice
+            label="Form"
+            value={companion.form}
+            field="Voicings.form"
+            onChange={(form) => onChange({ ...companion, form })}
+          />
+          <Choice
+            label="Hand"
+            value={companion.hand}
+            field="Voicings.hand"
+            onChange={(hand) => onChange({ ...companion, hand })}
+          />
           <Choice
             label="Placed"
             value={companion.anticipated}
-            choices={{ no: "on the beat", eighth: "an eighth early", sixteenth: "a sixteenth early" }}
+            field="Voicings.anticipated"
             onChange={(anticipated) => onChange({ ...companion, anticipated })}
           />
         </Group>

@@ -1,5 +1,6 @@
-import { Checkbox, Group, NumberInput } from "@mantine/core";
+import { Checkbox, Group } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
 
@@ -13,8 +14,6 @@ interface FieldsProps<K extends Figure["kind"]> {
   onChange: (figure: Of<K>) => void;
 }
 
-const SIZES = { 2: "seconds", 3: "thirds", 4: "fourths", 5: "fifths", 6: "sixths", 7: "sevenths", 8: "octaves", 9: "ninths", 10: "tenths" };
-
 /** The tones one by one. */
 export function RunFields({ run, recipe, onChange }: FieldsProps<"run"> & { run: Of<"run"> }) {
   return (
@@ -23,45 +22,48 @@ export function RunFields({ run, recipe, onChange }: FieldsProps<"run"> & { run:
         label="The roots on the way"
         description="The tones of the ladder one by one, as the path walks."
         value={run.roots}
-        choices={{ plain: "like all other tones", hold: "held twice as long", repeat: "struck twice" }}
+        field="Run.roots"
         recipeWith={(roots) => ({ ...recipe, figure: { ...run, roots } })}
         onChange={(roots) => onChange({ ...run, roots })}
       />
-      <Choice
-        label="At the end"
-        value={run.tail}
-        choices={{ none: "nothing more", arpeggio: "the arpeggio over the same span, up and back" }}
-        onChange={(tail) => onChange({ ...run, tail })}
-      />
+      <Choice label="At the end" value={run.tail} field="Run.tail" onChange={(tail) => onChange({ ...run, tail })} />
     </>
   );
 }
 
 /** An interval on every tone. */
-export function IntervalFields({ intervals, recipe, onChange }: FieldsProps<"intervals"> & { intervals: Of<"intervals"> }) {
+export function IntervalFields({
+  intervals,
+  recipe,
+  onChange,
+}: FieldsProps<"intervals"> & { intervals: Of<"intervals"> }) {
   const sized = (size: string) => ({ ...intervals, size: Number(size) });
   return (
     <Group grow>
       <PreviewChoice
         label="Interval"
-        value={String(intervals.size) as `${keyof typeof SIZES}`}
-        choices={SIZES}
+        field="Intervals.size"
+        value={String(intervals.size)}
         recipeWith={(size) => ({ ...recipe, figure: sized(size) })}
         onChange={(size) => onChange(sized(size))}
       />
       <PreviewChoice
         label="Way"
-        value={intervals.way}
-        choices={{ up: "up", down: "down", alternating: "one up, the next down", "there-and-back": "there and back" }}
-        recipeWith={(way) => ({ ...recipe, figure: { ...intervals, way } })}
-        onChange={(way) => onChange({ ...intervals, way })}
+        field="Intervals.direction"
+        value={intervals.direction}
+        recipeWith={(direction) => ({ ...recipe, figure: { ...intervals, direction } })}
+        onChange={(direction) => onChange({ ...intervals, direction })}
       />
     </Group>
   );
 }
 
 /** An arpeggio on every tone. */
-export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arpeggios"> & { arpeggios: Of<"arpeggios"> }) {
+export function ArpeggioFields({
+  arpeggios,
+  recipe,
+  onChange,
+}: FieldsProps<"arpeggios"> & { arpeggios: Of<"arpeggios"> }) {
   const turned = (rotation: string) => ({ ...arpeggios, rotation: Number(rotation) });
   return (
     <>
@@ -69,20 +71,14 @@ export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arp
         <PreviewChoice
           label="Chords"
           value={arpeggios.tones}
-          choices={{ triad: "triads", seventh: "sevenths", ninth: "ninths", shell: "shells (1 3 7)", fourths: "stacked fourths" }}
+          field="Arpeggios.tones"
           recipeWith={(tones) => ({ ...recipe, figure: { ...arpeggios, tones } })}
           onChange={(tones) => onChange({ ...arpeggios, tones })}
         />
         <PreviewChoice
           label="Played"
           value={arpeggios.order}
-          choices={{
-            up: "up",
-            down: "down",
-            "up-down": "one up, the next down",
-            "down-up": "one down, the next up",
-            "from-fifth-down": "from the fifth down",
-          }}
+          field="Arpeggios.order"
           recipeWith={(order) => ({ ...recipe, figure: { ...arpeggios, order } })}
           onChange={(order) => onChange({ ...arpeggios, order })}
         />
@@ -91,8 +87,8 @@ export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arp
         <PreviewChoice
           label="Rotation"
           description="So many low tones go up an octave."
-          value={String(arpeggios.rotation) as "0" | "1" | "2" | "3"}
-          choices={{ 0: "from the root", 1: "first rotation", 2: "second rotation", 3: "third rotation" }}
+          field="Arpeggios.rotation"
+          value={String(arpeggios.rotation)}
           recipeWith={(rotation) => ({ ...recipe, figure: turned(rotation) })}
           onChange={(rotation) => onChange(turned(rotation))}
         />
@@ -100,7 +96,7 @@ export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arp
           label="In time"
           description="A leading note, then a triplet on the beat."
           value={arpeggios.rhythm}
-          choices={{ even: "every tone alike", "led-triplets": "a leading note and a triplet", struck: "struck together" }}
+          field="Arpeggios.rhythm"
           recipeWith={(rhythm) => ({ ...recipe, figure: { ...arpeggios, rhythm } })}
           onChange={(rhythm) => onChange({ ...arpeggios, rhythm })}
         />
@@ -115,16 +111,8 @@ export function ArpeggioFields({ arpeggios, recipe, onChange }: FieldsProps<"arp
   );
 }
 
-const RANKS = { 1: "the first", 2: "the second", 3: "the third", 4: "the fourth", 5: "the fifth", 6: "the sixth" };
-
-interface PairFieldsProps extends FieldsProps<"pairs"> {
-  pairs: Of<"pairs">;
-  /** What each order of three tones is called. */
-  words: Record<Exclude<Of<"pairs">["order"], "each">, string>;
-}
-
 /** Two triads without a common tone, in all inversions. */
-export function PairFields({ pairs, words, recipe, error, onChange }: PairFieldsProps) {
+export function PairFields({ pairs, recipe, error, onChange }: FieldsProps<"pairs"> & { pairs: Of<"pairs"> }) {
   const ranked = (rank: string) => ({ ...pairs, rank: Number(rank) });
   return (
     <>
@@ -133,8 +121,8 @@ export function PairFields({ pairs, words, recipe, error, onChange }: PairFields
           label="Pair of the sound"
           description="Ranked; the sentence names it."
           error={error}
-          value={String(pairs.rank) as `${keyof typeof RANKS}`}
-          choices={RANKS}
+          field="Pairs.rank"
+          value={String(pairs.rank)}
           recipeWith={(rank) => ({ ...recipe, figure: ranked(rank) })}
           onChange={(rank) => onChange(ranked(rank))}
         />
@@ -142,7 +130,7 @@ export function PairFields({ pairs, words, recipe, error, onChange }: PairFields
           label="Groups"
           description="In fours the first tone comes again above."
           value={pairs.group}
-          choices={{ threes: "in threes", fours: "in fours" }}
+          field="Pairs.group"
           recipeWith={(group) => ({ ...recipe, figure: { ...pairs, group } })}
           onChange={(group) => onChange({ ...pairs, group })}
         />
@@ -150,15 +138,15 @@ export function PairFields({ pairs, words, recipe, error, onChange }: PairFields
       <Group grow>
         <PreviewChoice
           label="Way"
-          value={pairs.way}
-          choices={{ up: "both up", down: "both down", opposite: "one up, one down" }}
-          recipeWith={(way) => ({ ...recipe, figure: { ...pairs, way } })}
-          onChange={(way) => onChange({ ...pairs, way })}
+          field="Pairs.direction"
+          value={pairs.direction}
+          recipeWith={(direction) => ({ ...recipe, figure: { ...pairs, direction } })}
+          onChange={(direction) => onChange({ ...pairs, direction })}
         />
         <PreviewChoice
           label="Order of the tones"
           value={pairs.order}
-          choices={{ ...words, each: "each order in turn, a strip for each" }}
+          field="Pairs.order"
           recipeWith={(order) => ({ ...recipe, figure: { ...pairs, order } })}
           onChange={(order) => onChange({ ...pairs, order })}
         />
@@ -174,7 +162,7 @@ export function GuideFields({ guides, recipe, onChange }: FieldsProps<"guide-ton
       label="The line begins"
       description="The third or seventh of each chord, always the one that moves less; enclosures lead into the next."
       value={guides.begin}
-      choices={{ nearest: "where it moves least", third: "on the third of the first chord", seventh: "on the seventh of the first chord" }}
+      field="GuideTones.begin"
       recipeWith={(begin) => ({ ...recipe, figure: { ...guides, begin } })}
       onChange={(begin) => onChange({ ...guides, begin })}
     />
@@ -188,19 +176,17 @@ export function UnbrokenFields({ line, recipe, onChange }: FieldsProps<"unbroken
       <PreviewChoice
         label="First it goes"
         description="It turns where the range ends."
-        value={line.way}
-        choices={{ up: "up", down: "down" }}
-        recipeWith={(way) => ({ ...recipe, figure: { ...line, way } })}
-        onChange={(way) => onChange({ ...line, way })}
+        field="Unbroken.direction"
+        value={line.direction}
+        recipeWith={(direction) => ({ ...recipe, figure: { ...line, direction } })}
+        onChange={(direction) => onChange({ ...line, direction })}
       />
-      <NumberInput
+      <Amount
         label="From step"
         description="Of the first chord's sound."
-        min={1}
-        max={7}
-        allowDecimal={false}
+        field="Unbroken.step"
         value={line.step}
-        onChange={(step) => typeof step === "number" && onChange({ ...line, step })}
+        onChange={(step) => onChange({ ...line, step })}
       />
     </Group>
   );

@@ -1,7 +1,8 @@
 import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
-import { usePreviews } from "../../../api/queries";
+import { usePreviews } from "../../../parts/queries";
 import type { Exercise, Metre, Recipe } from "../../../api/types";
 import { Contour } from "../../../parts/Contour/Contour";
+import { useOffered } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
 import { Sketch } from "../../../parts/Sketch";
 import type { PhraseProps } from "./PhraseProps";
@@ -9,53 +10,34 @@ import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
 import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields, UnbrokenFields } from "./FigureFields";
 import { LickFields } from "./LickFields";
-import { FRESH_COURSE, FRESH_LADDER, freshEnclosure, wordsOf } from "./aboutFigure";
+import { type Enclosure, freshEnclosure, freshOf, kindOfFigure, takes } from "./aboutFigure";
 import { withKind } from "./soundsKinds";
 
 type Figure = Recipe["figure"];
 type Kind = Figure["kind"];
 
-const KINDS: { value: Kind; label: string }[] = [
-  { value: "run", label: "Straight run" },
-  { value: "cell", label: "Cell" },
-  { value: "intervals", label: "Intervals" },
-  { value: "arpeggios", label: "Arpeggios" },
-  { value: "pairs", label: "Triad pair" },
-  { value: "lick", label: "Own lick" },
-  { value: "guide-tones", label: "Guide tones" },
-  { value: "unbroken", label: "Unbroken" },
-];
-const FRESH: { [K in Kind]: Extract<Figure, { kind: K }> } = {
-  run: { kind: "run", roots: "plain", tail: "none" },
-  cell: { kind: "cell", text: "5 3 2 1", order: "written", reading: "degrees", lacking: "nearest", turned: { when: "never", how: "backwards" } },
-  intervals: { kind: "intervals", size: 3, way: "up" },
-  arpeggios: { kind: "arpeggios", tones: "triad", order: "up", rotation: 0, pivot: false, rhythm: "even" },
-  pairs: { kind: "pairs", rank: 1, group: "threes", way: "up", order: "123" },
-  unbroken: { kind: "unbroken", way: "up", step: 1 },
-  "guide-tones": { kind: "guide-tones", begin: "nearest" },
-  lick: { kind: "lick", text: "1:½ 2 3 5 ♯4 5 3:1", over: "C", fit: "sound" },
-};
 const SHOWN = 16;
 
-/** A recipe with another kind of figure: a lick stands once on its root, others walk again; guide tones and unbroken lines need changes. */
-function withFigure(recipe: Recipe, figure: Figure, tables: PhraseProps["tables"]): Recipe {
-  const sounds = figure.kind === "guide-tones" || figure.kind === "unbroken" ? withKind("changes", recipe.sounds, tables) : recipe.sounds;
-  const span = figure.kind === "lick" ? "once" : recipe.figure.kind === "lick" && recipe.path.span === "once" ? "ends" : recipe.path.span;
-  return { ...recipe, figure, sounds, path: { ...recipe.path, span } };
+/** A recipe with another kind of figure, as it begins: one that needs changes brings them, one that is a phrase stands once. */
+function withFigure(recipe: Recipe, kind: Kind, tables: PhraseProps["tables"]): Recipe {
+  const { fresh, needs_changes, stands_once } = kindOfFigure(tables, kind);
+  const before = kindOfFigure(tables, recipe.figure.kind);
+  const sounds = needs_changes ? withKind("changes", recipe.sounds, tables) : recipe.sounds;
+  const span = stands_once ? "once" : before.stands_once && recipe.path.span === "once" ? "ends" : recipe.path.span;
+  return { ...recipe, figure: fresh, sounds, path: { ...recipe.path, span } };
 }
 
 /** What is played on every tone of the path, what it stands on, what leads into it, and its course. */
 export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
   const { figure } = recipe;
-  const words = wordsOf(tables);
   const set = (next: Figure) => onChange({ ...recipe, figure: next });
-  const error = problemAt(problems, "/figure");
-  const fields = { recipe, error, onChange: set };
-  const ladder = (kind: Recipe["ladder"]["kind"]) => ({ ...recipe, ladder: FRESH_LADDER[kind] });
-  const enclosure = (kind: Parameters<typeof freshEnclosure>[0]) => ({ ...recipe, enclosure: freshEnclosure(kind, recipe.enclosure) });
-  const course = (kind: Recipe["course"]["kind"]) => ({ ...recipe, course: FRESH_COURSE[kind] });
-  // Over changes a lick goes where the chords go: nothing leads into it, and it has no course.
-  const lickOverChanges = figure.kind === "lick" && recipe.sounds.kind === "changes";
+  const fields = { recipe, error: problemAt(problems, "/figure"), onChange: set };
+  const ladder = (kind: string) => ({ ...recipe, ladder: freshOf(tables.fresh.ladders, kind) });
+  const enclosure = (kind: string) => ({
+    ...recipe,
+    enclosure: freshEnclosure(kind as Enclosure["kind"] | "nothing", recipe.enclosure, tables),
+  });
+  const course = (kind: string) => ({ ...recipe, course: freshOf(tables.fresh.courses, kind) });
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
       <Stack gap="sm" w={545}>
@@ -64,27 +46,49 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
         {figure.kind === "cell" && <CellFields cell={figure} {...fields} />}
         {figure.kind === "intervals" && <IntervalFields intervals={figure} {...fields} />}
         {figure.kind === "arpeggios" && <ArpeggioFields arpeggios={figure} {...fields} />}
-        {figure.kind === "pairs" && <PairFields pairs={figure} words={words.pair_orders} {...fields} />}
+        {figure.kind === "pairs" && <PairFields pairs={figure} {...fields} />}
         {figure.kind === "unbroken" && <UnbrokenFields line={figure} {...fields} />}
         {figure.kind === "guide-tones" && <GuideFields guides={figure} {...fields} />}
-        {figure.kind === "lick" && <LickFields recipe={recipe} lick={figure} metre={(exercise?.metre ?? "4/4") as Metre} problems={problems} onChange={onChange} />}
+        {figure.kind === "lick" && (
+          <LickFields
+            recipe={recipe}
+            lick={figure}
+            tables={tables}
+            metre={(exercise?.metre ?? "4/4") as Metre}
+            problems={problems}
+            onChange={onChange}
+          />
+        )}
       </Stack>
       <Stack gap="sm" w={290}>
         {problems.length === 0 && exercise && <Reading exercise={exercise} />}
-        {figure.kind !== "pairs" && figure.kind !== "lick" && figure.kind !== "guide-tones" && (
-          <PreviewChoice label="It stands on" value={recipe.ladder.kind} choices={words.ladders} recipeWith={ladder} onChange={(kind) => onChange(ladder(kind))} />
-        )}
-        {figure.kind !== "unbroken" && !lickOverChanges && (
+        {takes(recipe, "ladder", tables) && (
           <PreviewChoice
+            label="It stands on"
+            field="LadderPart.kind"
+            value={recipe.ladder.kind}
+            recipeWith={ladder}
+            onChange={(kind) => onChange(ladder(kind))}
+          />
+        )}
+        {takes(recipe, "enclosure", tables) && (
+          <PreviewChoice<string>
             label="Led into by"
+            field="Enclosure.kind"
+            words={{ nothing: "nothing" }}
             value={recipe.enclosure?.kind ?? "nothing"}
-            choices={{ nothing: "nothing", ...words.enclosures }}
             recipeWith={enclosure}
             onChange={(kind) => onChange(enclosure(kind))}
           />
         )}
-        {figure.kind !== "guide-tones" && figure.kind !== "unbroken" && !lickOverChanges && (
-          <PreviewChoice label="Course" value={recipe.course.kind} choices={words.courses} recipeWith={course} onChange={(kind) => onChange(course(kind))} />
+        {takes(recipe, "course", tables) && (
+          <PreviewChoice
+            label="Course"
+            field="CoursePart.kind"
+            value={recipe.course.kind}
+            recipeWith={course}
+            onChange={(kind) => onChange(course(kind))}
+          />
         )}
       </Stack>
     </Group>
@@ -93,17 +97,17 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
 
 /** The kinds of figures, each with a sketch of what it would play here, as it begins. */
 function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" | "tables" | "onChange">) {
-  const with_ = (kind: Kind) => (kind === recipe.figure.kind ? recipe : withFigure(recipe, FRESH[kind], tables));
+  const kinds = useOffered<Kind>("FigurePart.kind");
   // Each kind as it begins: typing in the fields of one asks for nothing new.
-  const previews = usePreviews(KINDS.map(({ value }) => withFigure(recipe, FRESH[value], tables)));
+  const previews = usePreviews(kinds.map(({ value }) => withFigure(recipe, value, tables)));
   return (
     <SegmentedControl
       aria-label="Figure"
       size="xs"
       fullWidth
       value={recipe.figure.kind}
-      onChange={(kind) => onChange(with_(kind as Kind))}
-      data={KINDS.map(({ value, label }, place) => ({
+      onChange={(kind) => kind !== recipe.figure.kind && onChange(withFigure(recipe, kind, tables))}
+      data={kinds.map(({ value, label }, place) => ({
         value,
         label: (
           <Stack gap={2} align="center">

@@ -2,7 +2,7 @@ import { Button, Group, Text, Textarea } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
 import { readLickFile } from "../../../api/files";
-import { useAnalysedLick } from "../../../api/queries";
+import { useAnalysedLick } from "../queries";
 import { Choice } from "../../../parts/Choice";
 import type { Metre } from "../../../api/types";
 import { OpenFile } from "../../../parts/FileControls";
@@ -12,22 +12,24 @@ import { NoteEntry } from "./NoteEntry";
 import type { PhraseProps } from "./PhraseProps";
 import { type Lick, overItsChords, withLick } from "./lick";
 
-interface LickFieldsProps extends Pick<PhraseProps, "recipe" | "problems" | "onChange"> {
+interface LickFieldsProps extends Pick<PhraseProps, "recipe" | "tables" | "problems" | "onChange"> {
   lick: Lick;
   /** Quarter notes in a bar. */
   metre: Metre;
 }
 
 /** A lick of one's own: typed, entered note by note or read from a file; what each note does, to be corrected. */
-export function LickFields({ recipe, lick, metre, problems, onChange }: LickFieldsProps) {
+export function LickFields({ recipe, lick, tables, metre, problems, onChange }: LickFieldsProps) {
   const [entering, setEntering] = useState(false);
   const analysed = useAnalysedLick(lick, metre);
   const set = (change: Partial<Lick>) => onChange({ ...recipe, figure: { ...lick, ...change } });
   const chords = new Set(analysed.data?.map((note) => note.chord));
   const open = async (file: File) => {
     const read = await readLickFile(file);
-    onChange(withLick(recipe, { ...lick, text: read.text, over: read.over }, read.beats));
-    if (read.told.length > 0) notifications.show({ title: `${file.name} was read`, message: read.told.join(" "), autoClose: 12000 });
+    onChange(withLick(recipe, lick, read, tables));
+    const { adjustments } = read;
+    if (adjustments.length > 0)
+      notifications.show({ title: `${file.name} was read`, message: adjustments.join(" "), autoClose: 12000 });
   };
   return (
     <>
@@ -66,14 +68,19 @@ export function LickFields({ recipe, lick, metre, problems, onChange }: LickFiel
           label="On another sound"
           description="Or on another degree of it"
           value={lick.fit}
-          choices={{ sound: "it is fitted", exact: "it stays just as it is" }}
+          field="OwnLick.fit"
           onChange={(fit) => set({ fit })}
         />
       </Group>
       {chords.size > 1 && recipe.sounds.kind !== "changes" && (
         <Group gap="xs" wrap="nowrap">
           <Text size="sm">It runs over several chords. Over one sound it is read against the chord of each note.</Text>
-          <Button size="compact-sm" variant="light" style={{ flexShrink: 0 }} onClick={() => onChange(overItsChords(recipe, lick))}>
+          <Button
+            size="compact-sm"
+            variant="light"
+            style={{ flexShrink: 0 }}
+            onClick={() => onChange(overItsChords(recipe, lick, tables))}
+          >
             Play it over its chords
           </Button>
         </Group>

@@ -14,11 +14,25 @@ export function NoteEntry({ text, onChange }: { text: string; onChange: (text: s
     <Stack gap={6} role="group" aria-label="Note entry">
       <Group gap="md">
         <SegmentedControl size="xs" aria-label="Length in beats" value={length} onChange={setLength} data={LENGTHS} />
-        <SegmentedControl size="xs" aria-label="Octave" value={octave} onChange={setOctave} data={["2", "3", "4", "5", "6"]} />
+        <SegmentedControl
+          size="xs"
+          aria-label="Octave"
+          value={octave}
+          onChange={setOctave}
+          data={["2", "3", "4", "5", "6"]}
+        />
       </Group>
       <Group gap={4}>
         {NAMES.map((name) => (
-          <Button key={name} variant="default" size="compact-sm" px={7} fw={400} aria-label={`Add ${name}${octave}`} onClick={() => add(`${name}${octave}`)}>
+          <Button
+            key={name}
+            variant="default"
+            size="compact-sm"
+            px={7}
+            fw={400}
+            aria-label={`Add ${name}${octave}`}
+            onClick={() => add(`${name}${octave}`)}
+          >
             {name}
           </Button>
         ))}

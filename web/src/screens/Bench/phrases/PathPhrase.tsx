@@ -1,5 +1,6 @@
-import { Checkbox, Fieldset, Group, NumberInput, Stack, Tabs } from "@mantine/core";
+import { Checkbox, Fieldset, Group, Stack, Tabs } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
 import { PreviewChoice } from "../../../parts/PreviewChoice";
 import { JoinsPhrase } from "./JoinsPhrase";
@@ -39,14 +40,14 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
           value={path.direction}
           recipeWith={(direction) => ({ ...recipe, path: { ...path, direction } })}
           onChange={(direction) => set({ direction })}
-          choices={{ up: "up", down: "down", "up-and-back": "up and back", "down-and-back": "down and back" }}
+          field="Path.direction"
         />
         <PreviewChoice
           label="By"
           value={path.by}
           recipeWith={(by) => ({ ...recipe, path: { ...path, by } })}
           onChange={(by) => set({ by })}
-          choices={{ step: "step", skip: "skip (every second tone)", third: "third (two letters)" }}
+          field="Path.by"
         />
       </Group>
       <Choice
@@ -54,43 +55,70 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
         value={path.span}
         onChange={(span) => set({ span })}
         error={path.span === "range" ? problemAt(problems, "/path") : undefined}
-        choices={{ ends: "between two steps of the sound", range: "the player's whole range", once: "once, on a single tone" }}
+        field="Path.span"
       />
       {path.span !== "range" && (
-        <PathEnd name={path.span === "once" ? "The tone" : "Lower end"} end={path.low} onChange={(low) => set({ low })} />
+        <PathEnd
+          name={path.span === "once" ? "The tone" : "Lower end"}
+          end={path.low}
+          onChange={(low) => set({ low })}
+        />
       )}
       {path.span === "ends" && (
-        <PathEnd name="Upper end" end={path.high} error={problemAt(problems, "/path")} onChange={(high) => set({ high })} />
+        <PathEnd
+          name="Upper end"
+          end={path.high}
+          error={problemAt(problems, "/path")}
+          onChange={(high) => set({ high })}
+        />
       )}
       <Group gap="lg">
-        <Checkbox label="A step beyond each end" checked={path.overshoot} onChange={(event) => set({ overshoot: event.currentTarget.checked })} />
-        <Checkbox label="Close with a turn" checked={path.close === "turn"} onChange={(event) => set({ close: event.currentTarget.checked ? "turn" : "none" })} />
-        <Checkbox label="Resting where it turns" checked={path.pause} onChange={(event) => set({ pause: event.currentTarget.checked })} />
+        <Checkbox
+          label="A step beyond each end"
+          checked={path.overshoot}
+          onChange={(event) => set({ overshoot: event.currentTarget.checked })}
+        />
+        <Checkbox
+          label="Close with a turn"
+          checked={path.close === "turn"}
+          onChange={(event) => set({ close: event.currentTarget.checked ? "turn" : "none" })}
+        />
+        <Checkbox
+          label="Resting where it turns"
+          checked={path.pause}
+          onChange={(event) => set({ pause: event.currentTarget.checked })}
+        />
       </Group>
     </Stack>
   );
 }
 
-function PathEnd({ name, end, error, onChange }: { name: string; end: End; error?: string; onChange: (end: End) => void }) {
+function PathEnd({
+  name,
+  end,
+  error,
+  onChange,
+}: {
+  name: string;
+  end: End;
+  error?: string;
+  onChange: (end: End) => void;
+}) {
   return (
     <Fieldset legend={name} p="xs">
       <Group grow align="flex-start">
-        <NumberInput
+        <Amount
           label="Step of the sound"
-          min={1}
-          max={7}
-          allowDecimal={false}
+          field="PathEnd.step"
           value={end.step}
           error={error}
-          onChange={(step) => typeof step === "number" && onChange({ ...end, step })}
+          onChange={(step) => onChange({ ...end, step })}
         />
-        <NumberInput
+        <Amount
           label="In which octave"
-          min={1}
-          max={8}
-          allowDecimal={false}
+          field="PathEnd.octave"
           value={end.octave}
-          onChange={(octave) => typeof octave === "number" && onChange({ ...end, octave })}
+          onChange={(octave) => onChange({ ...end, octave })}
         />
       </Group>
     </Fieldset>

@@ -1,15 +1,13 @@
-import { Checkbox, Group, MultiSelect, NumberInput, Stack, Tabs, Text } from "@mantine/core";
+import { Checkbox, Group, MultiSelect, Stack, Tabs, Text } from "@mantine/core";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
+import { choicesOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
 import { RhythmFields } from "./RhythmFields";
 import { StrokesFields } from "./StrokesFields";
-import { wordsOf } from "./aboutFigure";
-import { refitted } from "./slots";
-
-const SWINGS = { 50: "straight", 58: "a little (58 to 42)", 66: "two to one (66 to 34)", 75: "hard (75 to 25)" };
-const METRES = ["2/4", "3/4", "4/4", "5/4", "6/4", "7/4", "3/8", "5/8", "6/8", "7/8", "9/8", "12/8"] as const;
-const ENDINGS = { hold: "last note held", rest: "with a rest", full: "the line goes on until the bar is full", on: "straight on into the next" };
+import { kindOfFigure } from "./aboutFigure";
+import { refitted, valueNames } from "./slots";
 
 type Placement = PhraseProps["recipe"]["placement"];
 
@@ -22,8 +20,8 @@ interface FieldsProps extends PhraseProps {
 export function PlacementPhrase(props: PhraseProps) {
   const { recipe, tables, onChange } = props;
   const { placement } = recipe;
-  const set = (change: Partial<Placement>) => onChange({ ...recipe, placement: refitted(placement, change) });
-  const names = wordsOf(tables).values[recipe.spelling.values] as FieldsProps["names"];
+  const set = (change: Partial<Placement>) => onChange({ ...recipe, placement: refitted(placement, change, tables) });
+  const names = valueNames(tables, recipe.spelling.values);
   const fields = { ...props, names, set };
   const fault = problemAt(props.problems, "/placement");
   return (
@@ -51,47 +49,46 @@ export function PlacementPhrase(props: PhraseProps) {
   );
 }
 
-function RhythmTab({ recipe, names, set }: FieldsProps) {
+function RhythmTab({ recipe, tables, names, set }: FieldsProps) {
   const { placement } = recipe;
   return (
     <Stack gap="sm">
       <Group grow>
-        <Choice label="Note value" value={placement.value} onChange={(value) => set({ value })} choices={names} />
         <Choice
-          label="Metre"
-          value={placement.metre}
-          onChange={(metre) => set({ metre })}
-          choices={Object.fromEntries(METRES.map((metre) => [metre, metre])) as Record<Placement["metre"], string>}
+          label="Note value"
+          field="Placement.value"
+          words={names}
+          value={placement.value}
+          onChange={(value) => set({ value })}
         />
+        <Choice label="Metre" field="Placement.metre" value={placement.metre} onChange={(metre) => set({ metre })} />
       </Group>
-      {recipe.figure.kind === "lick" ? (
+      {kindOfFigure(tables, recipe.figure.kind).counts_beats ? (
         <Text size="sm" c="dimmed">
           A lick brings its own rhythm; the metre counts its bars.
         </Text>
       ) : (
-        <RhythmFields placement={placement} valueName={names[placement.value]} onChange={set} />
+        <RhythmFields placement={placement} tables={tables} valueName={names[placement.value]} onChange={set} />
       )}
     </Stack>
   );
 }
 
-function EndsTab({ recipe, names, set }: FieldsProps) {
+function EndsTab({ recipe, tables, names, set }: FieldsProps) {
   const { placement } = recipe;
   const { call } = placement;
   const overChanges = recipe.sounds.kind === "changes";
-  const ownRhythm = recipe.figure.kind === "lick";
+  const ownRhythm = kindOfFigure(tables, recipe.figure.kind).counts_beats;
   return (
     <Stack gap="sm">
       <Group grow align="flex-start">
-        <NumberInput
+        <Amount
           label="Starts at slot"
           description="0 is the barline, -1 an upbeat of one."
-          min={-16}
-          max={32}
-          allowDecimal={false}
+          field="Placement.start"
           disabled={ownRhythm || overChanges}
           value={placement.start}
-          onChange={(start) => typeof start === "number" && set({ start })}
+          onChange={(start) => set({ start })}
         />
         <Choice
           label="Each strip ends"
@@ -99,7 +96,7 @@ function EndsTab({ recipe, names, set }: FieldsProps) {
           value={placement.ending}
           disabled={overChanges || ownRhythm}
           onChange={(ending) => set({ ending })}
-          choices={ENDINGS}
+          field="Placement.ending"
         />
       </Group>
       {overChanges && (
@@ -108,20 +105,42 @@ function EndsTab({ recipe, names, set }: FieldsProps) {
           description="The line goes over to the next chord before its beat; the first chord stays."
           value={placement.anticipated}
           onChange={(anticipated) => set({ anticipated })}
-          choices={{ no: "no, on the beat", eighth: `by one of the ${names.eighth}`, sixteenth: `by one of the ${names.sixteenth}` }}
+          field="Placement.anticipated"
+          words={{
+            no: "no, on the beat",
+            eighth: `by one of the ${names.eighth}`,
+            sixteenth: `by one of the ${names.sixteenth}`,
+          }}
         />
       )}
       <Checkbox
         label="Call and answer: bars are left open"
         checked={call !== null}
-        onChange={(event) => set({ call: event.currentTarget.checked ? { bars: 2, open: 2, twice: false } : null })}
+        onChange={(event) => set({ call: event.currentTarget.checked ? tables.fresh.call : null })}
       />
       {call && (
         <Group align="flex-end">
-          <NumberInput label="Bars played" w={110} min={1} max={8} value={call.bars} onChange={(bars) => typeof bars === "number" && bars > 0 && set({ call: { ...call, bars } })} />
-          <NumberInput label="Bars open" w={110} min={1} max={8} value={call.open} onChange={(open) => typeof open === "number" && open > 0 && set({ call: { ...call, open } })} />
+          <Amount
+            label="Bars played"
+            width={110}
+            field="Call.bars"
+            value={call.bars}
+            onChange={(bars) => set({ call: { ...call, bars } })}
+          />
+          <Amount
+            label="Bars open"
+            width={110}
+            field="Call.open"
+            value={call.open}
+            onChange={(open) => set({ call: { ...call, open } })}
+          />
           {!overChanges && (
-            <Checkbox mb={8} label="Each call twice" checked={call.twice} onChange={(event) => set({ call: { ...call, twice: event.currentTarget.checked } })} />
+            <Checkbox
+              mb={8}
+              label="Each call twice"
+              checked={call.twice}
+              onChange={(event) => set({ call: { ...call, twice: event.currentTarget.checked } })}
+            />
           )}
         </Group>
       )}
@@ -132,28 +151,35 @@ function EndsTab({ recipe, names, set }: FieldsProps) {
         data={Object.entries(names).map(([value, label]) => ({ value, label }))}
         disabled={ownRhythm || placement.slots !== ""}
         searchable
-        comboboxProps={{ withinPortal: false }}
         onChange={(route) => set({ route: route as Placement["route"] })}
       />
     </Stack>
   );
 }
 
-function StrokesTab({ recipe, names, set }: FieldsProps) {
+function StrokesTab({ recipe, tables, names, set }: FieldsProps) {
   const { placement } = recipe;
-  const ratios = { ...SWINGS, [placement.swing]: SWINGS[placement.swing as keyof typeof SWINGS] ?? `${placement.swing} to ${100 - placement.swing}` };
+  const { swing } = placement;
+  const known = choicesOf(tables, "Placement.swing").some(({ value }) => value === String(swing));
   return (
     <Stack gap="sm">
-      <StrokesFields placement={placement} onChange={set} />
+      <StrokesFields placement={placement} tables={tables} onChange={set} />
       <Group grow>
         <Choice
           label="Swing, in sound only"
-          value={String(placement.swing)}
-          choices={Object.fromEntries(Object.entries(ratios))}
-          onChange={(swing) => set({ swing: Number(swing) })}
+          field="Placement.swing"
+          words={known ? {} : { [swing]: `${swing} to ${100 - swing}` }}
+          value={String(swing)}
+          onChange={(next) => set({ swing: Number(next) })}
         />
-        {placement.swing > 50 && (
-          <Choice label="Swung are" value={placement.swings} choices={{ eighth: names.eighth, sixteenth: names.sixteenth }} onChange={(swings) => set({ swings })} />
+        {swing > 50 && (
+          <Choice
+            label="Swung are"
+            field="Placement.swung_value"
+            words={names}
+            value={placement.swung_value}
+            onChange={(swung_value) => set({ swung_value })}
+          />
         )}
       </Group>
     </Stack>

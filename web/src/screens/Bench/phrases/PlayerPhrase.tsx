@@ -1,6 +1,6 @@
 import { Group, Radio, Select, Stack, TextInput } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Choice } from "../../../parts/Choice";
+import { Choice, useOffered } from "../../../parts/Choice";
 import { CompanionsPhrase } from "./CompanionsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
@@ -12,6 +12,7 @@ export function PlayerPhrase(props: PhraseProps) {
   const { recipe, tables, problems, onChange } = props;
   const { player } = recipe;
   const set = (change: Partial<Player>) => onChange({ ...recipe, player: { ...player, ...change } });
+  const keys = useOffered("Player.named_key");
   const instrument = tables.instruments.find((candidate) => candidate.id === player.instrument);
   return (
     <Stack gap="sm" w={440}>
@@ -21,19 +22,18 @@ export function PlayerPhrase(props: PhraseProps) {
         error={problemAt(problems, "/player/instrument")}
         data={tables.instruments.map(({ id, name }) => ({ value: id, label: name }))}
         searchable
-        allowDeselect={false}
-        comboboxProps={{ withinPortal: false }}
         onChange={(id) => id !== null && set({ instrument: id, lowest: null, highest: null })}
       />
       {instrument?.transposes && (
         <Radio.Group
           label="The key named is"
-          value={player.keyed}
-          onChange={(keyed) => set({ keyed: keyed as Player["keyed"] })}
+          value={player.named_key}
+          onChange={(named_key) => set({ named_key: named_key })}
         >
           <Group mt={6}>
-            <Radio value="sounding" label="the one that sounds (for groups)" />
-            <Radio value="written" label="the one the player reads" />
+            {keys.map(({ value, label }) => (
+              <Radio key={value} value={value} label={label} />
+            ))}
           </Group>
         </Radio.Group>
       )}
@@ -42,21 +42,32 @@ export function PlayerPhrase(props: PhraseProps) {
           label="Range"
           value={player.reach}
           onChange={(reach) => set({ reach })}
-          choices={{
+          field="Player.reach"
+          words={{
             comfortable: `comfortable: ${instrument?.comfortable ?? ""}`,
             full: `full: ${instrument?.full ?? ""}`,
           }}
         />
         <Choice
           label="Lies"
-          value={player.lies}
-          onChange={(lies) => set({ lies })}
-          choices={{ low: "low", middle: "in the middle", high: "high" }}
+          field="Player.tessitura"
+          value={player.tessitura}
+          onChange={(tessitura) => set({ tessitura })}
         />
       </Group>
       <Group grow align="flex-start">
-        <Limit name="lowest" value={player.lowest} error={problemAt(problems, "/player/lowest")} onChange={(lowest) => set({ lowest })} />
-        <Limit name="highest" value={player.highest} error={problemAt(problems, "/player/highest") ?? wholeError(problems)} onChange={(highest) => set({ highest })} />
+        <Limit
+          name="lowest"
+          value={player.lowest}
+          error={problemAt(problems, "/player/lowest")}
+          onChange={(lowest) => set({ lowest })}
+        />
+        <Limit
+          name="highest"
+          value={player.highest}
+          error={problemAt(problems, "/player/highest") ?? wholeError(problems)}
+          onChange={(highest) => set({ highest })}
+        />
       </Group>
       {recipe.companions.length === 0 && <CompanionsPhrase {...props} />}
     </Stack>

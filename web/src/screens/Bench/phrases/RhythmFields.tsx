@@ -2,52 +2,70 @@ import { Button, Checkbox, Group, Select, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
 import { useShelf, useShelfActions } from "../../../api/shelves";
-import type { OwnRhythm, Recipe } from "../../../api/types";
+import { useRhythmShapes } from "../queries";
+import type { OwnRhythm, Recipe, Tables } from "../../../api/types";
 import { SlotGrid } from "./SlotGrid";
-import { type Beat, MOST_BARS, RHYTHMS, beatsOf, canDivide, countsOf, textOf } from "./slots";
+import { type Beat, MOST_BARS, beatsOf, canDivide, countsOf, textOf } from "./slots";
 
 type Placement = Recipe["placement"];
 
 interface RhythmFieldsProps {
   placement: Placement;
+  tables: Tables;
   /** What the note value is called. */
   valueName: string;
   onChange: (change: Partial<Placement>) => void;
 }
 
 /** Which slots sound: a rhythm by name, one of one's own, or slot by slot. */
-export function RhythmFields({ placement, valueName, onChange }: RhythmFieldsProps) {
+export function RhythmFields({ placement, tables, valueName, onChange }: RhythmFieldsProps) {
   const saved = useShelf("rhythms");
-  const { inBeat, inBar } = countsOf(placement);
+  const shapes = useRhythmShapes(placement.metre, placement.value).data ?? [];
+  const { inBeat, inBar } = countsOf(placement, tables);
   const whole = Number.isInteger(inBar);
   const beatsInBar = whole ? Math.max(1, inBar / inBeat) : 1;
   const beats = beatsOf(placement.slots, inBeat);
-  const plain = Array.from({ length: beatsInBar }, (): Beat => ({ slots: Array.from({ length: inBeat }, () => "s" as const), own: false }));
+  const plain = Array.from({ length: beatsInBar }, (): Beat => ({
+    slots: Array.from({ length: inBeat }, () => "s" as const),
+    own: false,
+  }));
   const set = (next: readonly Beat[]) => onChange({ slots: textOf(next) });
-  const own = (saved.data ?? []).map(({ id, document }) => ({ value: id, label: `${document.name} · ${document.metre}` }));
+  const own = (saved.data ?? []).map(({ id, document }) => ({
+    value: id,
+    label: `${document.name} · ${document.metre}`,
+  }));
   const choose = (name: string) => {
     const document = saved.data?.find((one) => one.id === name)?.document;
     if (document) onChange({ value: document.value, metre: document.metre, slots: document.slots });
-    else onChange({ slots: (RHYTHMS[name]?.(inBar, inBeat) ?? []).join("") });
+    else onChange({ slots: shapes.find((shape) => shape.name === name)?.slots ?? "" });
   };
   return (
     <>
       <Select
         label="Rhythm"
-        description={whole ? "Notes are poured into the slots that sound, again and again." : `The bar is no whole number of ${valueName}: every slot sounds.`}
+        description={
+          whole
+            ? "Notes are poured into the slots that sound, again and again."
+            : `The bar is no whole number of ${valueName}: every slot sounds.`
+        }
         placeholder={beats.length > 0 ? "your own: press the slots" : "every slot sounds"}
         disabled={!whole && own.length === 0}
         value={null}
         data={[
           ...(own.length > 0 ? [{ group: "your own", items: own }] : []),
-          { group: "for any metre", items: Object.keys(RHYTHMS) },
+          { group: "for any metre", items: shapes.map(({ name }) => name) },
         ]}
-        comboboxProps={{ withinPortal: false }}
         onChange={(name) => name !== null && choose(name)}
       />
       {whole && (
         <>
-          <SlotGrid beats={beats.length > 0 ? beats : plain} inBar={beatsInBar} inBeat={inBeat} divides={canDivide(placement)} onChange={set} />
+          <SlotGrid
+            beats={beats.length > 0 ? beats : plain}
+            inBar={beatsInBar}
+            inBeat={inBeat}
+            divides={canDivide(placement, tables)}
+            onChange={set}
+          />
           <Group gap="xs">
             <Button
               variant="default"
@@ -57,17 +75,24 @@ export function RhythmFields({ placement, valueName, onChange }: RhythmFieldsPro
             >
               One bar more
             </Button>
-            <Button variant="default" size="compact-sm" disabled={beats.length <= beatsInBar} onClick={() => set(beats.slice(0, -beatsInBar))}>
+            <Button
+              variant="default"
+              size="compact-sm"
+              disabled={beats.length <= beatsInBar}
+              onClick={() => set(beats.slice(0, -beatsInBar))}
+            >
               One bar less
             </Button>
             <Checkbox
               label="Begin it anew with each figure"
               disabled={beats.length === 0}
-              checked={placement.poured === "each-figure"}
-              onChange={(event) => onChange({ poured: event.currentTarget.checked ? "each-figure" : "stream" })}
+              checked={placement.rhythm_restarts === "each-figure"}
+              onChange={(event) => onChange({ rhythm_restarts: event.currentTarget.checked ? "each-figure" : "never" })}
             />
           </Group>
-          {beats.length > 0 && <Keep rhythm={{ value: placement.value, metre: placement.metre, slots: placement.slots }} />}
+          {beats.length > 0 && (
+            <Keep rhythm={{ value: placement.value, metre: placement.metre, slots: placement.slots }} />
+          )}
         </>
       )}
     </>

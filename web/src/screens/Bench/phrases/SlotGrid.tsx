@@ -1,4 +1,5 @@
 import { Group, Select, Stack, Text, UnstyledButton } from "@mantine/core";
+import { useLoadedTables } from "../../../parts/tables";
 import classes from "./SlotGrid.module.css";
 import { type Beat, SLOT_WORDS, divided, next, placeOf } from "./slots";
 
@@ -16,7 +17,10 @@ const DIVISIONS = [1, 2, 3, 4, 5, 6].map((count) => ({ value: String(count), lab
 
 /** The slots of a rhythm, bar by bar; each press takes a slot from sounding to silent to holding on. */
 export function SlotGrid({ beats, inBar, inBeat, divides, onChange }: SlotGridProps) {
-  const bars = Array.from({ length: Math.ceil(beats.length / inBar) }, (_, bar) => beats.slice(bar * inBar, (bar + 1) * inBar));
+  const tables = useLoadedTables();
+  const bars = Array.from({ length: Math.ceil(beats.length / inBar) }, (_, bar) =>
+    beats.slice(bar * inBar, (bar + 1) * inBar),
+  );
   const set = (at: number, beat: Beat) => onChange(beats.map((one, index) => (index === at ? beat : one)));
   return (
     <Stack gap={6} role="group" aria-label="Slots of the rhythm">
@@ -37,8 +41,13 @@ export function SlotGrid({ beats, inBar, inBeat, divides, onChange }: SlotGridPr
                       className={classes.slot}
                       data-slot={slot}
                       data-beat={within === 0 || undefined}
-                      aria-label={`${where}${placeOf(place, within, beat.slots.length)}: ${SLOT_WORDS[slot]}`}
-                      onClick={() => set(at, { ...beat, slots: beat.slots.map((one, index) => (index === within ? next(one) : one)) })}
+                      aria-label={`${where}${placeOf(place, within, beat.slots.length, tables)}: ${SLOT_WORDS[slot]}`}
+                      onClick={() =>
+                        set(at, {
+                          ...beat,
+                          slots: beat.slots.map((one, index) => (index === within ? next(one) : one)),
+                        })
+                      }
                     >
                       <span className={classes.mark} />
                       <span className={classes.count}>{within === 0 ? place + 1 : "·"}</span>
@@ -53,7 +62,6 @@ export function SlotGrid({ beats, inBar, inBeat, divides, onChange }: SlotGridPr
                     aria-label={`${where}divide beat ${place + 1} into`}
                     value={String(beat.slots.length)}
                     data={DIVISIONS}
-                    allowDeselect={false}
                     withCheckIcon={false}
                     comboboxProps={{ withinPortal: false, width: 76 }}
                     onChange={(count) => count !== null && set(at, divided(Number(count), inBeat))}

@@ -1,4 +1,5 @@
-import { NumberInput, Slider, Stack, Text } from "@mantine/core";
+import { Slider, Stack, Text } from "@mantine/core";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
@@ -11,7 +12,7 @@ export function OuterPhrase({ recipe, onChange }: PhraseProps) {
       width={320}
       value={recipe.outer}
       onChange={(outer) => onChange({ ...recipe, outer })}
-      choices={{ keys: "every sound in one key, then the next key", sounds: "every key in one sound, then the next sound" }}
+      field="Recipe.outer"
     />
   );
 }
@@ -20,15 +21,13 @@ export function OuterPhrase({ recipe, onChange }: PhraseProps) {
 export function TempoPhrase({ recipe, problems, onChange }: PhraseProps) {
   return (
     <Stack gap="sm" w={280}>
-      <NumberInput
+      <Amount
         label="Beats a minute"
-        min={20}
-        max={320}
-        allowDecimal={false}
+        field="Recipe.tempo"
         value={recipe.tempo}
         error={problemAt(problems, "/tempo")}
         data-autofocus
-        onChange={(tempo) => typeof tempo === "number" && onChange({ ...recipe, tempo })}
+        onChange={(tempo) => onChange({ ...recipe, tempo })}
       />
       <Slider
         aria-label="Beats a minute"

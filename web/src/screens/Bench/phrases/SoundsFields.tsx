@@ -1,7 +1,8 @@
-import { Anchor, Checkbox, Group, MultiSelect, NumberInput, Select, Text, TextInput } from "@mantine/core";
+import { Anchor, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
 import { PreviewScalePicker } from "../../../parts/ScalePicker";
 import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
@@ -38,7 +39,10 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
     );
   }
   if (sounds.kind === "several" || sounds.kind === "morph") {
-    const own = [...(scales.data ?? []).map((one) => one.document), ...sounds.scales.filter((one) => typeof one !== "string")];
+    const own = [
+      ...(scales.data ?? []).map((one) => one.document),
+      ...sounds.scales.filter((one) => typeof one !== "string"),
+    ];
     return (
       <>
         <MultiSelect
@@ -53,7 +57,6 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
           data={scaleOptions(tables, own)}
           searchable
           onChange={(values) => onChange({ ...sounds, scales: values.map(choiceOf) })}
-          comboboxProps={{ withinPortal: false }}
         />
         {sounds.kind === "morph" && <MorphFields sounds={sounds} onChange={onChange} />}
       </>
@@ -62,7 +65,8 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
   if (kind === "own" && sounds.kind === "one" && typeof sounds.scale !== "string") {
     return <OwnFields own={sounds.scale} error={error} onChange={(scale) => onChange({ kind: "one", scale })} />;
   }
-  const on = (scale: ScaleChoice): Sounds => (sounds.kind === "family" ? { kind: "family", parent: scale } : { kind: "one", scale });
+  const on = (scale: ScaleChoice): Sounds =>
+    sounds.kind === "family" ? { kind: "family", parent: scale } : { kind: "one", scale };
   return (
     <>
       <PreviewScalePicker
@@ -75,8 +79,8 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
       />
       {sounds.kind === "family" && (
         <Text size="sm" c="dimmed">
-          Parent by parent: each mode starts on its own step of the parent and shares its notes. To hear the modes against each other on
-          one root, choose several in turn.
+          Parent by parent: each mode starts on its own step of the parent and shares its notes. To hear the modes
+          against each other on one root, choose several in turn.
         </Text>
       )}
     </>
@@ -89,14 +93,12 @@ type Morph = Extract<Sounds, { kind: "morph" }>;
 function MorphFields({ sounds, onChange }: { sounds: Morph; onChange: (sounds: Sounds) => void }) {
   return (
     <Group align="flex-end">
-      <NumberInput
+      <Amount
         label="Times each"
-        w={120}
-        min={1}
-        max={8}
-        clampBehavior="strict"
+        width={120}
+        field="MorphingSounds.repeats"
         value={sounds.repeats}
-        onChange={(repeats) => typeof repeats === "number" && repeats > 0 && onChange({ ...sounds, repeats })}
+        onChange={(repeats) => onChange({ ...sounds, repeats })}
       />
       <Checkbox
         mb={8}
@@ -107,15 +109,23 @@ function MorphFields({ sounds, onChange }: { sounds: Morph; onChange: (sounds: S
       <Checkbox
         mb={8}
         label="After the first, only what changes"
-        checked={sounds.part === "changed"}
-        onChange={(event) => onChange({ ...sounds, part: event.currentTarget.checked ? "changed" : "whole" })}
+        checked={sounds.after_first === "changed"}
+        onChange={(event) => onChange({ ...sounds, after_first: event.currentTarget.checked ? "changed" : "whole" })}
       />
     </Group>
   );
 }
 
 /** A scale of one's own, as degrees. */
-export function OwnFields({ own, error, onChange }: { own: OwnScale; error?: string; onChange: (own: OwnScale) => void }) {
+export function OwnFields({
+  own,
+  error,
+  onChange,
+}: {
+  own: OwnScale;
+  error?: string;
+  onChange: (own: OwnScale) => void;
+}) {
   return (
     <>
       <TextInput
@@ -137,7 +147,15 @@ export function OwnFields({ own, error, onChange }: { own: OwnScale; error?: str
 }
 
 /** Which saved changes, and how often. */
-function ChangesFields({ sounds, error, onChange }: { sounds: Changes; error?: string; onChange: (sounds: Sounds) => void }) {
+function ChangesFields({
+  sounds,
+  error,
+  onChange,
+}: {
+  sounds: Changes;
+  error?: string;
+  onChange: (sounds: Sounds) => void;
+}) {
   const saved = useShelf("changes");
   const here = titleOf(sounds.changes.text) || "these changes";
   const known = saved.data?.find((one) => JSON.stringify(one.document) === JSON.stringify(sounds.changes));
@@ -153,37 +171,31 @@ function ChangesFields({ sounds, error, onChange }: { sounds: Changes; error?: s
           ...(saved.data ?? []).map((one) => ({ value: one.id, label: one.title })),
         ]}
         searchable
-        allowDeselect={false}
-        comboboxProps={{ withinPortal: false }}
         onChange={(id) => {
           const chosen = saved.data?.find((one) => one.id === id);
           if (chosen) onChange({ ...sounds, changes: chosen.document });
         }}
       />
       <Group grow align="flex-start">
-        <NumberInput
+        <Amount
           label="Times through"
           description="The whole form."
-          min={1}
-          max={8}
-          clampBehavior="strict"
+          field="ChangesSounds.choruses"
           value={sounds.choruses}
-          onChange={(value) => typeof value === "number" && onChange({ ...sounds, choruses: value })}
+          onChange={(choruses) => onChange({ ...sounds, choruses })}
         />
-        <NumberInput
+        <Amount
           label="Bars in each key"
           description="0: the whole form."
-          min={0}
-          max={32}
-          clampBehavior="strict"
+          field="ChangesSounds.bars_in_key"
           value={sounds.bars_in_key}
-          onChange={(value) => typeof value === "number" && onChange({ ...sounds, bars_in_key: value })}
+          onChange={(bars_in_key) => onChange({ ...sounds, bars_in_key })}
         />
         <Choice
           label="Phrases"
           description="Shown by double bars."
-          value={String(sounds.phrases) as "0" | "2" | "4"}
-          choices={{ "0": "none", "2": "of two bars", "4": "of four bars" }}
+          field="ChangesSounds.phrases"
+          value={String(sounds.phrases)}
           onChange={(value) => onChange({ ...sounds, phrases: Number(value) as Changes["phrases"] })}
         />
       </Group>

@@ -1,17 +1,22 @@
 import { SegmentedControl, Select, Stack, Text } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
+import { useOffered } from "../../../parts/Choice";
 import { pitchClass } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { SoundsFields } from "./SoundsFields";
-import { KINDS, type SoundsKind, isMinor, kindOf, scalesOf, withKind } from "./soundsKinds";
+import { type SoundsKind, kindOf, scalesOf, withKind } from "./soundsKinds";
+
+/** A scale of one's own is one sound that is typed. */
+const OWN = { own: "My own" };
 
 /** The starting key and the sound, the sounds in turn, a family of modes, a chord or changes. */
-export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
   const { sounds, keys } = recipe;
   const set = (next: Recipe["sounds"]) => onChange({ ...recipe, sounds: next });
   const first = tables.scales.find((scale) => scale.id === scalesOf(sounds)[0]);
-  const names = isMinor(sounds, tables) ? tables.minor_keys : tables.major_keys;
+  const names = exercise?.colour === "minor" ? tables.minor_keys : tables.major_keys;
+  const kinds = useOffered<SoundsKind>("SoundsPart.kind", OWN);
   const kind = kindOf(sounds);
   return (
     <Stack gap="sm" w={540}>
@@ -19,20 +24,25 @@ export function SoundsPhrase({ recipe, tables, problems, onChange }: PhraseProps
         aria-label="What sounds"
         size="xs"
         value={kind}
-        onChange={(next) => set(withKind(next as SoundsKind, sounds, tables))}
-        data={KINDS}
+        onChange={(next) => set(withKind(next, sounds, tables))}
+        data={kinds}
       />
       <Select
         label="Starting key"
         value={names[pitchClass(keys.start)] ?? "C"}
         data={names}
-        allowDeselect={false}
         disabled={keys.order === "picked"}
         description={keys.order === "picked" ? "The picked keys say where to start." : undefined}
         onChange={(start) => start !== null && onChange({ ...recipe, keys: { ...keys, start } })}
-        comboboxProps={{ withinPortal: false }}
       />
-      <SoundsFields recipe={recipe} sounds={sounds} kind={kind} tables={tables} error={problemAt(problems, "/sounds")} onChange={set} />
+      <SoundsFields
+        recipe={recipe}
+        sounds={sounds}
+        kind={kind}
+        tables={tables}
+        error={problemAt(problems, "/sounds")}
+        onChange={set}
+      />
       {first && (kind === "one" || kind === "family") && (
         <Text size="sm" role="status">
           {first.use}

@@ -1,23 +1,22 @@
-import { ActionIcon, Button, Checkbox, Group, NumberInput, TextInput } from "@mantine/core";
+import { ActionIcon, Button, Checkbox, Group, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 import { useRef } from "react";
-import type { Mark, Recipe, Slurs } from "../../../api/types";
+import type { Mark, Recipe, Slurs, Tables } from "../../../api/types";
+import { Amount } from "../../../parts/Amount";
 import { Choice } from "../../../parts/Choice";
+import { limitsOf } from "../../../parts/tables";
 import { useNumbers } from "./useNumbers";
 
 type Placement = Recipe["placement"];
 
 interface StrokesFieldsProps {
   placement: Placement;
+  tables: Tables;
   onChange: (change: Partial<Placement>) => void;
 }
 
-const MOST = 4;
-const KINDS = { accent: "accent", staccato: "short (staccato)", tenuto: "held full (tenuto)", marcato: "hard accent (marcato)" };
-const COUNTED = { notes: "notes of the line", slots: "slots of the bar", figure: "notes of each figure" };
-
 /** How notes are struck and joined: marks and slurs. */
-export function StrokesFields({ placement, onChange }: StrokesFieldsProps) {
+export function StrokesFields({ placement, tables, onChange }: StrokesFieldsProps) {
   const { marks, slurs } = placement;
   const adding = useRef<HTMLButtonElement>(null);
   const set = (next: Mark[]) => onChange({ marks: next });
@@ -40,17 +39,17 @@ export function StrokesFields({ placement, onChange }: StrokesFieldsProps) {
         variant="default"
         size="compact-sm"
         w="fit-content"
-        disabled={marks.length >= MOST}
-        onClick={() => set([...marks, { kind: "accent", by: "notes", every: 2, places: [1] }])}
+        disabled={marks.length >= limitsOf(tables, "Placement.marks").most}
+        onClick={() => set([...marks, tables.fresh.mark])}
       >
         Add a mark
       </Button>
       <Checkbox
         label="Slurs"
         checked={slurs !== null}
-        onChange={(event) => onChange({ slurs: event.currentTarget.checked ? { by: "line", groups: [2], after: 0 } : null })}
+        onChange={(event) => onChange({ slurs: event.currentTarget.checked ? tables.fresh.slurs : null })}
       />
-      {slurs && <SlurFields slurs={slurs} onChange={(next) => onChange({ slurs: next })} />}
+      {slurs && <SlurFields slurs={slurs} fresh={tables.fresh.slurs} onChange={(next) => onChange({ slurs: next })} />}
     </>
   );
 }
@@ -66,10 +65,22 @@ function MarkFields({ number, mark, onChange, onRemove }: MarkFieldsProps) {
   const places = useNumbers(mark.places, (next) => onChange({ ...mark, places: next }));
   return (
     <Group gap="xs" wrap="nowrap" align="flex-end" role="group" aria-label={`Mark ${number}`}>
-      <Choice label="Mark" value={mark.kind} choices={KINDS} width={170} onChange={(kind) => onChange({ ...mark, kind })} />
-      <Choice label="On" value={mark.by} choices={COUNTED} width={170} onChange={(by) => onChange({ ...mark, by })} />
+      <Choice
+        label="Mark"
+        field="Mark.kind"
+        value={mark.kind}
+        width={170}
+        onChange={(kind) => onChange({ ...mark, kind })}
+      />
+      <Choice label="On" field="Mark.by" value={mark.by} width={170} onChange={(by) => onChange({ ...mark, by })} />
       {mark.by === "notes" ? (
-        <NumberInput label="Every n-th" w={90} min={1} max={16} value={mark.every} onChange={(every) => typeof every === "number" && every > 0 && onChange({ ...mark, every })} />
+        <Amount
+          label="Every n-th"
+          width={90}
+          field="Mark.every"
+          value={mark.every}
+          onChange={(every) => onChange({ ...mark, every })}
+        />
       ) : (
         <TextInput label="Which" w={90} placeholder="1 4" {...places} />
       )}
@@ -80,25 +91,28 @@ function MarkFields({ number, mark, onChange, onRemove }: MarkFieldsProps) {
   );
 }
 
-function SlurFields({ slurs, onChange }: { slurs: Slurs; onChange: (slurs: Slurs) => void }) {
-  const groups = useNumbers(slurs.groups, (next) => onChange({ ...slurs, groups: next }), { emptyIsFine: slurs.by === "figure" });
+function SlurFields({ slurs, fresh, onChange }: { slurs: Slurs; fresh: Slurs; onChange: (slurs: Slurs) => void }) {
+  const groups = useNumbers(slurs.groups, (next) => onChange({ ...slurs, groups: next }), {
+    emptyIsFine: slurs.by === "figure",
+  });
   return (
     <Group gap="xs" align="flex-start" grow>
       <TextInput label="Notes under each slur" description="In turn: 2, or 3 1." {...groups} />
-      <NumberInput
+      <Amount
         label="After so many notes"
         description="1: from off the beat."
-        min={0}
-        max={16}
+        field="Slurs.after"
         value={slurs.after}
-        onChange={(after) => typeof after === "number" && onChange({ ...slurs, after })}
+        onChange={(after) => onChange({ ...slurs, after })}
       />
       <Choice
         label="Counted"
         description="Empty: the whole figure."
         value={slurs.by}
-        choices={{ line: "along the line", figure: "in each figure" }}
-        onChange={(by) => onChange({ ...slurs, by, groups: by === "line" && slurs.groups.length === 0 ? [2] : slurs.groups })}
+        field="Slurs.by"
+        onChange={(by) =>
+          onChange({ ...slurs, by, groups: by === "line" && slurs.groups.length === 0 ? fresh.groups : slurs.groups })
+        }
       />
     </Group>
   );

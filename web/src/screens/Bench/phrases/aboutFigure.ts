@@ -1,37 +1,35 @@
-/** The server's words for what can be chosen, by kind; and where a ladder, an enclosure and a course begin. */
+/** Where a ladder, an enclosure and a course begin, and what a figure takes. */
 import type { Recipe, Tables } from "../../../api/types";
 
-type Ladder = Recipe["ladder"];
-type Course = Recipe["course"];
-type PairOrder = Extract<Recipe["figure"], { kind: "pairs" }>["order"];
+type Figure = Recipe["figure"];
 export type Enclosure = NonNullable<Recipe["enclosure"]>;
+export type Surrounding = Tables["figures"][string]["leaves_out"][number];
 
-/** The server's words for every kind. */
-interface Words {
-  ladders: Record<Ladder["kind"], string>;
-  enclosures: Record<Enclosure["kind"], string>;
-  courses: Record<Course["kind"], string>;
-  values: Record<Recipe["spelling"]["values"], Record<Recipe["placement"]["value"], string>>;
-  pair_orders: Record<Exclude<PairOrder, "each">, string>;
+/** What a kind of figure can and needs. */
+export function kindOfFigure(tables: Tables, kind: Figure["kind"]) {
+  const found = tables.figures[kind];
+  if (found === undefined) throw new Error(`The server knows no figure of the kind ${kind}`);
+  return found;
 }
-export const wordsOf = (tables: Tables) => tables.words as unknown as Words;
 
-export const FRESH_LADDER: { [K in Ladder["kind"]]: Extract<Ladder, { kind: K }> } = {
-  scale: { kind: "scale" },
-  "chord-tones": { kind: "chord-tones" },
-  arpeggio: { kind: "arpeggio", step: 1, size: 4, stacked: "thirds" },
-  pair: { kind: "pair", rank: 1 },
-  chromatic: { kind: "chromatic" },
-};
+/** A part as it begins where its kind is newly chosen. */
+export function freshOf<T>(fresh: Record<string, T>, kind: string): T {
+  const found = fresh[kind];
+  if (found === undefined) throw new Error(`The server knows no ${kind}`);
+  return found;
+}
+
+/** Whether a part of the recipe means something to its figure over its sounds. */
+export function takes({ figure, sounds }: Recipe, part: Surrounding, tables: Tables): boolean {
+  const { leaves_out, leaves_out_over_changes } = kindOfFigure(tables, figure.kind);
+  return !leaves_out.includes(part) && !(sounds.kind === "changes" && leaves_out_over_changes.includes(part));
+}
 
 /** An enclosure of another kind, with the targets it had; none for nothing. */
-export function freshEnclosure(kind: Enclosure["kind"] | "nothing", before: Enclosure | null): Enclosure | null {
-  return kind === "nothing" ? null : { targets: "all", degrees: "1 3 5 7", landing: "beat", ...before, kind };
+export function freshEnclosure(
+  kind: Enclosure["kind"] | "nothing",
+  before: Enclosure | null,
+  tables: Tables,
+): Enclosure | null {
+  return kind === "nothing" ? null : { ...tables.fresh.enclosure, ...before, kind };
 }
-
-export const FRESH_COURSE: { [K in Course["kind"]]: Extract<Course, { kind: K }> } = {
-  plain: { kind: "plain" },
-  return: { kind: "return", degree: "1", every: 1 },
-  "build-up": { kind: "build-up", order: "" },
-  grow: { kind: "grow" },
-};

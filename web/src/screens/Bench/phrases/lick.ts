@@ -1,5 +1,5 @@
 /** Editing the text of a lick, and what a lick brings into a recipe. */
-import type { LickNote, Recipe } from "../../../api/types";
+import type { LickNote, ReadLick, Recipe, Tables } from "../../../api/types";
 
 export type Lick = Extract<Recipe["figure"], { kind: "lick" }>;
 export type Mark = "" | "~" | "=";
@@ -33,19 +33,23 @@ export function appended(text: string, name: string, length: string): string {
 /** The text without its last note, rest or barline. */
 export const withoutLast = (text: string): string => text.trimEnd().replace(/\S+$/, "").trimEnd();
 
-/** The recipe with a lick, once on its root; a metre that a lick on one sound can have is taken over. */
-export function withLick(recipe: Recipe, lick: Lick, beats: number): Recipe {
-  const metre = beats === 3 ? "3/4" : "4/4";
-  const placed = { ...recipe, figure: lick, path: { ...recipe.path, span: "once" as const }, placement: { ...recipe.placement, metre } } satisfies Recipe;
-  const severalChords = /\S\s*\|\s*\S/.test(lick.over.replace(/^\s*\|/, "").replace(/\|\s*$/, ""));
-  return severalChords || (beats !== 3 && beats !== 4) ? overItsChords(placed, lick) : placed;
+/** The recipe with a lick that was read, in its metre: once on its root, or over its chords where it has several. */
+export function withLick(recipe: Recipe, lick: Lick, read: ReadLick, tables: Tables): Recipe {
+  const figure = { ...lick, text: read.text, over: read.over };
+  const placed = {
+    ...recipe,
+    figure,
+    path: { ...recipe.path, span: "once" as const },
+    placement: { ...recipe.placement, metre: read.metre },
+  };
+  return read.several_chords ? overItsChords(placed, figure, tables) : placed;
 }
 
 /** The recipe over the very chords a lick came from. */
-export function overItsChords(recipe: Recipe, lick: Lick): Recipe {
-  const changes = { format: "dodecant-changes", version: 1, text: `title: This lick\n${lick.over}`, school: "key", turn: "chorus", choices: [] } satisfies Extract<
-    Recipe["sounds"],
-    { kind: "changes" }
-  >["changes"];
-  return { ...recipe, sounds: { kind: "changes", changes, choruses: 1, bars_in_key: 0, phrases: 4 } };
+export function overItsChords(recipe: Recipe, lick: Lick, tables: Tables): Recipe {
+  const fresh = tables.fresh.sounds["changes"];
+  if (fresh?.kind !== "changes") return recipe;
+  const { metre } = recipe.placement;
+  const head = metre === "4/4" ? "title: This lick" : `title: This lick\nmetre: ${metre}`;
+  return { ...recipe, sounds: { ...fresh, changes: { ...fresh.changes, text: `${head}\n${lick.over}` } } };
 }

@@ -1,5 +1,5 @@
 /** Slots of a rhythm: what each does, where it stands, and rhythms that fit any metre. */
-import type { Recipe } from "../../../api/types";
+import type { Recipe, Tables } from "../../../api/types";
 
 type Placement = Recipe["placement"];
 export type Slot = "s" | "r" | "h";
@@ -11,41 +11,36 @@ export interface Beat {
 }
 
 export const SLOT_WORDS: Record<Slot, string> = { s: "sounds", r: "is silent", h: "holds on" };
+/** Bars of a rhythm. */
 export const MOST_BARS = 4;
 const ORDER: Slot[] = ["s", "r", "h"];
-const IN_QUARTER: Record<Placement["value"], number> = {
-  half: 0.5,
-  quarter: 1,
-  "quarter-triplet": 1.5,
-  eighth: 2,
-  triplet: 3,
-  sixteenth: 4,
-  quintuplet: 5,
-  sextuplet: 6,
-};
-const PARTS: Record<number, string[]> = {
-  2: ["", "the and of "],
-  3: ["", "⅓ after ", "⅔ after "],
-  4: ["", "¼ after ", "the and of ", "¾ after "],
-  5: ["", "⅕ after ", "⅖ after ", "⅗ after ", "⅘ after "],
-  6: ["", "⅙ after ", "⅓ after ", "the and of ", "⅔ after ", "⅚ after "],
-};
-
 export const next = (slot: Slot): Slot => ORDER[(ORDER.indexOf(slot) + 1) % ORDER.length] ?? "s";
 
 /** The slots of a text, without what separates them. */
-export const slotsOf = (text: string): Slot[] => [...text].filter((sign): sign is Slot => sign in SLOT_WORDS);
+export const slotsOf = (text: string): Slot[] => text.split("").filter((sign): sign is Slot => sign in SLOT_WORDS);
+
+type Clock = Pick<Placement, "value" | "metre">;
+
+/** What note values are called, in one of two ways. */
+export function valueNames(tables: Tables, school: "american" | "british") {
+  const names = Object.entries(tables.note_values).map(([value, of]) => [value, of[school]] as const);
+  return Object.fromEntries(names) as Record<Placement["value"], string>;
+}
+
+const inQuarter = (tables: Tables, value: Placement["value"]) => tables.note_values[value]?.in_quarter ?? 1;
 
 /** Slots in a beat and in a bar. A beat is a quarter, or an eighth in metres of eighths; longer values have one slot. */
-export function countsOf({ value, metre }: Pick<Placement, "value" | "metre">): { inBeat: number; inBar: number } {
-  const [beats = 4, unit = 4] = metre.split("/").map(Number);
-  const inBeat = (IN_QUARTER[value] * 4) / unit;
+export function countsOf({ value, metre }: Clock, tables: Tables): { inBeat: number; inBar: number } {
+  const { beats = 4, unit = 4 } = tables.metres.find(({ name }) => name === metre) ?? {};
+  const inBeat = (inQuarter(tables, value) * 4) / unit;
   return { inBeat: Number.isInteger(inBeat) ? inBeat : 1, inBar: inBeat * beats };
 }
 
 /** Whether single beats can be divided on their own. */
-export function canDivide({ value, metre }: Pick<Placement, "value" | "metre">): boolean {
-  return metre.endsWith("/4") && Number.isInteger(IN_QUARTER[value]);
+export function canDivide({ value, metre }: Clock, tables: Tables): boolean {
+  return (
+    (tables.metres.find(({ name }) => name === metre)?.divides ?? false) && Number.isInteger(inQuarter(tables, value))
+  );
 }
 
 /** A rhythm beat by beat: ss(sss) is two eighths and a beat divided into three. */
@@ -71,32 +66,18 @@ export function divided(count: number, inBeat: number): Beat {
 }
 
 /** How a slot of a beat is counted: 2, the and of 2. */
-export function placeOf(beat: number, slot: number, count: number): string {
-  return `${PARTS[count]?.[slot] ?? ""}${beat + 1}`;
-}
-
-/** Rhythms by name, for any number of slots; ours, and few: the grid makes all others. */
-export const RHYTHMS: Record<string, (inBar: number, inBeat: number) => Slot[]> = {
-  "every slot": () => [],
-  "off the beat only": (inBar, inBeat) => fill(inBar, (slot) => slot % inBeat !== 0),
-  "on the beat only": (inBar, inBeat) => fill(inBar, (slot) => slot % inBeat === 0),
-  "gangway: two and a rest": (inBar) => fill(inBar, (slot) => slot % 3 !== 2),
-  "lapping water: three, two, three": (inBar) => fill(inBar, (slot) => [0, 1, 2, 4, 5, 7].includes(slot % 8)),
-  "late ferry: the first slot silent": (inBar) => fill(inBar, (slot) => slot !== 0),
-};
-
-function fill(count: number, sounds: (slot: number) => boolean): Slot[] {
-  const slots = Array.from({ length: count }, (_, slot): Slot => (sounds(slot) ? "s" : "r"));
-  return slots.includes("s") ? slots : [];
+export function placeOf(beat: number, slot: number, count: number, tables: Tables): string {
+  return `${tables.slot_places[count]?.[slot] ?? ""}${beat + 1}`;
 }
 
 /** A placement with another note value or metre; a rhythm that no longer fills its bars goes. */
-export function refitted(placement: Placement, change: Partial<Placement>): Placement {
+export function refitted(placement: Placement, change: Partial<Placement>, tables: Tables): Placement {
   const changed = { ...placement, ...change };
-  const { inBar, inBeat } = countsOf(changed);
+  const { inBar, inBeat } = countsOf(changed, tables);
   const beats = beatsOf(changed.slots, inBeat);
   const count = beats.reduce((sum, beat) => sum + (beat.own ? inBeat : beat.slots.length), 0);
   const fits = Number.isInteger(inBar) && count % inBar === 0 && count <= MOST_BARS * inBar;
-  const dividedOff = beats.some((beat) => beat.own) && (!canDivide(changed) || changed.value !== placement.value);
+  const dividedOff =
+    beats.some((beat) => beat.own) && (!canDivide(changed, tables) || changed.value !== placement.value);
   return count > 0 && (!fits || dividedOff) ? { ...changed, slots: "" } : changed;
 }

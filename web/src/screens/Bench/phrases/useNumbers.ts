@@ -6,7 +6,11 @@ interface Options {
 }
 
 /** A text field for whole numbers from 1, separated by spaces or commas; what is typed stays until it can be read. */
-export function useNumbers(value: readonly number[], onChange: (numbers: number[]) => void, { emptyIsFine = false }: Options = {}) {
+export function useNumbers(
+  value: readonly number[],
+  onChange: (numbers: number[]) => void,
+  { emptyIsFine = false }: Options = {},
+) {
   const [typed, setTyped] = useState<string | null>(null);
   const read = (text: string): number[] | undefined => {
     const words = text.split(/[\s,]+/).filter(Boolean);

@@ -1,21 +1,21 @@
-"""What the server says about changes: the values of the core put into the words of the API."""
+"""Changes: what is asked and answered."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
-from fractions import Fraction
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
-from dodecant.exercise.companions.bass_and_chord import voicings
-from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony, harmony_of, settled
+from dodecant.backing.changes_playing import played_chords
+from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of, settled
+from dodecant.exercise.harmony.over_chords import Accepted, Row, ServedStretch, Service, offers
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.scale_choice import ScaleChoice, choice_of
-from dodecant.music.chord_scale_fit.fit import Fit, FitSchool, fit, weigh
+from dodecant.music.chord_scale_fit.fit import Fit, FitSchool
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.reason import reason
-from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, fewest_sounds
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import HOUSES, House, print_chord
 from dodecant.music.core.degree import Degree
@@ -29,7 +29,51 @@ from dodecant.music.scales.scale import Scale
 from dodecant.tables import load_tables
 
 HouseName = Literal["words", "signs"]
-_OFFERS = 10
+
+
+class WorkedIn(BaseModel):
+    """Changes as typed, and the house style in which chord symbols are printed."""
+
+    draft: ChangesDraft
+    house: HouseName = "words"
+
+
+class FewestIn(BaseModel):
+    """Changes, and how good a sound must be for a chord; the chords with chosen sounds keep the first of them."""
+
+    draft: ChangesDocument
+    accepted: Accepted = "usual"
+
+
+class GridIn(BaseModel):
+    """Changes, and one sound laid over all of them."""
+
+    draft: ChangesDocument
+    tonic: KeyName
+    scale: ScaleChoice
+
+
+class LaidIn(BaseModel):
+    """Changes, some of their chords by number, and a sound to lay across them."""
+
+    draft: ChangesDocument
+    chords: Annotated[list[Annotated[int, Field(ge=0, le=10_000)]], Field(min_length=1, max_length=400)]
+    tonic: KeyName
+    scale: ScaleChoice
+
+
+class TransposedIn(BaseModel):
+    """Changes, the tonic they shall stand on, and whether in letters or in numerals."""
+
+    draft: ChangesDocument
+    tonic: KeyName | None = None
+    numerals: bool = False
+
+
+class FormOut(BaseModel):
+    """A generic form as a text of changes."""
+
+    text: str
 
 
 class HeardOut(BaseModel):
@@ -170,10 +214,10 @@ def _bars(changes: Changes) -> list[ChangesBarOut]:
 
 def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house: House, school: FitSchool) -> ChordOut:
     chord = slot.chord
-    offers: list[FitOut] = []
+    offered: list[FitOut] = []
     if chord is not None:
-        ranked = fit(chord, one.place, load_tables().scales, school=school, most=_OFFERS)
-        offers = [_fit(found, chord, one.place, school) for found in ranked]
+        ranked = offers(chord, one.place, load_tables().scales, school)
+        offered = [_fit(found, chord, one.place, school) for found in ranked]
     return ChordOut(
         number=number,
         bar=bar,
@@ -189,7 +233,7 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
         notes=[name.text for name in chord.names] if chord else [],
         sounds=[_fit(found, chord, one.place, school) for found in one.sounds] if chord else [],
         chosen=one.chosen,
-        offers=offers,
+        offers=offered,
     )
 
 
@@ -212,16 +256,10 @@ def _heard(tonic: NoteName, scale: Scale, chord: Chord) -> list[HeardOut]:
 
 
 def _playing(changes: Changes) -> list[PlayingOut]:
-    """Every chord in the order it sounds, voiced; a chord that goes on is struck once."""
-    played = [(n, changes.bars[bar].metre) for bar in changes.played for n in changes.slot_numbers[bar]]
-    voiced = voicings(changes.slots[number].chord for number, _ in played)
-    found, now = [], Fraction(0)
-    for (number, metre), voicing in zip(played, voiced, strict=True):
-        length = Fraction(4 * changes.slots[number].beats, metre.unit)
-        pitches = list(voicing.pitches) if voicing else []
-        found.append(PlayingOut(chord=number, start=float(now), length=float(length), pitches=pitches))
-        now += length
-    return found
+    return [
+        PlayingOut(chord=one.chord, start=float(one.start), length=float(one.length), pitches=list(one.pitches))
+        for one in played_chords(changes)
+    ]
 
 
 class StretchOut(BaseModel):
@@ -231,9 +269,26 @@ class StretchOut(BaseModel):
     tonic: str
     scale: ScaleChoice
     chords: list[int]
+    roots: list[str]
     texts: list[str]
     score: float
     pinned: bool
+
+    @classmethod
+    def of(cls, found: ServedStretch, chords: list[Chord | None]) -> StretchOut:
+        """From the core's value; `roots` are the tonic as a degree above each chord's root, empty for N.C."""
+        catalogue, stretch = load_tables().scales, found.stretch
+        under = [chords[number] for number in found.numbers]
+        return cls(
+            name=f"{stretch.tonic.text} {stretch.scale.name}",
+            tonic=stretch.tonic.text,
+            scale=choice_of(stretch.scale, catalogue),
+            chords=list(found.numbers),
+            roots=[Degree.between(chord.root, stretch.tonic).text if chord else "" for chord in under],
+            texts=_different(under),
+            score=stretch.score,
+            pinned=found.pinned,
+        )
 
 
 class FewestOut(BaseModel):
@@ -241,36 +296,6 @@ class FewestOut(BaseModel):
 
     accepted: float
     stretches: list[StretchOut]
-
-
-def fewest_answer(draft: ChangesDocument, accepted: Literal["strict", "usual", "easy"]) -> FewestOut:
-    """The fewest sounds over the chords as written, chosen sounds pinned."""
-    catalogue = load_tables().scales
-    worked = harmony(draft, catalogue, pointer="/draft")
-    pinned = {n: (one.sounds[0].tonic, one.sounds[0].scale) for n, one in enumerate(worked.chords) if one.chosen}
-    found = fewest_sounds(
-        [one.chord for one in worked.chords],
-        [one.place for one in worked.chords],
-        catalogue,
-        accepted=ACCEPTANCE[accepted],
-        pinned=pinned,
-        school=draft.school,
-    )
-    return FewestOut(
-        accepted=ACCEPTANCE[accepted],
-        stretches=[
-            StretchOut(
-                name=f"{stretch.tonic.text} {stretch.scale.name}",
-                tonic=stretch.tonic.text,
-                scale=choice_of(stretch.scale, catalogue),
-                chords=list(range(stretch.first, stretch.end)),
-                texts=_different(worked.chords[n].chord for n in range(stretch.first, stretch.end)),
-                score=stretch.score,
-                pinned=any(n in pinned for n in range(stretch.first, stretch.end)),
-            )
-            for stretch in found
-        ],
-    )
 
 
 def _different(chords: Iterable[Chord | None]) -> list[str]:
@@ -285,18 +310,16 @@ class GridRowOut(BaseModel):
     score: float
     reason: str
     tones: list[HeardOut]
+    service: Service
 
-
-def grid_answer(draft: ChangesDocument, tonic: NoteName, scale: Scale) -> list[GridRowOut]:
-    """What each note of one sound becomes over each different chord."""
-    worked = harmony(draft, load_tables().scales, pointer="/draft")
-    rows: dict[tuple[Chord, float, str], list[int]] = {}
-    for number, one in enumerate(worked.chords):
-        if one.chord is not None:
-            found = weigh(tonic, scale, one.chord, one.place, draft.school)
-            key = (one.chord, found.score, reason(found, one.chord, one.place, draft.school))
-            rows.setdefault(key, []).append(number)
-    return [
-        GridRowOut(text=print_chord(chord), chords=numbers, score=score, reason=why, tones=_heard(tonic, scale, chord))
-        for (chord, score, why), numbers in rows.items()
-    ]
+    @classmethod
+    def of(cls, row: Row, tonic: NoteName, scale: Scale) -> GridRowOut:
+        """From the core's value."""
+        return cls(
+            text=print_chord(row.chord),
+            chords=list(row.numbers),
+            score=row.score,
+            reason=row.reason,
+            tones=_heard(tonic, scale, row.chord),
+            service=row.service,
+        )

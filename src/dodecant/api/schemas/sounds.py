@@ -1,34 +1,69 @@
-"""What the server says about a sound."""
+"""Sounds: what is asked and answered."""
 
 from __future__ import annotations
 
 from itertools import pairwise
+from typing import Annotated, get_args
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
+from dodecant.backing.listening import ListeningWay
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import KeyRoute, Path, PathEnd, Recipe, Spelling
+from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice
 from dodecant.exercise.recipe.sounds import OneSound
 from dodecant.formats.json.exercise import ExerciseOut, exercise_document
+from dodecant.music.chord_scale_fit.pairs_inside import PairInside, pairs_inside
 from dodecant.music.chord_scale_fit.serving import chords_served
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.key import Key
 from dodecant.music.core.numeral import print_numeral
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import TonicNames
-from dodecant.music.scales.finding import holders
 from dodecant.music.scales.neighbours import Alteration, derivation, neighbours
 from dodecant.music.scales.numbering import NumberingSchool, number_text
 from dodecant.music.scales.scale import Scale
-from dodecant.music.scales.stacks import Stack, stacks, triad_pairs
+from dodecant.music.scales.stacks import Stack, stacks
 from dodecant.music.scales.working import working
 from dodecant.tables import load_tables
 
-_SCHOOLS: tuple[NumberingSchool, ...] = ("major", "chord", "steps")
-_MOST_PAIRS = 8
-_MOST_HOLDERS = 6
+
+class SoundIn(BaseModel):
+    """A scale, by its id or typed as one's own, on a tonic; the tonic's spelling follows the table of key names."""
+
+    scale: ScaleChoice
+    tonic: KeyName = "C"
+
+
+class SoundingOut(BaseModel):
+    """Pitches (MIDI numbers) that begin together: beats from the start, length, and the note's step in the sound."""
+
+    start: float
+    length: float
+    pitches: list[int]
+    step: int | None
+
+
+class ListeningIn(SoundIn):
+    """How to hear it: alone, over a drone, home to the root after every note, against its chords."""
+
+    way: ListeningWay = "alone"
+
+
+class WayIn(BaseModel):
+    """Scales on one tonic; the way begins on the first and comes by all the others."""
+
+    scales: Annotated[list[ScaleChoice], Field(min_length=2, max_length=6)]
+
+
+class MakingIn(BaseModel):
+    """Scales to join, and steps (1-based) of what they make to lead into from a half step below."""
+
+    scales: Annotated[list[ScaleChoice], Field(min_length=1, max_length=4)]
+    leading: Annotated[list[int], Field(max_length=8)] = []
+    name: Annotated[str, Field(max_length=40)] = ""
 
 
 class ModeOut(BaseModel):
@@ -40,12 +75,13 @@ class ModeOut(BaseModel):
 
 
 class NeighbourOut(BaseModel):
-    """A sound on the same tonic, one altered note away."""
+    """A sound on the same tonic, one altered note away, and whether that note is raised."""
 
     scale: str
     name: str
     before: str
     after: str
+    raises: bool
 
 
 class WorkingStepOut(BaseModel):
@@ -146,7 +182,10 @@ def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpen
         notes=[degree.name_above(root).text for degree in scale.degrees],
         heights=[degree.name_above(root).pitch_class for degree in scale.degrees],
         roles=[note.tone.role for note in strip.notes[: len(scale)]],
-        numbers={school: [number_text(degree, scale, school) for degree in scale.degrees] for school in _SCHOOLS},
+        numbers={
+            school: [number_text(degree, scale, school) for degree in scale.degrees]
+            for school in get_args(NumberingSchool)
+        },
         half_steps=[high - low for low, high in pairwise(steps)],
         derivation=derivation(scale),
         working=[
@@ -159,7 +198,7 @@ def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpen
         serves=[print_chord(served.chord) for served in chords_served(root, scale, tables.scales)],
         triads=[_stack(stack, key) for stack in stacks(root, scale, 3)],
         sevenths=[_stack(stack, key) for stack in stacks(root, scale, 4)],
-        pairs=_pairs(scale, root, key),
+        pairs=[_pair(one, key) for one in pairs_inside(root, scale, tables.scales)],
         family=scale.family,
         modes=_modes(scale, root),
         neighbours=[step_answer(step) for step in neighbours(scale, tables.scales)],
@@ -171,7 +210,9 @@ def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpen
 
 def step_answer(step: Alteration) -> NeighbourOut:
     """One altered note."""
-    return NeighbourOut(scale=step.scale.id, name=step.scale.name, before=step.before.text, after=step.after.text)
+    return NeighbourOut(
+        scale=step.scale.id, name=step.scale.name, before=step.before.text, after=step.after.text, raises=step.raises
+    )
 
 
 def _run(choice: str | OwnScale, key: str) -> Recipe:
@@ -189,31 +230,13 @@ def _stack(stack: Stack, key: Key) -> StackOut:
     return StackOut(text=stack.text, numeral=numeral, notes=[name.text for name in stack.names])
 
 
-def _pairs(scale: Scale, root: NoteName, key: Key) -> list[TriadPairOut]:
-    found = []
-    for pair in triad_pairs(root, scale)[:_MOST_PAIRS]:
-        tones = tuple(degree for degree in scale.degrees if (root.pitch_class + degree.half_steps) % 12 in pair.heights)
-        six = Scale("pair", "pair", tones, "pair", 1)
-        served = chords_served(root, six, load_tables().scales, accepted=2.6)
-        found.append(
-            TriadPairOut(
-                first=_stack(pair.first, key),
-                second=_stack(pair.second, key),
-                serves=[print_chord(one.chord) for one in served[:4]],
-                held_by=_held_by(pair.heights, scale, root),
-            )
-        )
-    return found
-
-
-def _held_by(heights: frozenset[int], scale: Scale, root: NoteName) -> list[str]:
-    """Other sounds in daily or usual use that hold six tones, named as players would on their tonic."""
-    found = [
-        f"{TonicNames().name(tonic, other.colour).text} {other.name}"
-        for tonic, other in holders(heights, load_tables().scales)
-        if len(other) == 7 and other.seldom < 2 and (other.id, tonic) != (scale.id, root.pitch_class)
-    ]
-    return found[:_MOST_HOLDERS]
+def _pair(found: PairInside, key: Key) -> TriadPairOut:
+    return TriadPairOut(
+        first=_stack(found.pair.first, key),
+        second=_stack(found.pair.second, key),
+        serves=[print_chord(one.chord) for one in found.serves],
+        held_by=list(found.held_by),
+    )
 
 
 def _modes(scale: Scale, root: NoteName) -> list[ModeOut]:

@@ -2,36 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
 from fastapi import APIRouter
-from pydantic import BaseModel, Field
 
+from dodecant.api.schemas.phrases import ExplainedIn, ExplainedOut, PreviewNoteOut, PreviewOut, PreviewsIn
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.explanations import example, explanation
-from dodecant.exercise.wording.sentence import PhraseId
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["phrases"])
 _MOST_NOTES = 16
-
-
-class ExplainedIn(BaseModel):
-    """A phrase of a recipe."""
-
-    recipe: Recipe
-    phrase: PhraseId
-
-
-class ExplainedOut(BaseModel):
-    """What the phrase means; and, where notes help, a short example of it alone: its notes and their picture."""
-
-    text: str
-    notes: str
-    svg: str
 
 
 @router.post("/explanations")
@@ -49,27 +31,6 @@ def explain(wanted: ExplainedIn) -> ExplainedOut:
     return ExplainedOut(
         text=text, notes=f"{strip.heading}: {names}{more}", svg=strip_svg(exercise, strip, LESSON_WIDTH)
     )
-
-
-class PreviewsIn(BaseModel):
-    """Recipes that differ in one choice."""
-
-    recipes: Annotated[list[Recipe], Field(min_length=1, max_length=120)]
-
-
-class PreviewNoteOut(BaseModel):
-    """A note: where it begins and how long it is, in beats, and its MIDI number as written."""
-
-    start: float
-    length: float
-    midi: int
-
-
-class PreviewOut(BaseModel):
-    """The first notes of a recipe in its first key; none where it cannot be worked out."""
-
-    names: str
-    notes: list[PreviewNoteOut]
 
 
 @router.post("/previews")

@@ -4,35 +4,14 @@
 import sqlite3
 from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
-from typing import Annotated, Generic, TypeVar
+from typing import Annotated
 
 from fastapi import APIRouter, Depends, Query, Request
-from pydantic import BaseModel, Field
 
-from dodecant.api.errors import ProblemsOut
-from dodecant.exercise.recipe.part import Part
+from dodecant.api.schemas.documents import ChangeIn, DocumentT, SavedOut
+from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.store.database import Database
 from dodecant.store.shelf import Saved, Shelf
-
-DocumentT = TypeVar("DocumentT", bound=Part)
-
-
-class SavedOut(BaseModel, Generic[DocumentT]):
-    """A saved document with a line about it; send `revision` back when you change it."""
-
-    id: str
-    document: DocumentT
-    title: str
-    revision: int
-    changed_at: str
-    about: str
-
-
-class ChangeIn(BaseModel, Generic[DocumentT]):
-    """A changed document and the revision it was read with."""
-
-    document: DocumentT
-    revision: Annotated[int, Field(ge=1, le=2**53)]
 
 
 def _connection(request: Request) -> Iterator[sqlite3.Connection]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dodecant.api.shelf import shelf_router
+from dodecant.api.routers.shelf import shelf_router
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.press import press, say
 from dodecant.exercise.recipe.changes_document import ChangesDocument

@@ -2,28 +2,33 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
-from fastapi import APIRouter, Query, Request, Response
-from pydantic import BaseModel
+from fastapi import APIRouter, Query, Response
 
-from dodecant.api.changes_answers import (
+from dodecant.api.files import UploadedBytes, attachment, uploads
+from dodecant.api.schemas.changes import (
+    FewestIn,
     FewestOut,
+    FormOut,
+    GridIn,
     GridRowOut,
-    HouseName,
+    LaidIn,
+    StretchOut,
+    TransposedIn,
+    WorkedIn,
     WorkedOut,
-    fewest_answer,
-    grid_answer,
     worked_answer,
 )
-from dodecant.api.files import attachment
-from dodecant.exercise.harmony.chord_sounds import settled
+from dodecant.exercise.harmony.chord_sounds import harmony, settled
+from dodecant.exercise.harmony.over_chords import fewest, laid_over, over_every_chord
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
-from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
-from dodecant.exercise.recipe.scale_choice import ScaleChoice, chosen_scale
-from dodecant.formats.json.documents import changes_from_json, to_json
-from dodecant.formats.musicxml.changes import changes_from_musicxml, changes_to_musicxml
+from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exports.registry import OF_CHANGES
+from dodecant.formats.json.documents import changes_from_json
+from dodecant.formats.musicxml.changes import changes_from_musicxml
+from dodecant.music.chord_scale_fit.serving import ACCEPTANCE
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.key import Key
@@ -33,14 +38,6 @@ from dodecant.music.progressions.changes_text import LONGEST, parse_changes, pri
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["changes"])
-ChangesFileKind = Literal["musicxml", "text", "json"]
-
-
-class WorkedIn(BaseModel):
-    """Changes as typed, and the house style in which chord symbols are printed."""
-
-    draft: ChangesDraft
-    house: HouseName = "words"
 
 
 @router.post("/changes/worked")
@@ -49,40 +46,32 @@ def work_out_changes(wanted: WorkedIn) -> WorkedOut:
     return worked_answer(wanted.draft, wanted.house)
 
 
-class FewestIn(BaseModel):
-    """Changes, and how good a sound must be for a chord; the chords with chosen sounds keep the first of them."""
-
-    draft: ChangesDocument
-    accepted: Literal["strict", "usual", "easy"] = "usual"
-
-
 @router.post("/changes/fewest")
-def fewest(wanted: FewestIn) -> FewestOut:
+def count_fewest(wanted: FewestIn) -> FewestOut:
     """The fewest sounds that serve the whole progression, and where they change."""
-    return fewest_answer(wanted.draft, wanted.accepted)
-
-
-class GridIn(BaseModel):
-    """Changes, and one sound laid over all of them."""
-
-    draft: ChangesDocument
-    tonic: KeyName
-    scale: ScaleChoice
+    catalogue, draft = load_tables().scales, wanted.draft
+    worked = harmony(draft, catalogue, pointer="/draft")
+    chords = [one.chord for one in worked.chords]
+    stretches = [StretchOut.of(one, chords) for one in fewest(worked, catalogue, wanted.accepted, draft.school)]
+    return FewestOut(accepted=ACCEPTANCE[wanted.accepted], stretches=stretches)
 
 
 @router.post("/changes/grid")
 def grid(wanted: GridIn) -> list[GridRowOut]:
     """What each note of one sound becomes over each chord."""
-    scale = chosen_scale(wanted.scale, load_tables().scales, "/scale")
-    return grid_answer(wanted.draft, NoteName.parse(wanted.tonic), scale)
+    catalogue, tonic = load_tables().scales, NoteName.parse(wanted.tonic)
+    scale = chosen_scale(wanted.scale, catalogue, "/scale")
+    worked = harmony(wanted.draft, catalogue, pointer="/draft")
+    return [GridRowOut.of(row, tonic, scale) for row in over_every_chord(worked, tonic, scale, wanted.draft.school)]
 
 
-class TransposedIn(BaseModel):
-    """Changes, the tonic they shall stand on, and whether in letters or in numerals."""
-
-    draft: ChangesDocument
-    tonic: KeyName | None = None
-    numerals: bool = False
+@router.post("/changes/laid")
+def lay_across(wanted: LaidIn) -> ChangesDocument:
+    """The changes with one sound chosen for some of their chords."""
+    catalogue = load_tables().scales
+    scale = chosen_scale(wanted.scale, catalogue, "/scale")
+    worked = harmony(wanted.draft, catalogue, pointer="/draft")
+    return laid_over(wanted.draft, worked, wanted.chords, (NoteName.parse(wanted.tonic), scale), catalogue)
 
 
 @router.post("/changes/transposed")
@@ -99,22 +88,15 @@ def transpose(wanted: TransposedIn) -> ChangesDocument:
 
 
 @router.post("/changes/files/{kind}", response_class=Response)
-def write_changes(kind: ChangesFileKind, document: ChangesDocument) -> Response:
-    """The changes as a file to download."""
-    changes = parse_changes(document.text)
-    title = changes.title or "Changes"
-    if kind == "musicxml":
-        data, media = changes_to_musicxml(changes), "application/vnd.recordare.musicxml+xml"
-        return attachment(data, title, ".musicxml", media)
-    if kind == "text":
-        return attachment(print_changes(changes).encode(), title, ".changes.txt", "text/plain; charset=utf-8")
-    return attachment(to_json(document), title, ".changes.json", "application/json")
+def write_changes(kind: str, document: ChangesDocument) -> Response:
+    """The changes as a file to download; /api/tables lists the kinds there are."""
+    title = parse_changes(document.text).title or "Changes"
+    return attachment(OF_CHANGES, kind, title, lambda: document)
 
 
-@router.post("/changes/readings", openapi_extra={"requestBody": {"content": {"application/octet-stream": {}}}})
-async def read_changes_file(request: Request) -> ChangesDraft:
+@router.post("/changes/readings", openapi_extra=uploads())
+def read_changes_file(data: UploadedBytes) -> ChangesDraft:
     """Read a file of changes: MusicXML with chord symbols (packed or not), our JSON, or plain text."""
-    data = await request.body()
     if data.startswith(b"PK") or data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"<"):
         return ChangesDraft(text=print_changes(changes_from_musicxml(data)))
     if data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"{"):
@@ -127,12 +109,6 @@ async def read_changes_file(request: Request) -> ChangesDraft:
     if len(text) > LONGEST or "\0" in text:
         raise RecipeError([Problem("", "This text is too long for changes.", f"Keep it to {LONGEST} characters.")])
     return ChangesDraft(text=text)
-
-
-class FormOut(BaseModel):
-    """A generic form as a text of changes."""
-
-    text: str
 
 
 @router.get("/forms/{form_id}")

@@ -5,13 +5,23 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from fastapi import APIRouter, Query
-from pydantic import BaseModel, Field
 
-from dodecant.api.sounds_answers import FoundOut, LaidOpenOut, NeighbourOut, found_sound, laid_open, step_answer
-from dodecant.backing.listening import ListeningWay, listening
-from dodecant.exercise.recipe.part import KeyName
+from dodecant.api.schemas.sounds import (
+    FoundOut,
+    LaidOpenOut,
+    ListeningIn,
+    MakingIn,
+    NeighbourOut,
+    SoundIn,
+    SoundingOut,
+    WayIn,
+    found_sound,
+    laid_open,
+    step_answer,
+)
+from dodecant.backing.listening import listening
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
-from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice, chosen_scale
+from dodecant.exercise.recipe.scale_choice import OwnScale, chosen_scale
 from dodecant.music.chord_scale_fit.fit import fit
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.reason import reason
@@ -20,20 +30,13 @@ from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import TonicNames
-from dodecant.music.scales.finding import by_name, holders
-from dodecant.music.scales.making import union, with_leading_tone
+from dodecant.music.scales.finding import by_name, holding
+from dodecant.music.scales.making import StepError, joined
 from dodecant.music.scales.neighbours import chain_through
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api", tags=["sounds"])
 _MOST_FOUND = 40
-
-
-class SoundIn(BaseModel):
-    """A scale, by its id or typed as one's own, on a tonic; the tonic's spelling follows the table of key names."""
-
-    scale: ScaleChoice
-    tonic: KeyName = "C"
 
 
 @router.post("/sounds/laid-open")
@@ -42,21 +45,6 @@ def lay_open(wanted: SoundIn) -> LaidOpenOut:
     return laid_open(
         chosen_scale(wanted.scale, load_tables().scales, "/scale"), wanted.scale, NoteName.parse(wanted.tonic)
     )
-
-
-class SoundingOut(BaseModel):
-    """Pitches (MIDI numbers) that begin together: beats from the start, length, and the note's step in the sound."""
-
-    start: float
-    length: float
-    pitches: list[int]
-    step: int | None
-
-
-class ListeningIn(SoundIn):
-    """How to hear it: alone, over a drone, home to the root after every note, against its chords."""
-
-    way: ListeningWay = "alone"
 
 
 @router.post("/sounds/listening")
@@ -90,20 +78,7 @@ def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Quer
         names = [NoteName.parse(word) for word in text.replace(",", " ").split()]
     except MusicError as error:
         raise at_field("/text", error) from None
-    heights = frozenset(name.pitch_class for name in names)
-    spelled = {name.pitch_class: name for name in names}
-    return [
-        found_sound(scale, spelled.get(tonic) or TonicNames().name(tonic, scale.colour))
-        for tonic, scale in sorted(
-            holders(heights, catalogue), key=lambda one: (len(one[1]), one[0] != names[0].pitch_class, one[1].seldom)
-        )[:_MOST_FOUND]
-    ]
-
-
-class WayIn(BaseModel):
-    """Scales on one tonic; the way begins on the first and comes by all the others."""
-
-    scales: Annotated[list[ScaleChoice], Field(min_length=2, max_length=6)]
+    return [found_sound(scale, tonic) for tonic, scale in holding(names, catalogue)[:_MOST_FOUND]]
 
 
 @router.post("/sounds/ways")
@@ -118,27 +93,14 @@ def find_way(wanted: WayIn) -> list[NeighbourOut]:
     return [step_answer(step) for step in way]
 
 
-class MakingIn(BaseModel):
-    """Scales to join, and steps (1-based) of what they make to lead into from a half step below."""
-
-    scales: Annotated[list[ScaleChoice], Field(min_length=1, max_length=4)]
-    leading: Annotated[list[int], Field(max_length=8)] = []
-    name: Annotated[str, Field(max_length=40)] = ""
-
-
 @router.post("/sounds/makings")
 def make_scale(wanted: MakingIn) -> OwnScale:
     """A scale of one's own: the union of others, with leading tones below chosen steps."""
     catalogue = load_tables().scales
     scales = [chosen_scale(choice, catalogue, f"/scales/{place}") for place, choice in enumerate(wanted.scales)]
     name = wanted.name.strip() or " and ".join(scale.name for scale in scales)[:40]
-    made = OwnScale(name=name, degrees=" ".join(degree.text for degree in union(scales)))
-    # From the highest step down, so that a tone put in does not move the steps still to come.
-    for place in sorted(range(len(wanted.leading)), key=lambda place: -wanted.leading[place]):
-        scale = chosen_scale(made, catalogue, "/scales")
-        try:
-            degrees = with_leading_tone(scale, wanted.leading[place])
-        except MusicError as error:
-            raise at_field(f"/leading/{place}", error) from None
-        made = OwnScale(name=name, degrees=" ".join(degree.text for degree in degrees))
-    return made
+    try:
+        degrees = joined(scales, wanted.leading)
+    except StepError as error:
+        raise at_field(f"/leading/{wanted.leading.index(error.step)}", error) from None
+    return OwnScale(name=name, degrees=" ".join(degree.text for degree in degrees))

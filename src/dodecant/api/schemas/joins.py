@@ -1,31 +1,21 @@
-"""Why a line over changes goes on as it does."""
+"""Joins: what is asked and answered."""
 
 from __future__ import annotations
 
 from fractions import Fraction
 from typing import Annotated
 
-from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from dodecant.exercise.press import explain_join
+from dodecant.exercise.over_changes.explain_join import JoinExplanation
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import readable
+from dodecant.exercise.wording.choices import COSTS
 from dodecant.music.core.errors import MusicError
-from dodecant.tables import load_tables
-
-router = APIRouter(prefix="/api", tags=["joins"])
-COST_WORDS = {
-    "leap": "leap",
-    "repeat": "note struck again",
-    "direction_change": "turn",
-    "strong": "foreign tone on the beat",
-    "range": "edge of the range",
-    "motion": "half steps moved",
-}
 
 
-def _read_beat(text: str) -> Fraction:
+def read_beat(text: str) -> Fraction:
+    """A beat as a number or a fraction; raises MusicError for anything else."""
     number, _, parts = text.partition("/")
     if number.isdecimal() and (parts.isdecimal() or "/" not in text) and int(parts or 1) > 0:
         return Fraction(int(number), int(parts or 1))
@@ -37,7 +27,7 @@ class JoinIn(BaseModel):
 
     recipe: Recipe
     strip: Annotated[int, Field(ge=0)]
-    beat: Annotated[str, Field(max_length=12), readable(_read_beat)]
+    beat: Annotated[str, Field(max_length=12), readable(read_beat)]
 
 
 class CostOut(BaseModel):
@@ -63,21 +53,19 @@ class JoinOut(BaseModel):
     rule: str
     ways: list[WayOut]
 
-
-@router.post("/joins")
-def why(wanted: JoinIn) -> JoinOut:
-    """Why the line goes on as it does under the chord at a beat."""
-    found = explain_join(wanted.recipe, load_tables(), wanted.strip, _read_beat(wanted.beat))
-    return JoinOut(
-        chord=found.chord,
-        rule=found.rule,
-        ways=[
-            WayOut(
-                notes=list(way.notes),
-                costs=[CostOut(name=COST_WORDS[name], points=cost) for name, cost in way.costs.items() if cost],
-                total=way.total,
-                taken=way.taken,
-            )
-            for way in found.ways
-        ],
-    )
+    @classmethod
+    def of(cls, found: JoinExplanation) -> JoinOut:
+        """From the core's value."""
+        return cls(
+            chord=found.chord,
+            rule=found.rule,
+            ways=[
+                WayOut(
+                    notes=list(way.notes),
+                    costs=[CostOut(name=COSTS[name], points=cost) for name, cost in way.costs.items() if cost],
+                    total=way.total,
+                    taken=way.taken,
+                )
+                for way in found.ways
+            ],
+        )

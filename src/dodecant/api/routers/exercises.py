@@ -1,0 +1,82 @@
+"""Working recipes out: the exercise, its pictures, its files, and others made from it."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from fastapi import APIRouter, Response
+
+from dodecant.api.files import UploadedBytes, attachment, uploads
+from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut
+from dodecant.engraving.strip_svg import strip_svg
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import press
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.variation import surprise, varied
+from dodecant.exports.registry import OF_EXERCISES
+from dodecant.formats.json.documents import from_json
+from dodecant.formats.json.exercise import exercise_document, json_bytes
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["exercises"])
+
+
+@router.post("/exercises", response_model=BenchOut)
+def work_out(recipe: Recipe) -> Response:
+    """Work a recipe out and engrave its first strip."""
+    return Response(_bench(recipe), media_type="application/json")
+
+
+@router.post("/strips")
+def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
+    """Engrave some strips of a recipe."""
+    exercise = _pressed(wanted.recipe)
+    for place, index in enumerate(wanted.indexes):
+        if index >= len(exercise.strips):
+            last = len(exercise.strips) - 1
+            raise RecipeError([Problem(f"/indexes/{place}", f"There is no strip {index}.", f"The last is {last}.")])
+    return [_picture(exercise, index) for index in wanted.indexes]
+
+
+@router.post("/variations")
+def vary(wanted: VariationIn) -> VariationOut:
+    """One step harder or easier: one phrase changes."""
+    found = varied(wanted.recipe, load_tables().levels, wanted.way)
+    return VariationOut(recipe=found.recipe, phrase=found.phrase, words=found.words)
+
+
+@router.post("/surprises")
+def surprise_me(wanted: SurpriseIn) -> Recipe:
+    """A sensible recipe nobody thought of; the same seed gives the same one."""
+    return surprise(wanted.seed, wanted.level, load_tables().levels, wanted.player)
+
+
+@router.post("/files/{kind}", response_class=Response)
+def write_file(kind: str, recipe: Recipe) -> Response:
+    """The exercise as a file to download; /api/tables lists the kinds there are."""
+    return attachment(OF_EXERCISES, kind, recipe.title or "exercise", lambda: _pressed(recipe))
+
+
+@router.post("/recipe-files", openapi_extra=uploads())
+def read_file(data: UploadedBytes) -> Recipe:
+    """Read a recipe file sent as it is; the answer is the recipe, checked to the last field."""
+    recipe = from_json(data)
+    _pressed(recipe)
+    return recipe
+
+
+@lru_cache(maxsize=64)
+def _pressed(recipe: Recipe) -> Exercise:
+    return press(recipe, load_tables())
+
+
+@lru_cache(maxsize=64)
+def _bench(recipe: Recipe) -> bytes:
+    """The answer as it is sent: written once, not checked again on its way out."""
+    exercise = _pressed(recipe)
+    return json_bytes(BenchOut(exercise=exercise_document(exercise), first=_picture(exercise, 0)))
+
+
+def _picture(exercise: Exercise, index: int) -> PictureOut:
+    return PictureOut(index=index, svg=strip_svg(exercise, exercise.strips[index]))

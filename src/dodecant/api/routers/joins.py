@@ -1,0 +1,17 @@
+"""Why a line over changes goes on as it does."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from dodecant.api.schemas.joins import JoinIn, JoinOut, read_beat
+from dodecant.exercise.press import explain_join
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["joins"])
+
+
+@router.post("/joins")
+def why(wanted: JoinIn) -> JoinOut:
+    """Why the line goes on as it does under the chord at a beat."""
+    return JoinOut.of(explain_join(wanted.recipe, load_tables(), wanted.strip, read_beat(wanted.beat)))

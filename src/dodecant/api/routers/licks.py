@@ -1,0 +1,36 @@
+"""Licks of one's own: read from files, and analysed for correction."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from dodecant.api.files import UploadedBytes, uploads
+from dodecant.api.schemas.licks import AnalysedIn, LickNoteOut, ReadLickOut, notes_of
+from dodecant.exercise.melody.lick import read_against
+from dodecant.formats.licks.files import lick_from_file
+from dodecant.music.core.metre import Metre
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["licks"])
+
+
+@router.post("/licks/readings", openapi_extra=uploads())
+def read_lick_file(data: UploadedBytes) -> ReadLickOut:
+    """Read a lick from a MusicXML or MIDI file sent as it is."""
+    found = lick_from_file(data)
+    return ReadLickOut(
+        text=found.text,
+        over=found.over,
+        metre=found.metre,
+        several_chords=found.several_chords,
+        adjustments=list(found.adjustments),
+    )
+
+
+@router.post("/licks/analysed")
+def analyse(wanted: AnalysedIn) -> list[LickNoteOut]:
+    """Every note against the chords it came from."""
+    figure = wanted.figure
+    return notes_of(
+        figure.text, read_against(figure.text, figure.over, Metre.parse(wanted.metre), load_tables().scales)
+    )

@@ -1,0 +1,29 @@
+"""Saved documents: what is asked and answered."""
+
+from __future__ import annotations
+
+from typing import Annotated, Generic, TypeVar
+
+from pydantic import BaseModel, Field
+
+from dodecant.exercise.recipe.part import Part
+
+DocumentT = TypeVar("DocumentT", bound=Part)
+
+
+class SavedOut(BaseModel, Generic[DocumentT]):
+    """A saved document with a line about it; send `revision` back when you change it."""
+
+    id: str
+    document: DocumentT
+    title: str
+    revision: int
+    changed_at: str
+    about: str
+
+
+class ChangeIn(BaseModel, Generic[DocumentT]):
+    """A changed document and the revision it was read with."""
+
+    document: DocumentT
+    revision: Annotated[int, Field(ge=1, le=2**53)]

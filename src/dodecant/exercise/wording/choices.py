@@ -1,0 +1,271 @@
+"""What every choice of a recipe is called: in a list, and in the sentence where that says it otherwise.
+
+Choices are named by the part and the field that take them ("Run.roots"). A label alone is also what the sentence says;
+a pair is label and phrase. Numbers have labels where a list offers them by name.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Final, NamedTuple
+
+from dodecant.exercise.recipe.figures import PAIR_ORDERS
+from dodecant.exercise.recipe.note_values import NAMES
+from dodecant.music.core.metre import METRES
+
+Value = str | int
+_Words = str | tuple[str, str]
+_EARLY: Final[dict[Value, _Words]] = {
+    "no": ("on the beat", ""),
+    "eighth": ("an eighth early", " an eighth early"),
+    "sixteenth": ("a sixteenth early", " a sixteenth early"),
+}
+_INTERVALS = ("seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths")
+_ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth")
+
+_WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
+    "Run.roots": {
+        "plain": ("like all other tones", ""),
+        "hold": ("held twice as long", " with held roots"),
+        "repeat": ("struck twice", " with roots struck twice"),
+    },
+    "Run.tail": {
+        "none": ("nothing more", ""),
+        "arpeggio": ("the arpeggio over the same span, up and back", " and its arpeggio"),
+    },
+    "Turned.when": {
+        "never": ("never", ""),
+        "falling": ("coming down", " coming down"),
+        "every-second": ("every second time", " every second time"),
+    },
+    "Turned.how": {"backwards": "backwards", "upside-down": ("upside down", "upside-down")},
+    "Cell.order": {"written": ("as written", ""), "each": ("each order in turn", "every order of ")},
+    "Cell.reading": {
+        "degrees": "degrees: a major pentatonic has 1 2 3 5 6",
+        "rungs": "rungs: its five tones are 1 2 3 4 5",
+    },
+    "Cell.lacking": {
+        "nearest": ("becomes the nearest tone", "the nearest tone"),
+        "chromatic": ("is played all the same", "the plain number"),
+        "drop": ("is left out", "nothing"),
+    },
+    "Intervals.size": dict(enumerate(_INTERVALS, start=2)),
+    "Intervals.direction": {
+        "up": "up",
+        "down": "down",
+        "alternating": ("one up, the next down", "one up and the next down"),
+        "there-and-back": "there and back",
+    },
+    "Arpeggios.tones": {
+        "triad": "triads",
+        "seventh": ("sevenths", "seventh arpeggios"),
+        "ninth": ("ninths", "ninth arpeggios"),
+        "shell": "shells (1 3 7)",
+        "fourths": "stacked fourths",
+    },
+    "Arpeggios.order": {
+        "up": "up",
+        "down": "down",
+        "up-down": ("one up, the next down", "one up and the next down"),
+        "down-up": ("one down, the next up", "one down and the next up"),
+        "from-fifth-down": "from the fifth down",
+    },
+    "Arpeggios.rotation": {
+        0: ("from the root", ""),
+        1: ("first rotation", ", first rotation"),
+        2: ("second rotation", ", second rotation"),
+        3: ("third rotation", ", third rotation"),
+        4: ("fourth rotation", ", fourth rotation"),
+    },
+    "Arpeggios.rhythm": {
+        "even": ("every tone alike", ""),
+        "led-triplets": (
+            "a leading note and a triplet",
+            ", each a triplet led into by a half step below",
+        ),
+        "struck": ("struck together", " struck together"),
+    },
+    "Pairs.rank": {rank: f"the {word}" for rank, word in enumerate(_ORDINALS, start=1)},
+    "Pairs.group": {"threes": "in threes", "fours": "in fours"},
+    "Pairs.direction": {
+        "up": ("both up", "up"),
+        "down": ("both down", "down"),
+        "opposite": ("one up, one down", "one up and one down"),
+    },
+    "Pairs.order": {
+        **{str(order): words for order, words in PAIR_ORDERS.items()},
+        "each": ("each order in turn, a strip for each", ", in every order of their tones"),
+    },
+    "OwnLick.fit": {"sound": ("it is fitted", ""), "exact": ("it stays just as it is", ", just as it is")},
+    "GuideTones.begin": {
+        "nearest": ("where it moves least", "guide tones"),
+        "third": ("on the third of the first chord", "guide tones from the third"),
+        "seventh": ("on the seventh of the first chord", "guide tones from the seventh"),
+    },
+    "Unbroken.direction": {"up": "up", "down": "down"},
+    "ArpeggioLadder.stacked": {"thirds": "thirds", "fourths": "fourths"},
+    "Enclosure.targets": {
+        "all": ("any tone", ""),
+        "chord": ("a chord tone", " before chord tones"),
+        "thirds-sevenths": ("a third or seventh", " before thirds and sevenths"),
+        "chosen": ("chosen degrees", " before {}"),
+    },
+    "Enclosure.landing": {"beat": ("on a beat", ""), "flow": ("wherever the line brings them", ", flowing")},
+    "MorphingSounds.after_first": {
+        "whole": ("the whole line", ""),
+        "changed": ("only what changes", ", only what changes"),
+    },
+    "ChangesSounds.phrases": {0: "none", 2: "of two bars", 4: "of four bars"},
+    "ChangesDraft.school": {"key": "stay in the key", "colour": "avoid what rubs"},
+    "ChangesDraft.next_sound": {"chorus": "every chorus", "phrase": "every time it comes round"},
+    "Path.direction": {
+        "up": "up",
+        "down": "down",
+        "up-and-back": "up and back",
+        "down-and-back": "down and back",
+    },
+    "Path.by": {
+        "step": ("step", "by step"),
+        "skip": ("skip (every second tone)", "in skips"),
+        "third": ("third (two letters)", "in thirds"),
+    },
+    "Path.span": {
+        "ends": "between two steps of the sound",
+        "range": ("the player's whole range", "through the whole range"),
+        "once": ("once, on a single tone", "once"),
+    },
+    "Path.close": {"none": ("as it ends", ""), "turn": ("with a turn", ", closing with a turn")},
+    "Joins.begin": {
+        "path": ("where the path begins", ""),
+        "any": ("on the tone that joins best", "begun on any tone"),
+    },
+    "Joins.direction": {
+        "path": ("the path's own", ""),
+        "either": ("whichever joins best", "in either direction"),
+    },
+    "Joins.leftover": {
+        "cut": ("is cut off", ""),
+        "held": ("is left out, the note before it held", "whole figures only"),
+    },
+    "KeyRoute.order": {
+        "fourths": ("by fourths (C F B♭)", "all twelve keys by fourths"),
+        "fifths": ("by fifths (C G D)", "all twelve keys by fifths"),
+        "half-steps-up": ("up by half steps", "all twelve keys up by half steps"),
+        "half-steps-down": ("down by half steps", "all twelve keys down by half steps"),
+        "whole-steps-up": ("up by whole steps", "all twelve keys up by whole steps"),
+        "whole-steps-down": ("down by whole steps", "all twelve keys down by whole steps"),
+        "shuffle": ("shuffled", "all twelve keys shuffled (no. {})"),
+        "picked": "picked on the dial",
+    },
+    "Recipe.outer": {
+        "keys": ("every sound in one key, then the next key", "every sound in one key first"),
+        "sounds": ("every key in one sound, then the next sound", "every key in one sound first"),
+    },
+    "Recipe.numbers": {
+        "major": "against the major scale (1 2 ♭3)",
+        "chord": "as the chord hears it (1 9 ♭3)",
+        "steps": "as the sound's own steps (1 2 3)",
+        "none": "no numbers",
+    },
+    "Player.reach": {"comfortable": "comfortable", "full": "full"},
+    "Player.tessitura": {"low": "low", "middle": "in the middle", "high": "high"},
+    "Player.named_key": {
+        "sounding": ("the one that sounds (for groups)", "keys as they sound"),
+        "written": ("the one the player reads", "keys as read"),
+    },
+    "Spelling.plain": {
+        "never": "as theory asks",
+        "doubles": "plain notes for double signs",
+        "all": "plain notes for C♭ F♭ E♯ B♯ too",
+    },
+    "Spelling.values": {
+        "american": "American: quarters, eighths",
+        "british": "British: crotchets, quavers",
+    },
+    "Placement.value": {str(value): words for value, words in NAMES["american"].items()},
+    "Placement.metre": {metre: metre for metre in METRES},
+    "Placement.rhythm_restarts": {
+        "never": ("in one stream", ""),
+        "each-figure": ("anew with each figure", ", anew with each figure"),
+    },
+    "Placement.anticipated": _EARLY,
+    "Placement.ending": {
+        "hold": ("last note held", ""),
+        "rest": ("with a rest", ""),
+        "full": ("the line goes on until the bar is full", ", the last bar filled"),
+        "on": ("straight on into the next", ", strips straight on"),
+    },
+    "Placement.swing": {
+        50: ("straight", ""),
+        58: ("a little (58 to 42)", ", swung"),
+        66: ("two to one (66 to 34)", ", swung"),
+        75: ("hard (75 to 25)", ", swung"),
+    },
+    "Placement.swung_value": {"eighth": "eighths", "sixteenth": "sixteenths"},
+    "Mark.kind": {
+        "accent": ("accent", "accented"),
+        "staccato": ("short (staccato)", "short"),
+        "tenuto": ("held full (tenuto)", "held full"),
+        "marcato": ("hard accent (marcato)", "accented hard"),
+    },
+    "Mark.by": {"notes": "notes of the line", "slots": "slots of the bar", "figure": "notes of each figure"},
+    "Slurs.by": {"line": ("along the line", ""), "figure": ("in each figure", " in each figure")},
+    "Doubling.octaves": {
+        -2: "two octaves lower",
+        -1: "an octave lower",
+        1: "an octave higher",
+        2: "two octaves higher",
+    },
+    "Voicings.form": {
+        "shell": ("shells: root, 3, 7", "shells"),
+        "rootless": ("rootless: 3 5 7 9", "rootless voicings"),
+    },
+    "Voicings.hand": {"left": "left", "right": "right"},
+    "Voicings.anticipated": _EARLY,
+}
+
+
+class WeightWords(NamedTuple):
+    """A weight of joins: in its field, in the sentence, and as a cost."""
+
+    label: str
+    phrase: str
+    cost: str
+
+
+WEIGHTS: Final[Mapping[str, WeightWords]] = {
+    "leap": WeightWords("Leap, each half step beyond a step", "leaps", "leap"),
+    "repeat": WeightWords("Note struck again", "repeated notes", "note struck again"),
+    "direction_change": WeightWords("Turn of direction", "turns", "turn"),
+    "strong": WeightWords("Foreign tone on the chord's beat", "foreign tones", "foreign tone on the beat"),
+    "range": WeightWords("Edge of the range, each half step", "the edge", "edge of the range"),
+}
+COSTS: Final[Mapping[str, str]] = {
+    **{name: words.cost for name, words in WEIGHTS.items()},
+    "motion": "half steps moved",
+}
+
+
+def label(name: str, value: Value) -> str:
+    """What a choice is called in a list.
+
+    >>> label("Path.by", "third")
+    'third (two letters)'
+    """
+    words = _WORDS[name][value]
+    return words if isinstance(words, str) else words[0]
+
+
+def phrase(name: str, value: Value) -> str:
+    """What the sentence says of a choice.
+
+    >>> phrase("Path.by", "third")
+    'in thirds'
+    """
+    words = _WORDS[name][value]
+    return words if isinstance(words, str) else words[1]
+
+
+CHOICES: Final[Mapping[str, Mapping[Value, str]]] = {
+    name: {value: label(name, value) for value in words} for name, words in _WORDS.items()
+}

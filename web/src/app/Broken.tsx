@@ -1,0 +1,23 @@
+import { Button, Code, Group, Stack, Text, Title } from "@mantine/core";
+import { Link, useRouteError } from "react-router";
+
+/** What is shown where a screen fails: what was typed is kept, and two ways on. */
+export function Broken() {
+  const error = useRouteError();
+  return (
+    <Stack p="xl" align="flex-start" role="alert">
+      <Title order={1}>This page ran aground</Title>
+      <Text>That is a fault of Dodecant, not of yours. What you typed is kept in this browser.</Text>
+      <Group>
+        <Button onClick={() => window.location.reload()}>Open the page again</Button>
+        <Button variant="default" component={Link} to="/recipes" reloadDocument>
+          Go to your recipes
+        </Button>
+      </Group>
+      <Text size="sm" c="dimmed">
+        If it happens again, tell us what you did, and this line:
+      </Text>
+      <Code>{error instanceof Error ? error.message : String(error)}</Code>
+    </Stack>
+  );
+}

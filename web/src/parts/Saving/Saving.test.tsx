@@ -1,0 +1,114 @@
+// @vitest-environment happy-dom
+import { Notifications } from "@mantine/notifications";
+import { screen, waitFor } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import { MemoryRouter } from "react-router";
+import { afterEach, expect, it, vi } from "vitest";
+import type { Saved } from "../../api/shelves";
+import { TABLES, show } from "../../testing/show";
+import { useDraft } from "../useDraft";
+import { Saving } from "./Saving";
+
+const SAVED: Saved<"recipes"> = {
+  id: "r1",
+  document: { ...TABLES.blank, title: "Slipway" },
+  title: "Slipway",
+  revision: 3,
+  changed_at: "2026-10-06T18:30:00+00:00",
+  about: "",
+};
+const STALE = { problems: [{ pointer: "/revision", message: "Changed elsewhere.", cure: "", where: null }] };
+
+interface Asked {
+  method: string;
+  path: string;
+  body: { revision?: number; title?: string; document?: { tempo: number } } | null;
+}
+
+/** Answers every call of the page, in turn; what was asked is kept. */
+function answering(...answers: [status: number, body: unknown][]): Asked[] {
+  const asked: Asked[] = [];
+  vi.stubGlobal("fetch", async (request: Request) => {
+    const text = await request.text();
+    const body = text === "" ? null : (JSON.parse(text) as Asked["body"]);
+    asked.push({ method: request.method, path: new URL(request.url, "http://x").pathname, body });
+    const [status, answer] = answers[asked.length - 1] ?? [200, []];
+    return new Response(JSON.stringify(answer), { status, headers: { "Content-Type": "application/json" } });
+  });
+  return asked;
+}
+
+function Page({ saved, title = "Slipway" }: { saved: Saved<"recipes"> | undefined; title?: string }) {
+  const draft = useDraft("recipes", saved, TABLES.blank);
+  return (
+    <>
+      <button onClick={() => draft.setDocument({ ...draft.document, title, tempo: 120 })}>Faster</button>
+      <Saving
+        shelf="recipes"
+        draft={draft}
+        saved={saved}
+        title={draft.document.title}
+        address={(id) => `/bench/${id}`}
+        retitled={(document, name) => ({ ...document, title: name })}
+        onUntitled={() => document.body.setAttribute("data-untitled", "")}
+      />
+    </>
+  );
+}
+
+const open = (saved?: Saved<"recipes">, title?: string) =>
+  show(
+    <MemoryRouter>
+      <Notifications />
+      <Page saved={saved} title={title} />
+    </MemoryRouter>,
+  );
+
+afterEach(() => {
+  localStorage.clear();
+  document.body.removeAttribute("data-untitled");
+  vi.unstubAllGlobals();
+});
+
+it("saves a change with the revision it began from, and is then saved", async () => {
+  const asked = answering([200, { ...SAVED, document: { ...SAVED.document, tempo: 120 }, revision: 4 }]);
+  open(SAVED);
+  expect(screen.getByRole("status").textContent).toBe("Saved");
+  await userEvent.click(screen.getByRole("button", { name: "Faster" }));
+  expect(screen.getByRole("status").textContent).toBe("Not saved yet");
+  expect(localStorage.getItem("dodecant.recipes.r1")).toContain('"tempo":120');
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  await waitFor(() => expect(asked).toHaveLength(1));
+  expect([asked[0]?.method, asked[0]?.path, asked[0]?.body?.revision]).toEqual(["PUT", "/api/recipes/r1", 3]);
+});
+
+it("keeps what was typed when another window saved first, and saves it as a copy", async () => {
+  const asked = answering([409, STALE], [201, { ...SAVED, id: "r2" }]);
+  open(SAVED);
+  await userEvent.click(screen.getByRole("button", { name: "Faster" }));
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  await userEvent.click(await screen.findByRole("button", { name: "Save mine as a copy" }));
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect([asked[1]?.method, asked[1]?.path, asked[1]?.body?.title]).toEqual(["POST", "/api/recipes", "Slipway (mine)"]);
+});
+
+it("asks for a name before anything is sent", async () => {
+  const asked = answering();
+  open(undefined, "  ");
+  await userEvent.click(screen.getByRole("button", { name: "Faster" }));
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  expect(document.body.hasAttribute("data-untitled")).toBe(true);
+  expect(asked).toEqual([]);
+});
+
+it("tells what was refused and keeps the work", async () => {
+  answering([
+    422,
+    { problems: [{ pointer: "/path", message: "The path is too long.", cure: "Shorten it.", where: null }] },
+  ]);
+  open(SAVED);
+  await userEvent.click(screen.getByRole("button", { name: "Faster" }));
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  expect(await screen.findByText(/The path is too long. Shorten it./)).toBeDefined();
+  expect(screen.getByRole("status").textContent).toBe("Not saved yet");
+});

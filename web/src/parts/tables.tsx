@@ -1,0 +1,34 @@
+/** The server's tables for everything below: what can be chosen, what it is called, how far it may go. */
+import { type ReactNode, createContext, use } from "react";
+import type { Tables } from "../api/types";
+
+const Context = createContext<Tables | null>(null);
+
+export function TablesProvider({ tables, children }: { tables: Tables; children: ReactNode }) {
+  return <Context value={tables}>{children}</Context>;
+}
+
+/** The tables; throws outside of their provider. */
+export function useLoadedTables(): Tables {
+  const tables = use(Context);
+  if (tables === null) throw new Error("useLoadedTables needs a TablesProvider above it");
+  return tables;
+}
+
+/** Value and label of every choice of a field ("Path.by"), in order. */
+export function choicesOf(tables: Tables, field: string) {
+  const found = tables.choices[field];
+  if (found === undefined) throw new Error(`No choices are served for ${field}`);
+  return found;
+}
+
+/** The least and the most of a field ("Call.bars"), or of a list or text. */
+export function limitsOf(tables: Tables, field: string) {
+  const found = tables.limits[field];
+  if (found === undefined) throw new Error(`No limits are served for ${field}`);
+  return {
+    least: found.least ?? 0,
+    most: found.most ?? Number.MAX_SAFE_INTEGER,
+    longest: found.longest ?? undefined,
+  };
+}

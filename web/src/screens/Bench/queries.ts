@@ -1,0 +1,64 @@
+/** What the bench asks the server for. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { answered, client } from "../../api/client";
+import type { Lick, Metre, NoteValue, Phrase, Recipe } from "../../api/types";
+
+/** The recipe worked out; while a changed recipe is on its way or at fault, the last good answer stays. */
+export function useExercise(recipe: Recipe) {
+  const query = useQuery({
+    queryKey: ["exercise", recipe],
+    queryFn: ({ signal }) => answered(client.POST("/api/exercises", { body: recipe, signal })),
+    staleTime: Infinity,
+    retry: false,
+  });
+  const [good, setGood] = useState(query.data);
+  if (query.data !== undefined && query.data !== good) setGood(query.data);
+  return { good: query.data ?? good, error: query.error };
+}
+
+/** What a phrase means, with an example. */
+export function useExplanation(recipe: Recipe, phrase: Phrase["id"], wanted: boolean) {
+  return useQuery({
+    queryKey: ["explanation", recipe, phrase],
+    queryFn: ({ signal }) => answered(client.POST("/api/explanations", { body: { recipe, phrase }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: wanted,
+  });
+}
+
+/** Every note of a lick against its chords; the last answer stays while something is typed. */
+export function useAnalysedLick(figure: Lick, metre: Metre) {
+  return useQuery({
+    queryKey: ["lick", figure, metre],
+    queryFn: ({ signal }) => answered(client.POST("/api/licks/analysed", { body: { figure, metre }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** Why a line over changes goes on as it does under the chord at a beat. */
+export function useJoin(recipe: Recipe, strip: number, beat: string | null) {
+  return useQuery({
+    queryKey: ["join", recipe, strip, beat],
+    queryFn: ({ signal }) =>
+      answered(client.POST("/api/joins", { body: { recipe, strip, beat: beat ?? "0" }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: beat !== null,
+  });
+}
+
+/** Rhythms by name that fit a metre, as slots of a note value. */
+export function useRhythmShapes(metre: Metre, value: NoteValue) {
+  return useQuery({
+    queryKey: ["rhythm-shapes", metre, value],
+    queryFn: () => answered(client.GET("/api/rhythm-shapes", { params: { query: { metre, value } } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+}
