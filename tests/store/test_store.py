@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import signal
 import sqlite3
+import subprocess
+import sys
 from contextlib import closing
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -16,6 +19,7 @@ from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.placement import OwnRhythm
 from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.store import demo
 from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
@@ -113,6 +117,55 @@ def test_the_demo_only_fills_a_file_of_its_own(tmp_path: Path) -> None:
     real.prepare()
     with pytest.raises(DataFileError, match="not made for the demo"):
         prepare_demo(real.path)
+
+
+KILLED = """
+import os, signal, sys
+from pathlib import Path
+from dodecant.store import demo
+add, calls = demo.RECIPES.add, iter(range(int(sys.argv[2])))
+def dies(connection, document, now):
+    if next(calls, None) is None:
+        os.kill(os.getpid(), signal.SIGKILL)
+    return add(connection, document, now)
+object.__setattr__(demo.RECIPES, "add", dies)
+demo.prepare_demo(Path(sys.argv[1]))
+"""
+
+
+@pytest.mark.parametrize("after", [0, 1, 20])
+def test_a_demo_that_was_killed_while_it_filled_its_file_begins_anew(tmp_path: Path, after: int) -> None:
+    path = tmp_path / "demo.db"
+    killed = subprocess.run([sys.executable, "-c", KILLED, str(path), str(after)], check=False)
+    assert killed.returncode == -signal.SIGKILL
+    assert path.exists()
+    database = prepare_demo(path)
+    with database.connection() as connection:
+        assert len(RECIPES.list(connection)) == len(
+            list((Path(demo.__file__).parent.parent / "demo").glob("*.recipe.json"))
+        )
+        assert len(RHYTHMS.list(connection)) == 2
+    assert database.problems() == []
+
+
+def test_inside_another_transaction_only_its_own_part_is_taken_back(database: Database) -> None:
+    def put(connection: sqlite3.Connection, key: str) -> None:
+        connection.execute("INSERT INTO about (key, value) VALUES (?, '')", (key,))
+
+    with database.connection() as connection:
+        with atomic(connection):
+            put(connection, "outer")
+            with pytest.raises(ZeroDivisionError), atomic(connection):
+                put(connection, "lost")
+                raise ZeroDivisionError
+            with atomic(connection):
+                put(connection, "inner")
+        with pytest.raises(ZeroDivisionError), atomic(connection):
+            with atomic(connection):
+                put(connection, "gone")
+            raise ZeroDivisionError
+        rows = connection.execute("SELECT key FROM about ORDER BY key")
+        assert [row["key"] for row in rows] == ["inner", "outer"]
 
 
 def test_what_was_acknowledged_survives_a_second_process(database: Database) -> None:

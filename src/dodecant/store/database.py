@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -53,9 +53,16 @@ class Database:
             connection.execute("PRAGMA foreign_keys = ON")
             yield connection
 
-    def prepare(self, scripts: tuple[Migration, ...] | None = None, *, now: datetime | None = None) -> None:
+    def prepare(
+        self,
+        scripts: tuple[Migration, ...] | None = None,
+        *,
+        now: datetime | None = None,
+        fill: Callable[[sqlite3.Connection], None] | None = None,
+    ) -> None:
         """Create or bring up to date; an existing file is copied aside before it is changed.
 
+        A new file is filled by `fill`, if given, in the transaction that makes its tables: it has both or neither.
         Raises DataFileError when the file is no data file, is newer than the program, or a migration fails.
         """
         scripts = migrations() if scripts is None else scripts
@@ -72,8 +79,11 @@ class Database:
                 pending = [script for script in scripts if script.number > version]
                 if pending and version:
                     self._back_up(connection, now or datetime.now(UTC))
-                for script in pending:
-                    _apply(connection, script)
+                with atomic(connection):
+                    for script in pending:
+                        _apply(connection, script)
+                    if fill and not version:
+                        fill(connection)
         except sqlite3.DatabaseError as error:
             raise DataFileError(f"{self.path} cannot be used as a data file: {error}.") from error
 
@@ -95,15 +105,19 @@ class Database:
 
 @contextmanager
 def atomic(connection: sqlite3.Connection) -> Iterator[None]:
-    """All or nothing: BEGIN IMMEDIATE, then COMMIT, or ROLLBACK when anything is raised."""
-    connection.execute("BEGIN IMMEDIATE")
+    """All or nothing: what is done inside is kept when it ends well, and taken back when anything is raised.
+
+    Inside another one it is a savepoint of that: what was done before it stays either way.
+    """
+    inside = connection.in_transaction
+    connection.execute("SAVEPOINT inner" if inside else "BEGIN IMMEDIATE")
     try:
         yield
     except BaseException:
         if connection.in_transaction:
-            connection.execute("ROLLBACK")
+            connection.execute("ROLLBACK TO inner" if inside else "ROLLBACK")
         raise
-    connection.execute("COMMIT")
+    connection.execute("RELEASE inner" if inside else "COMMIT")
 
 
 def _apply(connection: sqlite3.Connection, script: Migration) -> None:

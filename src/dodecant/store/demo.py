@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import sqlite3
 from datetime import UTC, datetime, timedelta
 from importlib.resources import files
 from importlib.resources.abc import Traversable
@@ -9,7 +10,7 @@ from itertools import count
 from pathlib import Path
 
 from dodecant.formats.json.documents import changes_from_json, from_json, rhythm_from_json, scale_from_json
-from dodecant.store.database import Database, DataFileError, atomic
+from dodecant.store.database import Database, DataFileError
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 
 _CLASS_NIGHT = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
@@ -18,26 +19,24 @@ _CLASS_NIGHT = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 def prepare_demo(path: Path) -> Database:
     """A data file with the demo in it; raises DataFileError for a file that was not made for the demo."""
     database = Database(path)
-    existed = path.exists()
-    database.prepare()
+    database.prepare(fill=_fill)
     with database.connection() as connection:
-        marked = connection.execute("SELECT value FROM about WHERE key = 'demo'").fetchone()
-        if marked:
-            return database
-        if existed:
+        if connection.execute("SELECT value FROM about WHERE key = 'demo'").fetchone() is None:
             raise DataFileError(f"{path} was not made for the demo. Choose a new file for it.")
-        evening = iter(_CLASS_NIGHT + timedelta(minutes=n) for n in count())
-        for item in reversed(_files(".recipe.json")):
-            RECIPES.add(connection, from_json(item.read_bytes()), next(evening))
-        for item in reversed(_files(".changes.json")):
-            CHANGES.add(connection, changes_from_json(item.read_bytes()), next(evening))
-        for item in reversed(_files(".scale.json")):
-            SCALES.add(connection, scale_from_json(item.read_bytes()), next(evening))
-        for item in reversed(_files(".rhythm.json")):
-            RHYTHMS.add(connection, rhythm_from_json(item.read_bytes()), next(evening))
-        with atomic(connection):
-            connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
     return database
+
+
+def _fill(connection: sqlite3.Connection) -> None:
+    evening = iter(_CLASS_NIGHT + timedelta(minutes=n) for n in count())
+    for item in reversed(_files(".recipe.json")):
+        RECIPES.add(connection, from_json(item.read_bytes()), next(evening))
+    for item in reversed(_files(".changes.json")):
+        CHANGES.add(connection, changes_from_json(item.read_bytes()), next(evening))
+    for item in reversed(_files(".scale.json")):
+        SCALES.add(connection, scale_from_json(item.read_bytes()), next(evening))
+    for item in reversed(_files(".rhythm.json")):
+        RHYTHMS.add(connection, rhythm_from_json(item.read_bytes()), next(evening))
+    connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
 
 
 def _files(ending: str) -> list[Traversable]:
