@@ -110,3 +110,20 @@ def test_chord_symbols_and_names_of_sounds_stand_over_their_notes(tables: Tables
     morph = exercise(tables, sounds={"kind": "morph", "scales": ["lydian", "ionian"]})
     picture = strip_svg(morph, morph.strips[0])
     assert all(name in picture for name in (">Lydian<", ">Ionian<", 'class="artic"'))
+
+
+@pytest.mark.parametrize("width", [640, 860, 1120])
+def test_a_sections_boxed_name_stays_on_the_page(tables: Tables, width: int) -> None:
+    names = ["A", "Interlude two", "B", "The long way home"]
+    text = "key: C\n" + "\n".join(f"section: {name}\n| Dm7 | G7 | Cmaj7 | % |" for name in names)
+    made = exercise(tables, sounds={"kind": "changes", "changes": {"text": text}})
+    root = ET.fromstring(strip_svg(made, made.strips[0], width))
+    boxes = [group for group in root.iter(f"{SVG}g") if group.get("class") == "reh"]
+    assert ["".join(box.itertext()) for box in boxes] == names
+    for box in boxes:
+        frame, words = box.find(f"{SVG}rect"), box.find(f"{SVG}text")
+        assert frame is not None
+        assert words is not None
+        left, wide = float(frame.get("x", "-1")), float(frame.get("width", "0"))
+        assert left >= 0
+        assert abs(left + wide / 2 - float(words.get("x", "-1"))) <= 1

@@ -141,9 +141,8 @@ def test_a_demo_that_was_killed_while_it_filled_its_file_begins_anew(tmp_path: P
     assert path.exists()
     database = prepare_demo(path)
     with database.connection() as connection:
-        assert len(RECIPES.list(connection)) == len(
-            list((Path(demo.__file__).parent.parent / "demo").glob("*.recipe.json"))
-        )
+        shipped = (Path(demo.__file__).parent.parent / "demo").glob("*.recipe.json")
+        assert len(RECIPES.list(connection)) == len(list(shipped))
         assert len(RHYTHMS.list(connection)) == 2
     assert database.problems() == []
 

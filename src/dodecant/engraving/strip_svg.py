@@ -21,6 +21,7 @@ _SVG = "{http://www.w3.org/2000/svg}"
 _X_OF = re.compile(r"translate\((-?\d+)")
 _PARSER = etree.XMLParser(huge_tree=True, resolve_entities=False)
 _HALF_NOTEHEAD = 106  # engraver's units
+_LEFT_EDGE = 10  # of a staff, half the stroke of a box to the right
 
 
 def strip_svg(
@@ -84,7 +85,20 @@ def _picture(
         if role is not None:
             group.set("class", f"{group.get('class')} role-{role}")
             _set_number(group, role, hatch)
+        elif group.get("class") == "reh":
+            _keep_on_the_page(group)
     return str(etree.tostring(root, encoding="unicode"))
+
+
+def _keep_on_the_page(group: etree._Element) -> None:
+    """Move a boxed name right where it would begin left of its system's staff: the engraver centres it on the barline."""
+    box, text = group.find(f"{_SVG}rect"), group.find(f"{_SVG}text")
+    if box is None or text is None:
+        return
+    beyond = _LEFT_EDGE - int(box.get("x", "0"))
+    if beyond > 0:
+        for part in (box, text):
+            part.set("x", str(int(part.get("x", "0")) + beyond))
 
 
 def _hatching(name: str) -> etree._Element:
