@@ -20,11 +20,11 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
     """Title, sentence, one block a strip, page numbers. The same exercise gives the same bytes."""
     strips = []
     pictures: dict[str, bytes] = {}
-    told = {remark.strip: remark.text for remark in exercise.remarks}
+    notes = {remark.strip: remark.text for remark in exercise.remarks}
     for strip in exercise.strips:
         name = f"strip-{strip.stop.index}.svg"
         pictures[name] = strip_svg(exercise, strip, PRINT_WIDTH, styled=True).replace("currentColor", "black").encode()
-        strips.append({"heading": strip.heading, "file": name, "note": told.get(strip.stop.index, "")})
+        strips.append({"heading": strip.heading, "file": name, "note": notes.get(strip.stop.index, "")})
     sentence = sentence_text(exercise.sentence)
     data = {
         "title": exercise.recipe.title or "Exercise",

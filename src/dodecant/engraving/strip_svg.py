@@ -35,8 +35,8 @@ def strip_svg(
     roles = tuple(note.tone.role for note in strip.notes)
     notes = " ".join(note.tone.written.name.text for note in strip.notes)
     label = f"{strip.heading}: {notes}"
-    told = tuple(zip(_ids(strip), roles, strict=True))
-    return _picture(strip_musicxml(exercise, strip), width, told, label, styled, signs_inside=alone)
+    weights = tuple(zip(_ids(strip), roles, strict=True))
+    return _picture(strip_musicxml(exercise, strip), width, weights, label, styled, signs_inside=alone)
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
@@ -91,7 +91,7 @@ def _picture(
 
 
 def _keep_on_the_page(group: etree._Element) -> None:
-    """Move a boxed name right where it would begin left of its system's staff: the engraver centres it on the barline."""
+    """Move a boxed name right where it would begin left of its staff: the engraver centres it on the barline."""
     box, text = group.find(f"{_SVG}rect"), group.find(f"{_SVG}text")
     if box is None or text is None:
         return

@@ -93,7 +93,7 @@ def say(recipe: Recipe, tables: Tables) -> str:
 
 
 @dataclass(frozen=True)
-class _Worked:
+class _WorkedStrips:
     """The strips of a recipe with the lines they were written from."""
 
     instrument: Instrument
@@ -101,7 +101,7 @@ class _Worked:
     strips: list[tuple[Strip, Line]]
 
 
-def _worked(recipe: Recipe, tables: Tables) -> _Worked:
+def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
     player = resolved_player(recipe, tables.instruments)
     metre = metre_of(recipe)
     _check_metre(recipe, metre)
@@ -110,25 +110,26 @@ def _worked(recipe: Recipe, tables: Tables) -> _Worked:
     if len(places) > MOST_STRIPS:
         message = f"This makes {len(places)} strips; {MOST_STRIPS} are the most."
         raise RecipeError([Problem("/keys", message, "Pick fewer keys.")])
-    workers = {
-        value: _Worker(LineWork.of(with_value(recipe, value), player, lick), metre) for value in recipe.placement.values
+    makers = {
+        value: _StripMaker(LineWork.of(with_value(recipe, value), player, lick), metre)
+        for value in recipe.placement.values
     }
     strips: list[tuple[Strip, Line]] = []
     for stop in places:
-        worker = workers[stop.value or recipe.placement.value]
-        line = worker.lines.line(stop)
+        maker = makers[stop.value or recipe.placement.value]
+        line = maker.lines.line(stop)
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
         goes_on = strips and recipe.placement.ending == "on"
-        strip = worker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None)
+        strip = maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None)
         if recipe.companions:
-            strip = replace(strip, companions=companion_parts(worker.recipe, strip, metre))
+            strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
         strips.append((strip, line))
-    return _Worked(player.instrument, metre, strips)
+    return _WorkedStrips(player.instrument, metre, strips)
 
 
-class _Worker:
+class _StripMaker:
     """What works out the strips of a recipe in one note value."""
 
     def __init__(self, work: LineWork, metre: Metre) -> None:

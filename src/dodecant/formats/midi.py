@@ -32,11 +32,11 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
     song.tracks.append(_conductor(exercise))
     end = ticks(sum((strip.end - strip.begin for strip in exercise.strips), start=Fraction(0)))
     instrument = exercise.instrument
-    struck = [_Sounding(ticks(at + note.start), ticks(at + note.start + note.length), *_of(note))
+    struck = [_MidiNotes(ticks(at + note.start), ticks(at + note.start + note.length), *_of(note))
               for at, strip in _placed(exercise) for note in strip.notes]  # fmt: skip
     song.tracks.append(_track(instrument.name, instrument.midi_program, 0, struck, end))
     for number, companion in enumerate(exercise.recipe.companions):
-        beside = [_Sounding(ticks(at + one.start), ticks(at + one.start + one.length),
+        beside = [_MidiNotes(ticks(at + one.start), ticks(at + one.start + one.length),
                             tuple(pitch.midi for pitch in one.pitches), _BESIDE)
                   for at, strip in _placed(exercise) for one in strip.companions[number].chords]  # fmt: skip
         song.tracks.append(_track(f"beside: {companion.kind}", _PIANO, 1 + number, beside, end))
@@ -45,7 +45,7 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
     return out.getvalue()
 
 
-class _Sounding(NamedTuple):
+class _MidiNotes(NamedTuple):
     """What is struck: from one tick to another, MIDI numbers, how loud."""
 
     on: int
@@ -82,7 +82,7 @@ def _conductor(exercise: Exercise) -> mido.MidiTrack:
     return track
 
 
-def _track(name: str, program: int, channel: int, struck: Sequence[_Sounding], end: int) -> mido.MidiTrack:
+def _track(name: str, program: int, channel: int, struck: Sequence[_MidiNotes], end: int) -> mido.MidiTrack:
     track = mido.MidiTrack()
     track.append(mido.MetaMessage("track_name", name=name, time=0))
     track.append(mido.Message("program_change", channel=channel, program=program, time=0))

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 
 from dodecant.backing.changes_playing import played_chords
 from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of, settled
-from dodecant.exercise.harmony.over_chords import Accepted, Row, ServedStretch, Service, offers
+from dodecant.exercise.harmony.over_chords import Accepted, ChordUnderSound, ServedStretch, Service, offers
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.scale_choice import ScaleChoice, choice_of
@@ -313,7 +313,7 @@ class GridRowOut(BaseModel):
     service: Service
 
     @classmethod
-    def of(cls, row: Row, tonic: NoteName, scale: Scale) -> GridRowOut:
+    def of(cls, row: ChordUnderSound, tonic: NoteName, scale: Scale) -> GridRowOut:
         """From the core's value."""
         return cls(
             text=print_chord(row.chord),

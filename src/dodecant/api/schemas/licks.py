@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from dodecant.exercise.melody.lick import Function, Lick
+from dodecant.exercise.melody.lick import Lick, LickFunction
 from dodecant.exercise.recipe.figures import OwnLick
 from dodecant.exercise.recipe.lick_text import length_text
 from dodecant.exercise.wording.licks import said_of
@@ -42,7 +42,7 @@ class LickNoteOut(BaseModel):
     chord: str
     sound: str
     degree: str
-    function: Function
+    function: LickFunction
     words: str
 
 

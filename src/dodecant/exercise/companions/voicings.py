@@ -43,11 +43,11 @@ def harmonic(chord: Chord | None, sound: Sound) -> VoicedChord:
     return VoicedChord(chord.root, *_of_chord(chord.quality, sound.scale, above))
 
 
-_Tones = tuple[Degree, Degree, Degree, Degree, Degree | None]
+_ChordDegrees = tuple[Degree, Degree, Degree, Degree, Degree | None]
 
 
 @lru_cache(maxsize=256)
-def _of_scale(scale: Scale) -> _Tones:
+def _of_scale(scale: Scale) -> _ChordDegrees:
     own = {degree.number: degree for degree in reversed(scale.degrees)}
     third = next((own[number] for number in (3, 4, 2) if number in own), Degree(1))
     seventh = next((own[number] for number in (7, 6) if number in own), Degree(1))
@@ -56,7 +56,7 @@ def _of_scale(scale: Scale) -> _Tones:
 
 
 @lru_cache(maxsize=512)
-def _of_chord(quality: Quality, scale: Scale, above: Degree) -> _Tones:
+def _of_chord(quality: Quality, scale: Scale, above: Degree) -> _ChordDegrees:
     """What the chord leaves open is the sound's, whose tonic lies `above` the chord's root."""
     third, seventh = guide_degrees(Chord(_ROOT, quality, None))
     tonic = above.name_above(_ROOT)
@@ -114,10 +114,10 @@ def _ways(chord: VoicedChord, form: str, room: tuple[int, int]) -> list[_PlacedV
         body = chord.thirteenth or chord.fifth
         orders = ((third, body, seventh, chord.ninth), (seventh, chord.ninth, third, body))
     every = [tuple(_stacked(chord.root, order, octave)) for octave in range(1, 6) for order in orders]
-    told = [(tuple(pitch.midi for pitch in pitches), pitches) for pitches in every]
+    heights = [(tuple(pitch.midi for pitch in pitches), pitches) for pitches in every]
     low, high = room
-    inside = [way for way in told if low <= way[0][0] and way[0][-1] <= high]
-    return inside or [min(told, key=lambda way: (max(0, low - way[0][0]) + max(0, way[0][-1] - high), way[0][-1]))]
+    inside = [way for way in heights if low <= way[0][0] and way[0][-1] <= high]
+    return inside or [min(heights, key=lambda way: (max(0, low - way[0][0]) + max(0, way[0][-1] - high), way[0][-1]))]
 
 
 def _stacked(root: NoteName, order: Sequence[Degree], octave: int) -> Iterator[Pitch]:

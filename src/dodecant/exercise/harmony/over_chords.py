@@ -30,7 +30,7 @@ def offers(chord: Chord, place: Place, catalogue: ScaleCatalogue, school: FitSch
 
 
 @dataclass(frozen=True)
-class Row:
+class ChordUnderSound:
     """One chord (and all chords like it, in a like place, by their numbers) under one sound."""
 
     chord: Chord
@@ -40,7 +40,7 @@ class Row:
     service: Service
 
 
-def over_every_chord(worked: Harmony, tonic: NoteName, scale: Scale, school: FitSchool) -> tuple[Row, ...]:
+def over_every_chord(worked: Harmony, tonic: NoteName, scale: Scale, school: FitSchool) -> tuple[ChordUnderSound, ...]:
     """What one sound is over each different chord."""
     rows: dict[tuple[Chord, float, str], list[int]] = {}
     for number, one in enumerate(worked.chords):
@@ -48,7 +48,8 @@ def over_every_chord(worked: Harmony, tonic: NoteName, scale: Scale, school: Fit
             found = weigh(tonic, scale, one.chord, one.place, school)
             rows.setdefault((one.chord, found.score, reason(found, one.chord, one.place, school)), []).append(number)
     return tuple(
-        Row(chord, tuple(numbers), score, why, _service(score)) for (chord, score, why), numbers in rows.items()
+        ChordUnderSound(chord, tuple(numbers), score, why, _service(score))
+        for (chord, score, why), numbers in rows.items()
     )
 
 

@@ -28,7 +28,7 @@ from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
 
-Function = Literal["chord", "scale", "approach", "enclosure", "outside"]
+LickFunction = Literal["chord", "scale", "approach", "enclosure", "outside"]
 _ANTICIPATES = Fraction(1, 2)  # of a beat
 _NEAR = 2  # half steps within which a tone resolves
 
@@ -56,7 +56,7 @@ class LickTone:
     start: Fraction
     over: int
     pitch: Pitch
-    function: Function
+    function: LickFunction
     where: int
 
     @property
@@ -210,14 +210,14 @@ def _pitch(sign: LickSign, over: LickChord) -> Pitch:
 
 def _analysed(
     index: int, pitches: list[Pitch], sign: LickSign, over: LickChord, exact: bool
-) -> tuple[CellTone | tuple[Degree, int] | Lean, tuple[Degree, int], Function]:
+) -> tuple[CellTone | tuple[Degree, int] | Lean, tuple[Degree, int], LickFunction]:
     """How a note is carried over, its exact interval, and what it does."""
     pitch, root, scale = pitches[index], _root(over.sound.tonic), over.sound.scale
     own = next((d for d in scale.degrees if (root.midi + d.half_steps - pitch.midi) % 12 == 0), None)
     target = index + 1 if sign.mark == "~" else _target(index, pitches)
     degree = own or Degree.between(over.sound.tonic, pitch.name)
     octaves = (pitch.midi - root.midi - degree.half_steps) // 12
-    function: Function = "outside"
+    function: LickFunction = "outside"
     if sign.mark == "~" or (own is None and target == index + 1):
         function = "approach"
     elif own is not None:

@@ -101,7 +101,7 @@ class RecipeOnScale:
         self.figures = (figure, down)
         self._steps = Ladder(_C, sound)
         self._rhythm = rhythm_in(recipe)
-        self._tells_figures = _tells_figures(recipe)
+        self._marks_beginnings = _marks_beginnings(recipe)
         self._encloser = self._enclosing(recipe.enclosure)
         self.missing_ends = lacking_ends(recipe.path, self.ladder) if recipe.ladder.all_degrees else ()
         self.anchors = self._walk(0)
@@ -143,7 +143,7 @@ class RecipeOnScale:
         sizes = {sum(tone.units for tone in group) for group in groups}
         counts = len(sizes) == 1 and self._encloser is None and not self._shape.brings_rhythm
         groups += self.figures[0].at_the_end(anchors)
-        groups = [self._told(group) for group in groups if group]
+        groups = [self._with_its_beginning(group) for group in groups if group]
         if self._encloser is not None:
             tones, pickup = self._encloser.around(groups)
         else:
@@ -208,17 +208,20 @@ class RecipeOnScale:
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
             anchors = anchors[:-1]
         if self._recipe.course.one_by_one:  # no need to walk farther than the chord lasts
-            return (self._told(on_anchor(self.figures, anchor, at)) for at, anchor in enumerate(cycle(anchors)))
+            return (
+                self._with_its_beginning(on_anchor(self.figures, anchor, at))
+                for at, anchor in enumerate(cycle(anchors))
+            )
         groups = self._groups(anchors) + self.figures[0].at_the_end(anchors)
-        return cycle([self._told(group) for group in groups if group])
+        return cycle([self._with_its_beginning(group) for group in groups if group])
 
     def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
         recipe = self._recipe
         return in_course(recipe.course, Walk(self.figures, anchors, recipe.path, self._steps))
 
-    def _told(self, group: list[FigureTone]) -> list[FigureTone]:
+    def _with_its_beginning(self, group: list[FigureTone]) -> list[FigureTone]:
         """The group with its beginning told, where something is counted by figures."""
-        if not self._tells_figures or not group:
+        if not self._marks_beginnings or not group:
             return group
         first = group[0]
         return [self.figures[0].maker.timed(first, first.timing._replace(begins=True)), *group[1:]]
@@ -282,7 +285,7 @@ def _whole_figures(
     return tones
 
 
-def _tells_figures(recipe: Recipe) -> bool:
+def _marks_beginnings(recipe: Recipe) -> bool:
     """Whether the rhythm, the marks or the slurs begin anew with each figure."""
     placement = recipe.placement
     slurred = placement.slurs is not None and placement.slurs.by == "figure"

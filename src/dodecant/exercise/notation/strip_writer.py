@@ -22,7 +22,7 @@ from dodecant.music.core.metre import Metre
 
 
 @dataclass(frozen=True)
-class _Rhythm:
+class _StripRhythm:
     """When the notes of a strip sound and which tones of its line they are; how they are struck; the bars they fill."""
 
     order: Sequence[int]
@@ -46,7 +46,7 @@ class StripWriter:
     def __init__(self, recipe: Recipe, instrument: Instrument, metre: Metre) -> None:
         self._recipe, self._metre = recipe, metre
         self._toner = ToneAnalyser(recipe, instrument)
-        self._rhythms: dict[Hashable, _Rhythm] = {}
+        self._rhythms: dict[Hashable, _StripRhythm] = {}
         self._goes_on = recipe.placement.ending == "on" and recipe.over_changes is None
 
     def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
@@ -71,7 +71,7 @@ class StripWriter:
             notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
         return _strip(stop, line, rhythm, notes, fifths)
 
-    def _struck(self, stop: Stop, line: Line, rhythm: _Rhythm, tones: Sequence[Tone], fifths: int) -> Strip:
+    def _struck(self, stop: Stop, line: Line, rhythm: _StripRhythm, tones: Sequence[Tone], fifths: int) -> Strip:
         """The same where tones are struck together."""
         chords = [(tone.written, *(one.written for one in tone.lower_tones)) for tone in tones]
         normal, cautionary = signature_alterations(fifths), self._recipe.spelling.cautionary
@@ -83,7 +83,7 @@ class StripWriter:
         )
         return _strip(stop, line, rhythm, notes, fifths)
 
-    def _alike(self, line: Line, place: Fraction | None) -> _Rhythm:
+    def _alike(self, line: Line, place: Fraction | None) -> _StripRhythm:
         """The rhythm of a line with other tones in the same time, or a new one."""
         key = (
             place,
@@ -95,7 +95,7 @@ class StripWriter:
             found = self._rhythms[key] = self._rhythm(line, place)
         return found
 
-    def _rhythm(self, line: Line, place: Fraction | None) -> _Rhythm:
+    def _rhythm(self, line: Line, place: Fraction | None) -> _StripRhythm:
         """A `pickup` of so many note values comes before the first full bar; over changes chords name the places."""
         placement, bar, value = self._recipe.placement, self._metre.quarters, note_value(self._recipe)
         now = (placement.start - line.pickup) * value if place is None else place
@@ -120,7 +120,7 @@ class StripWriter:
         bars = write_bars(spans, self._metre, begin=begin, end=last if self._goes_on else end, full=not self._goes_on)
         over = last if self._goes_on else len(bars) * bar
         starts, lengths = [start for start, _ in spans], [length for _, length in spans]
-        return _Rhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs)
+        return _StripRhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs)
 
     def _strokes(
         self, line: Line, spans: Sequence[Span], order: Sequence[int]
@@ -178,7 +178,7 @@ class StripWriter:
         return kept, order[: len(kept)]
 
 
-def _strip(stop: Stop, line: Line, rhythm: _Rhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
+def _strip(stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
     labels = tuple(_labels(line, notes, rhythm.order)) if stop.chain else tuple(_in_turn(stop))
     return Strip(
         stop, notes, rhythm.bars, fifths, line.octaves_open, labels, rhythm.begin, rhythm.end, rhythm.open_bars

@@ -19,7 +19,7 @@ from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.numbering import number_text
 
 
-class _Function(NamedTuple):
+class _ToneInSound(NamedTuple):
     """What a tone is in its sound, whatever the key."""
 
     step: int | None
@@ -37,7 +37,7 @@ class ToneAnalyser:
     def __init__(self, recipe: Recipe, instrument: Instrument) -> None:
         self._recipe, self._instrument = recipe, instrument
         self._name = Identities()
-        self._functions: dict[tuple[int, ...], dict[FigureTone, _Function]] = {}
+        self._functions: dict[tuple[int, ...], dict[FigureTone, _ToneInSound]] = {}
         self._read: dict[tuple[object, ...], dict[Pitch, Pitch]] = {}
         self._segments: dict[tuple[object, ...], list[Tone]] = {}
         self._done: dict[tuple[object, ...], dict[FigureTone, Tone]] = {}
@@ -86,20 +86,20 @@ class ToneAnalyser:
         scale = name(segment.written.scale), name(before.scale if before else None)
         return scale if chord is None else (*scale, name(chord.quality), _above_root(segment) % 12)
 
-    def _function(self, segment: Segment, raw: FigureTone) -> _Function:
+    def _function(self, segment: Segment, raw: FigureTone) -> _ToneInSound:
         """The number under a tone and its weight of ink: in its sound, or over changes against the chord."""
         scale, school, degree = segment.written.scale, self._recipe.numbers, raw.degree
         step = None if raw.rung is None else raw.rung % len(scale) + 1
         changed = segment.before is not None and degree not in segment.before.scale.tones
         if segment.chord is None:
             number = "" if school == "none" else number_text(degree, scale, school)
-            return _Function(step, number, role_of(degree, scale), changed)
+            return _ToneInSound(step, number, role_of(degree, scale), changed)
         heard, role = hearing(segment.chord.quality)[(raw.pitch.midi + _above_root(segment)) % 12]
         weight: Role = role if role == "chord" or degree in scale.tones else "outside"
         if school == "none":
-            return _Function(step, "", weight, changed)
+            return _ToneInSound(step, "", weight, changed)
         number = heard.text if school == "chord" else number_text(degree, scale, school)
-        return _Function(step, number, weight, changed)
+        return _ToneInSound(step, number, weight, changed)
 
 
 def _above_root(segment: Segment) -> int:

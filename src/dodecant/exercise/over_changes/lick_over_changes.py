@@ -37,9 +37,9 @@ class LickLinesOverChanges:
         plan = self._plans[stop.timeline]
         if not plan.form.groups:
             raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
-        worker = _Worker(stop, self._work.scales, plan)
-        line = Line(tuple(worker.segments()), alike=stop.timeline)
-        missing = worker.missing
+        carrier = _LickCarrier(stop, self._work.scales, plan)
+        line = Line(tuple(carrier.segments()), alike=stop.timeline)
+        missing = carrier.missing
         line = replace(line, missing=missing, missing_on="A sound of the changes" if missing else "")
         found = in_reach(line, self._work.player)
         return line.folded(self._work.player.widest) if found is None else found
@@ -105,7 +105,7 @@ class _Placed(NamedTuple):
         return tone.pitch.midi + self.sound.above_c + 12 * self.shift
 
 
-class _Worker:
+class _LickCarrier:
     """Carries the notes over; tones that lean are placed from where their targets came to lie."""
 
     def __init__(self, stop: Stop, scales: RecipeOnScales, plan: LickPlan) -> None:

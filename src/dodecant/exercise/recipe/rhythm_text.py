@@ -25,7 +25,7 @@ class Rhythm(NamedTuple):
     length: Fraction
 
 
-class _Slot(NamedTuple):
+class _RhythmSlot(NamedTuple):
     start: Fraction
     length: Fraction
     sign: str
@@ -80,7 +80,7 @@ def rhythm_of(text: str, value: NoteValue) -> Rhythm:
     return Rhythm(tuple(notes), slots[-1].start + slots[-1].length if slots else Fraction(0))
 
 
-def _slots(text: str, value: Fraction) -> Iterator[_Slot]:
+def _slots(text: str, value: Fraction) -> Iterator[_RhythmSlot]:
     now, length = Fraction(0), value
     for number, sign in enumerate(text):
         if sign == "(":
@@ -90,5 +90,5 @@ def _slots(text: str, value: Fraction) -> Iterator[_Slot]:
         elif sign == ")":
             length = value
         else:
-            yield _Slot(now, length, sign)
+            yield _RhythmSlot(now, length, sign)
             now += length

@@ -16,7 +16,7 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.core.tonics import USUAL
 
-Worked = Callable[[Recipe], Sequence[Strip]]
+StripsOf = Callable[[Recipe], Sequence[Strip]]
 Joint = tuple[Note, Note]
 _OCTAVE = 12
 _MOST_TRIED = 6
@@ -32,7 +32,7 @@ _FOR_ALL: tuple[Change, ...] = (
 )
 
 
-def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: Worked) -> Iterator[Remark]:
+def remarks_on_joins(recipe: Recipe, strips: Sequence[Strip], worked: StripsOf) -> Iterator[Remark]:
     """What a player would stumble over; `worked` works out the strips of a changed recipe."""
     heights = [_heights(strip.notes) for strip in strips]
     for kind, found, words in (
@@ -86,7 +86,7 @@ def _heights(notes: Sequence[Note]) -> list[int]:
 
 
 def _cures(
-    recipe: Recipe, strip: Strip, found: Callable[[Sequence[Note]], list[Joint]], worked: Worked
+    recipe: Recipe, strip: Strip, found: Callable[[Sequence[Note]], list[Joint]], worked: StripsOf
 ) -> tuple[Cure, ...]:
     document = recipe.model_dump(mode="json")
     document["keys"] = {**document["keys"], "order": "picked", "picked": [USUAL["major"][strip.stop.key]]}

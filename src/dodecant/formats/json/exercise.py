@@ -206,7 +206,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
     full = exercise.metre.quarters
     heights: dict[int, tuple[PitchOut, PitchOut]] = {}
-    name, sounding = Identities(), _Sounding(exercise.recipe.placement)
+    name, sounding = Identities(), _SwungTime(exercise.recipe.placement)
     for index, note in enumerate(strip.notes):
         pitches = heights.get(id(note.tone))
         if pitches is None:
@@ -231,7 +231,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     )
 
 
-def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _Sounding) -> NoteOut:
+def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _SwungTime) -> NoteOut:
     tone = note.tone
     at, lasting = sounding.span(note.start, note.length)
     return NoteOut(
@@ -252,7 +252,7 @@ def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _
     )
 
 
-def _companion(companion: CompanionPart, sounding: _Sounding) -> CompanionOut:
+def _companion(companion: CompanionPart, sounding: _SwungTime) -> CompanionOut:
     chords = []
     for one in companion.chords:
         at, lasting = sounding.span(one.start, one.length)
@@ -265,7 +265,7 @@ def _companion(companion: CompanionPart, sounding: _Sounding) -> CompanionOut:
     return CompanionOut(kind=companion.kind, written=companion.written, chords=chords)
 
 
-class _Sounding:
+class _SwungTime:
     """When places sound: where they are written, or swung."""
 
     def __init__(self, placement: Placement) -> None:
