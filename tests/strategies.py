@@ -1,12 +1,21 @@
-"""Hypothesis strategies for whole recipes and their parts."""
+"""Hypothesis strategies for whole recipes and all their parts; a kind without one fails a test."""
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import Any
 
 from hypothesis import strategies as st
 
+from dodecant.exercise.recipe.companions import COMPANIONS
+from dodecant.exercise.recipe.courses import COURSES
 from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.enclosures import ENCLOSURES
+from dodecant.exercise.recipe.figures import FIGURES
+from dodecant.exercise.recipe.ladders import LADDERS
+from dodecant.exercise.recipe.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.sounds import SOUNDS
+from dodecant.music.core.metre import METRES, Metre
 from dodecant.tables import load_tables
 
 SCALES = [scale.id for scale in load_tables().scales.scales]
@@ -158,6 +167,32 @@ placements = st.builds(
         }
     ),
 )
+_DIVIDED = ["ss", "shs", "srs", "sssss", "hsshss"]
+calls = st.builds(lambda bars, opened, twice: {"bars": bars, "open": opened, "twice": twice},
+                  st.integers(1, 3), st.integers(1, 3), st.booleans())  # fmt: skip
+
+
+@st.composite
+def rhythms(draw: st.DrawFn) -> dict[str, Any]:
+    """Any rhythm: note values and metres that go together, slots that fill one or two bars, some beats divided."""
+    metre = Metre.parse(draw(st.sampled_from(METRES)))
+    value: NoteValue = draw(st.sampled_from(["quarter", "eighth", "sixteenth"] if metre.unit == 8 else [*BEATS]))
+    count = metre.quarters * draw(st.integers(0, 2)) / BEATS[value]
+    seed = "s" + draw(st.text("srh", min_size=1, max_size=7))
+    slots = "".join(seed[n % len(seed)] for n in range(int(count))) if count.denominator == 1 else ""
+    if slots and value == "eighth" and metre.unit == 4 and draw(st.booleans()):
+        slots = slots[:-2] + f"({draw(st.sampled_from(_DIVIDED))})"
+    return {
+        "value": value,
+        "metre": metre.text,
+        "slots": slots,
+        "start": draw(st.integers(-16, 32)),
+        "ending": draw(st.sampled_from(["hold", "rest", "full", "on"])),
+        "rhythm_restarts": draw(st.sampled_from(["never", "each-figure"])),
+        "call": draw(st.none() | calls),
+    }
+
+
 players = st.fixed_dictionaries(
     {
         "instrument": st.sampled_from(INSTRUMENTS),
@@ -218,3 +253,96 @@ def _first(document: dict[str, Any]) -> dict[str, Any]:
     """The first of several sounds alone: slow readers should not have to read hundreds of bars."""
     found: dict[str, Any] = document["sounds"]
     return {"kind": "one", "scale": found["scales"][0]} if found["kind"] == "several" else found
+
+
+# Everything together: also what only some sounds, instruments and metres can have.
+CHANGES_TEXTS = [
+    "key: C\n| Dm7 | G7 | Cmaj7 |",
+    "key: E♭\nmetre: 3/4\n| Fm9 Bb13 / | Eb6 | Abm7 Db7alt / |",
+    "key: A minor\nmetre: 6/8\n| Am7 | N.C. | E7b9 |",
+    "metre: 7/8\n| C7#11 | F7 | Bdim7 |",
+    "key: F\nsection: A\n| Gm7 C7 | Fmaj7 |\nsection: B\n|: Bbm7 Eb7 | 1. Am7b5 D7alt :| 2. F6 N.C. |",
+]
+COMPANION_EXAMPLES: list[dict[str, Any]] = [
+    {"kind": "voicings"}, {"kind": "voicings", "form": "shell", "hand": "right", "anticipated": "eighth"},
+    {"kind": "fifths"}, {"kind": "fifths", "moving": True}, {"kind": "drone", "written": True},
+    {"kind": "octaves"}, {"kind": "octaves", "octaves": 1},
+]  # fmt: skip
+changes = st.builds(
+    lambda text, choruses, bars, phrases, choices: {
+        "kind": "changes", "choruses": choruses, "bars_in_key": bars, "phrases": phrases,
+        "changes": {"text": text, "choices": choices},
+    },
+    st.sampled_from(CHANGES_TEXTS), st.integers(1, 2), st.sampled_from([0, 0, 1, 3]), st.sampled_from([0, 2, 4]),
+    st.sampled_from([[], [{"chord": 0, "sounds": [{"scale": "dorian"}, {"scale": "major-pentatonic", "root": "b3"}]}]]),
+)  # fmt: skip
+every_sounds = st.one_of(
+    changes, changes,
+    st.sampled_from([
+        {"kind": "one", "scale": "altered"}, {"kind": "one", "scale": "minor-pentatonic"},
+        {"kind": "chord", "quality": "m9"},
+        {"kind": "morph", "scales": ["ionian", "lydian", "mixolydian"], "repeats": 2, "after_first": "changed"},
+        {"kind": "several", "scales": ["dorian", "whole-tone"]}, {"kind": "family", "parent": "melodic-minor"},
+    ]),
+)  # fmt: skip
+pairs = st.builds(
+    lambda rank, group, direction, order: {
+        "kind": "pairs", "rank": rank, "group": group, "direction": direction, "order": order,
+    },
+    st.integers(1, 3), st.sampled_from(["threes", "fours"]), st.sampled_from(["up", "down", "opposite"]),
+    st.sampled_from(["123", "231", "321", "each"]),
+)  # fmt: skip
+every_figure = st.one_of(
+    figures,
+    pairs,
+    st.sampled_from(["nearest", "third", "seventh"]).map(lambda begin: {"kind": "guide-tones", "begin": begin}),
+    st.builds(lambda direction, step: {"kind": "unbroken", "direction": direction, "step": step},
+              st.sampled_from(["up", "down"]), st.integers(1, 7)),
+    st.sampled_from(["triad", "seventh", "shell"]).map(
+        lambda tones: {"kind": "arpeggios", "tones": tones, "rhythm": "struck"}
+    ),
+    st.just({"kind": "cell", "text": "1 2 3", "order": "each"}),
+)  # fmt: skip
+every_ladder = ladders | st.sampled_from([{"kind": "pair"}, {"kind": "pair", "rank": 2}])
+every_enclosure = enclosures | st.sampled_from(sorted(ENCLOSURES)).map(lambda kind: {"kind": kind})
+joins = st.fixed_dictionaries(
+    {
+        "begin": st.sampled_from(["path", "any"]),
+        "direction": st.sampled_from(["path", "either"]),
+        "leftover": st.sampled_from(["cut", "held"]),
+        "leap": st.integers(0, 10),
+        "repeat": st.integers(0, 10),
+    }
+)
+
+
+@st.composite
+def everything(draw: st.DrawFn) -> dict[str, Any]:
+    """Any parts of a recipe together, as a document: it is worked out, or refused in words."""
+    companions = draw(st.lists(st.sampled_from(COMPANION_EXAMPLES), max_size=2))
+    placed = {
+        **draw(rhythms()),
+        "marks": draw(st.lists(marks, max_size=2)),
+        "slurs": draw(st.none() | slurs),
+        "anticipated": draw(st.sampled_from(["no", "eighth", "sixteenth"])),
+        "swing": draw(st.sampled_from([50, 66])),
+    }
+    if not placed["slots"]:
+        placed["route"] = draw(st.lists(st.sampled_from(["quarter", "eighth", "sixteenth"]), max_size=2))
+    return {
+        "sounds": draw(every_sounds), "figure": draw(every_figure), "ladder": draw(every_ladder),
+        "enclosure": draw(every_enclosure), "course": draw(courses), "path": draw(paths()), "joins": draw(joins),
+        "placement": placed,
+        "companions": [{**one, "written": number == 0} for number, one in enumerate(companions)],
+        "keys": {"order": "picked", "picked": draw(st.sampled_from([["C"], ["F♯", "A♭"]]))},
+        "player": {"instrument": draw(st.sampled_from(["piano", "clarinet", "trombone", "electric-bass"]))},
+        "spelling": {"signature": draw(st.booleans()), "plain": draw(st.sampled_from(["never", "all"]))},
+    }  # fmt: skip
+
+
+KINDS: dict[str, tuple[Collection[str], st.SearchStrategy[Any]]] = {
+    "figure": (FIGURES.by_name, every_figure), "ladder": (LADDERS.by_name, every_ladder),
+    "course": (COURSES.by_name, courses), "sounds": (SOUNDS.by_name, every_sounds),
+    "companions": (COMPANIONS.by_name, st.sampled_from(COMPANION_EXAMPLES)),
+    "enclosure": (ENCLOSURES, every_enclosure.filter(bool)),
+}  # fmt: skip

@@ -23,8 +23,9 @@ from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.tables import load_tables
-from tests.exercise.test_placement import calls, pressed
+from tests.exercise.test_placement import pressed
 from tests.formats.test_oracle import parsed
+from tests.strategies import CHANGES_TEXTS, COMPANION_EXAMPLES, calls
 
 FORM = "key: C\n| Dm7 | G7 | Cmaj7 |"
 
@@ -72,7 +73,9 @@ def test_what_goes_beside_changes(companion: dict[str, Any], wanted: str) -> Non
         ("key: C minor\n| G7b9 | Cm6 |", {"G7b9": "B E♭ F A♭", "Cm6": "E♭ G A D"}),
         ("key: C\n| Bm7b5 |", {"Bm7b5": "D F A C"}),
         ("key: C\n| G7#5 |", {"G7#5": "B D♯ F A"}),
-        ("key: C\n| Gsus4 |", {}),
+        ("key: C\n| Gsus4 |", {"Gsus4": "C D G A"}),  # the fourth for the third, the root for a seventh
+        ("key: C\n| G7sus4 |", {"G7sus4": "C D F A"}),
+        ("key: C\n| Asus2 |", {"Asus2": "B E A"}),
     ],
 )
 def test_rootless_voicings_hold_the_tones_they_should(text: str, wanted: dict[str, str]) -> None:
@@ -80,8 +83,23 @@ def test_rootless_voicings_hold_the_tones_they_should(text: str, wanted: dict[st
         {pitch.name.text for pitch in one.pitches}
         for one in over({"kind": "voicings"}, text=text).strips[0].companions[0].chords
     ]
-    for found, tones in zip(names, wanted.values(), strict=False):
-        assert found == set(tones.split())
+    assert names == [set(tones.split()) for tones in wanted.values()]
+
+
+@pytest.mark.parametrize(
+    ("companion", "clef"),
+    [
+        ({"kind": "fifths"}, "bass"),
+        ({"kind": "drone", "degree": "5"}, "bass"),
+        ({"kind": "voicings", "form": "shell"}, "bass"),
+        ({"kind": "voicings", "hand": "right"}, "treble"),
+        ({"kind": "octaves", "octaves": 1}, "treble"),
+        ({"kind": "octaves", "octaves": -2}, "bass"),
+    ],
+)
+def test_a_companion_is_read_in_the_clef_its_tones_lie_in(companion: dict[str, Any], clef: str) -> None:
+    (part,) = over(companion).strips[0].companions
+    assert part.clef == clef
 
 
 def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -> None:
@@ -91,18 +109,8 @@ def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -
     assert [(one.start, one.length) for one in doubled.chords] == [(n.start, n.length) for n in found.strips[0].notes]
 
 
-COMPANIONS: list[dict[str, Any]] = [
-    {"kind": "voicings"}, {"kind": "voicings", "form": "shell", "hand": "right", "anticipated": "eighth"},
-    {"kind": "fifths"}, {"kind": "fifths", "moving": True}, {"kind": "drone", "written": True},
-    {"kind": "octaves"}, {"kind": "octaves", "octaves": 1},
-]  # fmt: skip
-TEXTS = [FORM, "key: E♭\nmetre: 3/4\n| Fm9 Bb13 / | Eb6 | Abm7 Db7alt / |",
-         "key: A minor\nmetre: 6/8\n| Am7 | N.C. | E7b9 |",
-         "metre: 7/8\n| C7#11 | F7 | Bdim7 |"]  # fmt: skip
-
-
 @given(
-    companion=st.sampled_from(COMPANIONS), text=st.sampled_from([*TEXTS, ""]),
+    companion=st.sampled_from(COMPANION_EXAMPLES), text=st.sampled_from([*CHANGES_TEXTS, ""]),
     key=st.sampled_from(["C", "F♯", "B♭", "A♭", "E"]),
     instrument=st.sampled_from(["piano", "clarinet", "trombone"]), signature=st.booleans(), call=st.none() | calls,
 )  # fmt: skip

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import partial
 from itertools import product
 from typing import Any, ClassVar, Literal, get_args
 
 import pytest
+from hypothesis import find
 from pydantic import TypeAdapter, ValidationError
 
 from dodecant.exercise.exercise import Exercise
@@ -29,6 +31,7 @@ from dodecant.exercise.recipe.sounds import SOUNDS
 from dodecant.exercise.wording import companions as companion_words
 from dodecant.exercise.wording import figures as words
 from dodecant.exercise.wording.sentence import sentence_text
+from tests import strategies
 
 
 class Rocking(FigurePart):
@@ -170,3 +173,14 @@ def test_the_schema_lists_every_kind(kinds: Kinds[Any]) -> None:
 def test_kinds_refuse_what_they_are_not() -> None:
     with pytest.raises(ValidationError, match="union_tag_invalid"):
         TypeAdapter(AnyFigure).validate_python(ROCKING)
+
+
+def _is(name: str, document: Any) -> bool:
+    return bool(document["kind"] == name)
+
+
+@pytest.mark.parametrize("part", strategies.KINDS)
+def test_the_strategies_know_every_kind(part: str) -> None:
+    names, strategy = strategies.KINDS[part]
+    for name in names:
+        assert find(strategy, partial(_is, name))["kind"] == name

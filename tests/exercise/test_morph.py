@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -48,9 +49,7 @@ def test_a_chain_of_sounds(scales: list[Any], more: dict[str, Any], notes: str) 
     (strip,) = morphed(scales, **more).strips
     found = [f"{note.tone.written.text}{'>' if note.tone.changed else ''}" for note in strip.notes]
     assert " ".join(found) == notes
-    assert all(
-        later.start == note.start + note.length for note, later in zip(strip.notes, strip.notes[1:], strict=False)
-    )
+    assert all(later.start == note.start + note.length for note, later in pairwise(strip.notes))
 
 
 def test_seven_modes_turn_one_into_the_next_by_one_note_in_every_key(schema: etree.XMLSchema) -> None:
