@@ -1,14 +1,32 @@
-"""One server with demo data and one browser for all journeys; a fresh window for each."""
+"""One server with demo data and one browser for all journeys; a fresh window for each.
+
+A journey that fails leaves its trace and its last picture in `build/browser/` (`playwright show-trace FILE`).
+"""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Generator, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.serving import browser, served
+
+LEFT_BEHIND = Path(__file__).parent.parent.parent / "build" / "browser"
+PATIENCE = 30_000  # milliseconds: beside a busy process everything takes longer, and a fault is no less a fault
+expect.set_options(timeout=PATIENCE)
+_failed = pytest.StashKey[bool]()
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(
+    item: pytest.Item, call: pytest.CallInfo[None]
+) -> Generator[None, pytest.TestReport, pytest.TestReport]:
+    """Remember whether a journey failed, for what it leaves behind."""
+    report = yield
+    item.stash[_failed] = item.stash.get(_failed, False) or report.failed
+    return report
 
 
 @pytest.fixture(scope="package")
@@ -29,14 +47,21 @@ def address(data: Path) -> Iterator[str]:
 
 
 @pytest.fixture
-def page(opened: Browser, address: str) -> Iterator[Page]:
+def page(opened: Browser, address: str, request: pytest.FixtureRequest) -> Iterator[Page]:
     context = opened.new_context(
         viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True, reduced_motion="reduce"
     )
+    context.set_default_timeout(PATIENCE)
+    context.tracing.start(snapshots=True)
     found = context.new_page()
     faults: list[str] = []
     found.on("pageerror", lambda error: faults.append(str(error)))
     found.on("console", lambda m: faults.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
     yield found
+    node: pytest.Item = request.node
+    if node.stash.get(_failed, False) or faults:
+        LEFT_BEHIND.mkdir(parents=True, exist_ok=True)
+        found.screenshot(path=LEFT_BEHIND / f"{node.name}.png")
+        context.tracing.stop(path=LEFT_BEHIND / f"{node.name}.zip")
     context.close()
     assert faults == []

@@ -3,8 +3,12 @@
 from __future__ import annotations
 
 import re
+import time
+from collections.abc import Callable
 
 from playwright.sync_api import Page
+
+PATIENCE = 60.0  # seconds
 
 
 def phrase(page: Page, name: str) -> None:
@@ -24,13 +28,13 @@ def choose(page: Page, label: str, option: str) -> None:
 
 def strip_begins(page: Page, index: int, numbers: str) -> None:
     """Wait until the numbers under a strip begin so."""
-    wanted, found = numbers.split(), []
-    for _ in range(200):
-        found = [text.strip() for text in page.locator(f"#strip-{index} svg .syl").all_text_contents()]
-        if found[: len(wanted)] == wanted:
-            return
-        page.wait_for_timeout(50)
-    assert found[: len(wanted)] == wanted
+    wanted = numbers.split()
+
+    def shown() -> list[str]:
+        every = page.locator(f"#strip-{index} svg .syl").all_text_contents()
+        return [text.strip() for text in every[: len(wanted)]]
+
+    _patiently(page, lambda: shown() == wanted, f"strip {index} never begins with {numbers}")
 
 
 _LISTEN = """
@@ -53,8 +57,13 @@ def listen(page: Page) -> None:
 
 def until(page: Page, expression: str) -> None:
     """Wait for something true in the page (the page's own policy forbids Playwright's way of waiting for it)."""
-    for _ in range(400):
-        if page.evaluate(expression):
-            return
-        page.wait_for_timeout(50)
-    raise AssertionError(f"never true: {expression}")
+    _patiently(page, lambda: bool(page.evaluate(expression)), f"never true: {expression}")
+
+
+def _patiently(page: Page, holds: Callable[[], bool], otherwise: str) -> None:
+    """Look again and again: a busy machine takes its time, and what holds at once is not waited for."""
+    deadline = time.monotonic() + PATIENCE
+    while not holds():
+        if time.monotonic() > deadline:
+            raise AssertionError(otherwise)
+        page.wait_for_timeout(40)

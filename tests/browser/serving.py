@@ -15,6 +15,7 @@ from typing import Literal
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
+START = 60.0  # seconds
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
     "--no-sandbox",
@@ -34,21 +35,31 @@ def served(data: Path, *, demo: bool = True) -> Iterator[str]:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
     command = [sys.executable, "-m", "dodecant.cli", "serve", "--port", str(port), "--data", str(data)]
-    process = subprocess.Popen([*command, *(["--demo"] if demo else [])], stdout=subprocess.DEVNULL)
+    process = subprocess.Popen(
+        [*command, *(["--demo"] if demo else [])], stdout=subprocess.DEVNULL, stderr=subprocess.PIPE, text=True
+    )
     address = f"http://127.0.0.1:{port}"
     try:
-        for _ in range(150):
-            try:
-                urllib.request.urlopen(f"{address}/api/tables", timeout=2).close()
-                break
-            except OSError:
-                if process.poll() is not None:
-                    raise RuntimeError("the server did not start") from None
-                time.sleep(0.2)
+        _wait_for(process, address)
         yield address
     finally:
         process.kill()
-        process.wait()
+        process.communicate()  # and close what it wrote to
+
+
+def _wait_for(process: subprocess.Popen[str], address: str) -> None:
+    """Until it answers; one that ended before that is told at once, with what it said."""
+    deadline = time.monotonic() + START
+    while time.monotonic() < deadline:
+        if process.poll() is not None:
+            raise RuntimeError(f"the server did not start: {process.communicate()[1]}")
+        try:
+            urllib.request.urlopen(f"{address}/api/tables", timeout=5).close()
+        except OSError:
+            time.sleep(0.1)
+        else:
+            return
+    raise RuntimeError("the server did not answer in time")
 
 
 @contextmanager

@@ -283,6 +283,12 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     expect(page.get_by_role("heading", name="E♭ Mixolydian")).to_be_visible()
 
 
+def test_a_server_that_cannot_start_is_told_at_once(tmp_path: Path) -> None:
+    (tmp_path / "notes.db").write_text("no data file " * 99)
+    with pytest.raises(RuntimeError, match="cannot be used as a data file"), served(tmp_path / "notes.db"):
+        pass
+
+
 def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) -> None:
     kept = tmp_path / "real.db"
     for turn in (1, 2):
