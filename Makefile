@@ -8,13 +8,17 @@ MODULES := web/node_modules/.installed
 BUILT := src/dodecant/static/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/piano.ts web/package.json
 
-.PHONY: demo serve build test lint types pytest browser bench fonts gallery screenshots clean
+.PHONY: demo serve build develop test lint types pytest browser bench fonts gallery screenshots clean
 
 demo: build ## install, build, start with demo data
 	$(PY) -m dodecant.cli serve --demo --port $(PORT)
 
 serve: build ## start with your own data
 	$(PY) -m dodecant.cli serve --port $(PORT)
+
+develop: $(INSTALLED) $(MODULES) ## the server, begun anew with each change, beside a live front end at http://localhost:5173
+	$(PY) -m uvicorn tools.develop:app --factory --reload --reload-dir src --port 8012 & \
+	server=$$!; trap "kill $$server" EXIT; cd web && npm run --silent dev
 
 build: $(INSTALLED) $(BUILT)
 
@@ -48,7 +52,7 @@ lint: $(TESTING) $(MODULES)
 	cd web && npm run --silent test
 	$(PY) tools/write_openapi.py --check
 
-types: $(TESTING) $(MODULES) ## the web application's types, from the API's description
+types: $(TESTING) $(MODULES) ## what the web application takes from the API: types, and the tables its tests stand on
 	$(PY) tools/write_openapi.py
 	cd web && npm run --silent types
 

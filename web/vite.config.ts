@@ -2,6 +2,8 @@ import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 import { pianoSamples } from "./piano.ts";
 
+const SERVER = "http://127.0.0.1:8012";
+
 export default defineConfig({
   plugins: [react(), pianoSamples()],
   build: {
@@ -10,6 +12,7 @@ export default defineConfig({
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
   },
-  server: { proxy: { "/api": { target: "http://127.0.0.1:8012", changeOrigin: true } } },
+  // The server answers its own pages only, so that the request says it comes from there.
+  server: { proxy: { "/api": { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
   test: { include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/setup.ts"] },
 });

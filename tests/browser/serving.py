@@ -64,9 +64,12 @@ def _wait_for(process: subprocess.Popen[str], address: str) -> None:
 
 @contextmanager
 def browser() -> Iterator[Browser]:
-    """Debian's Chromium without a window."""
+    """Debian's Chromium without a window; with one, and slowly, where WATCH is set."""
+    watched = bool(os.environ.get("WATCH"))
     with sync_playwright() as playwright:
-        opened = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        opened = playwright.chromium.launch(
+            executable_path=CHROMIUM, args=FLAGS, headless=not watched, slow_mo=400 if watched else 0
+        )
         yield opened
         opened.close()
 

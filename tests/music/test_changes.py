@@ -169,6 +169,13 @@ def test_keys(text: str, key: str, fifths: int, tones: str) -> None:
     assert moved(found.tonic, found.tonic, NoteName.parse("D")).text == "D"
 
 
+def test_the_key_is_the_first_and_numerals_follow_the_key_of_the_moment() -> None:
+    changes = parse_changes("key: C\n| Dm7 | G7 | Cmaj7 | % |\nkey: Eb\n| Fm7 | Bb7 | Ebmaj7 | % |")
+    assert changes.key.text == "C major"
+    lines = print_changes(changes, numerals=True).splitlines()
+    assert [line for line in lines if line.startswith("|")] == ["| IIm7 | V7 | Imaj7 | Imaj7 |"] * 2
+
+
 @pytest.mark.parametrize(
     ("numeral", "key", "chord", "printed"),
     [

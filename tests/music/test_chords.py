@@ -70,7 +70,7 @@ m7(add11) | 1 b3 5 b7 11       | -7add11 min7add4
 m7(♭9)    | 1 b3 5 b7 b9       | m7b9 -7b9
 m7♭5      | 1 b3 b5 b7         | ø Ø ø7 Ø7 m7b5 -7b5 min7b5 m7-5 m7(b5) half-dim half-dim7 -7(-5)
 m9♭5      | 1 b3 b5 b7 9       | ø9 -9b5 min9b5
-m(maj7)   | 1 b3 5 7           | mM7 minmaj7 mmaj7 -Δ -Δ7 -M7 mΔ min(maj7) m(M7) m(maj) -maj7
+m(maj7)   | 1 b3 5 7           | mM7 minmaj7 mmaj7 -Δ -Δ7 -M7 mΔ m(#7) min(maj7) m(M7) m(maj) -maj7
 m(maj9)   | 1 b3 5 7 9         | mM9 minmaj9 -Δ9 -maj9
 m(♭6)     | 1 b3 5 b6          | mb6 -b6 m(addb6) minb6
 m(add9)   | 1 b3 5 9           | madd9 -add9 m(add2) m2

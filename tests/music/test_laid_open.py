@@ -8,6 +8,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from dodecant.music.chord_scale_fit.pairs_inside import pairs_inside
+from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.key import Key
 from dodecant.music.core.numeral import print_numeral
@@ -69,6 +71,13 @@ def test_the_usual_triad_pair_is_among_the_first(tonic: str, scale: str, wanted:
     first = [{pair.first.names[0].pitch_class, pair.second.names[0].pitch_class} for pair in pairs]
     roots = {NoteName.parse(word.removesuffix("aug")).pitch_class for word in wanted.split()}
     assert roots in first[:4], [(p.first.text, p.second.text) for p in pairs[:5]]
+
+
+def test_a_triad_pair_serves_chords_on_its_own_root_and_lies_in_other_sounds() -> None:
+    """C and D over A are 1 ♭3 4 5 6 ♭7: minor with the sixth, or sus, and a part of all the modes of G major."""
+    pair = next(p for p in pairs_inside(NoteName.parse("A"), SCALES.get("dorian"), SCALES) if p.pair.apart == 2)
+    assert {"Am7", "Am6", "A7sus4"} <= {print_chord(served.chord) for served in pair.serves}
+    assert {"G Ionian", "C Lydian", "D Mixolydian"} <= set(pair.held_by)
 
 
 @given(st.sampled_from(SCALES.scales), st.integers(0, 11))
@@ -147,7 +156,8 @@ def test_a_leading_tone_below_a_step(scale: str, step: int, wanted: str | None) 
         ("half diminished scale", "locrian-natural-2", False), ("LYDIAN b7", "lydian-dominant", False),
         ("blues", "minor-blues major-blues composite-blues", True),
         ("diminished", "half-whole whole-half", True), ("1 2 b3 4 5 6 b7", "dorian", False),
-        ("pentatonic", "major-pentatonic minor-pentatonic", True), ("xyz", "", True), ("  ", "", True),
+        ("pentatonic", "major-pentatonic minor-pentatonic", True), 
+        ("tonic", "half-whole major-hexatonic", True), ("to", "", True), ("xyz", "", True), ("  ", "", True),
     ],
 )  # fmt: skip
 def test_a_name_finds_its_scale_or_asks(text: str, wanted: str, asks: bool) -> None:

@@ -73,3 +73,10 @@ def test_what_is_no_pitch_is_told(text: str) -> None:
 def test_what_is_no_degree_is_told(text: str) -> None:
     with pytest.raises(MusicError, match="not a degree"):
         Degree.parse(text)
+
+
+@pytest.mark.parametrize(
+    ("typed", "text"), [("C", "C"), ("Ab", "A♭"), ("F###", "F♯𝄪"), ("Bbbb", "B♭𝄫"), ("Dbb", "D𝄫"), ("G##", "G𝄪")]
+)
+def test_signs_are_written_as_they_are_printed(typed: str, text: str) -> None:
+    assert NoteName.parse(typed).text == text
