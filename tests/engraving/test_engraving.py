@@ -113,11 +113,18 @@ def test_chord_symbols_and_names_of_sounds_stand_over_their_notes(tables: Tables
 
 
 @pytest.mark.parametrize("width", [640, 860, 1120])
-def test_a_sections_boxed_name_stays_on_the_page(tables: Tables, width: int) -> None:
-    names = ["A", "Interlude two", "B", "The long way home"]
+@pytest.mark.parametrize("strip", [0, 1])
+def test_a_sections_boxed_name_stays_on_the_page_and_off_the_chords(tables: Tables, width: int, strip: int) -> None:
+    names = ["chorus", "A", "The long way home", "Interlude two"]
     text = "key: C\n" + "\n".join(f"section: {name}\n| Dm7 | G7 | Cmaj7 | % |" for name in names)
     made = exercise(tables, sounds={"kind": "changes", "changes": {"text": text}})
-    root = ET.fromstring(strip_svg(made, made.strips[0], width))
+    root = ET.fromstring(strip_svg(made, made.strips[strip], width))
+    score = root.find(f"{SVG}svg")
+    assert score is not None
+    sky = float(score.get("viewBox", "").split()[1])
+    chords = [group.find(f"{SVG}text") for group in root.iter(f"{SVG}g") if group.get("class") == "harm"]
+    baselines = [(float(chord.get("x", "0")), float(chord.get("y", "0"))) for chord in chords if chord is not None]
+    assert len(baselines) >= 3 * len(names)
     boxes = [group for group in root.iter(f"{SVG}g") if group.get("class") == "reh"]
     assert ["".join(box.itertext()) for box in boxes] == names
     for box in boxes:
@@ -125,5 +132,9 @@ def test_a_sections_boxed_name_stays_on_the_page(tables: Tables, width: int) -> 
         assert frame is not None
         assert words is not None
         left, wide = float(frame.get("x", "-1")), float(frame.get("width", "0"))
+        top, high = float(frame.get("y", "-9999")), float(frame.get("height", "0"))
         assert left >= 0
+        assert top >= sky
+        # A capital letter is some 250 units high.
+        assert not [at for at in baselines if left < at[0] < left + wide and top - 60 < at[1] < top + high + 240]
         assert abs(left + wide / 2 - float(words.get("x", "-1"))) <= 1

@@ -156,7 +156,7 @@ def test_a_leading_tone_below_a_step(scale: str, step: int, wanted: str | None) 
         ("half diminished scale", "locrian-natural-2", False), ("LYDIAN b7", "lydian-dominant", False),
         ("blues", "minor-blues major-blues composite-blues", True),
         ("diminished", "half-whole whole-half", True), ("1 2 b3 4 5 6 b7", "dorian", False),
-        ("pentatonic", "major-pentatonic minor-pentatonic", True), 
+        ("pentatonic", "major-pentatonic minor-pentatonic", True),
         ("tonic", "half-whole major-hexatonic", True), ("to", "", True), ("xyz", "", True), ("  ", "", True),
     ],
 )  # fmt: skip

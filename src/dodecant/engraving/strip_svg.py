@@ -8,6 +8,7 @@ from functools import lru_cache
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave
+from dodecant.engraving.section_boxes import keep_section_boxes_clear
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
 from dodecant.exercise.wording.sentence import sentence_text
@@ -21,7 +22,6 @@ _SVG = "{http://www.w3.org/2000/svg}"
 _X_OF = re.compile(r"translate\((-?\d+)")
 _PARSER = etree.XMLParser(huge_tree=True, resolve_entities=False)
 _HALF_NOTEHEAD = 106  # engraver's units
-_LEFT_EDGE = 10  # of a staff, half the stroke of a box to the right
 
 
 def strip_svg(
@@ -85,20 +85,8 @@ def _picture(
         if role is not None:
             group.set("class", f"{group.get('class')} role-{role}")
             _set_number(group, role, hatch)
-        elif group.get("class") == "reh":
-            _keep_on_the_page(group)
+    keep_section_boxes_clear(root, score)
     return str(etree.tostring(root, encoding="unicode"))
-
-
-def _keep_on_the_page(group: etree._Element) -> None:
-    """Move a boxed name right where it would begin left of its staff: the engraver centres it on the barline."""
-    box, text = group.find(f"{_SVG}rect"), group.find(f"{_SVG}text")
-    if box is None or text is None:
-        return
-    beyond = _LEFT_EDGE - int(box.get("x", "0"))
-    if beyond > 0:
-        for part in (box, text):
-            part.set("x", str(int(part.get("x", "0")) + beyond))
 
 
 def _hatching(name: str) -> etree._Element:

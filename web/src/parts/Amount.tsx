@@ -9,19 +9,19 @@ interface AmountProps {
   field: string;
   value: number;
   onChange: (value: number) => void;
-  width?: number;
   size?: "xs" | "sm";
+  /** How wide: a token, "var(--field-s)". */
+  w?: string;
   disabled?: boolean;
   "data-autofocus"?: boolean;
 }
 
 /** A whole number inside the limits of its field; what is typed outside them changes nothing. */
-export function Amount({ field, onChange, width, ...input }: AmountProps) {
+export function Amount({ field, onChange, ...input }: AmountProps) {
   const { least, most } = limitsOf(useLoadedTables(), field);
   return (
     <NumberInput
       {...input}
-      w={width}
       min={least}
       max={most}
       allowDecimal={false}

@@ -11,7 +11,8 @@ export interface ChoiceProps<T extends string> {
   /** Words in place of the server's for some values, and for values of the screen's own. */
   words?: Partial<Record<T, string>>;
   onChange: (value: T) => void;
-  width?: number;
+  /** How wide: a token, "var(--field-s)". */
+  w?: string;
   disabled?: boolean;
   /** How its list is shown, where it is not a plain one. */
   list?: Partial<SelectProps>;
@@ -29,9 +30,7 @@ export function useOffered<T extends string>(field: string, words: Partial<Recor
 }
 
 /** A Select over the values of a field that never goes empty. */
-export function Choice<T extends string>({ field, words, onChange, width, list, ...select }: ChoiceProps<T>) {
+export function Choice<T extends string>({ field, words, onChange, list, ...select }: ChoiceProps<T>) {
   const offered = useOffered(field, words);
-  return (
-    <Select {...select} w={width} data={offered} onChange={(next) => next !== null && onChange(next as T)} {...list} />
-  );
+  return <Select {...select} data={offered} onChange={(next) => next !== null && onChange(next as T)} {...list} />;
 }

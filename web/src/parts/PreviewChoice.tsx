@@ -2,7 +2,7 @@ import type { Recipe } from "../api/types";
 import { Choice, type ChoiceProps, useOffered } from "./Choice";
 import { usePreviewed } from "./usePreviewed";
 
-interface PreviewChoiceProps<T extends string> extends Omit<ChoiceProps<T>, "width" | "list"> {
+interface PreviewChoiceProps<T extends string> extends Omit<ChoiceProps<T>, "w" | "list"> {
   /** The recipe as it would be with a choice. */
   recipeWith: (value: T) => Recipe;
 }

@@ -33,7 +33,7 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
           placeholder="Search by name"
           type="search"
           leftSection={<IconSearch size={17} />}
-          w={280}
+          w="var(--panel-s)"
           value={typed}
           onChange={(event) => setTyped(event.currentTarget.value)}
         />

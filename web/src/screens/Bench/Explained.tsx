@@ -16,7 +16,7 @@ export function Explained({ recipe, phrase }: { recipe: Recipe; phrase: Phrase["
       {open && explained.isPending && <Skeleton height={70} aria-label="Looking it up" />}
       {open && explained.error && <Text size="sm">{explained.error.message}</Text>}
       {open && explained.data && (
-        <Box maw={680} role="note">
+        <Box maw="var(--measure)" role="note">
           <Text size="sm">{explained.data.text}</Text>
           {explained.data.svg && (
             <>

@@ -36,7 +36,7 @@ export function Transport({ recipe, onChange, state, options, onOptions, onPlay,
   return (
     <Group className={classes.transport} gap="lg">
       {idle ? (
-        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={onPlay} w={118}>
+        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={onPlay} w="var(--field-s)">
           Play
         </Button>
       ) : (
@@ -44,7 +44,7 @@ export function Transport({ recipe, onChange, state, options, onOptions, onPlay,
           leftSection={<IconPlayerStopFilled size={17} />}
           onClick={onStop}
           loading={state.status === "loading"}
-          w={118}
+          w="var(--field-s)"
         >
           Stop
         </Button>
@@ -80,7 +80,7 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
         </Button>
       </Popover.Target>
       <Popover.Dropdown aria-label="How the sheet is read">
-        <Stack gap="sm" w={460}>
+        <Stack gap="sm" w="var(--panel-l)">
           <Select label="Strips are shown" value={shown} data={SHOWN} onChange={(next) => setShown(next as Shown)} />
           <Choice
             label="Numbers under the notes"

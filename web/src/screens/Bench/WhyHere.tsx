@@ -27,7 +27,7 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
           Why here?
         </Button>
       </Popover.Target>
-      <Popover.Dropdown p="md" w={480}>
+      <Popover.Dropdown p="md" w="var(--panel-l)">
         <Stack gap="sm">
           <Select
             label="The join to"

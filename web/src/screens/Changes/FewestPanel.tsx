@@ -64,7 +64,7 @@ export function FewestPanel({ document, chords, wanted, onChoose }: FewestPanelP
             <Table.Tbody>
               {stretches.map((stretch) => (
                 <Table.Tr key={stretch.chords[0]}>
-                  <Table.Th scope="row" w={230}>
+                  <Table.Th scope="row" w="var(--field-m)">
                     {stretch.name}
                     {stretch.pinned && " (chosen)"}
                   </Table.Th>

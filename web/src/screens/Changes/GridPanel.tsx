@@ -23,7 +23,13 @@ export function GridPanel({ document, tonic, tables, wanted }: GridPanelProps) {
   return (
     <Stack gap="sm">
       <Group align="flex-end">
-        <Select label="On" w={110} data={[...new Set([tonic, ...tables.major_keys])]} value={on} onChange={setOwn} />
+        <Select
+          label="On"
+          w="var(--field-s)"
+          data={[...new Set([tonic, ...tables.major_keys])]}
+          value={on}
+          onChange={setOwn}
+        />
         <div style={{ flex: 1 }}>
           <ScalePicker label="One sound over all chords" tables={tables} value={scale} onChange={setScale} />
         </div>

@@ -35,7 +35,13 @@ export function LaySound({ document, selected, tables, onChoose }: LaySoundProps
       </Title>
       <Text>One sound laid across these {selected.length} chords.</Text>
       <Group align="flex-end">
-        <Select label="On" w={110} data={names} value={tonic} onChange={(next) => next !== null && setTonic(next)} />
+        <Select
+          label="On"
+          w="var(--field-s)"
+          data={names}
+          value={tonic}
+          onChange={(next) => next !== null && setTonic(next)}
+        />
         <div style={{ flex: 1 }}>
           <ScalePicker label="Sound to lay across" tables={tables} value={scale} onChange={setScale} />
         </div>

@@ -52,7 +52,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
   const sound = worked !== undefined && worked.faults.length === 0;
 
   return (
-    <Stack gap="sm" w={370} style={{ flexShrink: 0 }}>
+    <Stack gap="sm" w="var(--panel-m)" style={{ flexShrink: 0 }}>
       <Textarea
         ref={field}
         label="The changes as text"

@@ -27,7 +27,7 @@ export function ChordsInside({ sound }: { sound: Sound }) {
           <Table.Tbody>
             {sound.pairs.map((pair, place) => (
               <Table.Tr key={place}>
-                <Table.Th scope="row" w={190}>
+                <Table.Th scope="row" w="var(--field-m)">
                   {pair.first.text} and {pair.second.text}
                 </Table.Th>
                 <Table.Td>

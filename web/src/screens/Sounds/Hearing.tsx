@@ -32,7 +32,7 @@ export function Hearing({ sound }: { sound: Sound }) {
     <Group gap="sm" wrap="nowrap">
       <Select
         aria-label="How to hear it"
-        w={200}
+        w="var(--field-m)"
         data={choicesOf(useLoadedTables(), "listening.way")}
         value={way}
         onChange={(next) => next !== null && setWay(next as Way)}

@@ -36,7 +36,7 @@ export function Making({ sound, tables }: MakingProps) {
       onSuccess: (saved) => void navigate(soundAddress(saved.document, sound.tonic)),
     });
   return (
-    <Stack gap="sm" maw={640}>
+    <Stack gap="sm" maw="var(--measure)">
       <Group align="flex-end">
         <div style={{ flex: 1 }}>
           <ScalePicker

@@ -33,7 +33,7 @@ export function Component() {
   return (
     <Box className={classes.page}>
       <Group align="flex-start" gap="xl" wrap="nowrap">
-        <Stack w={300} gap="lg" style={{ flexShrink: 0 }}>
+        <Stack w="var(--panel-s)" gap="lg" style={{ flexShrink: 0 }}>
           <Finder onFound={(found) => goTo(found.scale, found.tonic ?? tonic)} />
           {sound.data && (
             <Dial

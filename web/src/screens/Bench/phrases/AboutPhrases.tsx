@@ -12,7 +12,7 @@ export function LadderPhrase({ recipe, tables, problems, onChange }: PhraseProps
   const error = problemAt(problems, "/ladder");
   const fresh = (kind: string) => ({ ...recipe, ladder: freshOf(tables.fresh.ladders, kind) });
   return (
-    <Stack gap="sm" w={360}>
+    <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice
         label="It stands on"
         field="LadderPart.kind"
@@ -63,7 +63,7 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
   if (enclosure === null) return null;
   const set = (change: Partial<typeof enclosure>) => onChange({ ...recipe, enclosure: { ...enclosure, ...change } });
   return (
-    <Stack gap="sm" w={400}>
+    <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice
         label="Led into by"
         field="Enclosure.kind"
@@ -106,7 +106,7 @@ export function CoursePhrase({ recipe, tables, problems, onChange }: PhraseProps
   const error = problemAt(problems, "/course");
   const fresh = (kind: string) => ({ ...recipe, course: freshOf(tables.fresh.courses, kind) });
   return (
-    <Stack gap="sm" w={380}>
+    <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice
         label="Course"
         field="CoursePart.kind"

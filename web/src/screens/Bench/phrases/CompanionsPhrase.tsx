@@ -24,7 +24,7 @@ export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseP
     set([...companions, { ...fresh, written: fresh.written && !companions.some((one) => one.written) }]);
   };
   return (
-    <Stack gap="sm" w={470} role="group" aria-label="Beside the line">
+    <Stack gap="sm" w="var(--panel-l)" role="group" aria-label="Beside the line">
       {companions.map((companion, place) => (
         <Stack key={place} gap={6} role="group" aria-label={nameOf(companion.kind)}>
           <Group justify="space-between" wrap="nowrap">
@@ -109,7 +109,7 @@ function Fields({ companion, error, onChange }: FieldsProps) {
         <Group align="flex-end">
           <TextInput
             label="Degree of the key"
-            w={120}
+            w="var(--field-s)"
             maxLength={4}
             value={companion.degree}
             error={error}

@@ -40,7 +40,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
   const course = (kind: string) => ({ ...recipe, course: freshOf(tables.fresh.courses, kind) });
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
-      <Stack gap="sm" w={545}>
+      <Stack gap="sm" w="var(--panel-xl)">
         <KindOfFigure recipe={recipe} tables={tables} onChange={onChange} />
         {figure.kind === "run" && <RunFields run={figure} {...fields} />}
         {figure.kind === "cell" && <CellFields cell={figure} {...fields} />}
@@ -60,7 +60,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
           />
         )}
       </Stack>
-      <Stack gap="sm" w={290}>
+      <Stack gap="sm" w="var(--panel-s)">
         {problems.length === 0 && exercise && <Reading exercise={exercise} />}
         {takes(recipe, "ladder", tables) && (
           <PreviewChoice

@@ -12,7 +12,7 @@ export function JoinsPhrase({ recipe, tables, onChange }: PhraseProps) {
   const { joins } = recipe;
   const set = (change: Partial<Joins>) => onChange({ ...recipe, joins: { ...joins, ...change } });
   return (
-    <Stack gap="sm" maw={470} role="group" aria-label="From chord to chord">
+    <Stack gap="sm" maw="var(--panel-l)" role="group" aria-label="From chord to chord">
       <Group grow align="flex-start">
         <Choice
           label="Each chord begins"

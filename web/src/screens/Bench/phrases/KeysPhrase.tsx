@@ -20,7 +20,7 @@ export function KeysPhrase({ recipe, tables, problems, onChange }: PhraseProps) 
   const error = problemAt(problems, "/keys");
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
-      <Stack gap="sm" w={250}>
+      <Stack gap="sm" w="var(--panel-s)">
         <Choice label="Order" field="KeyRoute.order" value={keys.order} onChange={(order) => set({ order })} />
         {!picked && (
           <Select

@@ -14,7 +14,7 @@ type End = Path["low"];
 export function PathPhrase(props: PhraseProps) {
   if (props.recipe.sounds.kind !== "changes") return <Walk {...props} />;
   return (
-    <Tabs defaultValue="path" w={470} keepMounted={false}>
+    <Tabs defaultValue="path" w="var(--panel-l)" keepMounted={false}>
       <Tabs.List mb="sm">
         <Tabs.Tab value="path">The path</Tabs.Tab>
         <Tabs.Tab value="joins">From chord to chord</Tabs.Tab>
@@ -33,7 +33,7 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
   const { path } = recipe;
   const set = (change: Partial<Path>) => onChange({ ...recipe, path: { ...path, ...change } });
   return (
-    <Stack gap="sm" w={420}>
+    <Stack gap="sm" w="var(--panel-l)">
       <Group grow>
         <PreviewChoice
           label="Direction"

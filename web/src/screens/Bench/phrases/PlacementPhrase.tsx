@@ -25,7 +25,7 @@ export function PlacementPhrase(props: PhraseProps) {
   const fields = { ...props, names, set };
   const fault = problemAt(props.problems, "/placement");
   return (
-    <Tabs defaultValue="rhythm" w={540} keepMounted={false}>
+    <Tabs defaultValue="rhythm" w="var(--panel-xl)" keepMounted={false}>
       <Tabs.List mb="sm">
         <Tabs.Tab value="rhythm">Rhythm</Tabs.Tab>
         <Tabs.Tab value="ends">Beginning and end</Tabs.Tab>
@@ -122,14 +122,14 @@ function EndsTab({ recipe, tables, names, set }: FieldsProps) {
         <Group align="flex-end">
           <Amount
             label="Bars played"
-            width={110}
+            w="var(--field-s)"
             field="Call.bars"
             value={call.bars}
             onChange={(bars) => set({ call: { ...call, bars } })}
           />
           <Amount
             label="Bars open"
-            width={110}
+            w="var(--field-s)"
             field="Call.open"
             value={call.open}
             onChange={(open) => set({ call: { ...call, open } })}

@@ -15,7 +15,7 @@ export function PlayerPhrase(props: PhraseProps) {
   const keys = useOffered("Player.named_key");
   const instrument = tables.instruments.find((candidate) => candidate.id === player.instrument);
   return (
-    <Stack gap="sm" w={440}>
+    <Stack gap="sm" w="var(--panel-l)">
       <Select
         label="Instrument"
         value={player.instrument}

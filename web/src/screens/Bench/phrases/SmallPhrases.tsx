@@ -9,7 +9,7 @@ export function OuterPhrase({ recipe, onChange }: PhraseProps) {
   return (
     <Choice
       label="The order of keys and sounds"
-      width={320}
+      w="var(--panel-s)"
       value={recipe.outer}
       onChange={(outer) => onChange({ ...recipe, outer })}
       field="Recipe.outer"
@@ -20,7 +20,7 @@ export function OuterPhrase({ recipe, onChange }: PhraseProps) {
 /** Beats a minute. */
 export function TempoPhrase({ recipe, problems, onChange }: PhraseProps) {
   return (
-    <Stack gap="sm" w={280}>
+    <Stack gap="sm" w="var(--panel-s)">
       <Amount
         label="Beats a minute"
         field="Recipe.tempo"

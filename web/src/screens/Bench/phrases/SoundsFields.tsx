@@ -95,7 +95,7 @@ function MorphFields({ sounds, onChange }: { sounds: Morph; onChange: (sounds: S
     <Group align="flex-end">
       <Amount
         label="Times each"
-        width={120}
+        w="var(--field-s)"
         field="MorphingSounds.repeats"
         value={sounds.repeats}
         onChange={(repeats) => onChange({ ...sounds, repeats })}

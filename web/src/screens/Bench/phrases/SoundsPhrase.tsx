@@ -19,7 +19,7 @@ export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: P
   const kinds = useOffered<SoundsKind>("SoundsPart.kind", OWN);
   const kind = kindOf(sounds);
   return (
-    <Stack gap="sm" w={540}>
+    <Stack gap="sm" w="var(--panel-xl)">
       <SegmentedControl
         aria-label="What sounds"
         size="xs"

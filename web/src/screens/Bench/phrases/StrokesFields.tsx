@@ -69,20 +69,26 @@ function MarkFields({ number, mark, onChange, onRemove }: MarkFieldsProps) {
         label="Mark"
         field="Mark.kind"
         value={mark.kind}
-        width={170}
+        w="var(--field-m)"
         onChange={(kind) => onChange({ ...mark, kind })}
       />
-      <Choice label="On" field="Mark.by" value={mark.by} width={170} onChange={(by) => onChange({ ...mark, by })} />
+      <Choice
+        label="On"
+        field="Mark.by"
+        value={mark.by}
+        w="var(--field-m)"
+        onChange={(by) => onChange({ ...mark, by })}
+      />
       {mark.by === "notes" ? (
         <Amount
           label="Every n-th"
-          width={90}
+          w="var(--field-s)"
           field="Mark.every"
           value={mark.every}
           onChange={(every) => onChange({ ...mark, every })}
         />
       ) : (
-        <TextInput label="Which" w={90} placeholder="1 4" {...places} />
+        <TextInput label="Which" w="var(--field-s)" placeholder="1 4" {...places} />
       )}
       <ActionIcon variant="subtle" mb={4} aria-label={`Remove mark ${number}`} onClick={onRemove}>
         <IconX size={16} />
