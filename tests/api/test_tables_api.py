@@ -141,6 +141,11 @@ def test_rhythms_by_name_fill_a_bar_of_any_metre(client: TestClient) -> None:
                     check_rhythm(slots, value, metre["name"])
     off = {row["name"]: row["slots"] for row in client.get("/api/rhythm-shapes").json()}["off the beat only"]
     assert off == "rsrsrsrs"
+    fine = client.get("/api/rhythm-shapes", params={"metre": "4/4", "value": "sixteenth"}).json()
+    shapes = {row["name"].split(":")[0]: row["slots"] for row in fine}
+    assert shapes["gangway"] == "ssrssrssrssrssrs"
+    assert shapes["lapping water"] == "sssrssrs" * 2
+    assert shapes["late ferry"] == "r" + "s" * 15
     assert client.get("/api/rhythm-shapes", params={"metre": "11/16"}).status_code == 422
 
 

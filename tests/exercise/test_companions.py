@@ -106,6 +106,7 @@ def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -
     found = pressed({}, companions=[{"kind": "octaves", "octaves": -1}], player={"instrument": "clarinet"})
     (doubled,) = found.strips[0].companions
     assert [one.pitches[0].midi for one in doubled.chords] == [n.tone.sounding.midi - 12 for n in found.strips[0].notes]
+    assert [one.pitches[0].name for one in doubled.chords] == [n.tone.sounding.name for n in found.strips[0].notes]
     assert [(one.start, one.length) for one in doubled.chords] == [(n.start, n.length) for n in found.strips[0].notes]
 
 

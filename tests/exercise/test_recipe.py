@@ -31,6 +31,8 @@ def test_a_recipe_survives_its_file(recipe: Recipe) -> None:
         ({"version": "new"}, "/version", "not one of the choices"),
         ({"tempo": 9999}, "/tempo", "Use 320 or less"),
         ({"tempo": 19}, "/tempo", "Use 20 or more"),
+        ({"figure": {"kind": "unbroken", "step": 0}}, "/figure/step", "Use 1 or more"),
+        ({"figure": {"kind": "unbroken", "step": 8}}, "/figure/step", "Use 7 or less"),
         ({"tempo": "fast"}, "/tempo", "not a whole number"),
         ({"tempo": 90.5}, "/tempo", "not a whole number"),
         ({"temp": 90}, "/temp", "no field of this name"),
