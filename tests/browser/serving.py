@@ -44,7 +44,9 @@ def served(data: Path, *, demo: bool = True) -> Iterator[str]:
         yield address
     finally:
         process.kill()
-        process.communicate()  # and close what it wrote to
+        process.wait()
+        if process.stderr is not None:
+            process.stderr.close()
 
 
 def _wait_for(process: subprocess.Popen[str], address: str) -> None:
