@@ -45,6 +45,7 @@ def around(kind: str, **more: Any) -> dict[str, Any]:
     return {"kind": kind, "landing": "flow", **more}
 
 
+ALTERED = {"kind": "one", "scale": "altered"}
 AND_BACK = {"direction": "up-and-back"}
 RUNGS = {"reading": "rungs"}
 CHORD, TWELVE = {"kind": "chord-tones"}, {"kind": "chromatic"}
@@ -346,8 +347,12 @@ def test_the_sentence_says_it(document: dict[str, Any], wanted: str) -> None:
                                                               "and 4 more like it."),
         ({"figure": thirds("up", 8)}, "leap", None),
         ({"sounds": {"kind": "one", "scale": "aeolian"}, "path": AND_BACK}, "signs", None),
-        ({"sounds": {"kind": "one", "scale": "altered"}, "path": {**to(7), **AND_BACK, "low": {"step": 2}}}, "signs",
+        ({"sounds": ALTERED, "path": {**to(7), **AND_BACK, "low": {"step": 2}}}, "signs",
          "C altered: 9 signs at 11 notes."),
+        ({"sounds": ALTERED, "path": {"low": {"step": 2}, "high": {"step": 2, "octave": 2}, "direction": "up"}}, "signs",
+         "C altered: 7 signs at 8 notes."),
+        ({"sounds": ALTERED, "path": {"low": {"step": 2}, "high": {"step": 1, "octave": 2}, "direction": "up"}}, "signs",
+         None),
     ],
 )  # fmt: skip
 def test_what_a_teacher_would_remark(document: dict[str, Any], kind: str, text: str | None) -> None:
