@@ -46,6 +46,7 @@ def around(kind: str, **more: Any) -> dict[str, Any]:
 
 
 ALTERED = {"kind": "one", "scale": "altered"}
+UP = {"direction": "up"}
 AND_BACK = {"direction": "up-and-back"}
 RUNGS = {"reading": "rungs"}
 CHORD, TWELVE = {"kind": "chord-tones"}, {"kind": "chromatic"}
@@ -349,10 +350,9 @@ def test_the_sentence_says_it(document: dict[str, Any], wanted: str) -> None:
         ({"sounds": {"kind": "one", "scale": "aeolian"}, "path": AND_BACK}, "signs", None),
         ({"sounds": ALTERED, "path": {**to(7), **AND_BACK, "low": {"step": 2}}}, "signs",
          "C altered: 9 signs at 11 notes."),
-        ({"sounds": ALTERED, "path": {"low": {"step": 2}, "high": {"step": 2, "octave": 2}, "direction": "up"}}, "signs",
+        ({"sounds": ALTERED, "path": {**UP, "low": {"step": 2}, "high": {"step": 2, "octave": 2}}}, "signs",
          "C altered: 7 signs at 8 notes."),
-        ({"sounds": ALTERED, "path": {"low": {"step": 2}, "high": {"step": 1, "octave": 2}, "direction": "up"}}, "signs",
-         None),
+        ({"sounds": ALTERED, "path": {**UP, "low": {"step": 2}, "high": {"step": 1, "octave": 2}}}, "signs", None),
     ],
 )  # fmt: skip
 def test_what_a_teacher_would_remark(document: dict[str, Any], kind: str, text: str | None) -> None:
