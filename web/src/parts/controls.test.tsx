@@ -3,8 +3,8 @@ import { screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { Held, TABLES, show } from "../testing/show";
-import { Amount } from "./Amount";
-import { Choice } from "./Choice";
+import { Amount } from "./fields/Amount";
+import { Choice } from "./fields/Choice";
 import { Dial } from "./Dial/Dial";
 import { choicesOf, limitsOf } from "./tables";
 

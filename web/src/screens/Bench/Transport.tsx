@@ -2,7 +2,7 @@ import { Button, Checkbox, Group, Popover, Select, Stack } from "@mantine/core";
 import { useHotkeys, useLocalStorage } from "@mantine/hooks";
 import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import type { Recipe } from "../../api/types";
-import { Choice } from "../../parts/Choice";
+import { Choice } from "../../parts/fields/Choice";
 import { pitchClass } from "../../parts/keys";
 import { SHOWN, type Shown, useShown } from "../../parts/shown";
 import type { PlayerState } from "../../sound/usePlayer";

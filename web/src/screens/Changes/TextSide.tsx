@@ -4,7 +4,7 @@ import { useRef } from "react";
 import { answered, client } from "../../api/client";
 import type { House } from "./queries";
 import type { Fault, Tables, Worked } from "../../api/types";
-import { Choice } from "../../parts/Choice";
+import { Choice } from "../../parts/fields/Choice";
 import { pitchClass } from "../../parts/keys";
 import { placeOf } from "../../parts/changesText";
 import { tell } from "../../parts/tell";

@@ -1,7 +1,7 @@
 import { Button, Group, Stack, TextInput } from "@mantine/core";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
-import { PreviewChoice } from "../../../parts/PreviewChoice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
+import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
 import { freshEnclosure, freshOf } from "./aboutFigure";

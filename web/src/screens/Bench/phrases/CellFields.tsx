@@ -1,7 +1,7 @@
 import { Group, Radio, Stack, TextInput, UnstyledButton } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Choice, useOffered } from "../../../parts/Choice";
-import { PreviewChoice } from "../../../parts/PreviewChoice";
+import { Choice, useOffered } from "../../../parts/fields/Choice";
+import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 
 type Cell = Extract<Recipe["figure"], { kind: "cell" }>;
 

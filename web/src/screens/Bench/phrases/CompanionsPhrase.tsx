@@ -2,7 +2,7 @@ import { ActionIcon, Checkbox, Group, Select, Stack, Text, TextInput } from "@ma
 import { IconX } from "@tabler/icons-react";
 import { useRef } from "react";
 import type { Companion } from "../../../api/types";
-import { Choice, useOffered } from "../../../parts/Choice";
+import { Choice, useOffered } from "../../../parts/fields/Choice";
 import { limitsOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";

@@ -1,8 +1,8 @@
 import { Checkbox, Group } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
-import { PreviewChoice } from "../../../parts/PreviewChoice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
+import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 
 type Figure = Recipe["figure"];
 type Of<K extends Figure["kind"]> = Extract<Figure, { kind: K }>;

@@ -2,14 +2,14 @@ import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
 import { usePreviews } from "../../../parts/queries";
 import type { Exercise, Metre, Recipe } from "../../../api/types";
 import { Contour } from "../../../parts/Contour/Contour";
-import { useOffered } from "../../../parts/Choice";
-import { PreviewChoice } from "../../../parts/PreviewChoice";
-import { Sketch } from "../../../parts/Sketch";
+import { useOffered } from "../../../parts/fields/Choice";
+import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
+import { Sketch } from "../../../parts/fields/Sketch";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
 import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields, UnbrokenFields } from "./FigureFields";
-import { LickFields } from "./LickFields";
+import { LickFields } from "./lick/LickFields";
 import { type Enclosure, freshEnclosure, freshOf, kindOfFigure, takes } from "./aboutFigure";
 import { withKind } from "./soundsKinds";
 

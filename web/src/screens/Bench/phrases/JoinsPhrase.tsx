@@ -1,7 +1,7 @@
 import { Group, SimpleGrid, Stack, Text } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
 import type { PhraseProps } from "./PhraseProps";
 
 type Joins = Recipe["joins"];

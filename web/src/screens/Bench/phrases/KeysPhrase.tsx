@@ -1,7 +1,7 @@
 import { Button, Group, Select, Stack, Text } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
 import { limitsOf } from "../../../parts/tables";
 import { Dial } from "../../../parts/Dial/Dial";
 import { pitchClass, toggled } from "../../../parts/keys";

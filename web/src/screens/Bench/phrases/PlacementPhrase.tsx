@@ -1,13 +1,13 @@
 import { Checkbox, Group, MultiSelect, Stack, Tabs, Text } from "@mantine/core";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
 import { choicesOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
-import { RhythmFields } from "./RhythmFields";
-import { StrokesFields } from "./StrokesFields";
+import { RhythmFields } from "./rhythm/RhythmFields";
+import { StrokesFields } from "./rhythm/StrokesFields";
 import { kindOfFigure } from "./aboutFigure";
-import { refitted, valueNames } from "./slots";
+import { refitted, valueNames } from "./rhythm/slots";
 
 type Placement = PhraseProps["recipe"]["placement"];
 

@@ -1,6 +1,6 @@
 import { Group, Radio, Select, Stack, TextInput } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { Choice, useOffered } from "../../../parts/Choice";
+import { Choice, useOffered } from "../../../parts/fields/Choice";
 import { CompanionsPhrase } from "./CompanionsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";

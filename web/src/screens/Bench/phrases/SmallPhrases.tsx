@@ -1,6 +1,6 @@
 import { Slider, Stack, Text } from "@mantine/core";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 

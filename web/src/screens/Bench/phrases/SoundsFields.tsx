@@ -2,8 +2,8 @@ import { Anchor, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
 import { PreviewScalePicker } from "../../../parts/ScalePicker";
 import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
 import { titleOf } from "../../../parts/changesText";

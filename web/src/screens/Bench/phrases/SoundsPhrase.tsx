@@ -1,6 +1,6 @@
 import { SegmentedControl, Select, Stack, Text } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
-import { useOffered } from "../../../parts/Choice";
+import { useOffered } from "../../../parts/fields/Choice";
 import { pitchClass } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";

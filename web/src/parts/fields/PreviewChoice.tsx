@@ -1,4 +1,4 @@
-import type { Recipe } from "../api/types";
+import type { Recipe } from "../../api/types";
 import { Choice, type ChoiceProps, useOffered } from "./Choice";
 import { usePreviewed } from "./usePreviewed";
 

@@ -1,5 +1,5 @@
 /** Editing the text of a lick, and what a lick brings into a recipe. */
-import type { LickNote, ReadLick, Recipe, Tables } from "../../../api/types";
+import type { LickNote, ReadLick, Recipe, Tables } from "../../../../api/types";
 
 export type Lick = Extract<Recipe["figure"], { kind: "lick" }>;
 export type Mark = "" | "~" | "=";

@@ -1,11 +1,11 @@
 import { ActionIcon, Button, Checkbox, Group, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 import { useRef } from "react";
-import type { Mark, Recipe, Slurs, Tables } from "../../../api/types";
-import { Amount } from "../../../parts/Amount";
-import { Choice } from "../../../parts/Choice";
-import { limitsOf } from "../../../parts/tables";
-import { useNumbers } from "./useNumbers";
+import type { Mark, Recipe, Slurs, Tables } from "../../../../api/types";
+import { Amount } from "../../../../parts/fields/Amount";
+import { Choice } from "../../../../parts/fields/Choice";
+import { limitsOf } from "../../../../parts/tables";
+import { useNumbers } from "../useNumbers";
 
 type Placement = Recipe["placement"];
 

@@ -1,15 +1,15 @@
 import { Button, Group, Text, Textarea } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
-import { readLickFile } from "../../../api/files";
-import { useAnalysedLick } from "../queries";
-import { Choice } from "../../../parts/Choice";
-import type { Metre } from "../../../api/types";
-import { OpenFile } from "../../../parts/FileControls";
-import { problemAt } from "../problems";
+import { readLickFile } from "../../../../api/files";
+import { useAnalysedLick } from "../../queries";
+import { Choice } from "../../../../parts/fields/Choice";
+import type { Metre } from "../../../../api/types";
+import { OpenFile } from "../../../../parts/FileControls";
+import { problemAt } from "../../problems";
 import { LickNotes } from "./LickNotes";
 import { NoteEntry } from "./NoteEntry";
-import type { PhraseProps } from "./PhraseProps";
+import type { PhraseProps } from "../PhraseProps";
 import { type Lick, overItsChords, withLick } from "./lick";
 
 interface LickFieldsProps extends Pick<PhraseProps, "recipe" | "tables" | "problems" | "onChange"> {

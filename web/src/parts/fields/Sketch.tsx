@@ -1,4 +1,4 @@
-import type { PreviewNote } from "../api/types";
+import type { PreviewNote } from "../../api/types";
 
 interface SketchProps {
   notes: readonly PreviewNote[];

@@ -1,9 +1,9 @@
 import { Button, Checkbox, Group, Select, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
-import { useShelf, useShelfActions } from "../../../api/shelves";
-import { useRhythmShapes } from "../queries";
-import type { OwnRhythm, Recipe, Tables } from "../../../api/types";
+import { useShelf, useShelfActions } from "../../../../api/shelves";
+import { useRhythmShapes } from "../../queries";
+import type { OwnRhythm, Recipe, Tables } from "../../../../api/types";
 import { SlotGrid } from "./SlotGrid";
 import { type Beat, MOST_BARS, beatsOf, canDivide, countsOf, textOf } from "./slots";
 

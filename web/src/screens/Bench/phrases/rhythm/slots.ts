@@ -1,5 +1,5 @@
 /** Slots of a rhythm: what each does, where it stands, and rhythms that fit any metre. */
-import type { Recipe, Tables } from "../../../api/types";
+import type { Recipe, Tables } from "../../../../api/types";
 
 type Placement = Recipe["placement"];
 export type Slot = "s" | "r" | "h";

@@ -1,5 +1,5 @@
 import { Group, Select, Stack, Text, UnstyledButton } from "@mantine/core";
-import { useLoadedTables } from "../../../parts/tables";
+import { useLoadedTables } from "../../../../parts/tables";
 import classes from "./SlotGrid.module.css";
 import { type Beat, SLOT_WORDS, divided, next, placeOf } from "./slots";
 

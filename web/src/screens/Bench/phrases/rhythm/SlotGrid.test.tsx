@@ -2,7 +2,7 @@
 import { screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { expect, it, vi } from "vitest";
-import { Held, show } from "../../../testing/show";
+import { Held, show } from "../../../../testing/show";
 import { SlotGrid } from "./SlotGrid";
 import { beatsOf, textOf } from "./slots";
 

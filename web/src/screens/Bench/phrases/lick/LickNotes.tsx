@@ -1,6 +1,6 @@
 import { Group, ScrollArea, SegmentedControl, Stack, Text, UnstyledButton } from "@mantine/core";
 import { useState } from "react";
-import type { LickNote } from "../../../api/types";
+import type { LickNote } from "../../../../api/types";
 import { MARKS, type Mark, markOf, marked } from "./lick";
 import classes from "./LickNotes.module.css";
 

@@ -1,5 +1,5 @@
 import { NumberInput } from "@mantine/core";
-import { limitsOf, useLoadedTables } from "./tables";
+import { limitsOf, useLoadedTables } from "../tables";
 
 interface AmountProps {
   label: string;

@@ -1,5 +1,5 @@
 import { Select, type SelectProps } from "@mantine/core";
-import { choicesOf, useLoadedTables } from "./tables";
+import { choicesOf, useLoadedTables } from "../tables";
 
 export interface ChoiceProps<T extends string> {
   label: string;

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { Recipe } from "../../../api/types";
-import { TABLES } from "../../../testing/show";
+import type { Recipe } from "../../../../api/types";
+import { TABLES } from "../../../../testing/show";
 import { beatsOf, canDivide, countsOf, divided, next, placeOf, refitted, slotsOf, textOf } from "./slots";
 
 const PLACEMENT = { value: "eighth", metre: "4/4", slots: "srsr srsr" } as Recipe["placement"];

@@ -1,7 +1,7 @@
 import { Group, type SelectProps, Stack, Text } from "@mantine/core";
 import { useState } from "react";
-import { usePreviews } from "./queries";
-import type { Recipe } from "../api/types";
+import { usePreviews } from "../queries";
+import type { Recipe } from "../../api/types";
 import { Sketch } from "./Sketch";
 
 const NAMED = 8;
