@@ -65,6 +65,13 @@ def test_a_draft_with_faults_is_read_as_far_as_it_goes(client: TestClient) -> No
     assert body["choices"][0]["chord"] == 0
 
 
+def test_a_choice_without_a_chord_is_told_once_the_text_is_read(client: TestClient) -> None:
+    body = worked(client, "| Dm7 | C |", choices=[ALTERED, {**ALTERED, "chord": 0, "symbol": "Dmin7"}])
+    assert body["lost"] == ["G altered was chosen for G7; these changes have no G7."]
+    assert [(one["chord"], one["symbol"]) for one in body["choices"]] == [(0, "Dm7")]
+    assert worked(client, "| Dm7 | Gq7 |", choices=[ALTERED])["lost"] == []
+
+
 def test_saving_changes_and_scales(client: TestClient) -> None:
     document = {"text": TEXT, "choices": [ALTERED], "next_sound": "phrase"}
     saved = client.post("/api/changes", json=document).json()

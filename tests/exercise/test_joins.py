@@ -14,15 +14,8 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.remarks.on_joins import leaps, repeats
 from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
+from tests.patching import patched
 from tests.strategies import few_keys
-
-
-def patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
-    """A JSON merge patch (RFC 7396), as the screen applies it."""
-    merged = {**document}
-    for name, change in patch.items():
-        merged[name] = patched(document.get(name) or {}, change) if isinstance(change, dict) else change
-    return {name: value for name, value in merged.items() if name not in patch or value is not None}
 
 
 def pressed(*keys: str, **document: Any) -> Exercise:

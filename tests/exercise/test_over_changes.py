@@ -23,6 +23,7 @@ from dodecant.formats.json.exercise import to_json
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.tables import load_tables
+from tests.patching import patched
 from tests.strategies import INSTRUMENTS, KEYS, figures, paths, roomy
 
 TWO_FIVE = "title: Quay\nkey: C\n| Dm7 G7 | Cmaj7 |"
@@ -90,6 +91,52 @@ def test_a_choice_finds_its_chord_again_after_an_edit(tables: Tables) -> None:
         found = worked_harmony(read_part(ChangesDocument, {"text": text, "choices": choices}), tables.scales)
         chosen = [one.sounds[0].text for one in found.chords if one.chosen]
         assert chosen == ([wanted] if wanted else [])
+
+
+@pytest.mark.parametrize(
+    ("text", "symbol", "number"),
+    [
+        ("key: Gb\n| Abm7 | Db7 | Gbmaj7 |", "Gbmaj7", 2), ("| G♭maj7 |", "Gbmaj7", 0), ("| GbΔ7 |", "G♭maj7", 0),
+        ("| Dm7 | F#m7b5 |", "F♯ø", 1), ("| C-7 | F7 |", "Cmin7", 0), ("| C | G13b9 |", "G13(♭9)", 1),
+        ("key: C minor\n| iiø7 | V7 | i |", "D-7b5", 0), ("| C | D7/F# |", "D7/F♯", 1),
+        # What sounds alike under another name is another chord.
+        ("| F#maj7 |", "Gbmaj7", None), ("| C7 |", "Cmaj7", None), ("| C | N.C. |", "N.C.", None),
+    ],
+)  # fmt: skip
+def test_a_choice_finds_its_chord_by_any_spelling(tables: Tables, text: str, symbol: str, number: int | None) -> None:
+    for written_at in (0, 1, 7):
+        choice = {"chord": written_at, "symbol": symbol, "sounds": [{"scale": "chromatic"}]}
+        found = worked_harmony(read_part(ChangesDocument, {"text": text, "choices": [choice]}), tables.scales)
+        assert [n for n, one in enumerate(found.chords) if one.chosen] == ([] if number is None else [number])
+
+
+@pytest.mark.parametrize(
+    ("symbol", "told"),
+    [
+        ("G♭7", "G♭ altered was chosen for G♭7; these changes have no G♭7."),
+        ("Gb7(b9)", "G♭ altered was chosen for G♭7(♭9); these changes have no G♭7(♭9)."),
+        ("G7", None), ("quay", "altered was chosen for “quay”, which names no chord."),
+        ("", "altered was chosen for chord 9; these changes have 3."),
+    ],
+)  # fmt: skip
+def test_a_choice_that_finds_no_chord_is_told_and_let_go(tables: Tables, symbol: str, told: str | None) -> None:
+    lost = {"chord": 8, "symbol": symbol, "sounds": [{"scale": "altered"}]}
+    kept = {"chord": 2, "symbol": "CΔ7", "sounds": [{"scale": "lydian"}]}
+    found = pressed(TWO_FIVE, choices=[kept, lost])
+    remarks = [remark for remark in found.remarks if remark.kind == "choices"]
+    assert [(remark.text, remark.pointer) for remark in remarks] == (
+        [(told, "/sounds/changes/choices/1")] if told else []
+    )
+    for remark in remarks:
+        cured = press(read_recipe(patched(found.recipe.model_dump(mode="json"), remark.cures[0].patch)), tables)
+        assert "choices" not in {one.kind for one in cured.remarks}
+        assert [over.sound.text for over in cured.strips[0].stop.chords_written if over.sound][2] == "C Lydian"
+
+
+def test_one_chord_takes_one_choice(tables: Tables) -> None:
+    twice = [{"chord": 4, "symbol": "G7", "sounds": [{"scale": s}]} for s in ("altered", "half-whole")]
+    (remark,) = [one for one in pressed(TWO_FIVE, choices=twice).remarks if one.kind == "choices"]
+    assert remark.text == "G half-whole diminished was chosen for G7; these changes have no other G7."
 
 
 def test_a_repeated_chord_is_placed_by_where_it_goes_on(tables: Tables) -> None:

@@ -20,6 +20,7 @@ from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
+from tests.patching import patched
 from tests.strategies import recipes
 
 
@@ -113,14 +114,8 @@ def test_cures_cure(tables: Tables) -> None:
         remark = press(recipe, tables).remarks[0]
         assert remark.cures
         for cure in remark.cures:
-            cured = press(read_recipe(_merged(recipe.model_dump(mode="json"), cure.patch)), tables)
+            cured = press(read_recipe(patched(recipe.model_dump(mode="json"), cure.patch)), tables)
             assert remark.text not in {other.text for other in cured.remarks}, cure.label
-
-
-def _merged(document: Any, patch: Any) -> Any:
-    if not isinstance(patch, dict):
-        return patch
-    return {**document, **{name: _merged(document.get(name, {}), change) for name, change in patch.items()}}
 
 
 @pytest.mark.parametrize(

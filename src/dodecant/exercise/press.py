@@ -27,6 +27,7 @@ from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.placement import OF_EIGHTHS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import PhraseLevels
+from dodecant.exercise.remarks.on_choices import remarks_on_choices
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
 from dodecant.exercise.routes.stops import Stop, stops
@@ -69,6 +70,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         remarks += remarks_on_line(recipe, strip.stop, line, worked.instrument)
         remarks += remarks_on_signs(recipe, strip)
     first, line = worked.strips[0]
+    remarks += remarks_on_choices(recipe, tables.scales)
     remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)

@@ -4904,6 +4904,8 @@ export interface components {
         /**
          * WorkedOut
          * @description Changes read as far as they go; `choices` are the chosen sounds at the chords they belong to now.
+         *
+         *     `lost` tells of those that find no chord, once the text is read to its end.
          */
         WorkedOut: {
             /** Title */
@@ -4926,6 +4928,8 @@ export interface components {
             playing: components["schemas"]["PlayingOut"][];
             /** Choices */
             choices: components["schemas"]["ChordChoice-Output"][];
+            /** Lost */
+            lost: string[];
         };
         /**
          * WorkingStepOut

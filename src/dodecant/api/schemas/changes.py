@@ -8,11 +8,12 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from dodecant.backing.changes_playing import played_chords
-from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of, settled
+from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of, lost_choices, settled
 from dodecant.exercise.harmony.over_chords import Accepted, ChordUnderSound, ServedStretch, Service, offers
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.scale_choice import ScaleChoice, choice_of
+from dodecant.exercise.remarks.on_choices import lost_choice_text
 from dodecant.music.chord_scale_fit.fit import Fit, FitSchool
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.reason import reason
@@ -151,7 +152,10 @@ class PlayingOut(BaseModel):
 
 
 class WorkedOut(BaseModel):
-    """Changes read as far as they go; `choices` are the chosen sounds at the chords they belong to now."""
+    """Changes read as far as they go; `choices` are the chosen sounds at the chords they belong to now.
+
+    `lost` tells of those that find no chord, once the text is read to its end.
+    """
 
     title: str
     key: str
@@ -163,13 +167,15 @@ class WorkedOut(BaseModel):
     faults: list[FaultOut]
     playing: list[PlayingOut]
     choices: list[ChordChoice]
+    lost: list[str]
 
 
 def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
     """Read a draft and work out all that its screen shows."""
     reading = read_changes(draft.text)
     changes, house = reading.changes, HOUSES[house_name]
-    worked = harmony_of(changes, draft, load_tables().scales)
+    catalogue = load_tables().scales
+    worked, unplaced = harmony_of(changes, draft, catalogue), lost_choices(changes, draft.choices)
     keys = [bar.key for bar in changes.bars for _ in bar.slots]
     bars = [number for number, bar in enumerate(changes.bars) for _ in bar.slots]
     return WorkedOut(
@@ -189,6 +195,7 @@ def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
             ChordChoice(chord=number, symbol=print_chord(changes.slots[number].chord), sounds=choice.sounds)
             for number, choice in sorted(settled(changes, draft.choices).items())
         ],
+        lost=[] if reading.faults else [lost_choice_text(one, changes, catalogue) for one in unplaced],
     )
 
 

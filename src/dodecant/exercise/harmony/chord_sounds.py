@@ -12,7 +12,7 @@ from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.music.chord_scale_fit.fit import Fit, fit, weigh
 from dodecant.music.chord_scale_fit.place import Place, places
 from dodecant.music.core.chord import Chord
-from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.chord_symbol import read_chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.progressions.changes import Changes
@@ -103,17 +103,27 @@ def chord_places(changes: Changes) -> tuple[Place, ...]:
 
 
 def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> Mapping[int, ChordChoice]:
-    """Each choice at its chord: the one with its number, or, when bars moved, the nearest with its symbol."""
-    symbols = [print_chord(slot.chord) for slot in changes.slots]
+    """Each choice at its chord: the one with its number, or, when bars moved, the nearest with its symbol.
+
+    A symbol may be spelled in any way that means the chord.
+    """
+    chords = [slot.chord for slot in changes.slots]
     found: dict[int, ChordChoice] = {}
     moved = []
     for choice in choices:
-        if choice.chord < len(symbols) and choice.symbol in ("", symbols[choice.chord]):
+        chord = read_chord(choice.symbol)
+        if choice.chord < len(chords) and (not choice.symbol or (chord and chord == chords[choice.chord])):
             found[choice.chord] = choice
         else:
-            moved.append(choice)
-    for choice in moved:
-        free = [n for n, symbol in enumerate(symbols) if symbol == choice.symbol and n not in found]
+            moved.append((choice, chord))
+    for choice, chord in moved:
+        free = [n for n, other in enumerate(chords) if chord and other == chord and n not in found]
         if free:
             found[min(free, key=lambda n: (abs(n - choice.chord), n))] = choice
     return found
+
+
+def lost_choices(changes: Changes, choices: tuple[ChordChoice, ...]) -> tuple[ChordChoice, ...]:
+    """The choices that find no chord: the changes have none of that symbol, or all of them have sounds already."""
+    found = settled(changes, choices).values()
+    return tuple(choice for choice in choices if not any(choice is one for one in found))

@@ -129,7 +129,9 @@ class Cure:
 class Remark:
     """A judgement: where (strip index, or None for the whole; JSON pointer to the phrase), why, and cures."""
 
-    kind: Literal["comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar"]
+    kind: Literal[
+        "comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar", "choices"
+    ]
     strip: int | None
     pointer: str
     text: str

@@ -54,6 +54,18 @@ _DIMINISHED = Quality(third="minor", fifths=(-1,), seventh="diminished")
 _ALTERED = Quality(seventh="minor", fifths=(-1, 1), tensions=(Degree(9, -1), Degree(9, 1)))
 
 
+def read_chord(text: str) -> Chord | None:
+    """The chord a symbol means, however it is spelled; None for one that means none.
+
+    >>> read_chord("Gbmaj7") == read_chord("G♭Δ7"), read_chord("quay")
+    (True, None)
+    """
+    try:
+        return parse_chord(text)
+    except MusicError:
+        return None
+
+
 def parse_chord(text: str) -> Chord | None:
     """Read a chord symbol; None for N.C. Raises MusicError with the character that cannot be read.
 

@@ -1,4 +1,4 @@
-import { Alert, Box, Group, Skeleton, Stack, Tabs, VisuallyHidden } from "@mantine/core";
+import { Alert, Box, Button, Group, Skeleton, Stack, Tabs, Text, VisuallyHidden } from "@mantine/core";
 import { useDebouncedValue, useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
 import { type House, useWorkedChanges } from "./queries";
@@ -54,6 +54,7 @@ export function Editor({ saved }: EditorProps) {
           {worked.data === undefined && !worked.isError && <Skeleton height={240} aria-label="Drawing the bars" />}
           {worked.data && (
             <>
+              <LostChoices lost={worked.data.lost} onLetGo={() => choose(worked.data.choices)} />
               <Bars
                 worked={worked.data}
                 span={span}
@@ -80,5 +81,26 @@ export function Editor({ saved }: EditorProps) {
         </Stack>
       </Group>
     </Box>
+  );
+}
+
+/** Sounds that were chosen for chords which are no longer there, and how to let them go. */
+function LostChoices({ lost, onLetGo }: { lost: readonly string[]; onLetGo: () => void }) {
+  if (lost.length === 0) return null;
+  return (
+    <Alert variant="light" color="lamp" p="xs" role="status">
+      <Group justify="space-between" wrap="nowrap">
+        <Stack gap={0}>
+          {lost.map((text) => (
+            <Text key={text} size="sm">
+              {text}
+            </Text>
+          ))}
+        </Stack>
+        <Button variant="light" size="compact-sm" onClick={onLetGo}>
+          {lost.length === 1 ? "Let it go" : "Let them go"}
+        </Button>
+      </Group>
+    </Alert>
   );
 }

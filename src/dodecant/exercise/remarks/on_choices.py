@@ -1,0 +1,55 @@
+"""Sounds that were chosen for chords which the changes do not have (any more)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from dodecant.exercise.harmony.chord_sounds import lost_choices
+from dodecant.exercise.notation.score import Cure, Remark
+from dodecant.exercise.recipe.changes_document import ChangesDocument, ChordChoice
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.music.core.chord_symbol import print_chord, read_chord
+from dodecant.music.core.degree import Degree
+from dodecant.music.progressions.changes import Changes
+from dodecant.music.progressions.changes_text import parse_changes
+from dodecant.music.scales.scale import ScaleCatalogue
+
+
+def remarks_on_choices(recipe: Recipe, catalogue: ScaleCatalogue) -> Iterator[Remark]:
+    """Each choice that found no chord, and how to let all of them go."""
+    if recipe.over_changes is None:
+        return
+    document: ChangesDocument = recipe.over_changes.changes
+    changes = parse_changes(document.text)
+    lost = lost_choices(changes, document.choices)
+    kept = [one.model_dump(mode="json") for one in document.choices if not any(one is other for other in lost)]
+    cure = Cure("Let it go" if len(lost) == 1 else "Let them go", {"sounds": {"changes": {"choices": kept}}})
+    for choice in lost:
+        text = lost_choice_text(choice, changes, catalogue)
+        place = next(n for n, one in enumerate(document.choices) if one is choice)
+        yield Remark("choices", None, f"/sounds/changes/choices/{place}", text, (cure,))
+
+
+def lost_choice_text(choice: ChordChoice, changes: Changes, catalogue: ScaleCatalogue) -> str:
+    """What was chosen, for which chord, and why it finds none; raises RecipeError for an unknown scale.
+
+    >>> from dodecant.exercise.recipe.changes_document import SoundChoice
+    >>> altered = SoundChoice(scale={"name": "dusk", "degrees": "1 b2 3 5"})
+    >>> choice, none = ChordChoice(chord=1, symbol="Gb7", sounds=(altered,)), ScaleCatalogue(())
+    >>> lost_choice_text(choice, parse_changes("| C |"), none)
+    'G♭ dusk was chosen for G♭7; these changes have no G♭7.'
+    """
+    chord = read_chord(choice.symbol)
+    scales = [chosen_scale(one.scale, catalogue, "/sounds/changes/choices").name for one in choice.sounds]
+    if chord is not None:
+        roots = [Degree.parse(one.root).name_above(chord.root).text for one in choice.sounds]
+        scales = [f"{root} {scale}" for root, scale in zip(roots, scales, strict=True)]
+    chosen = f"{' and '.join(scales)} {'was' if len(scales) == 1 else 'were'} chosen for"
+    if chord is None:
+        if choice.symbol:
+            return f"{chosen} “{choice.symbol}”, which names no chord."
+        return f"{chosen} chord {choice.chord + 1}; these changes have {len(changes.slots)}."
+    name = print_chord(chord)
+    more = "no other" if any(slot.chord == chord for slot in changes.slots) else "no"
+    return f"{chosen} {name}; these changes have {more} {name}."
