@@ -66,6 +66,38 @@ def test_what_goes_beside_changes(companion: dict[str, Any], wanted: str) -> Non
     assert told(found) == wanted
 
 
+def test_a_chord_that_stays_is_struck_once_from_where_it_begins() -> None:
+    text = "key: C\n| Dm7 | % | G7 |"
+    assert told(over({"kind": "voicings"}, text=text)) == "0:8 F3 A3 C4 E4 | 8:4 F3 A3 B3 E4"
+    assert told(over({"kind": "fifths"}, text=text)) == "0:4 D2 A2 | 4:4 D2 A2 | 8:4 G2 D3"
+
+
+@pytest.mark.parametrize(
+    ("scale", "sixth"), [("dorian", "A2"), ("aeolian", "A♭2"), ("minor-blues", "A2"), ("altered", "A♭2")]
+)
+def test_moving_fifths_take_the_sixth_of_the_sound(scale: str, sixth: str) -> None:
+    choice = {"chord": 0, "symbol": "Cm", "sounds": [{"scale": scale}]}
+    changes = {"kind": "changes", "changes": {"text": "| Cm |", "choices": [choice]}}
+    found = pressed({"value": "quarter"}, sounds=changes, companions=[{"kind": "fifths", "moving": True}])
+    assert {pitch.text for one in found.strips[0].companions[0].chords for pitch in one.pitches} >= {"C2", sixth}
+
+
+@given(
+    text=st.sampled_from(CHANGES_TEXTS), key=st.sampled_from(["C", "F♯", "A♭"]),
+    place=st.sampled_from([("shell", "left", 40, 64), ("shell", "right", 52, 76), ("rootless", "left", 48, 69),
+                           ("rootless", "right", 58, 81)]),
+)  # fmt: skip
+@settings(max_examples=40, deadline=None)
+def test_a_voicing_lies_where_its_hand_does(text: str, key: str, place: tuple[str, str, int, int]) -> None:
+    form, hand, lowest, highest = place
+    voicings = {"kind": "voicings", "form": form, "hand": hand}
+    found = over(voicings, text=text, keys={"order": "picked", "picked": [key]})
+    for one in found.strips[0].companions[0].chords:
+        heights = [pitch.midi for pitch in one.pitches]
+        assert lowest <= min(heights)
+        assert max(heights) <= highest
+
+
 @pytest.mark.parametrize(
     ("text", "wanted"),
     [

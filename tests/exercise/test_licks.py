@@ -85,6 +85,7 @@ def test_what_cannot_be_read_is_told_at_its_place(text: str, where: int, words: 
         ("1 b3 3 1", "C", "1 ♭3 3 1", "c a c c"),
         ("1 b3 n3 1", "Dm7", "1 ♭3 3 1", "c c o c"),
         ("~7- 1", "C", "7 1", "a c"),
+        ("b3 1 5", "C", "♭3 1 5", "o c c"),  # a third away: no step into it
         ("A4 G4:1 F4", "Dm7 | G7", "5 4 ♭3", "c s c"),
     ],
 )
