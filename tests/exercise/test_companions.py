@@ -73,11 +73,17 @@ def test_a_chord_that_stays_is_struck_once_from_where_it_begins() -> None:
 
 
 @pytest.mark.parametrize(
-    ("scale", "sixth"), [("dorian", "A2"), ("aeolian", "A♭2"), ("minor-blues", "A2"), ("altered", "A♭2")]
-)
-def test_moving_fifths_take_the_sixth_of_the_sound(scale: str, sixth: str) -> None:
-    choice = {"chord": 0, "symbol": "Cm", "sounds": [{"scale": scale}]}
-    changes = {"kind": "changes", "changes": {"text": "| Cm |", "choices": [choice]}}
+    ("chord", "scale", "root", "sixth"),
+    [
+        ("Cm", "dorian", "1", "A2"), ("Cm", "aeolian", "1", "A♭2"), ("Cm", "minor-blues", "1", "A2"),
+        # A sound on another tonic: E♭ major has A♭, D♭ Lydian dominant has A♭, F major has A.
+        ("Cm", "ionian", "b3", "A♭2"), ("C7", "lydian-dominant", "b2", "A♭2"), ("C7", "ionian", "4", "A2"),
+        ("C7", "altered", "1", "A♭2"), ("C7", "major-pentatonic", "b7", "A2"),
+    ],
+)  # fmt: skip
+def test_moving_fifths_take_the_sixth_of_the_sound(chord: str, scale: str, root: str, sixth: str) -> None:
+    choice = {"chord": 0, "symbol": chord, "sounds": [{"scale": scale, "root": root}]}
+    changes = {"kind": "changes", "changes": {"text": f"| {chord} |", "choices": [choice]}}
     found = pressed({"value": "quarter"}, sounds=changes, companions=[{"kind": "fifths", "moving": True}])
     assert {pitch.text for one in found.strips[0].companions[0].chords for pitch in one.pitches} >= {"C2", sixth}
 

@@ -101,14 +101,15 @@ def _fifths(companion: Fifths, over: TimedChord, metre: Metre) -> Iterator[Compa
 
 
 def _root_fifth_sixth(over: TimedChord) -> tuple[Pitch, Pitch, Pitch]:
-    """The sixth is the sound's own where it has one above its root."""
+    """The sixth is the sound's own where it has one above the chord's root."""
     sound = over.sound
     assert sound is not None  # noqa: S101 - only what sounds has spans
     altered = over.chord.quality.fifths[:1] if over.chord else ()
-    own = {degree.number: degree for degree in reversed(sound.scale.degrees)}
     root = over.chord.root if over.chord else sound.tonic
+    names = [degree.name_above(sound.tonic) for degree in reversed(sound.scale.degrees)]
+    own = {degree.number: degree for degree in (Degree.between(root, name) for name in names)}
     fifth = Degree(5, altered[0]) if altered else own.get(5, Degree(5))
-    sixth = own.get(6, Degree(6)) if sound.tonic == root else Degree(6)
+    sixth = own.get(6, Degree(6))
     low = _low(root)
     return low, fifth.above(low), sixth.above(low)
 
