@@ -22,14 +22,13 @@ from dodecant.api.schemas.changes import (
 )
 from dodecant.exercise.harmony.chord_sounds import harmony, settled
 from dodecant.exercise.harmony.over_chords import fewest, laid_over, over_every_chord
-from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exports.registry import OF_CHANGES
 from dodecant.formats.json.documents import changes_from_json
 from dodecant.formats.musicxml.changes import changes_from_musicxml
 from dodecant.music.chord_scale_fit.serving import ACCEPTANCE
-from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
@@ -79,10 +78,7 @@ def transpose(wanted: TransposedIn) -> ChangesDocument:
     """The changes carried to another key, the chosen sounds with them."""
     before = parse_changes(wanted.draft.text)
     after = before if wanted.tonic is None else transposed(before, NoteName.parse(wanted.tonic))
-    choices = tuple(
-        ChordChoice(chord=number, symbol=print_chord(after.slots[number].chord), sounds=choice.sounds)
-        for number, choice in sorted(settled(before, wanted.draft.choices).items())
-    )
+    choices = settled(before, wanted.draft.choices).in_order(after)
     text = print_changes(after, numerals=wanted.numerals)
     return wanted.draft.model_copy(update={"text": text, "choices": choices})
 

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from dodecant.backing.changes_playing import played_chords
-from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of, lost_choices, settled
+from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of
 from dodecant.exercise.harmony.over_chords import Accepted, ChordUnderSound, ServedStretch, Service, offers
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.recipe.part import KeyName
@@ -175,7 +175,7 @@ def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
     reading = read_changes(draft.text)
     changes, house = reading.changes, HOUSES[house_name]
     catalogue = load_tables().scales
-    worked, unplaced = harmony_of(changes, draft, catalogue), lost_choices(changes, draft.choices)
+    worked = harmony_of(changes, draft, catalogue)
     keys = [bar.key for bar in changes.bars for _ in bar.slots]
     bars = [number for number, bar in enumerate(changes.bars) for _ in bar.slots]
     return WorkedOut(
@@ -191,11 +191,8 @@ def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
         played_bars=0 if reading.faults else len(changes.played),
         faults=[FaultOut(where=f.where, length=f.length, message=f.message, cure=f.cure) for f in reading.faults],
         playing=[] if reading.faults else _playing(changes),
-        choices=[
-            ChordChoice(chord=number, symbol=print_chord(changes.slots[number].chord), sounds=choice.sounds)
-            for number, choice in sorted(settled(changes, draft.choices).items())
-        ],
-        lost=[] if reading.faults else [lost_choice_text(one, changes, catalogue) for one in unplaced],
+        choices=list(worked.choices.in_order(changes)),
+        lost=[] if reading.faults else [lost_choice_text(one, changes, catalogue) for one in worked.choices.lost],
     )
 
 

@@ -59,8 +59,7 @@ def _of_scale(scale: Scale) -> _ChordDegrees:
 def _of_chord(quality: Quality, scale: Scale, above: Degree) -> _ChordDegrees:
     """What the chord leaves open is the sound's, whose tonic lies `above` the chord's root."""
     third, seventh = guide_degrees(Chord(_ROOT, quality, None))
-    tonic = above.name_above(_ROOT)
-    own = [Degree.between(_ROOT, degree.name_above(tonic)) for degree in scale.degrees]
+    own = scale.degrees_above(_ROOT, above.name_above(_ROOT))
     fifths = [Degree(5, alteration) for alteration in quality.fifths]
     tensions = {degree.number: degree for degree in quality.tensions}
 

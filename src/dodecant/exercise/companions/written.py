@@ -106,8 +106,7 @@ def _root_fifth_sixth(over: TimedChord) -> tuple[Pitch, Pitch, Pitch]:
     assert sound is not None  # noqa: S101 - only what sounds has spans
     altered = over.chord.quality.fifths[:1] if over.chord else ()
     root = over.chord.root if over.chord else sound.tonic
-    names = [degree.name_above(sound.tonic) for degree in reversed(sound.scale.degrees)]
-    own = {degree.number: degree for degree in (Degree.between(root, name) for name in names)}
+    own = {degree.number: degree for degree in reversed(sound.scale.degrees_above(root, sound.tonic))}
     fifth = Degree(5, altered[0]) if altered else own.get(5, Degree(5))
     sixth = own.get(6, Degree(6))
     low = _low(root)

@@ -12,12 +12,30 @@ from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.music.chord_scale_fit.fit import Fit, fit, weigh
 from dodecant.music.chord_scale_fit.place import Place, places
 from dodecant.music.core.chord import Chord
-from dodecant.music.core.chord_symbol import read_chord
+from dodecant.music.core.chord_symbol import print_chord, read_chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.progressions.changes import Changes
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.scale import ScaleCatalogue
+
+
+@dataclass(frozen=True)
+class SettledChoices:
+    """Choices at the chords they belong to, by the chord's number as written.
+
+    Those that are `lost` find no chord: the changes have none of that symbol, or all of them have sounds already.
+    """
+
+    at: Mapping[int, ChordChoice]
+    lost: tuple[ChordChoice, ...]
+
+    def in_order(self, changes: Changes) -> tuple[ChordChoice, ...]:
+        """The choices with the numbers and symbols of their chords in these changes (or in the same, transposed)."""
+        return tuple(
+            ChordChoice(chord=number, symbol=print_chord(changes.slots[number].chord), sounds=choice.sounds)
+            for number, choice in sorted(self.at.items())
+        )
 
 
 @dataclass(frozen=True)
@@ -36,6 +54,7 @@ class Harmony:
 
     changes: Changes
     chords: tuple[ChordSounds, ...]
+    choices: SettledChoices
     next_sound: str
 
     def sound(self, chord: int, chorus: int, time: int) -> Fit | None:
@@ -57,7 +76,7 @@ def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalog
     chosen = settled(changes, document.choices)
     found = []
     for number, (slot, place) in enumerate(zip(changes.slots, where, strict=True)):
-        choice = chosen.get(number)
+        choice = chosen.at.get(number)
         if slot.chord is None:
             found.append(ChordSounds(None, place, (), chosen=False))
         elif choice is None:
@@ -76,7 +95,7 @@ def harmony_of(changes: Changes, document: ChangesDraft, catalogue: ScaleCatalog
                 for place_in, one in enumerate(choice.sounds)
             )
             found.append(ChordSounds(slot.chord, place, sounds, chosen=True))
-    return Harmony(changes, tuple(found), document.next_sound)
+    return Harmony(changes, tuple(found), chosen, document.next_sound)
 
 
 @lru_cache(maxsize=64)
@@ -102,7 +121,7 @@ def chord_places(changes: Changes) -> tuple[Place, ...]:
     return tuple(by_number.get(n, Place(keys[n])) for n in range(len(keys)))
 
 
-def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> Mapping[int, ChordChoice]:
+def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> SettledChoices:
     """Each choice at its chord: the one with its number, or, when bars moved, the nearest with its symbol.
 
     A symbol may be spelled in any way that means the chord.
@@ -120,10 +139,4 @@ def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> Mapping[int, 
         free = [n for n, other in enumerate(chords) if chord and other == chord and n not in found]
         if free:
             found[min(free, key=lambda n: (abs(n - choice.chord), n))] = choice
-    return found
-
-
-def lost_choices(changes: Changes, choices: tuple[ChordChoice, ...]) -> tuple[ChordChoice, ...]:
-    """The choices that find no chord: the changes have none of that symbol, or all of them have sounds already."""
-    found = settled(changes, choices).values()
-    return tuple(choice for choice in choices if not any(choice is one for one in found))
+    return SettledChoices(found, tuple(one for one in choices if not any(one is held for held in found.values())))

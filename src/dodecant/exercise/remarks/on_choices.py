@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from dodecant.exercise.harmony.chord_sounds import lost_choices
+from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.notation.score import Cure, Remark
-from dodecant.exercise.recipe.changes_document import ChangesDocument, ChordChoice
+from dodecant.exercise.recipe.changes_document import ChordChoice
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.music.core.chord_symbol import print_chord, read_chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.progressions.changes import Changes
-from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.scale import ScaleCatalogue
 
 
@@ -20,13 +19,13 @@ def remarks_on_choices(recipe: Recipe, catalogue: ScaleCatalogue) -> Iterator[Re
     """Each choice that found no chord, and how to let all of them go."""
     if recipe.over_changes is None:
         return
-    document: ChangesDocument = recipe.over_changes.changes
-    changes = parse_changes(document.text)
-    lost = lost_choices(changes, document.choices)
+    document = recipe.over_changes.changes
+    worked = harmony(document, catalogue, pointer="/sounds/changes")
+    lost = worked.choices.lost
     kept = [one.model_dump(mode="json") for one in document.choices if not any(one is other for other in lost)]
     cure = Cure("Let it go" if len(lost) == 1 else "Let them go", {"sounds": {"changes": {"choices": kept}}})
     for choice in lost:
-        text = lost_choice_text(choice, changes, catalogue)
+        text = lost_choice_text(choice, worked.changes, catalogue)
         place = next(n for n, one in enumerate(document.choices) if one is choice)
         yield Remark("choices", None, f"/sounds/changes/choices/{place}", text, (cure,))
 
@@ -35,6 +34,7 @@ def lost_choice_text(choice: ChordChoice, changes: Changes, catalogue: ScaleCata
     """What was chosen, for which chord, and why it finds none; raises RecipeError for an unknown scale.
 
     >>> from dodecant.exercise.recipe.changes_document import SoundChoice
+    >>> from dodecant.music.progressions.changes_text import parse_changes
     >>> altered = SoundChoice(scale={"name": "dusk", "degrees": "1 b2 3 5"})
     >>> choice, none = ChordChoice(chord=1, symbol="Gb7", sounds=(altered,)), ScaleCatalogue(())
     >>> lost_choice_text(choice, parse_changes("| C |"), none)

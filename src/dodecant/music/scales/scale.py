@@ -11,6 +11,7 @@ from dodecant.music.core.chord import Colour, Quality
 from dodecant.music.core.chord_symbol import parse_quality, print_quality
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
 
 
 @dataclass(frozen=True)
@@ -45,6 +46,15 @@ class Scale:
         """'minor' when the sound has a ♭3 and no 3; it chooses the usual tonic spelling."""
         thirds = {degree.alteration for degree in self.degrees if degree.number == 3}
         return "minor" if -1 in thirds and 0 not in thirds else "major"
+
+    def degrees_above(self, root: NoteName, tonic: NoteName) -> tuple[Degree, ...]:
+        """What its degrees on a tonic are above another root, such as that of a chord.
+
+        >>> major = own_scale("major", "1 2 3 4 5 6 7")
+        >>> " ".join(d.text for d in major.degrees_above(NoteName.parse("C"), NoteName.parse("E♭")))
+        '♭3 4 5 ♭6 ♭7 1 2'
+        """
+        return tuple(Degree.between(root, degree.name_above(tonic)) for degree in self.degrees)
 
     @cached_property
     def tones(self) -> frozenset[Degree]:
