@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables
 from dodecant.music.chord_scale_fit.fit import FitSchool, costs, fit, need_of, scores, weigh
-from dodecant.music.chord_scale_fit.place import Place, places
+from dodecant.music.chord_scale_fit.place import Place
+from dodecant.music.chord_scale_fit.progression import places
 from dodecant.music.chord_scale_fit.reason import reason
 from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, chords_served, fewest_sounds
 from dodecant.music.core.chord import Chord

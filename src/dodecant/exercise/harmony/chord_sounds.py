@@ -10,7 +10,8 @@ from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDr
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.music.chord_scale_fit.fit import Fit, fit, weigh
-from dodecant.music.chord_scale_fit.place import Place, places
+from dodecant.music.chord_scale_fit.place import Place
+from dodecant.music.chord_scale_fit.progression import places
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import print_chord, read_chord
 from dodecant.music.core.degree import Degree

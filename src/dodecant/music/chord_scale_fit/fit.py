@@ -22,12 +22,13 @@ from dodecant.music.scales.hearing import heard_degree
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
 
 FitSchool = Literal["key", "colour"]
-CostName = Literal["missing", "care", "foreign", "gaps", "extra", "seldom", "taught", "elsewhere", "blues"]
+CostName = Literal["missing", "care", "foreign", "against", "gaps", "extra", "seldom", "taught", "elsewhere", "blues"]
 
 _MISSING = {"root": 1.5, "third": 6.0, "fifth": 0.8, "altered fifth": 5.0, "seventh": 4.0, "tension": 4.0}
 _CARE = {"key": 0.5, "colour": 1.6}
 _CARE_ON_DOMINANT = {"key": 0.5, "colour": 0.9}  # the 11 passes more easily there
 _FOREIGN = {"key": 1.5, "colour": 0.7}
+_AGAINST = 2.0  # what the chords around speak against, in either school
 _GAP = 0.7  # for each tone fewer than seven
 _EXTRA = 0.7  # for each tone more than seven: passing tones
 _SELDOM = 0.45
@@ -35,6 +36,7 @@ _TAUGHT = (-0.4, -0.2)  # the catalogue names this very chord first, or among ot
 _ELSEWHERE = 0.3  # a sound whose tonic is not the chord's root
 _BLUES = 0.8  # the blues scale of the key, over any chord of a blues
 _BLUES_FAMILY = "blues"
+_BLUES_CHORDS = (0, 7, 5)  # the tonic above the root of I, IV and V, in half steps
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,13 +66,17 @@ class Fit:
 class Need:
     """What a chord in its place asks for, as bits of half steps above its root (bit 0 is the root).
 
-    `blues` is the tonic of the blues it stands in, in half steps above the chord's root, or None.
+    `care` are the tones that rub and `care_cost` what each costs: little where the neighbours in a minor key leave no
+    other. `against` are tones the chords around speak against. `blues` is the tonic of the blues it stands in, in half
+    steps above the chord's root, or None.
     """
 
     missing: tuple[tuple[int, float], ...]
     chord: int
     care: int
+    care_cost: float
     welcome: int
+    against: int
     quality: Quality
     school: FitSchool
     blues: int | None
@@ -78,11 +84,13 @@ class Need:
 
 def need_of(chord: Chord, place: Place, school: FitSchool = "key") -> Need:
     """What a chord asks for where it stands."""
+    chord = chord.heard
     quality, blues = chord.quality, None
     altered = quality.fifths != (0,) or any(degree.alteration for degree in quality.tensions)
-    if place.blues and place.key and not altered:
-        blues = (place.key.tonic.pitch_class - chord.root.pitch_class) % 12
-    return _need(quality, place.welcome(chord), school, blues)
+    if place.blues and place.key and quality.dominant and not altered:
+        above = (place.key.tonic.pitch_class - chord.root.pitch_class) % 12
+        blues = above if above in _BLUES_CHORDS else None
+    return _need(quality, place.welcome(chord), place.against(chord), school, blues)
 
 
 def fit(
@@ -107,7 +115,7 @@ def fit(
     >>> fit(chord, Place(Key.parse("C")), scales)[0].text
     'D Dorian'
     """
-    wanted = frozenset(families)
+    wanted, chord = frozenset(families), chord.heard
     scored = _scored(need_of(chord, place, school), catalogue, elsewhere)
     kept = [one for one in scored if one[2].family in wanted] if wanted else scored
     return tuple(Fit(tonic_above(chord.root, turn), scale, score) for score, turn, scale in kept[:most])
@@ -115,6 +123,7 @@ def fit(
 
 def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: FitSchool = "key") -> Fit:
     """The score of one sound for a chord, whether or not the catalogue has it."""
+    chord = chord.heard
     turn = (tonic.pitch_class - chord.root.pitch_class) % 12
     taught = {} if turn else {0: _taught(chord.quality, scale)}
     (score,) = _sums(need_of(chord, place, school), [_row(scale)], taught, turn)
@@ -123,17 +132,23 @@ def weigh(tonic: NoteName, scale: Scale, chord: Chord, place: Place, school: Fit
 
 def costs(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") -> tuple[Cost, ...]:
     """The parts a score is made of; they add up to it."""
-    turn = (found.tonic.pitch_class - chord.root.pitch_class) % 12
+    turn = (found.tonic.pitch_class - chord.heard.root.pitch_class) % 12
     return tuple(_costs(need_of(chord, place, school), found.scale, turn))
 
 
 @lru_cache(maxsize=4096)
-def _need(quality: Quality, welcome: int, school: FitSchool, blues: int | None) -> Need:
+def _need(quality: Quality, welcome: int, against: int, school: FitSchool, blues: int | None) -> Need:
     missing: dict[int, float] = {}
     for degree in quality.degrees:
         missing[degree.half_steps % 12] = _MISSING[_part(degree, quality)]
     chord = sum(1 << height for height in missing)
-    return Need(tuple(missing.items()), chord, _rubbing(welcome, quality), welcome, quality, school, blues)
+    triad = quality.seventh == "none" and not quality.sixth and not quality.tensions
+    told = against and (triad or (quality.third == "minor" and quality.fifths == (0,)))
+    care_school: FitSchool = "key" if told else school
+    care = (_CARE_ON_DOMINANT if quality.dominant else _CARE)[care_school]
+    return Need(
+        tuple(missing.items()), chord, _rubbing(welcome, quality), care, welcome, against, quality, school, blues
+    )
 
 
 def _part(degree: Degree, quality: Quality) -> str:
@@ -204,8 +219,9 @@ def scores(need: Need, catalogue: ScaleCatalogue, turn: int) -> list[float]:
 
 def _sums(need: Need, rows: list[_Row], taught: dict[int, float], turn: int) -> list[float]:
     """The sums of `costs`, by bits."""
-    chord, care, foreign = need.chord, need.care, 0xFFF & ~need.chord & ~need.welcome
-    care_cost, foreign_cost = _care_cost(need), _FOREIGN[need.school]
+    chord, care, against = need.chord, need.care, need.against
+    foreign = 0xFFF & ~chord & ~need.welcome & ~against
+    care_cost, foreign_cost = need.care_cost, _FOREIGN[need.school]
     other_root = _ELSEWHERE if turn else 0.0
     missing: dict[int, float] = {0: 0.0}
     found = []
@@ -218,7 +234,7 @@ def _sums(need: Need, rows: list[_Row], taught: dict[int, float], turn: int) -> 
         if lost not in missing:
             missing[lost] = sum(weight for height, weight in need.missing if lost >> height & 1)
         rubbing = care_cost * care_share * (tones & care).bit_count()
-        strange = foreign_cost * (tones & foreign).bit_count()
+        strange = foreign_cost * (tones & foreign).bit_count() + _AGAINST * (tones & against).bit_count()
         found.append(round(missing[lost] + rubbing + strange + rarity + size + other_root + taught.get(place, 0.0), 3))
     return found
 
@@ -230,11 +246,13 @@ def _costs(need: Need, scale: Scale, turn: int) -> list[Cost]:
         return [Cost("blues", _BLUES), *([seldom] if seldom.amount else [])]
     tones = ((scale.bits << turn) | (scale.bits >> (12 - turn))) & 0xFFF
     lost = [(height, weight) for height, weight in need.missing if not tones >> height & 1]
-    rubbing, strange = tones & need.care, tones & ~need.chord & ~need.welcome
+    rubbing, against = tones & need.care, tones & need.against
+    strange = tones & ~need.chord & ~need.welcome & ~against
     found = [
         Cost("missing", sum(weight for _, weight in lost), _degrees(need, [height for height, _ in lost])),
-        Cost("care", _care_cost(need) * _care_share(size) * rubbing.bit_count(), _degrees(need, _heights(rubbing))),
+        Cost("care", need.care_cost * _care_share(size) * rubbing.bit_count(), _degrees(need, _heights(rubbing))),
         Cost("foreign", _FOREIGN[need.school] * strange.bit_count(), _degrees(need, _heights(strange))),
+        Cost("against", _AGAINST * against.bit_count(), _degrees(need, _heights(against))),
         Cost("gaps", _GAP * max(0, 7 - size)),
         Cost("extra", _EXTRA * max(0, size - 7)),
         seldom,
@@ -242,10 +260,6 @@ def _costs(need: Need, scale: Scale, turn: int) -> list[Cost]:
         Cost("taught", 0 if turn else _taught(need.quality, scale)),
     ]
     return [cost for cost in found if cost.amount]
-
-
-def _care_cost(need: Need) -> float:
-    return (_CARE_ON_DOMINANT if need.quality.dominant else _CARE)[need.school]
 
 
 def _care_share(size: int) -> float:

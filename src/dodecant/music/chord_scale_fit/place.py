@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from dodecant.music.core.chord import Chord, Quality
@@ -22,12 +22,16 @@ _EXPECTED_ON = frozenset({7, 9, 2, 4, 11, 0})
 class Place:
     """The key a chord stands in (None when nothing is known) and the chord it goes to.
 
-    `blues` is true where dominants are at rest, as on the I7 and IV7 of a blues.
+    `blues` is true where dominants are at rest, as on the I7 and IV7 of a blues. `moment` is the key heard here where
+    the chords on both sides tell it (`progression.py`); `without` are pitch classes of that key that are not taken,
+    because the neighbours have the other sixth or seventh.
     """
 
     key: Key | None = None
     next: Chord | None = None
     blues: bool = False
+    moment: Key | None = None
+    without: frozenset[int] = frozenset()
 
     def falls(self, chord: Chord) -> bool:
         """Whether the chord goes down a fifth."""
@@ -43,32 +47,53 @@ class Place:
         if self.sideways(chord):
             return _with_altered_tensions(_LYDIAN_DOMINANT, quality)
         key = self.key_of_the_moment(chord)
-        tones = _bits_above(chord, key.pitch_classes)
+        tones = _bits_above(chord, key.pitch_classes - self.without)
         if quality.dominant:
-            if key.colour == "minor":
+            if key.colour == "minor" and not self.without:
                 tones &= ~_bits_above(chord, [self._other_sixth(key)])
             return _with_altered_tensions(tones, quality)
         return tones | self._borrowed(chord, key)
 
+    def against(self, chord: Chord) -> int:
+        """The tones that the chords around speak against, as bits of half steps above its root.
+
+        They are the sixth or seventh of a minor key that the neighbours have otherwise, and over a dominant the major
+        third of the minor chord it falls to.
+        """
+        tones = set(self.without)
+        if (
+            self.next is not None
+            and chord.quality.dominant
+            and self.falls(chord)
+            and self.next.quality.third == "minor"
+        ):
+            tones.add((self.next.root.pitch_class + 4) % 12)
+        return _bits_above(chord, tones - {name.pitch_class for name in chord.names})
+
     def key_of_the_moment(self, chord: Chord) -> Key:
         """The key heard here.
 
-        It is where a dominant or a two-five leads, else the key of the piece, else what the chord suggests alone
-        (m7 as II of major, m7♭5 as II of minor, 7 as V, a raised fifth as III of minor, anything else as I).
+        It is what the chords around tell, else where a dominant or a two-five leads, else the key of the piece, else
+        what the chord suggests alone (m7 as II of major, m7♭5 as II of minor, 7 as V, a raised fifth as III of minor,
+        anything else as I). A minor chord with a major seventh is a tonic wherever it stands.
         """
         quality, following = chord.quality, self.next
+        if self.moment is not None:
+            return self.moment
         if following is not None and self.falls(chord):
-            if quality.dominant and not (self.key and _inside(chord, self.key)):
+            if quality.dominant and not (self.key and inside(chord, self.key)):
                 return Key(following.root, following.quality.colour)
-            if quality.two and following.quality.dominant and not self._both_inside(chord, following):
+            if quality.two and following.quality.dominant and not self._bothinside(chord, following):
                 return Key(Degree(4).name_above(following.root), "minor" if -1 in quality.fifths else "major")
+        if quality.third == "minor" and quality.seventh == "major":
+            return Key(chord.root, "minor")
         if quality.seventh != "minor" and quality.fifths == (1,):
             return Key(Degree(6).name_above(chord.root), "minor")
         return self.key or _suggested(chord)
 
     def _borrowed(self, chord: Chord, key: Key) -> int:
         """The tones of the minor key (and its ♭2), under a chord of a major key that is borrowed from there."""
-        if self.key != key or key.colour == "minor" or _inside(chord, key):
+        if self.key != key or key.colour == "minor" or inside(chord, key):
             return 0
         lent = Key(key.tonic, "minor").pitch_classes | {(key.tonic.pitch_class + 1) % 12}
         return _bits_above(chord, lent) if {name.pitch_class for name in chord.names} <= lent else 0
@@ -79,12 +104,12 @@ class Place:
             return False
         return self.key is None or (chord.root.pitch_class - self.key.tonic.pitch_class) % 12 in (0, 5)
 
-    def _both_inside(self, chord: Chord, following: Chord) -> bool:
-        return self.key is not None and _inside(chord, self.key) and _inside(following, self.key)
+    def _bothinside(self, chord: Chord, following: Chord) -> bool:
+        return self.key is not None and inside(chord, self.key) and inside(following, self.key)
 
     def sideways(self, chord: Chord) -> bool:
         """Whether it is a dominant that does not fall a fifth, or stands where none falls from (♭VII, ♭II, ♭VI)."""
-        if not chord.quality.dominant or self.rests(chord):
+        if not chord.quality.dominant or self.rests(chord) or self.moment is not None:
             return False
         if self.key is None:
             return self.next is not None and not self.falls(chord)
@@ -103,34 +128,7 @@ class Place:
         return lowered if raised in inside and lowered not in inside else raised
 
 
-def places(chords: Sequence[Chord | None], keys: Sequence[Key]) -> tuple[Place, ...]:
-    """The place of every chord of a progression, read as a ring: the last goes on to the first.
-
-    A chord that is repeated, or only sharpened by tensions, goes where the last of them goes. A progression with a
-    dominant on its own tonic and on its fourth step is taken for a blues.
-    """
-    count = len(chords)
-    steps = {
-        (chord.root.pitch_class - key.tonic.pitch_class) % 12
-        for chord, key in zip(chords, keys, strict=True)
-        if chord is not None and chord.quality.dominant
-    }
-    blues = {0, 5} <= steps
-    found = []
-    for number, (chord, key) in enumerate(zip(chords, keys, strict=True)):
-        later = (chords[(number + n) % count] for n in range(1, count))
-        following = next((other for other in later if other is not None and not _same_errand(chord, other)), None)
-        found.append(Place(key, following, blues))
-    return tuple(found)
-
-
-def _same_errand(chord: Chord | None, other: Chord) -> bool:
-    if chord is None or chord.root != other.root:
-        return False
-    return chord.quality == other.quality or (chord.quality.dominant and other.quality.dominant)
-
-
-def _inside(chord: Chord, key: Key) -> bool:
+def inside(chord: Chord, key: Key) -> bool:
     """Whether all tones of a chord belong to a key."""
     return all(name.pitch_class in key.pitch_classes for name in chord.names)
 
@@ -144,7 +142,7 @@ def _suggested(chord: Chord) -> Key:
     return Key(chord.root, quality.colour)
 
 
-def _bits_above(chord: Chord, pitch_classes: Sequence[int] | frozenset[int]) -> int:
+def _bits_above(chord: Chord, pitch_classes: Iterable[int]) -> int:
     return sum(1 << (pitch_class - chord.root.pitch_class) % 12 for pitch_class in pitch_classes)
 
 

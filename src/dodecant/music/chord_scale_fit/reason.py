@@ -26,7 +26,11 @@ def reason(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") ->
     parts = {cost.name: cost.tones for cost in costs(found, chord, place, school)}
     if "blues" in parts:
         return f"The blues scale of the key holds over every chord of a blues, {print_chord(chord)} too."
-    said = [_tones(parts.get("missing"), chord, found), _home(parts.get("foreign"), chord, place)]
+    foreign, against = parts.get("foreign"), parts.get("against")
+    said = [_tones(parts.get("missing"), chord, found), "" if against and not foreign else _home(foreign, chord, place)]
+    if against:
+        goes = "goes" if len(against) == 1 else "go"
+        said.append(f"its {_listed(against)} {goes} against the chords around it")
     if "care" in parts:
         said.append(f"the {_listed(parts['care'])} {'wants' if len(parts['care']) == 1 else 'want'} care")
     said += [text for name, text in _ASIDES if name in parts]
@@ -48,6 +52,7 @@ def _tones(missing: Sequence[Degree] | None, chord: Chord, found: Fit) -> str:
     if not missing:
         return f"Holds every tone of {name}"
     lost = f"Leaves out the {_listed(missing)} of {name}"
+    chord = chord.heard
     by_height = {degree.half_steps % 12 for degree in missing}
     stands_in = {(tone.pitch_class - chord.root.pitch_class) % 12 for tone in _names(found)}
     if by_height == {4} and 3 in stands_in:
@@ -60,6 +65,7 @@ def _names(found: Fit) -> list[NoteName]:
 
 
 def _home(foreign: Sequence[Degree] | None, chord: Chord, place: Place) -> str:
+    chord = chord.heard
     if foreign:
         verb = "comes" if len(foreign) == 1 else "come"
         return f"its {_listed(foreign)} {verb} from outside {place.key_of_the_moment(chord).text}"

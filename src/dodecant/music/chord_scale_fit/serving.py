@@ -108,7 +108,7 @@ def fewest_sounds(
     for steps in reversed(came[1:]):
         way.append(steps[way[-1]])
     way.reverse()
-    return _stretches(way, rows, chords, by_place, pinned or {})
+    return _stretches(way, rows, chords, by_place, pinned or {}, catalogue)
 
 
 _Row = dict[tuple[int, int], float]
@@ -133,7 +133,7 @@ def _rows(
         elif chord is None:
             rows.append(None)
         else:
-            need, root = need_of(chord, place, school), chord.root.pitch_class
+            need, root = need_of(chord, place, school), chord.heard.root.pitch_class
             if (need, root) not in done:
                 scored = {
                     ((root + turn) % 12, n): score
@@ -153,6 +153,7 @@ def _stretches(
     chords: Sequence[Chord | None],
     scales: Mapping[tuple[int, int], Scale],
     pinned: Mapping[int, tuple[NoteName, Scale]],
+    catalogue: ScaleCatalogue,
 ) -> tuple[Stretch, ...]:
     found: list[Stretch] = []
     first = 0
@@ -161,15 +162,32 @@ def _stretches(
             continue
         span = range(first, number)
         held = next((pinned[n] for n in span if n in pinned), None)
-        tonic, scale = held or (_named(way[first][0], [chords[n] for n in span]), scales[way[first]])
+        tonic, scale = held or _named(way[first][0], scales[way[first]], [chords[n] for n in span], catalogue)
         score = sum(row[way[first]] for n in span if (row := rows[n]) is not None)
         found.append(Stretch(tonic, scale, first, number, round(score, 3)))
         first = number
     return tuple(found)
 
 
-def _named(pitch_class: int, chords: Sequence[Chord | None]) -> NoteName:
-    """The tonic's name: a root of the stretch where one sounds the same, else spelled from the first root."""
-    roots = [chord.root for chord in chords if chord is not None] or [_FREE_ROOT]
-    same = (root for root in roots if root.pitch_class == pitch_class)
-    return next(same, tonic_above(roots[0], (pitch_class - roots[0].pitch_class) % 12))
+def _named(
+    pitch_class: int, scale: Scale, chords: Sequence[Chord | None], catalogue: ScaleCatalogue
+) -> tuple[NoteName, Scale]:
+    """A stretch's sound named by a chord it serves: on its root, as the mode that stands there.
+
+    Where the tonic is no root of the stretch, the same tones are looked for on the roots, the least rare first;
+    where no mode stands on any of them, the tonic is spelled from the first root.
+    """
+    roots = [chord.heard.root for chord in chords if chord is not None] or [_FREE_ROOT]
+    same = next((root for root in roots if root.pitch_class == pitch_class), None)
+    if same is not None:
+        return same, scale
+    found = []
+    for place, root in enumerate(roots):
+        turn = (pitch_class - root.pitch_class) % 12
+        bits = ((scale.bits << turn) | (scale.bits >> (12 - turn))) & 0xFFF
+        modes = (mode for mode in catalogue.scales if mode.bits == bits and mode.family == scale.family)
+        found += [(mode.seldom, place, root, mode) for mode in modes]
+    if found:
+        *_, root, mode = min(found, key=lambda one: one[:2])
+        return root, mode
+    return tonic_above(roots[0], (pitch_class - roots[0].pitch_class) % 12), scale

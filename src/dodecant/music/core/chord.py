@@ -123,6 +123,29 @@ class Chord:
         """The spelled tones above the root, in the order of `Quality.degrees`."""
         return tuple(degree.name_above(self.root) for degree in self.quality.degrees)
 
+    @property
+    def heard(self) -> Chord:
+        """The chord that is meant: a major chord over the tone a whole step up, or a minor one over its fourth, is a
+        suspended dominant on the bass (usual lead sheet practice); any other chord is itself.
+
+        >>> from dodecant.music.core.chord_symbol import parse_chord, print_chord
+        >>> [print_chord(parse_chord(name).heard) for name in ("F/G", "Dm7/G", "C/E")]
+        ['G9sus4', 'G9sus4', 'C/E']
+        """
+        return _suspended(self) or self if self.bass is not None else self
+
+
+@lru_cache(maxsize=512)
+def _suspended(chord: Chord) -> Chord | None:
+    """The suspended dominant on a chord's bass, if it is one: fourth and seventh are there, and no third."""
+    assert chord.bass is not None  # noqa: S101 - asked for by its only caller
+    heights = {(tone.pitch_class - chord.bass.pitch_class) % 12 for tone in chord.names}
+    suspends = {10, 5} <= heights <= {0, 2, 5, 7, 9, 10} and heights & {2, 9}
+    if not suspends or chord.bass.pitch_class == chord.root.pitch_class:
+        return None
+    tensions = tuple(Degree(number) for number, height in ((9, 2), (13, 9)) if height in heights)
+    return Chord(chord.bass, Quality("sus4", (0,), "minor", tensions=tensions))
+
 
 def guide_degrees(chord: Chord) -> tuple[Degree, Degree]:
     """The third and the seventh of a chord, or what stands in for them.
