@@ -18,7 +18,7 @@ from dodecant.music.core.chord import Chord
 from dodecant.music.core.key import moved
 from dodecant.music.core.pitch import LETTER_SEMITONES, NoteName, Pitch
 from dodecant.music.progressions.changes import chords_in
-from dodecant.music.scales.scale import Scale
+from dodecant.music.scales.scale import CHORD_FAMILY, Scale
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +50,7 @@ class Sound:
     @property
     def text(self) -> str:
         """'A♭ Lydian', or for the tones of a chord 'A♭m7'."""
-        if self.scale.family == "chord":
+        if self.scale.family == CHORD_FAMILY:
             return f"{self.tonic.text}{' ' * (self.scale.name == 'major')}{self.scale.name}"
         return f"{self.tonic.text} {self.scale.name}"
 

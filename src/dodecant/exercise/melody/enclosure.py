@@ -6,7 +6,7 @@ note takes the letter next to the target's, with whatever alteration makes the s
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
 from dodecant.exercise.melody.figure_tone import FigureTone
@@ -97,10 +97,15 @@ def _targets(recipe: Enclosure, sound: Scale) -> frozenset[Degree] | None:
         case "chord":
             return sound.frame
         case "thirds-sevenths":
-            return frozenset(degree for degree in sound.frame if degree.number in (3, 7))
+            return frozenset(_own(sound, (3, 7)) & sound.frame)
         case "chosen":
             numbers = parse_degrees(recipe.degrees)
-            exact = set(numbers)
             # A plain number means the sound's own tone of that number, an altered one exactly that.
-            own = {tone for tone in sound.tones for n in numbers if n.alteration == 0 and tone.number == n.number}
-            return frozenset(own | exact)
+            own = _own(sound, [degree.number for degree in numbers if degree.alteration == 0])
+            plain = {tone for tone in sound.tones for n in numbers if n.alteration == 0 and tone.number == n.number}
+            return frozenset(own | set(numbers) | (set() if sound.reads else plain))
+
+
+def _own(sound: Scale, numbers: Iterable[int]) -> set[Degree]:
+    """The sound's tones of some numbers, as its chord hears them."""
+    return {sound.degrees[place] for number in numbers if (place := sound.index_of(number)) is not None}

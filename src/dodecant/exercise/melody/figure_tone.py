@@ -48,6 +48,17 @@ class ToneMaker:
             self._made[key] = FigureTone(self.ladder.pitch(rung), self.ladder.degree(rung), rung)
         return self._made[key]
 
+    def rung_as(self, rung: int, name: Degree | None) -> FigureTone:
+        """The tone of a rung spelled as another degree that sounds the same, if any: a ♯4 as the ♭5 of its chord."""
+        if name is None:
+            return self.rung(rung)
+        key = ("rung as", rung, name)
+        if key not in self._made:
+            pitch, own = self.ladder.pitch(rung), self.ladder.degree(rung)
+            moved = pitch.moved(name.steps - own.steps, name.half_steps - own.half_steps)
+            self._made[key] = FigureTone(moved, name, rung)
+        return self._made[key]
+
     def above(self, anchor: int, interval: Interval) -> FigureTone:
         """The tone an exact interval above a rung."""
         key = ("above", anchor, *interval)

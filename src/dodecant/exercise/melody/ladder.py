@@ -54,6 +54,10 @@ class Ladder:
         place = self.scale.index_of(step + 1)
         return None if place is None else place + octave * len(self.scale)
 
+    def name_for(self, number: int) -> Degree | None:
+        """How the chord spells the tone of a number that no degree of the ladder has, or None."""
+        return self.scale.chord_tone((number - 1) % 7 + 1)
+
     def nearest_rung(self, number: int) -> int:
         """The rung nearest in half steps to a number of the major scale; the lower one of two."""
         wanted = Degree(number).half_steps

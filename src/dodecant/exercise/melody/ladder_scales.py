@@ -63,12 +63,12 @@ def pair_triads(scale: Scale, rank: int, pointer: str) -> tuple[frozenset[Degree
         )
         raise RecipeError([Problem(pointer, f"{scale.name} holds {count}.", cure)])
     pair = pairs[rank - 1]
-    return _on_root(pair.first, scale), _on_root(pair.second, scale)
+    return _on_root(pair.first), _on_root(pair.second)
 
 
-def _on_root(stack: Stack, scale: Scale) -> frozenset[Degree]:
-    heights = {name.pitch_class for name in stack.names}
-    return frozenset(degree for degree in scale.degrees if degree.half_steps % 12 in heights)
+def _on_root(stack: Stack) -> frozenset[Degree]:
+    """The degrees of a triad, in its own letters."""
+    return frozenset(Degree.between(_ROOT, name) for name in stack.names)
 
 
 class _Side(NamedTuple):
@@ -99,7 +99,8 @@ def _arpeggio(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
 def _pair(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
     assert isinstance(part, PairLadder)  # noqa: S101 - chosen by its class
     first, second = pair_triads(side.scale, part.rank, f"{side.pointer}/rank")
-    return tuple(degree for degree in side.degrees if degree in first | second)
+    own = {degree.half_steps % 12: degree for degree in first | second}
+    return tuple(own[degree.half_steps] for degree in side.degrees if degree.half_steps in own)
 
 
 def _all_twelve(part: LadderPart, side: _Side) -> tuple[Degree, ...]:

@@ -95,7 +95,7 @@ class ToneAnalyser:
             number = "" if school == "none" else number_text(degree, scale, school)
             return _ToneInSound(step, number, role_of(degree, scale), changed)
         heard, role = hearing(segment.chord.quality)[(raw.pitch.midi + _above_root(segment)) % 12]
-        weight: Role = role if role == "chord" or degree in scale.tones else "outside"
+        weight: Role = role if role == "chord" or role_of(degree, scale) != "outside" else "outside"
         if school == "none":
             return _ToneInSound(step, "", weight, changed)
         number = heard.text if school == "chord" else number_text(degree, scale, school)

@@ -67,6 +67,16 @@ class NoteName:
         """The same sound without a double accidental and without C♭, F♭, E♯, B♯."""
         return Pitch(self.letter, self.alteration, 4).plain(white_keys_too=True).name
 
+    def enharmonics(self) -> tuple[NoteName, ...]:
+        """The names on the letters beside it that sound the same, with at most two signs.
+
+        >>> [name.text for name in NoteName.parse("F♯").enharmonics()]
+        ['E𝄪', 'G♭']
+        """
+        beside = (((self.letter + way) % 7) for way in (-1, 1))
+        names = (NoteName(n, (self.pitch_class - LETTER_SEMITONES[n] + 6) % 12 - 6) for n in beside)
+        return tuple(name for name in names if abs(name.alteration) <= 2)
+
     def without_doubles(self) -> NoteName:
         """The same sound without a double accidental; a name that has none stays, C♭ and E♯ too.
 

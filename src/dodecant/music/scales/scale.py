@@ -13,6 +13,9 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
+CHORD_FAMILY = "chord"  # of the tones of a chord
+_WHOLE = 7  # tones of a scale without gaps
+
 
 @dataclass(frozen=True)
 class Scale:
@@ -20,7 +23,8 @@ class Scale:
 
     `family` and `mode` say which parent it comes from and from which of the parent's steps (1-based). `down` is the
     form coming down, where it differs. `serves` are the chord qualities it is taught over, the first one foremost;
-    `colour_tones` tell it from its neighbours; `seldom` says how far it is from daily use (0 daily to 3 rare).
+    `colour_tones` tell it from its neighbours; `seldom` says how far it is from daily use (0 daily to 3 rare). `reads`
+    are its tones as that chord hears them, where the letters of its parent hide the third; `formerly` its older ids.
     """
 
     id: str
@@ -34,6 +38,8 @@ class Scale:
     colour_tones: tuple[Degree, ...] = ()
     use: str = ""
     seldom: int = 0
+    reads: tuple[Degree, ...] | None = None
+    formerly: tuple[str, ...] = ()
 
     def __len__(self) -> int:
         return len(self.degrees)
@@ -70,7 +76,8 @@ class Scale:
         return frozenset(min(self._on(number), key=_plainest) for number in (1, 3, 5, 7) if self._on(number))
 
     def _on(self, number: int) -> list[Degree]:
-        return [degree for degree in self.degrees if degree.number == number]
+        """Its tones of a number, as the chord hears them."""
+        return [degree for degree in self.reads or self.degrees if degree.number == number]
 
     @cached_property
     def care(self) -> frozenset[Degree]:
@@ -100,10 +107,27 @@ class Scale:
         """The place of the degree with this number (1 to 7), or None if the sound lacks it.
 
         Of two tones on one number it is the chord's (the ♭7 of bebop dominant), then the unaltered one, then the lower.
+        Over an altered chord a 3 is the chord's third, and a 5 one of its altered fifths, however they are spelled.
+
+        >>> altered = Scale("a", "a", _degrees("1 b2 #2 3 #4 b6 b7", "a"), "a", 1, serves=(parse_quality("7alt"),))
+        >>> [altered.index_of(number) for number in (1, 3, 5, 7)]
+        [0, 3, 4, 6]
         """
         found = self._on(number)
-        chosen = [degree for degree in found if degree in self.frame] or found
-        return self.degrees.index(min(chosen, key=_plainest)) if chosen else None
+        framed = {degree.half_steps for degree in self.frame}
+        chosen = [degree for degree in found if degree.half_steps in framed] or found
+        if chosen:
+            return (self.reads or self.degrees).index(min(chosen, key=_plainest))
+        hidden = self.chord_tone(number)
+        heights = [degree.half_steps for degree in self.degrees]
+        return heights.index(hidden.half_steps) if hidden is not None and hidden.half_steps in heights else None
+
+    def chord_tone(self, number: int) -> Degree | None:
+        """The tone of the chord it serves first that has a number which none of its own degrees has, or None."""
+        if not self.serves or self._on(number):
+            return None
+        found = [tone for tone in self.serves[0].frame if tone.number == number]
+        return found[0] if found and len(self) >= _WHOLE else None
 
     def rotated(self, mode: int) -> tuple[Degree, ...]:
         """The degrees read from another step (1-based) as the new root.
@@ -131,7 +155,7 @@ class ScaleCatalogue:
 
     @cached_property
     def _by_id(self) -> dict[str, Scale]:
-        return {scale.id: scale for scale in self.scales}
+        return {name: scale for scale in self.scales for name in (*scale.formerly, scale.id)}
 
     def __contains__(self, scale_id: str) -> bool:
         return scale_id in self._by_id
@@ -177,6 +201,8 @@ def read_catalogue(text: str) -> ScaleCatalogue:
                 serves=tuple(parse_quality(text) for text in row.get("serves", ())),
                 colour_tones=tuple(Degree.parse(word) for word in row.get("colour", "").split()),
                 use=row.get("use", ""),
+                reads=_degrees(row["reads"], row["id"]) if "reads" in row else None,
+                formerly=tuple(row.get("formerly", ())),
                 seldom=row.get("seldom", 0),
             )
         )
@@ -204,7 +230,7 @@ def chord_scale(quality: Quality) -> Scale:
     degrees = tuple(by_height[height] for height in sorted(by_height))
     if not 3 <= len(degrees) <= 12:
         raise MusicError(f"{name} has {len(degrees)} tones.", cure="Take a chord of three tones or more.", where=0)
-    return Scale(id="chord", name=name, degrees=degrees, family="chord", mode=1, serves=(quality,))
+    return Scale(id="chord", name=name, degrees=degrees, family=CHORD_FAMILY, mode=1, serves=(quality,))
 
 
 def own_scale(name: str, text: str) -> Scale:

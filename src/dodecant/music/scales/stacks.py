@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
@@ -63,7 +63,28 @@ def named_stack(step: Degree, tonic: NoteName, tones: Iterable[Degree]) -> Stack
     """Tones read as a chord on the first of them."""
     names = tuple(tone.name_above(tonic) for tone in tones)
     heights = frozenset((name.pitch_class - names[0].pitch_class) % 12 for name in names)
+    if abs(step.alteration) > 1:  # nobody writes a chord on it: C♭dim7 in a D diminished scale is Bdim7
+        names = tuple(name.plain() for name in names)
     return Stack(step, names, _by_heights().get(heights) if len(heights) == len(names) else None)
+
+
+def _spelled(names: Sequence[NoteName], quality: Quality) -> tuple[NoteName, ...]:
+    """A chord's tones in the letters of the chord: its root as the sound spells it, or the name that fits it better.
+
+    >>> names = [NoteName.parse(name) for name in ("F♯", "B♭", "D♭")]
+    >>> " ".join(name.text for name in _spelled(names, parse_quality("")))
+    'G♭ B♭ D♭'
+    """
+    above = {degree.half_steps % 12: degree for degree in quality.degrees}
+    order = [above[(name.pitch_class - names[0].pitch_class) % 12] for name in names]
+    roots = dict.fromkeys((names[0], *names[0].enharmonics()))
+    chords = [tuple(degree.name_above(root) for degree in order) for root in roots]
+
+    def strangeness(chord: tuple[NoteName, ...]) -> tuple[int, int]:
+        doubles = sum(abs(name.alteration) > 1 for name in chord)
+        return doubles, sum(one != other for one, other in zip(chord, names, strict=True))
+
+    return min(chords, key=strangeness)
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,7 +110,7 @@ def triads(tonic: NoteName, scale: Scale) -> tuple[Stack, ...]:
             degrees = [_in_scale(scale, step.half_steps + tone.half_steps) for tone in parse_quality(word).degrees]
             if all(degrees):
                 names = tuple(degree.name_above(tonic) for degree in degrees if degree)
-                found.append(Stack(step, names, parse_quality(word)))
+                found.append(Stack(step, _spelled(names, parse_quality(word)), parse_quality(word)))
     return tuple(found)
 
 

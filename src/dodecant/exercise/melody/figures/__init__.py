@@ -8,10 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from dodecant.exercise.melody.figures.arpeggios import ArpeggioTones
 from dodecant.exercise.melody.figures.base import Figure, Grounds
 from dodecant.exercise.melody.figures.lick import LickTones
 from dodecant.exercise.melody.figures.pairs import PairTones
-from dodecant.exercise.melody.figures.straight import ArpeggioTones, CellTones, IntervalTones, RungTones, RunTones
+from dodecant.exercise.melody.figures.straight import CellTones, IntervalTones, RungTones, RunTones
 from dodecant.exercise.recipe.figures import (
     Arpeggios,
     Cell,

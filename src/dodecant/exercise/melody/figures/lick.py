@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures.base import Figure, Grounds
+from dodecant.exercise.melody.figures.moves import Numbered, numbered
 from dodecant.exercise.melody.lick import Lean, LickTone
 from dodecant.exercise.melody.path import Anchor
 from dodecant.exercise.recipe.cell import CellTone
@@ -63,6 +64,10 @@ class LickTones(Figure):
             return self.maker.away_from(target, move.steps, move.half_steps)
         if not isinstance(move, CellTone):
             return self.maker.above(anchor, move)
+        if tone.function == "chord" and anchor % len(self.ladder.scale) == 0:
+            own = numbered(self.ladder, move.number)
+            if isinstance(own, Numbered):
+                return self.maker.rung_as(anchor + own.from_root + move.octaves * len(self.ladder.scale), own.name)
         rung = self._counterpart(tone.was, move)
         if rung is None:
             rung = self.ladder.nearest_rung(move.number) + move.octaves * len(self.ladder.scale)

@@ -1,21 +1,17 @@
-"""Figures made of moves from the anchor: runs, cells, intervals, arpeggios, and the anchor's rung alone."""
+"""Figures made of moves from the anchor: runs, cells, intervals, and the anchor's rung alone."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from fractions import Fraction
 
-from dodecant.exercise.melody.figure_tone import FigureTone, Interval
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures.base import Figure, Grounds
+from dodecant.exercise.melody.figures.moves import Move, MoveTones, Numbered, mirrored, numbered
 from dodecant.exercise.melody.path import Anchor
 from dodecant.exercise.recipe.cell import CellTone, parse_cell
-from dodecant.exercise.recipe.figures import STACKED, Arpeggios, Cell, FigurePart, Intervals, Run
+from dodecant.exercise.recipe.figures import Cell, FigurePart, Intervals, Run
 from dodecant.exercise.rhythm.timing import Timing
 from dodecant.music.core.degree import Degree
-
-Move = int | Interval  # rungs above the anchor, or an exact interval
-_FIFTH = 4
-_EIGHTH, _THIRD = Fraction(1, 2), Fraction(1, 3)  # of a beat
 
 
 class RungTones(Figure):
@@ -50,23 +46,7 @@ class RunTones(Figure):
         return [[self.maker.rung(rung)] for rung in [*rising, *rising[-2::-1]]]
 
 
-class _MoveTones(Figure):
-    """The same moves on every anchor, some of them turned round."""
-
-    moves: Sequence[Move] = ()
-
-    def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
-        """A tone for each move."""
-        return [self._tone(anchor.rung, move) for move in self._moves_on(anchor, place)]
-
-    def _moves_on(self, anchor: Anchor, place: int) -> Sequence[Move]:
-        return self.moves
-
-    def _tone(self, anchor: int, move: Move) -> FigureTone:
-        return self.maker.rung(anchor + move) if isinstance(move, int) else self.maker.above(anchor, move)
-
-
-class IntervalTones(_MoveTones):
+class IntervalTones(MoveTones):
     """An interval on every anchor."""
 
     def __init__(self, part: FigurePart, grounds: Grounds) -> None:
@@ -80,7 +60,7 @@ class IntervalTones(_MoveTones):
         return self.moves[::-1] if self._alternates and place % 2 == 1 else self.moves
 
 
-class CellTones(_MoveTones):
+class CellTones(MoveTones):
     """A typed cell: numbers are rungs above the anchor, or exact intervals where a tone is insisted on."""
 
     def __init__(self, part: FigurePart, grounds: Grounds) -> None:
@@ -99,14 +79,17 @@ class CellTones(_MoveTones):
         """Numbers without a tone of their own."""
         return self._missing
 
-    def _offset(self, tone: CellTone, reading: str) -> int | Interval | None:
+    def _offset(self, tone: CellTone, reading: str) -> Move | None:
         """Where a number leads; None where the ladder does not have it."""
         if tone.insisted is not None:
             return Degree(tone.number, tone.insisted), tone.octaves
-        return tone.number - 1 if reading == "rungs" else self.ladder.rung_at(tone.number)
+        return tone.number - 1 if reading == "rungs" else numbered(self.ladder, tone.number)
 
     def _move(self, tone: CellTone, offset: Move | None, lacking: str) -> Move | None:
         """What is played for a number; None to leave it out."""
+        up = tone.octaves * len(self.ladder.scale)
+        if isinstance(offset, Numbered):
+            return offset._replace(from_root=offset.from_root + up, elsewhere=offset.elsewhere + up)
         if isinstance(offset, tuple):
             return offset
         if offset is None:
@@ -115,7 +98,7 @@ class CellTones(_MoveTones):
             if lacking == "chromatic":
                 return Degree(tone.number), tone.octaves
             offset = self.ladder.nearest_rung(tone.number)
-        return offset + tone.octaves * len(self.ladder.scale)
+        return offset + up
 
     def _moves_on(self, anchor: Anchor, place: int) -> Sequence[Move]:
         when = self._turned.when
@@ -123,47 +106,4 @@ class CellTones(_MoveTones):
             return self.moves
         if self._turned.how == "backwards":
             return self.moves[::-1]
-        # Upside down every step up becomes a step down from the anchor; tones insisted on keep their place.
-        return [-move if isinstance(move, int) else move for move in self.moves]
-
-
-class ArpeggioTones(_MoveTones):
-    """An arpeggio on every anchor, in even notes, led into, or struck together."""
-
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
-        super().__init__(part, grounds)
-        assert isinstance(part, Arpeggios)  # noqa: S101 - chosen by its class
-        self._part = part
-        self.moves = _arpeggio(part, len(self.ladder.scale))
-
-    def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
-        """Its tones in the rhythm the recipe gives them."""
-        tones = super().tones_on(anchor, place)
-        if self._part.rhythm == "led-triplets":
-            return self._led_triplets(tones)
-        return [self.maker.struck(tones)] if self._part.rhythm == "struck" else tones
-
-    def _moves_on(self, anchor: Anchor, place: int) -> Sequence[Move]:
-        turned = {"up-down": 1, "down-up": 0}.get(self._part.order) == place % 2
-        return self.moves[::-1] if turned else self.moves
-
-    def _led_triplets(self, tones: Sequence[FigureTone]) -> list[FigureTone]:
-        """A leading note on the last eighth before the beat, three tones as a triplet on it, the others in eighths."""
-        value = self.grounds.value
-        eighth, third = Timing(_EIGHTH / value), Timing(_THIRD / value)
-        times = [third._replace(at=Fraction(0)), third, third, *(eighth for _ in tones[3:])]
-        leading = self.maker.leading_to(tones[0], eighth._replace(at=_EIGHTH))
-        return [leading, *(self.maker.timed(tone, time) for tone, time in zip(tones, times, strict=False))]
-
-
-def _arpeggio(part: Arpeggios, octave: int) -> list[int]:
-    """The rungs of an arpeggio from its anchor; rotations raise the lowest tones, a pivot drops the others."""
-    tones = list(STACKED[part.tones])
-    for turn in range(min(part.rotation, len(tones) - 1)):
-        tones[turn] += octave
-    tones.sort()
-    if part.order == "from-fifth-down":
-        return [tone for tone in reversed(tones) if tone <= _FIFTH] or tones[::-1]
-    if part.order == "down":
-        tones.reverse()
-    return [tones[0], *(tone - octave for tone in tones[1:])] if part.pivot else tones
+        return [mirrored(move) for move in self.moves]

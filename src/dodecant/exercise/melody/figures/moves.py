@@ -1,0 +1,62 @@
+"""Moves from an anchor: rungs, exact intervals, and numbers that the chord on the root hears otherwise."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from dodecant.exercise.melody.figure_tone import FigureTone, Interval
+from dodecant.exercise.melody.figures.base import Figure
+from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.melody.path import Anchor
+from dodecant.music.core.degree import Degree
+
+WHOLE = 7  # tones of a scale without gaps
+
+
+class Numbered(NamedTuple):
+    """A number that leads elsewhere from the root than from other tones: the chord's own tone there, spelled by it."""
+
+    from_root: int
+    elsewhere: int
+    name: Degree | None = None
+
+
+Move = int | Interval | Numbered  # rungs above the anchor, or an exact interval
+
+
+def numbered(ladder: Ladder, number: int) -> Move | None:
+    """Where a number leads on a ladder; on a whole scale whose chord hides its third or fifth, from the root alone."""
+    rung, name = ladder.rung_at(number), ladder.name_for(number)
+    if rung is None or len(ladder.scale) != WHOLE or (rung == number - 1 and name is None):
+        return rung
+    return Numbered(rung, number - 1, name)
+
+
+def mirrored(move: Move) -> Move:
+    """Upside down: every step up becomes a step down from the anchor; tones insisted on keep their place."""
+    if isinstance(move, Numbered):
+        return -move.elsewhere
+    return -move if isinstance(move, int) else move
+
+
+class MoveTones(Figure):
+    """The same moves on every anchor, some of them turned round."""
+
+    moves: Sequence[Move] = ()
+
+    def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
+        """A tone for each move."""
+        return [self._tone(anchor.rung, move) for move in self._moves_on(anchor, place)]
+
+    def _moves_on(self, anchor: Anchor, place: int) -> Sequence[Move]:
+        return self.moves
+
+    def _tone(self, anchor: int, move: Move) -> FigureTone:
+        if isinstance(move, int):
+            return self.maker.rung(anchor + move)
+        if not isinstance(move, Numbered):
+            return self.maker.above(anchor, move)
+        if self.ladder.place(anchor)[1]:
+            return self.maker.rung(anchor + move.elsewhere)
+        return self.maker.rung_as(anchor + move.from_root, move.name)
