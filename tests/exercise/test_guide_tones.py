@@ -52,7 +52,7 @@ ROOM: dict[str, Any] = {"player": {"lowest": "C4", "highest": "C5"}}
         (TWO_FIVE, {"begin": "third", "enclosure": {"kind": "above-below"}},
          "F4@0:3 G4@3:1/2 E4@7/2:1/2 F4@4:7/2 D♯4@15/2:1/2 E4@8:8"),
         ("| Dm7 G7 | C6 |", {"begin": "third", "enclosure": {"kind": "double"}, "placement": {"value": "quarter"}},
-         "F4@0:1 E4@1:1 F4@2:1 D♯4@3:1 E4@4:4"),
+         "F4@0:2 F4@2:2 E4@4:4"),
     ],
 )  # fmt: skip
 def test_lines_worked_out_by_hand(text: str, more: dict[str, Any], wanted: str) -> None:

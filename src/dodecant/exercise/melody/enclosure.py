@@ -28,27 +28,36 @@ class Encloser:
         self._made: dict[tuple[object, ...], FigureTone] = {}
 
     def around(
-        self, groups: Sequence[Sequence[FigureTone]], *, from_the_start: bool = True, at: Units = 0
-    ) -> tuple[list[FigureTone], int]:
+        self, groups: Sequence[Sequence[FigureTone]], *, at: Units = 0, room: Units | None = None
+    ) -> tuple[list[FigureTone], Units]:
         """All groups in one line, each that begins on a target led into; and how long the pickup is, in note values.
 
-        With a landing on the beat every target falls on one: the tone before its enclosure is held until it does. Where
-        there is no room before the first target (under a chord), it is not led into `from_the_start`; the line begins
-        `at` so many note values after a beat.
+        The line begins `at` so many note values after a beat. With a landing on the beat every target falls on one: the
+        tone before its enclosure is held until it does, and a pickup leads into the first one. With only so many note
+        values of `room` (under a chord) there is no pickup, and an enclosure whose target would come too late does not
+        begin: its target is played without it.
         """
         line: list[FigureTone] = []
-        now = at
-        pickup = 0
+        now, end = at, None if room is None else at + room
+        pickup: Units = 0
+        on_beats = self._recipe.landing == "beat"
         for number, group in enumerate(groups):
-            led = number > 0 or from_the_start or self._recipe.landing == "flow"
+            led = number > 0 or end is None
             before = self.before(group[0], line[-1] if line else None) if led else []
-            if before and self._recipe.landing == "beat":
+            if before and on_beats:
                 if number == 0:
-                    pickup, now = len(before), -len(before)
+                    now -= len(before)
                 wait = -(now + len(before)) % self._units_in_beat
-                if wait and line:
+                if end is not None and now + wait + len(before) >= end:
+                    before = []
+                elif line and wait:
                     line[-1] = self._held(line[-1], wait)
                     now += wait
+                elif number == 0:
+                    now += wait
+                    pickup = at - now
+            elif before and end is not None and now + len(before) >= end:
+                before = []
             line += [*before, *group]
             now += len(before) + sum(tone.units for tone in group)
         return line, pickup
@@ -82,11 +91,11 @@ class Encloser:
     def _scale_tone(self, way: str, target: FigureTone) -> FigureTone:
         """The next tone of the sound above or below the target."""
         rung = self._steps.next_to(target.pitch.midi, above=way == "up")
-        return FigureTone(self._steps.pitch(rung), self._steps.degree(rung), None)
+        return FigureTone(self._steps.pitch(rung), self._steps.degree(rung), None, leads=True)
 
     def _half_steps(self, half_steps: int, target: FigureTone) -> FigureTone:
         pitch = target.pitch.moved(1 if half_steps > 0 else -1, half_steps)
-        return FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None)
+        return FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None, leads=True)
 
 
 def _targets(recipe: Enclosure, sound: Scale) -> frozenset[Degree] | None:

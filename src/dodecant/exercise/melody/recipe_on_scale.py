@@ -25,7 +25,8 @@ from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Units, fill_rhythm, lay_out, note_value, rhythm_in
-from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.scales.scale import Scale
 
 MOST_ANCHORS = 400
@@ -117,6 +118,10 @@ class RecipeOnScale:
         flowing = enclosure.model_copy(update={"landing": "flow"}) if self._rhythm else enclosure
         return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
 
+    def led_into(self, target: FigureTone, last: Pitch) -> list[FigureTone]:
+        """What leads into a target after a last pitch (on C); nothing where it is no target."""
+        return [] if self._encloser is None else self._encloser.before(target, FigureTone(last, Degree(1), None))
+
     @property
     def missing(self) -> tuple[int, ...]:
         """The numbers of the figure that the ladder lacks."""
@@ -145,7 +150,7 @@ class RecipeOnScale:
         groups += self.figures[0].at_the_end(anchors)
         groups = [self._with_its_beginning(group) for group in groups if group]
         if self._encloser is not None:
-            tones, pickup = self._encloser.around(groups)
+            tones, pickup = self._encloser.around(groups, at=0 if self._rhythm else self._recipe.placement.start)
         else:
             tones, pickup = [tone for group in groups for tone in group], 0
         if self._recipe.path.close == "turn" and tones:
@@ -178,7 +183,7 @@ class RecipeOnScale:
             if units >= count or silent > len(self.anchors):
                 break
         if self._encloser is not None and groups:
-            tones = self._encloser.around(groups, from_the_start=False, at=start / self._value)[0]
+            tones = self._encloser.around(groups, at=start / self._value, room=count)[0]
         else:
             tones = [tone for group in groups for tone in group]
         if len(tones) > 1 and tones[0].timing.at not in (None, start):
@@ -192,6 +197,8 @@ class RecipeOnScale:
             spans, _ = lay_out(timings, start, self._value)
         end = start + length
         found = [tone for tone, (begin, _) in zip(tones, spans, strict=True) if begin < end]
+        while found and found[-1].leads:  # into a target that comes too late
+            found.pop()
         if self._recipe.joins.leftover == "held" and self._encloser is None:
             found = _whole_figures(found, groups, [begin + held <= end for begin, held in spans])
         for tone, (begin, held) in list(zip(found, spans, strict=False))[-1:]:

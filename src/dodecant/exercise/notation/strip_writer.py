@@ -169,13 +169,30 @@ class StripWriter:
         if len(more) > 1 and tones[first].pitch == tones[-1].pitch:
             more = more[1:]
         order = list(range(len(spans)))
+        leading = self._recipe.enclosure
+        in_beats = leading is not None and leading.landing == "beat" and not rhythm_in(self._recipe)
         while spans[-1][0] + spans[-1][1] < end:
             order += more
+            if in_beats:
+                spans += _again(spans, more)
+                continue
             longer = [tones[number] for number in order]
             segment = Segment(Tones.of(longer), line.segments[-1].written, line.segments[-1].sounding)
             spans = self._spans(replace(line, segments=(segment,)), now)[0]
         kept = [(start, min(length, end - start)) for start, length in spans if start < end]
+        while tones[order[len(kept) - 1]].leads:  # into a target that comes too late
+            kept.pop()
+            kept[-1] = (kept[-1][0], end - kept[-1][0])
         return kept, order[: len(kept)]
+
+
+def _again(spans: list[Span], numbers: Sequence[int]) -> list[Span]:
+    """Notes once more, each in its place in the beat; the last note of the `spans` is held until they begin."""
+    start, length = spans[-1]
+    first = spans[numbers[0]][0]
+    later = -(-(start + length - first) // 1)
+    spans[-1] = (start, first + later - start)
+    return [(begin + later, held) for begin, held in (spans[number] for number in numbers)]
 
 
 def _strip(stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...], fifths: int) -> Strip:

@@ -6,7 +6,8 @@ The path comes round again under a long chord and breaks off under a short one.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import pairwise
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline
@@ -15,8 +16,10 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import MidiRange, PathVariant, RecipeOnScale
 from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates, direction_of
+from dodecant.exercise.over_changes.leading import led_across
 from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.rhythm.timing import note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift, folded
@@ -84,9 +87,35 @@ class LinesAnewOnEachChord:
                     fold_into=self._work.player.reach if choice.shift is None else None,
                 )
             )
+        segments = self._led(stop, segments)
         fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
         missing = dict.fromkeys(number for numbers in plan.missing.values() for number in numbers)
         return Line(tuple(segments), fitted_by, tuple(missing), ", ".join(plan.missing))
+
+    def _led(self, stop: Stop, segments: Sequence[Segment]) -> list[Segment]:
+        """The segments with enclosures across the barlines, where the next chord begins on a target."""
+        recipe, scales, player = self._work.recipe, self._work.scales, self._work.player
+        if recipe.enclosure is None or recipe.figure.brings_rhythm:
+            return list(segments)
+        found: list[Segment] = []
+        for here, after in pairwise([*segments, None]):
+            if here is None or after is None or not here.tones or not after.tones:
+                found += [here] if here is not None else []
+                continue
+            first, sound = after.tones[0], after.written
+            last = sound.on_c(here.pitch(here.tones[-1]), after.shift)
+            notes = scales.on(sound.scale, stop.figure, self._room(sound)).led_into(first, last)
+            moved = after.pitch(first).midi - replace(after, fold_into=None).pitch(first).midi
+            there = [replace(after, fold_into=None, shift=after.shift + moved // 12).pitch(note) for note in notes]
+            found += led_across(here, there, note_value(recipe), scales.rhythm, player.widest)
+        return found
+
+    def _room(self, sound: Sound) -> MidiRange | None:
+        """The reach as it would lie on C, for a path that takes all of it."""
+        reach = self._work.player.reach
+        return (
+            (reach.low.midi - sound.above_c, reach.high.midi - sound.above_c) if self._work.scales.takes_all else None
+        )
 
     def plan(self, stop: Stop) -> Plan:
         """Every way there is to play the figure over the stop's chords (as the line takes them), and the best."""
@@ -112,10 +141,7 @@ class LinesAnewOnEachChord:
 
     def _under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> _Shapes:
         """The shapes under a chord: the same in every key, unless the path takes the whole reach."""
-        scales, reach = self._work.scales, self._work.player.reach
-        room: MidiRange | None = None
-        if scales.takes_all:
-            room = reach.low.midi - sound.above_c, reach.high.midi - sound.above_c
+        scales, room = self._work.scales, self._room(sound)
         key = (stop.timeline, number, stop.figure)
         known = None if room else self._shapes.get(key)
         if known is not None and known.scale is sound.scale:

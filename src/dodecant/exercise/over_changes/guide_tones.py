@@ -8,7 +8,6 @@ distance from the middle of the reach. Both are sums over the line, so the resul
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 
@@ -19,15 +18,15 @@ from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.line import SILENCE, Line, Segment, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.anticipation import with_chords_early
+from dodecant.exercise.over_changes.leading import led_across, on_c
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Timing, note_value
+from dodecant.exercise.rhythm.timing import note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.music.core.chord import Chord, guide_degrees
-from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
 
 _C = NoteName(0)
@@ -86,6 +85,7 @@ class GuideToneLines:
         figure = work.recipe.figure
         assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
         self._recipe, self._reach, self._begin = work.recipe, work.player.reach, figure.begin
+        self._widest = work.player.widest
 
     def line(self, stop: Stop) -> Line:
         """The line of one stop; raises RecipeError without chords."""
@@ -104,9 +104,10 @@ class GuideToneLines:
                 segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
                 continue
             pitch = next(pitches)
-            tone = _on_c(pitch, over.sound)
+            tone = on_c(pitch, over.sound)
             if before is not None and segments[-1].tones and self._recipe.enclosure is not None:
-                segments += _led(self._recipe, segments, tone, _on_c(before, over.sound), over.sound)
+                last = on_c(before, over.sound)
+                segments[-1:] = _led(self._recipe, segments[-1], tone, last, over.sound, self._widest)
             before = pitch
             segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
         return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
@@ -130,32 +131,11 @@ def _spans(stop: Stop) -> Iterator[tuple[TimedChord, TimedChord, Fraction]]:
     return iter(found)
 
 
-def _on_c(pitch: Pitch, sound: Sound) -> FigureTone:
-    """A pitch as its sound's segment carries it: as it would stand on C."""
-    moved = sound.on_c(pitch)
-    degree = Degree.between(_C, moved.name)
-    places = [place for place, own in enumerate(sound.scale.degrees) if own.half_steps % 12 == degree.half_steps % 12]
-    return FigureTone(moved, degree, places[0] if places else None)
-
-
 def _led(
-    recipe: Recipe, segments: list[Segment], target: FigureTone, last: FigureTone, sound: Sound
-) -> Iterator[Segment]:
-    """The notes that lead into the next chord's tone, on the time of the chord before, whose tone gives way.
-
-    One that would only strike the `last` tone again is left out. They are read against the chord they sound under.
-    """
+    recipe: Recipe, held: Segment, target: FigureTone, last: FigureTone, sound: Sound, reach: Reach
+) -> list[Segment]:
+    """The chord before with the notes that lead into the next chord's tone, on its time."""
     assert recipe.enclosure is not None  # noqa: S101 - asked only with one
-    held, value = segments[-1], note_value(recipe)
-    assert held.length is not None  # noqa: S101 - a chord has a length
-    encloser = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1)
-    notes = encloser.before(target, last)
-    room = int((held.length - value) / value)
-    notes = notes[max(0, len(notes) - room) :] if room > 0 else []
-    if not notes:
-        return
-    taken = len(notes) * value
-    segments[-1] = replace(held, length=held.length - taken)
+    notes = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(target, last)
     there = [Segment(Tones.of([note]), sound, sound).pitch(note) for note in notes]
-    plain = [replace(_on_c(pitch, held.written), timing=Timing(1)) for pitch in there]
-    yield Segment(Tones.of(plain), held.written, held.sounding, held.chord, held.start + held.length - taken, taken)
+    return led_across(held, there, note_value(recipe), None, reach)

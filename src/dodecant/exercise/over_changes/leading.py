@@ -1,0 +1,67 @@
+"""Enclosures across the barline: on the time of one chord into the first tone of the next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from fractions import Fraction
+
+from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.melody.figure_tone import FigureTone
+from dodecant.exercise.melody.line import Segment, Tones
+from dodecant.exercise.recipe.rhythm_text import Rhythm
+from dodecant.exercise.rhythm.timing import Timing, fill_rhythm, lay_out
+from dodecant.instrument.profile import Reach
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import NoteName, Pitch
+
+_C = NoteName(0)
+
+
+def on_c(pitch: Pitch, sound: Sound) -> FigureTone:
+    """A pitch as a segment of its sound carries it: as it would stand on C."""
+    moved = sound.on_c(pitch)
+    degree = Degree.between(_C, moved.name)
+    places = [place for place, own in enumerate(sound.scale.degrees) if own.half_steps % 12 == degree.half_steps % 12]
+    return FigureTone(moved, degree, places[0] if places else None)
+
+
+def led_across(
+    held: Segment, notes: Sequence[Pitch], value: Fraction, rhythm: Rhythm | None, reach: Reach
+) -> list[Segment]:
+    """A chord's segment whose last note values lead into the next chord's first tone, in two parts.
+
+    Where not all the leading notes lie in reach, or there is no room for them after a first tone, it stays as it is. In
+    a rhythm of one's own the last slots are theirs. What they cut is dropped, with enclosures that would be left open.
+    """
+    assert held.length is not None  # noqa: S101 - a chord has a length
+    spans = _spans(held, value, rhythm)
+    end = held.start + held.length
+    begin = end - len(notes) * value
+    if rhythm:
+        begin = spans[-len(notes)][0] if len(notes) <= len(spans) else held.start
+    kept = [tone for tone, (start, _) in zip(held.tones, spans, strict=True) if start < begin]
+    while kept and kept[-1].leads:
+        kept.pop()
+    if not notes or not kept or not all(reach.holds(pitch.midi, pitch.midi) for pitch in notes):
+        return [held]
+    plain = [replace(on_c(pitch, held.written), timing=Timing(1), leads=True) for pitch in notes]
+    kept[-1] = _until(kept[-1], spans[len(kept) - 1][0], begin, value, rhythm)
+    tones = replace(held, on_c=Tones.of(kept), length=begin - held.start)
+    return [
+        tones,
+        replace(held, on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None),
+    ]
+
+
+def _spans(held: Segment, value: Fraction, rhythm: Rhythm | None) -> list[tuple[Fraction, Fraction]]:
+    timings = [tone.timing for tone in held.tones]
+    return fill_rhythm(timings, held.start, rhythm) if rhythm else lay_out(timings, held.start, value)[0]
+
+
+def _until(tone: FigureTone, start: Fraction, end: Fraction, value: Fraction, rhythm: Rhythm | None) -> FigureTone:
+    """The last tone that is kept, no longer than until the leading notes begin."""
+    longest = (end - start) / value
+    if rhythm or tone.timing.units <= longest:
+        return tone
+    return replace(tone, timing=tone.timing._replace(units=longest, rest=0))
