@@ -114,6 +114,16 @@ def test_every_chord_is_met_on_its_beat(text: str, key: str, instrument: str, en
     assert all(reach.holds(note.tone.written.midi, note.tone.written.midi) for note in firm)
 
 
+@given(st.sampled_from(TEXTS), st.sampled_from(INSTRUMENTS), st.sampled_from(["nearest", "third", "seventh"]))
+@settings(max_examples=30)
+def test_every_key_takes_the_same_line(text: str, instrument: str, begin: str) -> None:
+    found = pressed(text, *USUAL["major"], player={"instrument": instrument, "reach": "full"}, begin=begin)
+    shapes = {
+        tuple((b.tone.written.midi - a.tone.written.midi) for a, b in pairwise(strip.notes)) for strip in found.strips
+    }
+    assert len(shapes) == 1
+
+
 def test_it_is_said_in_twelve_keys_and_needs_chords() -> None:
     found = pressed(TWO_FIVE, *USUAL["major"], begin="third", enclosure={"kind": "below"})
     assert len(found.strips) == 12

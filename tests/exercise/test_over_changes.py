@@ -148,6 +148,25 @@ def test_a_repeated_chord_is_placed_by_where_it_goes_on(tables: Tables) -> None:
     assert [print_chord(one.place.next) for one in found.chords] == ["G7", "Cmaj7", "A7", "Dm7", "Dm7"]
 
 
+# A sound laid over chords it does not stand on: its notes have one spelling, whatever the chord, in every key.
+@pytest.mark.parametrize(
+    ("text", "roots", "scale"),
+    [
+        ("| Ebm7 | Ab7 | B7 |", ["1", "5", "b4"], "minor-pentatonic"), ("| C | F#7 | C |", ["1", "#4", "1"], "lydian"),
+        ("| Am7 | D7 | Gmaj7 |", ["1", "5", "2"], "minor-pentatonic"), ("| Bb7 | E7 |", ["1", "b5"], "mixolydian"),
+        ("| C7 | F7 | Db7 |", ["1", "5", "7"], "minor-blues"), ("| Fm7 | Db7 | E7 |", ["1", "3", "#1"], "dorian"),
+    ],
+)  # fmt: skip
+def test_one_sound_over_many_chords_keeps_its_names(text: str, roots: list[str], scale: str) -> None:
+    choices = [{"chord": n, "sounds": [{"scale": scale, "root": root}]} for n, root in enumerate(roots)]
+    found = pressed(f"key: C\n{text}", choices=choices, picked=KEYS, figure={"kind": "run"}, path=UP)
+    for strip in found.strips:
+        names: dict[int, set[str]] = {}
+        for note in strip.notes:
+            names.setdefault(note.tone.written.midi % 12, set()).add(note.tone.written.name.text)
+        assert all(len(spelled) == 1 for spelled in names.values()), (strip.stop.heading, names)
+
+
 @pytest.mark.parametrize(
     ("sounds", "pointer", "words"),
     [

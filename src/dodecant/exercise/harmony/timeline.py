@@ -126,7 +126,10 @@ def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range |
 
 @lru_cache(maxsize=256)
 def chords_in_key(timeline: Timeline, tonic: NoteName) -> tuple[TimedChord, ...]:
-    """The timeline carried to a key; each sound keeps its degree above its chord's root."""
+    """The timeline carried to a key; each sound keeps its degree above its chord's root.
+
+    A sound laid over several chords keeps one name: that of the chord it stands on, else the first with fewest signs.
+    """
     changes = timeline.harmony.changes
     chords, slots = chords_in(changes, tonic), changes.slots
     sounds: dict[tuple[int, int], Sound] = {}
@@ -140,7 +143,26 @@ def chords_in_key(timeline: Timeline, tonic: NoteName) -> tuple[TimedChord, ...]
             if sound is None:
                 sound = sounds[key] = _carried(best, slots[number].chord, chord)
         found.append(TimedChord(start, length, chord, sound))
-    return tuple(found)
+    return _named_alike(found)
+
+
+def _named_alike(chords: list[TimedChord]) -> tuple[TimedChord, ...]:
+    """Chords whose sound stands on another tone than their root take one name for it wherever it comes."""
+    elsewhere = [one for one in chords if one.sound and one.chord and one.sound.tonic != one.chord.heard.root]
+    if not elsewhere:
+        return tuple(chords)
+    names: dict[tuple[int, Scale], Sound] = {}
+    at_home = [one for one in chords if one.sound and one.chord and one.sound.tonic == one.chord.heard.root]
+    for one in [*at_home, *sorted(elsewhere, key=lambda one: abs(one.sound.tonic.alteration) if one.sound else 0)]:
+        if one.sound is not None:
+            names.setdefault((one.sound.tonic.pitch_class, one.sound.scale), one.sound)
+    changed = {id(one) for one in elsewhere}
+    return tuple(
+        one._replace(sound=names[one.sound.tonic.pitch_class, one.sound.scale])
+        if id(one) in changed and one.sound is not None
+        else one
+        for one in chords
+    )
 
 
 def anticipated(over: Sequence[TimedChord], by: Fraction) -> tuple[TimedChord, ...]:

@@ -3,6 +3,9 @@
 A sixth stands in for a seventh, the root where a chord has neither; the fourth or second of a sus chord for its third.
 The line is chosen by dynamic programming over all octaves in reach: least total motion in half steps first, then least
 distance from the middle of the reach. Both are sums over the line, so the result is the best there is.
+
+Every key takes the same line: it is chosen once, in as much of the reach as lies in reach from every key, and carried.
+Where that is less than an octave, each key has a line of its own.
 """
 
 from __future__ import annotations
@@ -11,7 +14,7 @@ from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from functools import lru_cache
 
-from dodecant.exercise.harmony.timeline import Sound, TimedChord
+from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline
 from dodecant.exercise.melody.enclosure import Encloser
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.ladder import Ladder
@@ -27,12 +30,15 @@ from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.music.core.chord import Chord, guide_degrees
+from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
 
 _C = NoteName(0)
+_HALF = 6  # half steps: the farthest way to any key
 _MOTION = 1 << 32  # what a half step of motion costs: more than all distances from the middle together
 
 
+_PLAIN = tuple(map(NoteName.parse, ("C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B")))
 _Step = tuple[tuple[int, Pitch], ...]  # the guide tones of a chord in reach, low to high, with their MIDI numbers
 
 
@@ -78,6 +84,16 @@ def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple
     return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
 
 
+def _between(low: int, high: int) -> Reach:
+    """A reach from one MIDI number to another."""
+    return Reach(_named(_PLAIN[low % 12], low), _named(_PLAIN[high % 12], high))
+
+
+def _named(name: NoteName, midi: int) -> Pitch:
+    """The pitch of a name at a MIDI number."""
+    return Pitch(name.letter, name.alteration, (midi - Pitch(name.letter, name.alteration, 0).midi) // 12)
+
+
 class GuideToneLines:
     """A line builder: a tone held for each chord; enclosures come before the next chord, which stays a target."""
 
@@ -86,6 +102,7 @@ class GuideToneLines:
         assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
         self._recipe, self._reach, self._begin = work.recipe, work.player.reach, figure.begin
         self._widest = work.player.widest
+        self._home: dict[Timeline, list[tuple[Chord, Degree, Pitch]]] = {}
 
     def line(self, stop: Stop) -> Line:
         """The line of one stop; raises RecipeError without chords."""
@@ -96,7 +113,7 @@ class GuideToneLines:
             where = "/sounds" if not stop.chords_written else "/sounds/changes/text"
             message = "Guide tones need chords to lead through."
             raise RecipeError([Problem(where, message, "Choose changes as the sound.")])
-        pitches = iter(guide_line([over.chord for over, _, _ in sounding if over.chord], self._reach, self._begin))
+        pitches = iter(self._pitches(stop, [over.chord for over, _, _ in sounding if over.chord]))
         segments: list[Segment] = []
         before: Pitch | None = None
         for over, heard, length in spans:
@@ -112,11 +129,43 @@ class GuideToneLines:
             segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
         return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
 
+    def _pitches(self, stop: Stop, chords: Sequence[Chord]) -> list[Pitch]:
+        """The line under the chords of a stop: that of the home key, carried."""
+        home = [] if stop.timeline is None else self._at_home(stop.timeline)
+        if len(home) != len(chords):
+            return guide_line(chords, self._reach, self._begin)
+        up = (chords[0].root.pitch_class - home[0][0].root.pitch_class + _HALF) % 12 - _HALF
+        found = [
+            _named(degree.name_above(chord.root), pitch.midi + up)
+            for chord, (_, degree, pitch) in zip(chords, home, strict=True)
+        ]
+        inside = all(self._reach.holds(pitch.midi, pitch.midi) for pitch in found)
+        return found if inside else guide_line(chords, self._reach, self._begin)
+
+    def _at_home(self, timeline: Timeline) -> list[tuple[Chord, Degree, Pitch]]:
+        """The chords in the written key, each with its guide tone as a degree and as a pitch; nothing without room."""
+        low, high = self._reach.low.midi + _HALF, self._reach.high.midi - _HALF
+        if high - low < 12:
+            return []
+        if timeline not in self._home:
+            chords: list[Chord] = []
+            for over in timeline.in_home_key:
+                if over.chord is not None and over.sound is not None and (not chords or over.chord != chords[-1]):
+                    chords.append(over.chord)
+            line = guide_line(chords, _between(low, high), self._begin) if chords else []
+            self._home[timeline] = [
+                (chord, Degree.between(chord.root, pitch.name), pitch)
+                for chord, pitch in zip(chords, line, strict=True)
+            ]
+        return self._home[timeline]
+
     def choices(self, stop: Stop) -> tuple[list[_Step], list[int], list[Fraction]]:
         """For each chord its guide tones in reach, the number of the one that is taken, and where it begins."""
         sounding = [over for over, _, _ in _spans(with_chords_early(self._recipe, stop)) if over.sound is not None]
         steps = _steps([over.chord for over in sounding if over.chord], self._reach, self._begin)
-        return steps, _least_motion(steps, self._reach), [over.start for over in sounding]
+        line = self._pitches(stop, [over.chord for over in sounding if over.chord])
+        taken = [[height for height, _ in step].index(pitch.midi) for step, pitch in zip(steps, line, strict=True)]
+        return steps, taken, [over.start for over in sounding]
 
 
 def _spans(stop: Stop) -> Iterator[tuple[TimedChord, TimedChord, Fraction]]:
