@@ -109,7 +109,7 @@ def test_a_voicing_lies_where_its_hand_does(text: str, key: str, place: tuple[st
     [
         ("key: C\n| G7 | C |", {"G7": "B E F A", "C": "E G C D"}),  # a dominant has its thirteenth
         ("key: C minor\n| G7b9 | Cm6 |", {"G7b9": "B E♭ F A♭", "Cm6": "E♭ G A D"}),
-        ("key: C\n| Bm7b5 |", {"Bm7b5": "D F A C"}),
+        ("key: C\n| Bm7b5 |", {"Bm7b5": "D F A B"}),
         ("key: C\n| G7#5 |", {"G7#5": "B D♯ F A"}),
         ("key: C\n| Gsus4 |", {"Gsus4": "C D G A"}),  # the fourth for the third, the root for a seventh
         ("key: C\n| G7sus4 |", {"G7sus4": "C D F A"}),

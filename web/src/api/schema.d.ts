@@ -1820,7 +1820,7 @@ export interface components {
         };
         /**
          * Drone
-         * @description A tone of the key held from beginning to end, with its fifth if wanted.
+         * @description A tone of the key held from beginning to end, with its fifth if wanted; or struck with each chord, early.
          */
         "Drone-Input": {
             /**
@@ -1843,10 +1843,16 @@ export interface components {
              * @default false
              */
             fifth: boolean;
+            /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
         };
         /**
          * Drone
-         * @description A tone of the key held from beginning to end, with its fifth if wanted.
+         * @description A tone of the key held from beginning to end, with its fifth if wanted; or struck with each chord, early.
          */
         "Drone-Output": {
             /**
@@ -1869,6 +1875,12 @@ export interface components {
              * @default false
              */
             fifth: boolean;
+            /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
         };
         /**
          * Enclosure
@@ -2072,6 +2084,8 @@ export interface components {
         /**
          * Fifths
          * @description Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
+         *
+         *     A new chord comes on its beat, or early.
          */
         "Fifths-Input": {
             /**
@@ -2089,10 +2103,18 @@ export interface components {
              * @default false
              */
             moving: boolean;
+            /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
         };
         /**
          * Fifths
          * @description Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
+         *
+         *     A new chord comes on its beat, or early.
          */
         "Fifths-Output": {
             /**
@@ -2110,6 +2132,12 @@ export interface components {
              * @default false
              */
             moving: boolean;
+            /**
+             * Anticipated
+             * @default no
+             * @enum {string}
+             */
+            anticipated: "no" | "eighth" | "sixteenth";
         };
         /**
          * FigureKindOut
@@ -4794,10 +4822,12 @@ export interface components {
         };
         /**
          * Voicings
-         * @description The chords, each as near as it can be to the one before: root, third and seventh as a shell; or without the root
-         *     third, fifth (the thirteenth of a dominant), seventh and ninth.
+         * @description The chords, each as near as it can be to the one before.
          *
-         *     They lie where the left hand plays them, or the right; each comes on its beat, or early.
+         *     A `shell` is root, third and seventh, in either order or always in one. Without the root there are third, fifth (the
+         *     thirteenth of a dominant), seventh and ninth, standing on the third, on the seventh, or on whichever is nearer. An
+         *     `open` voicing is ninth, third, eleventh and seventh. They lie where the left hand plays them, or the right, or
+         *     between a `lowest` and `highest` sounding pitch of one's own; each comes on its beat, or early.
          */
         "Voicings-Input": {
             /**
@@ -4815,13 +4845,17 @@ export interface components {
              * @default rootless
              * @enum {string}
              */
-            form: "shell" | "rootless";
+            form: "shell" | "shell-3-7" | "shell-7-3" | "rootless" | "rootless-on-3" | "rootless-on-7" | "open";
             /**
              * Hand
              * @default left
              * @enum {string}
              */
             hand: "left" | "right";
+            /** Lowest */
+            lowest?: string | null;
+            /** Highest */
+            highest?: string | null;
             /**
              * Anticipated
              * @default no
@@ -4831,10 +4865,12 @@ export interface components {
         };
         /**
          * Voicings
-         * @description The chords, each as near as it can be to the one before: root, third and seventh as a shell; or without the root
-         *     third, fifth (the thirteenth of a dominant), seventh and ninth.
+         * @description The chords, each as near as it can be to the one before.
          *
-         *     They lie where the left hand plays them, or the right; each comes on its beat, or early.
+         *     A `shell` is root, third and seventh, in either order or always in one. Without the root there are third, fifth (the
+         *     thirteenth of a dominant), seventh and ninth, standing on the third, on the seventh, or on whichever is nearer. An
+         *     `open` voicing is ninth, third, eleventh and seventh. They lie where the left hand plays them, or the right, or
+         *     between a `lowest` and `highest` sounding pitch of one's own; each comes on its beat, or early.
          */
         "Voicings-Output": {
             /**
@@ -4852,13 +4888,17 @@ export interface components {
              * @default rootless
              * @enum {string}
              */
-            form: "shell" | "rootless";
+            form: "shell" | "shell-3-7" | "shell-7-3" | "rootless" | "rootless-on-3" | "rootless-on-7" | "open";
             /**
              * Hand
              * @default left
              * @enum {string}
              */
             hand: "left" | "right";
+            /** Lowest */
+            lowest: string | null;
+            /** Highest */
+            highest: string | null;
             /**
              * Anticipated
              * @default no

@@ -13,7 +13,7 @@ from dodecant.exercise.notation.score import CompanionChord, CompanionPart, Stri
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import as_read
 from dodecant.exercise.recipe.cell import parse_degrees
-from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Fifths, Voicings
+from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Early, Fifths, Voicings
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.instrument.profile import Clef
@@ -53,10 +53,12 @@ def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[Compan
                 pitch = note.tone.sounding.moved(7 * companion.octaves, 12 * companion.octaves)
                 yield CompanionChord(note.start, note.length, (pitch,))
         case Drone():
-            yield _drone(companion, strip)
+            early = _again_with_each_chord(companion, strip)
+            yield from early or [_drone(companion, strip)]
         case Fifths():
-            for over in _spans(strip):
-                yield from _fifths(companion, over, metre)
+            spans = _spans(strip)
+            struck = [one for over in spans for one in _fifths(companion, over, metre)]
+            yield from _early(struck, {over.start for over in spans[1:]}, companion.anticipated)
         case Voicings():
             yield from _voicings(companion, strip)
 
@@ -87,6 +89,30 @@ def _drone(companion: Drone, strip: Strip) -> CompanionChord:
     tone = _low(degree.name_above(strip.stop.sounding.tonic))
     pitches = (tone, tone.moved(4, 7)) if companion.fifth else (tone,)
     return CompanionChord(strip.begin, strip.end - strip.begin, pitches)
+
+
+def _again_with_each_chord(companion: Drone, strip: Strip) -> list[CompanionChord]:
+    """The drone struck again whenever a chord comes, early; nothing where it is held from end to end."""
+    spans = _spans(strip)
+    if companion.anticipated == "no" or len(spans) < 2:
+        return []
+    held = _drone(companion, strip).pitches
+    ends = [*(over.start for over in spans[1:]), strip.end]
+    starts = [strip.begin, *(over.start for over in spans[1:])]
+    struck = [CompanionChord(start, end - start, held) for start, end in zip(starts, ends, strict=True)]
+    return _early(struck, set(starts[1:]), companion.anticipated)
+
+
+def _early(struck: list[CompanionChord], starts: set[Fraction], early: Early) -> list[CompanionChord]:
+    """What is struck on certain beats comes so much before them, where what is before lasts longer than that."""
+    by = Fraction(0) if early == "no" else BEATS[early]
+    found: list[CompanionChord] = []
+    for one in struck:
+        if by and found and one.start in starts and found[-1].length > by:
+            found[-1] = found[-1]._replace(length=one.start - by - found[-1].start)
+            one = one._replace(start=one.start - by, length=one.length + by)
+        found.append(one)
+    return found
 
 
 def _fifths(companion: Fifths, over: TimedChord, metre: Metre) -> Iterator[CompanionChord]:
@@ -136,9 +162,10 @@ def _groups_from(start: Fraction, over: TimedChord, metre: Metre) -> Iterator[tu
 def _voicings(companion: Voicings, strip: Strip) -> Iterator[CompanionChord]:
     spans = [over for over in _spans(strip) if over.sound is not None]
     chords = [harmonic(over.chord, over.sound) for over in spans if over.sound is not None]
+    low, high = (Pitch.parse(text).midi if text else None for text in (companion.lowest, companion.highest))
     early = companion.anticipated
     placed = anticipated(spans, BEATS[early]) if early != "no" else spans
-    for over, pitches in zip(placed, voiced(chords, companion.form, companion.hand), strict=True):
+    for over, pitches in zip(placed, voiced(chords, companion.form, companion.hand, low, high), strict=True):
         yield CompanionChord(over.start, over.length, pitches)
 
 

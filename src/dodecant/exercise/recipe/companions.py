@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final, Literal
+from typing import Annotated, Final, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.cell import parse_degrees
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
-from dodecant.exercise.recipe.part import readable
+from dodecant.exercise.recipe.part import PitchText, readable, refused
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import Pitch
+
+Early = Literal["no", "eighth", "sixteenth"]
+_ROOM_NEEDED = 24  # half steps: with fewer, some chord has no place
 
 
 class Companion(KindPart):
@@ -32,33 +37,51 @@ class Doubling(Companion):
 
 @COMPANIONS.register
 class Fifths(Companion):
-    """Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat."""
+    """Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
+
+    A new chord comes on its beat, or early.
+    """
 
     kind: Literal["fifths"] = "fifths"
     moving: bool = False
+    anticipated: Early = "no"
     written: bool = True
 
 
 @COMPANIONS.register
 class Drone(Companion):
-    """A tone of the key held from beginning to end, with its fifth if wanted."""
+    """A tone of the key held from beginning to end, with its fifth if wanted; or struck with each chord, early."""
 
     kind: Literal["drone"] = "drone"
     degree: Annotated[str, Field(max_length=4), readable(parse_degrees)] = "1"
     fifth: bool = False
+    anticipated: Early = "no"
     written: bool = False
 
 
 @COMPANIONS.register
 class Voicings(Companion):
-    """The chords, each as near as it can be to the one before: root, third and seventh as a shell; or without the root
-    third, fifth (the thirteenth of a dominant), seventh and ninth.
+    """The chords, each as near as it can be to the one before.
 
-    They lie where the left hand plays them, or the right; each comes on its beat, or early.
+    A `shell` is root, third and seventh, in either order or always in one. Without the root there are third, fifth (the
+    thirteenth of a dominant), seventh and ninth, standing on the third, on the seventh, or on whichever is nearer. An
+    `open` voicing is ninth, third, eleventh and seventh. They lie where the left hand plays them, or the right, or
+    between a `lowest` and `highest` sounding pitch of one's own; each comes on its beat, or early.
     """
 
     kind: Literal["voicings"] = "voicings"
-    form: Literal["shell", "rootless"] = "rootless"
+    form: Literal["shell", "shell-3-7", "shell-7-3", "rootless", "rootless-on-3", "rootless-on-7", "open"] = "rootless"
     hand: Literal["left", "right"] = "left"
-    anticipated: Literal["no", "eighth", "sixteenth"] = "no"
+    lowest: PitchText | None = None
+    highest: PitchText | None = None
+    anticipated: Early = "no"
     written: bool = True
+
+    @model_validator(mode="after")
+    def _has_room(self) -> Self:
+        if self.lowest and self.highest:
+            low, high = Pitch.parse(self.lowest).midi, Pitch.parse(self.highest).midi
+            if high - low < _ROOM_NEEDED:
+                message = f"{self.lowest} to {self.highest} is too narrow for voicings."
+                raise refused(MusicError(message, cure="Leave two octaves or more."))
+        return self

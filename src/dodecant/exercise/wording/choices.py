@@ -217,11 +217,18 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         2: "two octaves higher",
     },
     "Voicings.form": {
-        "shell": ("shells: root, 3, 7", "shells"),
-        "rootless": ("rootless: 3 5 7 9", "rootless voicings"),
+        "shell": ("root, third and seventh, whichever order is nearer", "shells"),
+        "shell-3-7": ("root, third, seventh", "shells with the third below the seventh"),
+        "shell-7-3": ("root, seventh, third", "shells with the seventh below the third"),
+        "rootless": ("without the root, whichever is nearer", "rootless voicings"),
+        "rootless-on-3": ("without the root, from the third up", "rootless voicings from the third up"),
+        "rootless-on-7": ("without the root, from the seventh up", "rootless voicings from the seventh up"),
+        "open": ("ninth, third, eleventh, seventh", "open voicings of ninth, third, eleventh and seventh"),
     },
     "Voicings.hand": {"left": "left", "right": "right"},
     "Voicings.anticipated": _EARLY,
+    "Fifths.anticipated": _EARLY,
+    "Drone.anticipated": _EARLY,
 }
 
 

@@ -45,17 +45,22 @@ def _doubling(companion: Doubling) -> str:
 
 
 def _fifths(companion: Fifths) -> str:
-    return "fifths moving to sixths" if companion.moving else "open fifths"
+    words = "fifths moving to sixths" if companion.moving else "open fifths"
+    return words + phrase("Fifths.anticipated", companion.anticipated)
 
 
 def _drone(companion: Drone) -> str:
     degree = companion.degree.replace("b", "♭").replace("#", "♯")
-    return f"a drone on {degree}{' and its fifth' * companion.fifth}"
+    again = phrase("Drone.anticipated", companion.anticipated)
+    struck = f", struck with each chord{again}" if again else ""
+    return f"a drone on {degree}{' and its fifth' * companion.fifth}{struck}"
 
 
 def _voicings(companion: Voicings) -> str:
     form, hand = phrase("Voicings.form", companion.form), phrase("Voicings.hand", companion.hand)
-    return f"{form} in the {hand} hand{phrase('Voicings.anticipated', companion.anticipated)}"
+    where = f"{companion.lowest or 'the bottom'} to {companion.highest or 'the top'}"
+    register = f" from {where}" if companion.lowest or companion.highest else ""
+    return f"{form} in the {hand} hand{register}{phrase('Voicings.anticipated', companion.anticipated)}"
 
 
 COMPANIONS_SAID: Mapping[type[Companion], CompanionWords] = {

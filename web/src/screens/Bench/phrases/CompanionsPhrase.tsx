@@ -3,6 +3,7 @@ import { IconX } from "@tabler/icons-react";
 import { useRef } from "react";
 import type { Companion } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
+import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { limitsOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
@@ -98,11 +99,20 @@ function Fields({ companion, error, onChange }: FieldsProps) {
       );
     case "fifths":
       return (
-        <Checkbox
-          label="The fifth moves to the sixth and back, beat by beat"
-          checked={companion.moving}
-          onChange={(event) => onChange({ ...companion, moving: event.currentTarget.checked })}
-        />
+        <Group align="flex-end">
+          <Choice
+            label="New chords come"
+            value={companion.anticipated}
+            field="Fifths.anticipated"
+            onChange={(anticipated) => onChange({ ...companion, anticipated })}
+          />
+          <Checkbox
+            mb={8}
+            label="The fifth moves to the sixth and back"
+            checked={companion.moving}
+            onChange={(event) => onChange({ ...companion, moving: event.currentTarget.checked })}
+          />
+        </Group>
       );
     case "drone":
       return (
@@ -121,30 +131,53 @@ function Fields({ companion, error, onChange }: FieldsProps) {
             checked={companion.fifth}
             onChange={(event) => onChange({ ...companion, fifth: event.currentTarget.checked })}
           />
+          <Choice
+            label="Struck with each chord"
+            value={companion.anticipated}
+            field="Drone.anticipated"
+            onChange={(anticipated) => onChange({ ...companion, anticipated })}
+          />
         </Group>
       );
     case "voicings":
       return (
-        <Group grow>
+        <Stack gap={6}>
           <Choice
             label="Form"
             value={companion.form}
             field="Voicings.form"
             onChange={(form) => onChange({ ...companion, form })}
           />
-          <Choice
-            label="Hand"
-            value={companion.hand}
-            field="Voicings.hand"
-            onChange={(hand) => onChange({ ...companion, hand })}
-          />
-          <Choice
-            label="Placed"
-            value={companion.anticipated}
-            field="Voicings.anticipated"
-            onChange={(anticipated) => onChange({ ...companion, anticipated })}
-          />
-        </Group>
+          <Group grow>
+            <Choice
+              label="Hand"
+              value={companion.hand}
+              field="Voicings.hand"
+              onChange={(hand) => onChange({ ...companion, hand })}
+            />
+            <Choice
+              label="Placed"
+              value={companion.anticipated}
+              field="Voicings.anticipated"
+              onChange={(anticipated) => onChange({ ...companion, anticipated })}
+            />
+          </Group>
+          <Group grow align="flex-start">
+            <PitchLimit
+              label="Lowest note, as it sounds"
+              placeholder="where the hand lies"
+              value={companion.lowest}
+              onChange={(lowest) => onChange({ ...companion, lowest })}
+            />
+            <PitchLimit
+              label="Highest note, as it sounds"
+              placeholder="where the hand lies"
+              value={companion.highest}
+              error={error}
+              onChange={(highest) => onChange({ ...companion, highest })}
+            />
+          </Group>
+        </Stack>
       );
   }
 }

@@ -1,6 +1,7 @@
-import { Group, Radio, Select, Stack, TextInput } from "@mantine/core";
+import { Group, Radio, Select, Stack } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
+import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { CompanionsPhrase } from "./CompanionsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
@@ -56,14 +57,16 @@ export function PlayerPhrase(props: PhraseProps) {
         />
       </Group>
       <Group grow align="flex-start">
-        <Limit
-          name="lowest"
+        <PitchLimit
+          label="My lowest note, as written"
+          placeholder="none of my own"
           value={player.lowest}
           error={problemAt(problems, "/player/lowest")}
           onChange={(lowest) => set({ lowest })}
         />
-        <Limit
-          name="highest"
+        <PitchLimit
+          label="My highest note, as written"
+          placeholder="none of my own"
           value={player.highest}
           error={problemAt(problems, "/player/highest") ?? wholeError(problems)}
           onChange={(highest) => set({ highest })}
@@ -78,24 +81,4 @@ export function PlayerPhrase(props: PhraseProps) {
 function wholeError(problems: PhraseProps["problems"]): string | undefined {
   const whole = problems.filter((problem) => problem.pointer === "/player");
   return problemAt(whole, "/player");
-}
-
-interface LimitProps {
-  name: "lowest" | "highest";
-  value: string | null;
-  error?: string;
-  onChange: (value: string | null) => void;
-}
-
-function Limit({ name, value, error, onChange }: LimitProps) {
-  return (
-    <TextInput
-      label={`My ${name} note, as written`}
-      placeholder="none of my own"
-      value={value ?? ""}
-      error={error}
-      spellCheck={false}
-      onChange={(event) => onChange(event.currentTarget.value.trim() === "" ? null : event.currentTarget.value)}
-    />
-  );
 }

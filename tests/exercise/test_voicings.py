@@ -1,0 +1,131 @@
+"""Voicings typed by hand from the keyboard books, and their laws."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from dodecant.exercise.companions.voicings import harmonic, voiced
+from dodecant.exercise.harmony.chord_sounds import harmony
+from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.pitch import Pitch
+from dodecant.tables import load_tables
+from tests.exercise.test_companions import over
+
+# A chord in C major (or in another key), a form, and the tones from the bottom up.
+BY_HAND = """
+Dm7      | shell-3-7     | D F C
+Dm7      | shell-7-3     | D C F
+G7       | shell-3-7     | G B F
+G7       | shell-7-3     | G F B
+Cmaj7    | shell-3-7     | C E B
+C6       | shell-7-3     | C A E
+Bm7b5    | shell-3-7     | B D A
+G7sus4   | shell-3-7     | G C F
+G7b9     | shell-3-7     | G B F A♭
+G7#11    | shell-7-3     | G F B C♯
+G13      | shell-7-3     | G F B E
+G7alt    | shell-3-7     | G B F A♭/G B F A♯
+Dm7      | rootless-on-3 | F A C E
+Dm7      | rootless-on-7 | C E F A
+G7       | rootless-on-3 | B E F A
+G7       | rootless-on-7 | F A B E
+Cmaj7    | rootless-on-3 | E G B D
+Cmaj7    | rootless-on-7 | B D E G
+C6       | rootless-on-3 | E G A D
+Cm6      | rootless-on-3 | E♭ G A D
+Cmaj7#11 | rootless-on-3 | E F♯ B D
+G7b9     | rootless-on-3 | B E F A♭/B E♭ F A♭
+G7#11    | rootless-on-3 | B C♯ F A
+G13      | rootless-on-3 | B E F A
+G9       | rootless-on-7 | F A B E
+G13b9    | rootless-on-3 | B E F A♭
+G13#11   | rootless-on-3 | B C♯ E F
+G7#9     | rootless-on-3 | B E F A♯
+G7alt    | rootless-on-3 | B E♭ F A♭/B E♭ F A♯
+G7#5     | rootless-on-3 | B D♯ F A
+G7b5     | rootless-on-3 | B D♭ F A
+G7b13    | rootless-on-3 | B E♭ F A
+Bm7b5    | rootless-on-3 | D F A B
+Bm7b5    | rootless-on-7 | A B D F
+Em7      | rootless-on-3 | G B D E
+G7sus4   | rootless-on-3 | C D F A
+G9sus4   | rootless-on-3 | C D F A
+G13sus4  | rootless-on-3 | C E F A
+F/G      | rootless-on-3 | C D F A
+Bdim7    | rootless-on-3 | D F A♭ C♯
+Cmaj7#5  | rootless-on-3 | E G♯ B D
+Cm11     | rootless-on-3 | E♭ F B♭ D
+Cmaj7#11 | open          | D E F♯ B
+Fmaj7    | open          | G A B E
+Cmaj7    | open          | D E G B
+Dm7      | open          | E F G C
+G7       | open          | A B D F
+Bm7b5    | open          | B D E A
+"""
+ROWS = [tuple(cell.strip() for cell in line.split("|")) for line in BY_HAND.strip().splitlines()]
+FORMS = ["shell", "shell-3-7", "shell-7-3", "rootless", "rootless-on-3", "rootless-on-7", "open"]
+
+
+def chords(text: str, key: str = "C") -> list[Any]:
+    document = ChangesDocument(text=f"key: {key}\n| {text} |")
+    worked = harmony(document, load_tables().scales)
+    return [harmonic(one.chord, Sound(one.sounds[0].tonic, one.sounds[0].scale)) for one in worked.chords if one.sounds]
+
+
+@pytest.mark.parametrize(("symbol", "form", "wanted"), ROWS)
+def test_a_form_holds_these_tones_in_this_order(symbol: str, form: str, wanted: str) -> None:
+    ((*pitches,),) = voiced(chords(symbol), form, "left")
+    assert " ".join(pitch.name.text for pitch in pitches) in [*wanted.split("/"), wanted]
+    assert all(low.midi < high.midi for low, high in pairwise(pitches))
+
+
+QUALITIES = ["7b9", "13", "7#11", "13b9", "maj7#11", "m11", "7#9", "9", "7sus4", "13sus4", "m7b5", "maj9", "13#11", "6"]
+
+
+@given(st.sampled_from(["C", "Eb", "F#", "B", "Ab"]), st.sampled_from(QUALITIES), st.sampled_from(FORMS))
+@settings(max_examples=120)
+def test_what_is_stated_is_heard_and_nothing_rubs(root: str, quality: str, form: str) -> None:
+    chord = parse_chord(root + quality)
+    assert chord is not None
+    ((*pitches,),) = voiced(chords(root + quality), form, "right")
+    heard = {(pitch.midi - chord.root.pitch_class) % 12 for pitch in pitches}
+    assert not any(chord.quality.rubs(height) for height in heard)
+    if chord.quality.third == "sus4":
+        assert not heard & {3, 4}
+    stated = {degree.half_steps % 12 for degree in chord.quality.tensions if degree.number != 9 or degree.alteration}
+    if quality in ("m11", "13", "13sus4", "13b9", "13#11"):
+        stated -= {2, 5}
+    if form not in ("open", "shell", "shell-3-7", "shell-7-3"):
+        assert stated <= heard
+
+
+@pytest.mark.parametrize(("lowest", "highest"), [("C2", "C4"), ("C4", "C6"), ("G3", "G5"), ("C5", None), (None, "C4")])
+@pytest.mark.parametrize("form", FORMS)
+def test_a_register_of_ones_own(form: str, lowest: str | None, highest: str | None) -> None:
+    named = {"kind": "voicings", "form": form, "lowest": lowest, "highest": highest}
+    found = over(named, text="key: C\n| Dm7 | G7 | Cmaj7 | A7 |")
+    heights = [pitch.midi for one in found.strips[0].companions[0].chords for pitch in one.pitches]
+    assert lowest is None or min(heights) >= Pitch.parse(lowest).midi
+    assert highest is None or max(heights) <= Pitch.parse(highest).midi
+
+
+@pytest.mark.parametrize(
+    ("companion", "wanted"),
+    [
+        ({"kind": "fifths"}, "0:4 4:4 8:4 12:4"),
+        ({"kind": "fifths", "anticipated": "eighth"}, "0:7/2 7/2:4 15/2:9/2 12:4"),
+        ({"kind": "fifths", "anticipated": "sixteenth"}, "0:15/4 15/4:4 31/4:17/4 12:4"),
+        ({"kind": "drone"}, "0:16"),
+        ({"kind": "drone", "anticipated": "eighth"}, "0:7/2 7/2:4 15/2:17/2"),
+    ],
+)
+def test_fifths_and_drones_come_early_too(companion: Any, wanted: str) -> None:
+    found = over(companion, text="key: C\n| Dm7 | G7 | Cmaj7 | % |").strips[0].companions[0].chords
+    assert " ".join(f"{one.start}:{one.length}" for one in found) == wanted
