@@ -161,7 +161,7 @@ def test_a_sound_is_laid_open(client: TestClient) -> None:
     assert body["half_steps"] == [2, 2, 2, 1, 2, 1, 2]
     assert (body["derivation"], body["chord_tones"], body["care"]) == ("raise 4, lower 7", ["1", "3", "5", "♭7"], [])
     modes = {f"{mode['tonic']} {mode['name']}" for mode in body["modes"]}
-    assert {"E♭ melodic minor", "D altered", "B♭ Mixolydian ♭6"} <= modes
+    assert {"E♭ melodic minor", "D super-Locrian", "B♭ Mixolydian ♭6"} <= modes
     assert {"mixolydian", "lydian"} <= {neighbour["scale"] for neighbour in body["neighbours"]}
     worked = client.post("/api/exercises", json=body["exercise"]["recipe"]).json()["exercise"]
     assert worked == body["exercise"]

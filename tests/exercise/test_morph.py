@@ -21,8 +21,10 @@ FIFTH = {"high": {"step": 5, "octave": 1}}
 CHAIN = ["lydian", "ionian", "mixolydian", "dorian", "aeolian", "phrygian", "locrian"]
 
 
-def morphed(scales: list[Any], *keys: str, path: dict[str, Any] = FIFTH, **sounds: Any) -> Exercise:
-    document = {"sounds": {"kind": "morph", "scales": scales, **sounds}, "path": path}
+def morphed(
+    scales: list[Any], *keys: str, path: dict[str, Any] = FIFTH, stages: str = "stream", **sounds: Any
+) -> Exercise:
+    document = {"sounds": {"kind": "morph", "scales": scales, **sounds}, "path": path, "placement": {"stages": stages}}
     return press(read_recipe({**document, "keys": {"order": "picked", "picked": keys or ["C"]}}), load_tables())
 
 

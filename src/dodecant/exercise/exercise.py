@@ -30,6 +30,6 @@ class Exercise:
 
     @property
     def seconds(self) -> Fraction:
-        """Playing time at the recipe's tempo (BPM), each strip once."""
-        beats = sum((strip.end - strip.begin for strip in self.strips), start=Fraction(0))
+        """Playing time at the recipe's tempo (BPM), repeats followed."""
+        beats = sum((strip.beats for strip in self.strips), start=Fraction(0))
         return beats / self.metre.pulse * 60 / self.recipe.tempo

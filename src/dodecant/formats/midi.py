@@ -10,7 +10,7 @@ from typing import NamedTuple
 import mido
 
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.notation.score import Note, Strip
+from dodecant.exercise.notation.score import CompanionChord, Note, Strip
 from dodecant.exercise.rhythm.timing import swung
 
 TICKS = 480
@@ -30,15 +30,17 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
 
     song = mido.MidiFile(type=1, ticks_per_beat=TICKS)
     song.tracks.append(_conductor(exercise))
-    end = ticks(sum((strip.end - strip.begin for strip in exercise.strips), start=Fraction(0)))
+    end = ticks(sum((strip.beats for strip in exercise.strips), start=Fraction(0)))
     instrument = exercise.instrument
     struck = [_MidiNotes(ticks(at + note.start), ticks(at + note.start + note.length), *_of(note))
-              for at, strip in _placed(exercise) for note in strip.notes]  # fmt: skip
+              for at, strip, start, end in _passages(exercise) for note in strip.notes
+              if start <= note.start < end]  # fmt: skip
     song.tracks.append(_track(instrument.name, instrument.midi_program, 0, struck, end))
     for number, companion in enumerate(exercise.recipe.companions):
         beside = [_MidiNotes(ticks(at + one.start), ticks(at + one.start + one.length),
                             tuple(pitch.midi for pitch in one.pitches), _BESIDE)
-                  for at, strip in _placed(exercise) for one in strip.companions[number].chords]  # fmt: skip
+                  for at, strip, start, end in _passages(exercise)
+                  for one in _beside(strip, number, start, end)]  # fmt: skip
         song.tracks.append(_track(f"beside: {companion.kind}", _PIANO, 1 + number, beside, end))
     out = BytesIO()
     song.save(file=out)
@@ -65,7 +67,24 @@ def _placed(exercise: Exercise) -> Iterator[tuple[Fraction, Strip]]:
     now = Fraction(0)
     for strip in exercise.strips:
         yield now - strip.begin, strip
-        now += strip.end - strip.begin
+        now += strip.beats
+
+
+def _passages(exercise: Exercise) -> Iterator[tuple[Fraction, Strip, Fraction, Fraction]]:
+    """What sounds, repeats followed: the beat a strip's first barline would fall on, the strip, from where to where."""
+    now = Fraction(0)
+    for strip in exercise.strips:
+        for start, end in strip.played:
+            yield now - start, strip, start, end
+            now += end - start
+
+
+def _beside(strip: Strip, number: int, start: Fraction, end: Fraction) -> Iterator[CompanionChord]:
+    """What is struck or goes on beside a strip between two places."""
+    for one in strip.companions[number].chords:
+        first, last = max(start, one.start), min(end, one.start + one.length)
+        if first < last:
+            yield one._replace(start=first, length=last - first)
 
 
 def _conductor(exercise: Exercise) -> mido.MidiTrack:
@@ -77,7 +96,7 @@ def _conductor(exercise: Exercise) -> mido.MidiTrack:
     for at, strip in _placed(exercise):
         begin = _ticks(at + strip.begin)
         track.append(mido.MetaMessage("marker", text=_ascii(strip.heading), time=begin - now))
-        now, last = begin, _ticks(at + strip.end)
+        now, last = begin, _ticks(at + strip.begin + strip.beats)
     track.append(mido.MetaMessage("end_of_track", time=last - now))
     return track
 

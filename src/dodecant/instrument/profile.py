@@ -8,7 +8,9 @@ from functools import cached_property
 from typing import Literal
 
 from dodecant.music.core.errors import MusicError
-from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.pitch import NoteName, Pitch
+
+_WRITTEN_C = Pitch(0, 0, 4)
 
 Clef = Literal["treble", "bass"]
 
@@ -36,7 +38,7 @@ class Instrument:
 
     `sounds_steps` and `sounds_half_steps` are the transposition in staff steps and half steps: -1 and -2 for an
     instrument in B♭. `midi_program` is its 0-based General MIDI program; `chords` tells whether it strikes
-    several tones together.
+    several tones together; one with `two_staves` has what is beside its line on the second.
     """
 
     id: str
@@ -48,6 +50,23 @@ class Instrument:
     comfortable: Reach
     midi_program: int
     chords: bool = False
+    two_staves: bool = False
+
+    @property
+    def key(self) -> NoteName | None:
+        """The tone that sounds when a C is read; None where it is a C.
+
+        >>> from dodecant.tables import load_tables
+        >>> [load_tables().instruments.get(name).key for name in ("trumpet", "guitar")]
+        [NoteName(letter=6, alteration=-1), None]
+        """
+        name = self.sounding(_WRITTEN_C).name
+        return None if name.pitch_class == 0 else name
+
+    @property
+    def full_name(self) -> str:
+        """'trumpet in B♭'."""
+        return self.name if self.key is None else f"{self.name} in {self.key.text}"
 
     def sounding(self, written: Pitch) -> Pitch:
         """The pitch that sounds when this one is read."""
@@ -84,7 +103,7 @@ def read_instruments(text: str) -> InstrumentTable:
             raise MusicError(f"{row['id']}: the comfortable reach must lie inside the full one")
         steps, half_steps = row["sounds"]
         who = row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"]
-        found.append(Instrument(*who, row.get("chords", False)))
+        found.append(Instrument(*who, row.get("chords", False), row.get("two_staves", False)))
     return InstrumentTable(tuple(found))
 
 

@@ -3265,6 +3265,16 @@ export interface components {
             order: "123" | "132" | "213" | "231" | "312" | "321" | "each";
         };
         /**
+         * PassageOut
+         * @description A passage of a strip that sounds, in quarter notes from its first barline.
+         */
+        PassageOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
@@ -3455,7 +3465,9 @@ export interface components {
          *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
          *     it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
          *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
-         *     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
+         *     of the line until the bar is full, or straight on into the next; it is played so many `times`, under repeat signs.
+         *     The stages of a build-up and the sounds of a chain begin at barlines, or run on in a stream; left to the ending,
+         *     they run on where strips do. `swing` is the share of a beat (or half a beat)
          *     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
          */
         "Placement-Input": {
@@ -3504,6 +3516,17 @@ export interface components {
              * @enum {string}
              */
             ending: "hold" | "rest" | "full" | "on";
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /**
+             * Stages
+             * @default by-ending
+             * @enum {string}
+             */
+            stages: "by-ending" | "barlines" | "stream";
             call?: components["schemas"]["Call-Input"] | null;
             /**
              * Marks
@@ -3531,7 +3554,9 @@ export interface components {
          *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
          *     it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
          *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
-         *     of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
+         *     of the line until the bar is full, or straight on into the next; it is played so many `times`, under repeat signs.
+         *     The stages of a build-up and the sounds of a chain begin at barlines, or run on in a stream; left to the ending,
+         *     they run on where strips do. `swing` is the share of a beat (or half a beat)
          *     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
          */
         "Placement-Output": {
@@ -3580,6 +3605,17 @@ export interface components {
              * @enum {string}
              */
             ending: "hold" | "rest" | "full" | "on";
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /**
+             * Stages
+             * @default by-ending
+             * @enum {string}
+             */
+            stages: "by-ending" | "barlines" | "stream";
             call: components["schemas"]["Call-Output"] | null;
             /**
              * Marks
@@ -3875,6 +3911,8 @@ export interface components {
              *       "start": 0,
              *       "anticipated": "no",
              *       "ending": "hold",
+             *       "times": 1,
+             *       "stages": "by-ending",
              *       "marks": [],
              *       "swing": 50,
              *       "swung_value": "eighth"
@@ -4028,6 +4066,8 @@ export interface components {
              *       "start": 0,
              *       "anticipated": "no",
              *       "ending": "hold",
+             *       "times": 1,
+             *       "stages": "by-ending",
              *       "marks": [],
              *       "swing": 50,
              *       "swung_value": "eighth"
@@ -4575,7 +4615,8 @@ export interface components {
          * StripOut
          * @description One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
          *
-         *     It lasts from `begin` to `end`, in quarter notes from its first barline.
+         *     It lasts from `begin` to `end`, in quarter notes from its first barline. `played` are the passages that sound, one
+         *     after another, repeats followed.
          */
         StripOut: {
             /** Index */
@@ -4592,6 +4633,8 @@ export interface components {
             begin: number;
             /** End */
             end: number;
+            /** Played */
+            played: components["schemas"]["PassageOut"][];
             /** Companions */
             companions: components["schemas"]["CompanionOut"][];
             /** Chords */

@@ -17,6 +17,7 @@ const exercise = {
       index: 0,
       begin: 0,
       end: 3,
+      played: [{ start: 0, end: 3 }],
       companions: [],
       bars: [{ number: 1, notes: [note("a", "0", "1/3"), note("b", "1/3", "8/3")] }],
     },
@@ -24,6 +25,7 @@ const exercise = {
       index: 1,
       begin: 0,
       end: 6,
+      played: [{ start: 0, end: 6 }],
       companions: [],
       bars: [
         { number: 1, notes: [note("c", "0", "3")] },
@@ -77,6 +79,7 @@ describe("schedule", () => {
           index: 0,
           begin: 0,
           end: 2,
+          played: [{ start: 0, end: 2 }],
           companions: [{ chords: [struck] }],
           bars: [{ notes: [{ ...note("a", "0", "1"), lower_tones: [{ midi: 48 }] }] }],
         },
@@ -84,6 +87,7 @@ describe("schedule", () => {
           index: 1,
           begin: 2,
           end: 4,
+          played: [{ start: 2, end: 4 }],
           companions: [],
           bars: [{ notes: [note("b", "2", "1")] }, { notes: [note("c", "3", "1")] }],
         },
@@ -107,5 +111,23 @@ describe("schedule", () => {
       [36, 1.5],
     ]);
     expect(plan.end).toBe(4);
+  });
+
+  it("follows repeats", () => {
+    const once = { from: 0, loop: false, countIn: false, click: true };
+    const played = [
+      { start: 0, end: 3 },
+      { start: 0, end: 3 },
+      { start: 3, end: 6 },
+    ];
+    const strips = exercise.strips.slice(1).map((strip) => ({ ...strip, played }));
+    const plan = schedule({ ...exercise, strips }, once);
+    expect(plan.events.filter((one) => one.id).map(({ id, beat }) => [id, beat])).toEqual([
+      ["c", 0],
+      ["c", 3],
+      ["d", 6],
+    ]);
+    expect(plan.events.filter((one) => one.kind === "click")).toHaveLength(9);
+    expect(plan.end).toBe(9);
   });
 });

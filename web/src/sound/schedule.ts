@@ -52,13 +52,26 @@ export function schedule(exercise: Exercise, options: Options): Schedule {
   if (options.countIn) events.push(...clicks(0, 0, bar, groups, options.from));
   let begin = start;
   for (const strip of strips) {
-    const first = begin - strip.begin;
-    if (options.click) events.push(...clicks(first, strip.begin, strip.end, groups, strip.index));
-    events.push(...notes(strip, first), ...beside(strip, first));
-    begin += strip.end - strip.begin;
+    for (const { start: from, end: to } of strip.played) {
+      const first = begin - from;
+      if (options.click) events.push(...clicks(first, from, to, groups, strip.index));
+      const sounding = [...notes(strip, first), ...beside(strip, first)];
+      events.push(
+        ...sounding
+          .filter(({ beat, length }) => beat < begin + to - from && beat + length > begin)
+          .map((one) => within(one, begin, begin + to - from)),
+      );
+      begin += to - from;
+    }
   }
   events.sort((one, other) => one.beat - other.beat);
   return { events, start, end: begin };
+}
+
+/** What of an event sounds between two beats. */
+function within(event: SoundEvent, from: number, to: number): SoundEvent {
+  const beat = Math.max(event.beat, from);
+  return { ...event, beat, length: Math.min(event.beat + event.length, to) - beat };
 }
 
 /** Chords as they are played, with a click on every quarter note if it is wanted; each marks its chord. */

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from dodecant.exercise.melody.figure_tone import FigureTone, ToneMaker
 from dodecant.exercise.melody.figures.base import Figure
@@ -76,7 +76,13 @@ def _returning(course: CoursePart, walked: Walk) -> Groups:
 
 def _growing(course: CoursePart, walked: Walk) -> Groups:
     groups = walked.groups()
-    return [group for stage in range(1, len(groups) + 1) for group in groups[:stage]]
+    found: Groups = []
+    for stage in range(1, len(groups) + 1):
+        begun = [list(group) for group in groups[:stage]]
+        if begun[0]:
+            begun[0][0] = replace(begun[0][0], stage="the first" + f" {stage}" * (stage > 1))
+        found += begun
+    return found
 
 
 def _home_rung(degree: Degree, low: int, sound: Ladder) -> int:
@@ -92,28 +98,40 @@ def _home_rung(degree: Degree, low: int, sound: Ladder) -> int:
 
 
 def _build_up(course: CoursePart, walked: Walk) -> Groups:
-    """Stage by stage: the tones so far as a run along the path, the newest one held; the octave root at the end."""
+    """Stage by stage: the tones so far as a run along the path, the newest one held; the octave root joins last."""
     assert isinstance(course, BuildUpCourse)  # noqa: S101 - chosen by its class
     path, sound, scale = walked.path, walked.sound, walked.sound.scale
     order = _order(course, scale)
     first = max(3, sum(degree in scale.frame for degree in order)) if not course.order.strip() else 3
-    stages: Groups = []
+    stages: list[list[FigureTone]] = []
     for count in range(min(first, len(order)), len(order) + 1):
         so_far = tuple(sorted(order[:count], key=lambda degree: degree.half_steps))
         newest = order[count - 1] if count > first else None
         ladder = Ladder(sound.tonic, Scale("stage", scale.name, so_far, scale.family, scale.mode, serves=scale.serves))
-        maker = ToneMaker(ladder)
-        for anchor in _below_the_top_root(path, ladder, last=count == len(order)):
-            tone = maker.rung(anchor.rung)
-            stages.append([maker.timed(tone, _LONG) if tone.degree == newest else tone])
-    return stages
+        label = " ".join(degree.text for degree in so_far) if newest is None else f"+ {newest.text}"
+        whole = walk(path, ladder)
+        below = _below_the_top_root(path, ladder, whole)
+        size = len(so_far)
+        place = so_far.index(newest) if newest is not None else None
+        stages.append(_stage(below, ladder, label, {anchor.rung for anchor in below if anchor.rung % size == place}))
+        if count == len(order) and below != whole:
+            top = max(anchor.rung for anchor in whole)
+            stages.append(_stage(whole, ladder, "+ 8", {top}))
+    return [[tone] for stage in stages for tone in stage]
 
 
-def _below_the_top_root(path: Path, ladder: Ladder, *, last: bool) -> tuple[Anchor, ...]:
-    """The octave root joins in the last stage alone."""
-    anchors = walk(path, ladder)
+def _stage(anchors: Sequence[Anchor], ladder: Ladder, label: str, held: set[int]) -> list[FigureTone]:
+    """One run along the path, the rungs that are new in it held; its first tone bears its name."""
+    maker = ToneMaker(ladder)
+    tones = [maker.rung(anchor.rung) for anchor in anchors]
+    tones = [maker.timed(tone, _LONG) if tone.rung in held else tone for tone in tones]
+    return [replace(tones[0], stage=label), *tones[1:]]
+
+
+def _below_the_top_root(path: Path, ladder: Ladder, anchors: tuple[Anchor, ...]) -> tuple[Anchor, ...]:
+    """The path without the octave root, which has a stage of its own."""
     top = max(anchor.rung for anchor in anchors)
-    if last or ladder.degree(top) != Degree(1) or top == min(anchor.rung for anchor in anchors):
+    if ladder.degree(top) != Degree(1) or top == min(anchor.rung for anchor in anchors):
         return anchors
     return walk(path, ladder, shorter_by=1)
 

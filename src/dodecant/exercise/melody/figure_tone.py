@@ -18,8 +18,8 @@ class FigureTone:
     """A pitch of the line before it has a place in range and time, with its degree and, on the ladder, its rung.
 
     Lines are built on the tonic C and carried to their keys afterwards. `was` is the degree it had where a lick came
-    from; `lower_tones` are struck together with it; `leads` tells that it surrounds or approaches a target. It is told
-    by its identity: makers make each once.
+    from; `lower_tones` are struck together with it; `leads` tells that it surrounds or approaches a target; `stage`
+    is the name of the stage that begins with it. It is told by its identity: makers make each once.
     """
 
     pitch: Pitch
@@ -29,6 +29,7 @@ class FigureTone:
     was: Degree | None = None
     lower_tones: tuple[FigureTone, ...] = ()
     leads: bool = False
+    stage: str = ""
 
     @property
     def units(self) -> Units:

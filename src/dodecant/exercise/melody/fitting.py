@@ -20,6 +20,10 @@ class LinesOnOneSound:
     def __init__(self, work: LineWork) -> None:
         self._work = work
         sounds = work.recipe.sounds
+        placement = work.recipe.placement
+        self._at_barlines = placement.stages_at_barlines
+        # A sound that comes several times is written once, under repeat signs, but where the whole strip is repeated.
+        self._written_once = self._at_barlines and placement.times == 1
         self._only_changed = isinstance(sounds, MorphingSounds) and sounds.after_first == "changed"
 
     def line(self, stop: Stop) -> Line:
@@ -50,7 +54,7 @@ class LinesOnOneSound:
     def _line(self, stop: Stop, first: RecipeOnScale, shorter_by: int) -> Line:
         """The line before it is put in reach: one segment, or one for each sound of a chain, joined without a gap.
 
-        Where a sound would only strike again the tone the one before ended on, it goes on from there.
+        In a stream a sound that would only strike again the tone the one before ended on goes on from there.
         """
 
         def path_on(scale: RecipeOnScale) -> PathTones:
@@ -60,13 +64,16 @@ class LinesOnOneSound:
         following = begin.tones
         segments = [Segment(following, stop.written, stop.sounding)]
         for (read, heard), (before, _) in zip(stop.chain[1:], stop.chain, strict=False):
+            if self._written_once and read.scale == before.scale:
+                segments[-1] = replace(segments[-1], times=segments[-1].times + 1)
+                continue
             if not self._only_changed:
                 following = path_on(self._on(stop, read)).tones
             elif read.scale != before.scale:
                 following = _around_changes(path_on(self._on(stop, read)).tones, before)
             if not following.all:
                 continue
-            struck = following.all[0].pitch == segments[-1].tones[-1].pitch
+            struck = not self._at_barlines and following.all[0].pitch == segments[-1].tones[-1].pitch
             joined = Tones.of(following.all[1:]) if struck and len(following.all) > 1 else following
             segments.append(Segment(joined, read, heard, before=before))
         return Line(

@@ -63,7 +63,8 @@ class Segment:
     """Tones over one sound, which carries them to its tonic. `shift` moves them by octaves; `fold_into` single ones.
 
     Over changes a segment lies under a chord: from `start` for `length` beats, its last tone `held` to its end. Without
-    a chord it has no tones. Where sounds turn into each other, `before` is the sound it turned from.
+    a chord it has no tones. Where sounds turn into each other, `before` is the sound it turned from; it is
+    played so many `times`.
     """
 
     on_c: Tones
@@ -76,6 +77,7 @@ class Segment:
     shift: int = 0
     fold_into: Reach | None = None
     before: Sound | None = None
+    times: int = 1
 
     @property
     def tones(self) -> tuple[FigureTone, ...]:

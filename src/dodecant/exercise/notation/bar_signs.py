@@ -1,8 +1,10 @@
 """The written signs of one bar: values, dots, tuplets and beams.
 
 The rules are those of standard engraving practice: a sign never hides a beat (or a group of a compound metre) that it
-does not start on, the middle of a 4/4 bar stays visible, eighths are beamed in half bars of 4/4 and otherwise by the
-beat or group, and what divides a beat into other than halves stands in a tuplet of that beat, or of two.
+does not start on, but for what every player reads at a glance inside two beats: a dotted quarter, an eighth with a
+quarter or a dotted quarter after it. The middle of a 4/4 bar stays visible, eighths are beamed in half bars of 4/4 and
+otherwise by the beat or group, and what divides a beat into other than halves stands in a tuplet of that beat, or of
+two.
 """
 
 from __future__ import annotations
@@ -49,6 +51,11 @@ _LONG: Mapping[str, Mapping[int, str]] = {
     "9/8": {0: "3 3/2", 3: "3 3/2", 6: "3/2"},
     "12/8": {0: "6 3 3/2", 3: "3/2", 6: "3 3/2", 9: "3/2"},
 }
+# Two beats inside which a note may hide a beat, by their beginnings in quarters.
+_PAIRS: Mapping[str, tuple[int, ...]] = {
+    "2/4": (0,), "3/4": (0, 1), "4/4": (0, 2), "5/4": (0, 1, 3), "6/4": (0, 1, 3, 4), "7/4": (0, 2, 4, 5),
+}  # fmt: skip
+_EIGHTH, _QUARTER, _DOTTED = Fraction(1, 2), Fraction(1), Fraction(3, 2)
 _INSIDE = [length for length in _VALUES if length <= 1]
 _BEAMS = {"eighth": 1, "16th": 2}
 
@@ -88,7 +95,7 @@ def bar_signs(parts: tuple[BarPart, ...], metre: Metre) -> tuple[tuple[BarSign, 
 
     >>> beat = (Fraction(0), Fraction(3, 2), False), (Fraction(3, 2), Fraction(1, 2), False)
     >>> [sign.value for sign, _ in bar_signs(beat, Metre(2, 4))]
-    ['quarter', 'eighth', 'eighth']
+    ['quarter', 'eighth']
     """
     edges = [start for start, _, _ in parts] + [parts[-1][0] + parts[-1][1]]
     frames = list(_frames(edges, metre))
@@ -150,6 +157,8 @@ def _split(
         frame = next(one for one in frames if one.start <= now < one.end)
         ratio = frame.ratio
         length = _long_sign(now, end - now, rest, metre) if ratio == PLAIN else None
+        if not rest and (length is None or length < _DOTTED):
+            length = _over_a_beat(now, end - now, frames, metre) or length
         if length is None:
             length = _inside(now - frame.start, min(end, frame.end) - now, rest, frame)
         value, dots = _VALUES[length * Fraction(*ratio)]
@@ -162,6 +171,20 @@ def _long_sign(place: Fraction, room: Fraction, rest: bool, metre: Metre) -> Fra
     lengths = _long(metre).get(place, ())
     dotless = rest and metre.text == "4/4"
     return next((one for one in lengths if one <= room and not (dotless and _VALUES[one][1])), None)
+
+
+def _over_a_beat(place: Fraction, room: Fraction, frames: Sequence[_Frame], metre: Metre) -> Fraction | None:
+    """A dotted quarter on the first of two beats, or what comes an eighth after it, as long as it ends inside them."""
+    if (2 * place).denominator > 1 or (2 * room).denominator > 1:
+        return None
+    for first in _PAIRS.get(metre.text, ()):
+        end = Fraction(first + 2)
+        plain = all(one.ratio == PLAIN for one in frames if one.start < end and one.end > first)
+        for length in (_DOTTED, _QUARTER):
+            starts = (0, _EIGHTH) if length == _DOTTED else (_EIGHTH,)
+            if plain and length <= room and place - first in starts and place + length <= end:
+                return length
+    return None
 
 
 def _inside(place: Fraction, room: Fraction, rest: bool, frame: _Frame) -> Fraction:

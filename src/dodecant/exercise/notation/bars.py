@@ -34,7 +34,7 @@ def write_bars(
     last one up to `end`.
 
     >>> [piece.value for piece in write_bars([(Fraction(0), Fraction(3, 2))], Metre(4, 4))[0].pieces]
-    ['quarter', 'eighth', 'eighth', 'half']
+    ['quarter', 'eighth', 'half']
     """
     return _bars(tuple(spans), metre, begin, end, full)
 

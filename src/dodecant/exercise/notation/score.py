@@ -138,13 +138,21 @@ class Remark:
     cures: tuple[Cure, ...] = ()
 
 
+class Repeat(NamedTuple):
+    """Music under repeat signs, from one barline to another, in beats; it sounds so many times."""
+
+    start: Fraction
+    end: Fraction
+    times: int
+
+
 @dataclass(frozen=True, slots=True)
 class Strip:
     """The music of one stop. `fifths` is its key signature (0 when accidentals stand at the notes).
 
     `labels` name the sounds of a chain, or of a chord that has several in turn, where each begins, in beats. It lasts
     from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
-    0) are left for an answer; `beside` it go its companions.
+    0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs.
     """
 
     stop: Stop
@@ -157,6 +165,23 @@ class Strip:
     end: Fraction = Fraction(0)
     open_bars: frozenset[int] = frozenset()
     companions: tuple[CompanionPart, ...] = ()
+    repeats: tuple[Repeat, ...] = ()
+
+    @property
+    def played(self) -> tuple[tuple[Fraction, Fraction], ...]:
+        """What sounds, in order: from one place to another, repeats followed."""
+        found, now = [], self.begin
+        for repeat in self.repeats:
+            if now < repeat.start:
+                found.append((now, repeat.start))
+            found += [(repeat.start, repeat.end)] * repeat.times
+            now = repeat.end
+        return tuple(found) if found and now == self.end else (*found, (now, self.end))
+
+    @property
+    def beats(self) -> Fraction:
+        """How long it sounds."""
+        return sum((end - start for start, end in self.played), start=Fraction(0))
 
     @property
     def heading(self) -> str:

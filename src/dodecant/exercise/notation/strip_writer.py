@@ -7,9 +7,10 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import accumulate
 
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.line import Line, Segment, Tones
 from dodecant.exercise.notation.bars import begun_in, write_bars, write_chord_signs, write_signs
-from dodecant.exercise.notation.score import Note, Strip, Tone, WrittenBar
+from dodecant.exercise.notation.score import Note, Repeat, Strip, Tone, WrittenBar
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import ToneAnalyser
 from dodecant.exercise.recipe.document import Recipe
@@ -35,6 +36,7 @@ class _StripRhythm:
     open_bars: frozenset[int]
     marks: list[Articulations] | None
     slurs: list[Slur]
+    repeats: tuple[Repeat, ...] = ()
 
 
 class StripWriter:
@@ -52,10 +54,11 @@ class StripWriter:
     def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
         """The strip of one stop; it begins in its first bar at a `place` where the one before goes straight on."""
         # Chords come at the same times in every key, so that a timeline and the tones tell a rhythm.
+        lead_in = stop.timeline.lead_in if stop.timeline else Fraction(0)
         key = (place, line.alike or (stop.timeline, line.pickup, *[segment.on_c for segment in line.segments]))
         rhythm = self._rhythms.get(key)
         if rhythm is None:
-            rhythm = self._rhythms[key] = self._alike(line, place)
+            rhythm = self._rhythms[key] = self._alike(line, place, lead_in)
         spelling = self._recipe.spelling
         fifths = fifths_for(stop.written) if spelling.signature else 0
         tones = self._toner.tones(line)
@@ -83,25 +86,41 @@ class StripWriter:
         )
         return _strip(stop, line, rhythm, notes, fifths)
 
-    def _alike(self, line: Line, place: Fraction | None) -> _StripRhythm:
+    def _alike(self, line: Line, place: Fraction | None, lead_in: Fraction) -> _StripRhythm:
         """The rhythm of a line with other tones in the same time, or a new one."""
         key = (
             place,
             line.pickup,
-            *((s.start, s.length, s.held, tuple([t.timing for t in s.tones])) for s in line.segments),
+            lead_in,
+            *map(_in_time, line.segments),
         )
         found = self._rhythms.get(key)
         if found is None:
-            found = self._rhythms[key] = self._rhythm(line, place)
+            found = self._rhythms[key] = self._rhythm(line, place, lead_in)
         return found
 
-    def _rhythm(self, line: Line, place: Fraction | None) -> _StripRhythm:
-        """A `pickup` of so many note values comes before the first full bar; over changes chords name the places."""
+    def _rhythm(self, line: Line, place: Fraction | None, lead_in: Fraction) -> _StripRhythm:
+        """A `pickup` of so many note values comes before the first full bar; over changes chords name the places.
+
+        What comes before the first barline is a short bar, in which the strip begins.
+        """
         placement, bar, value = self._recipe.placement, self._metre.quarters, note_value(self._recipe)
         now = (placement.start - line.pickup) * value if place is None else place
-        now = now % bar if now < 0 else now
-        spans, end = self._spans(line, now)
-        order: Sequence[int] = range(len(spans))
+        begin = (place or Fraction(0)) if self._goes_on else Fraction(0)
+        if now < 0:
+            now = now % bar
+            begin = begin if self._recipe.over_changes else now
+        repeats: tuple[Repeat, ...] = ()
+        order: Sequence[int]
+        end: Fraction | None
+        at_barlines = placement.stages_at_barlines
+        if len(stages := list(_stages(line, chained=at_barlines))) > 1 or (stages and stages[0][0].times > 1):
+            (spans, order, repeats), end = self._staged(line, stages, (begin, now), at_barlines), None
+        else:
+            spans, end = self._spans(line, now)
+            order = range(len(spans))
+        if end is not None and lead_in:
+            begin = min(spans[0][0], lead_in)
         if end is None and placement.ending == "full" and not self._recipe.figure.counts_beats:
             spans, order = self._filled_up(line, spans, now)
         holds = placement.ending == "hold" and not self._recipe.figure.counts_beats
@@ -115,12 +134,50 @@ class StripWriter:
         if placement.call is not None:
             spans, order, opened, end = answered(placement.call, spans, order, bar, end)
         marks, slurs = self._strokes(line, spans, order)
-        begin = (place or Fraction(0)) if self._goes_on else Fraction(0)
         last = sum(spans[-1], start=Fraction(0))
         bars = write_bars(spans, self._metre, begin=begin, end=last if self._goes_on else end, full=not self._goes_on)
         over = last if self._goes_on else len(bars) * bar
         starts, lengths = [start for start, _ in spans], [length for _, length in spans]
-        return _StripRhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs)
+        if placement.times > 1:
+            repeats = (Repeat(begin, over, placement.times),)
+        elif opened:  # calls and answers have their own order
+            repeats = ()
+        return _StripRhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs, repeats)
+
+    def _staged(
+        self, line: Line, stages: Sequence[_Stage], places: tuple[Fraction, Fraction], at_barlines: bool
+    ) -> tuple[list[Span], list[int], tuple[Repeat, ...]]:
+        """Every stage from a barline on, its last tone held till the next; and which of the line's tones are played.
+
+        `places` are where the strip begins, and where its first note does.
+
+        A stage that would end where the next begins, on the same tone, leaves it to that; in a stream every one does.
+        """
+        bar, (begin, now) = self._metre.quarters, places
+        spans: list[Span] = []
+        order: list[int] = []
+        repeats: list[Repeat] = []
+        number = 0
+        for place, (segment, tones) in enumerate(stages):
+            here = self._spans(replace(line, segments=(replace(segment, on_c=Tones(tuple(tones))),)), now)[0]
+            following = stages[place + 1] if place + 1 < len(stages) else None
+            end = here[-1][0] + here[-1][1]
+            numbers = list(range(number, number + len(tones)))
+            number += len(tones)
+            if following is not None or segment.times > 1:
+                first_segment, first = (following[0], following[1][0]) if following else (segment, tones[0])
+                again = len(tones) > 1 and segment.pitch(tones[-1]).midi == first_segment.pitch(first).midi
+                if again and (here[-1][0] % bar == 0 or not at_barlines):
+                    here, numbers = here[:-1], numbers[:-1]
+                    end = here[-1][0] + here[-1][1]
+                end += -end % bar if at_barlines else 0
+                here[-1] = (here[-1][0], end - here[-1][0])
+            if segment.times > 1:
+                repeats.append(Repeat(now if place else begin, end, segment.times))
+            spans += here
+            order += numbers
+            now = end
+        return spans, order, tuple(repeats)
 
     def _strokes(
         self, line: Line, spans: Sequence[Span], order: Sequence[int]
@@ -186,6 +243,30 @@ class StripWriter:
         return kept, order[: len(kept)]
 
 
+def _in_time(segment: Segment) -> Hashable:
+    """All of a segment that its rhythm depends on."""
+    tones = tuple([(tone.timing, tone.stage) for tone in segment.tones])
+    return segment.start, segment.length, segment.held, segment.times, tones
+
+
+_Stage = tuple[Segment, list[FigureTone]]
+
+
+def _stages(line: Line, *, chained: bool) -> Iterator[_Stage]:
+    """The stages of a line on one sound, or every sound of a chain where it is `chained` so; none over changes."""
+    if line.segments[0].length is not None or (len(line.segments) > 1 and not chained):
+        return
+    for segment in line.segments:
+        here: list[FigureTone] = []
+        for tone in segment.tones:
+            if tone.stage and here:
+                yield segment, here
+                here = []
+            here.append(tone)
+        if here:
+            yield segment, here
+
+
 def _again(spans: list[Span], numbers: Sequence[int]) -> list[Span]:
     """Notes once more, each in its place in the beat; the last note of the `spans` is held until they begin."""
     start, length = spans[-1]
@@ -196,10 +277,31 @@ def _again(spans: list[Span], numbers: Sequence[int]) -> list[Span]:
 
 
 def _strip(stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
-    labels = tuple(_labels(line, notes, rhythm.order)) if stop.chain else tuple(_in_turn(stop))
-    return Strip(
-        stop, notes, rhythm.bars, fifths, line.octaves_open, labels, rhythm.begin, rhythm.end, rhythm.open_bars
+    labels = (
+        tuple(_labels(line, notes, rhythm.order)) if stop.chain else (*_in_turn(stop), *_staged(line, notes, rhythm))
     )
+    return Strip(
+        stop,
+        notes,
+        rhythm.bars,
+        fifths,
+        line.octaves_open,
+        labels,
+        rhythm.begin,
+        rhythm.end,
+        rhythm.open_bars,
+        repeats=rhythm.repeats,
+    )
+
+
+def _staged(line: Line, notes: Sequence[Note], rhythm: _StripRhythm) -> Iterator[tuple[Fraction, str]]:
+    """The name of every stage where it begins."""
+    tones = [tone for segment in line.segments for tone in segment.tones]
+    if not any(tone.stage for tone in tones):
+        return
+    for note, number in zip(notes, rhythm.order, strict=True):
+        if tones[number].stage:
+            yield note.start, tones[number].stage
 
 
 def _in_turn(stop: Stop) -> Iterator[tuple[Fraction, str]]:

@@ -102,7 +102,9 @@ class Placement(Part):
     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
     it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
-    of the line until the bar is full, or straight on into the next. `swing` is the share of a beat (or half a beat)
+    of the line until the bar is full, or straight on into the next; it is played so many `times`, under repeat signs.
+    The stages of a build-up and the sounds of a chain begin at barlines, or run on in a stream; left to the ending,
+    they run on where strips do. `swing` is the share of a beat (or half a beat)
     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
     """
 
@@ -114,6 +116,8 @@ class Placement(Part):
     start: Annotated[int, Field(ge=-16, le=32)] = 0
     anticipated: Literal["no", "eighth", "sixteenth"] = "no"
     ending: Literal["hold", "rest", "full", "on"] = "hold"
+    times: Annotated[int, Field(ge=1, le=16)] = 1
+    stages: Literal["by-ending", "barlines", "stream"] = "by-ending"
     call: Call | None = None
     marks: Annotated[tuple[Mark, ...], Field(max_length=4)] = ()
     slurs: Slurs | None = None
@@ -129,6 +133,11 @@ class Placement(Part):
         for value in self.values:
             check_rhythm(slots, value, self.metre)
         return self
+
+    @property
+    def stages_at_barlines(self) -> bool:
+        """Whether stages and sounds begin at barlines."""
+        return self.stages == "barlines" or (self.stages == "by-ending" and self.ending != "on")
 
     @property
     def values(self) -> tuple[NoteValue, ...]:

@@ -195,6 +195,11 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "full": ("the line goes on until the bar is full", ", the last bar filled"),
         "on": ("straight on into the next", ", strips straight on"),
     },
+    "Placement.stages": {
+        "by-ending": ("at barlines, but for strips that go straight on", ""),
+        "barlines": ("at barlines", ", each stage from a barline"),
+        "stream": ("without a gap", ", stages without a gap"),
+    },
     "Placement.swing": {
         50: ("straight", ""),
         58: ("a little (58 to 42)", ", swung"),

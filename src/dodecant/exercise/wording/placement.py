@@ -14,6 +14,7 @@ from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.metre import Metre
 
+TIMES = {2: "twice"}
 _TOLD = 4  # more places than these are read off the grid, not out of a sentence
 
 
@@ -45,6 +46,10 @@ def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
     if placement.slurs:
         yield _slurred(placement.slurs)
     yield "" if over_changes or recipe.figure.counts_beats else phrase("Placement.ending", placement.ending)
+    if not over_changes:
+        yield phrase("Placement.stages", placement.stages)
+    if placement.times > 1:
+        yield f", {TIMES.get(placement.times, f'{count(placement.times)} times')}"
     if placement.call:
         yield _called(placement.call, twice=placement.call.twice and not over_changes)
     if placement.swing > 50:

@@ -91,10 +91,18 @@ class ChordOverOut(TypedDict):
     symbol: str
 
 
+class PassageOut(TypedDict):
+    """A passage of a strip that sounds, in quarter notes from its first barline."""
+
+    start: float
+    end: float
+
+
 class StripOut(TypedDict):
     """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
 
-    It lasts from `begin` to `end`, in quarter notes from its first barline.
+    It lasts from `begin` to `end`, in quarter notes from its first barline. `played` are the passages that sound, one
+    after another, repeats followed.
     """
 
     index: int
@@ -105,6 +113,7 @@ class StripOut(TypedDict):
     octaves_open: int
     begin: float
     end: float
+    played: list[PassageOut]
     companions: list[CompanionOut]
     chords: list[ChordOverOut]
     bars: list[BarOut]
@@ -221,6 +230,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         octaves_open=strip.octaves_open,
         begin=float(strip.begin),
         end=float(strip.end),
+        played=[PassageOut(start=float(start), end=float(end)) for start, end in strip.played],
         companions=[_companion(one, sounding) for one in strip.companions],
         chords=[
             ChordOverOut(start=str(over.start), symbol=print_chord(over.chord))

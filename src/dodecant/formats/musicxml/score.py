@@ -12,9 +12,9 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.musicxml.chord_symbols import write_harmony
-from dodecant.formats.musicxml.measures import attributes, measure_start
+from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins, repeat_words
 from dodecant.formats.musicxml.notes import DIVISIONS, NoteWriter
-from dodecant.formats.musicxml.second_staff import SECOND_PART, second_staff
+from dodecant.formats.musicxml.second_staff import SECOND_PART, beside_in_bar, both_hands, second_staff, written_beside
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Chord
 
@@ -41,10 +41,11 @@ def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
 
 
 def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool, engraved: bool = False) -> str:
-    name = escape(exercise.instrument.name)
+    name = escape(exercise.instrument.full_name)
     shown = "" if headings else ' print-object="no"'
     body = "".join(_strip(exercise, strip, number, headings, engraved) for strip, number in _numbered(strips))
-    second = "".join(second_staff(exercise, strip, number) for strip, number in _numbered(strips))
+    apart = not exercise.instrument.two_staves
+    second = "".join(second_staff(exercise, strip, number) for strip, number in _numbered(strips) if apart)
     listed = f'<score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}</score-part>'
     part = f'<part id="P1">{body}</part>'
     if second:
@@ -59,7 +60,7 @@ def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool, engra
 
 def _numbered(strips: Sequence[Strip]) -> Iterator[tuple[Strip, int]]:
     """Each strip with the number of its first measure."""
-    first = 1
+    first = 0 if strips[0].begin and len(strips[0].bars) > 1 else 1  # a pickup is not counted
     for strip in strips:
         yield strip, first
         first += len(strip.bars)
@@ -76,7 +77,7 @@ def _title(exercise: Exercise) -> str:
 
 def _midi(instrument: Instrument) -> str:
     return (
-        f'<score-instrument id="P1-I1"><instrument-name>{escape(instrument.name)}</instrument-name>'
+        f'<score-instrument id="P1-I1"><instrument-name>{escape(instrument.full_name)}</instrument-name>'
         '</score-instrument><midi-instrument id="P1-I1"><midi-channel>1</midi-channel>'
         f"<midi-program>{instrument.midi_program + 1}</midi-program></midi-instrument>"
     )
@@ -84,15 +85,20 @@ def _midi(instrument: Instrument) -> str:
 
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
     notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
-    full, out = exercise.metre.quarters, []
+    full, out = exercise.metre.quarters, list[str]()
+    beside = written_beside(strip) if exercise.instrument.two_staves else None
     for place, bar in enumerate(strip.bars):
         out.append(measure_start(exercise, strip, first, place))
+        out.append(repeat_begins(exercise, strip, place))
         if place == 0:
-            if headings and first > 1:
+            if headings and strip.stop.index > 0:
                 out.append('<print new-system="yes"/>')
             instrument = exercise.instrument
-            out.append(attributes(exercise, strip, strip.fifths, instrument.clef, _transpose(instrument)))
+            clefs = [instrument.clef] if beside is None else [instrument.clef, beside.clef]
+            out.append(attributes(exercise, strip, strip.fifths, clefs, _transpose(instrument)))
             out.append(_directions(exercise, strip) if headings else "")
+        out.append(repeat_words(exercise, strip, place))
+        begun = len(out)
         if place in strip.open_bars:
             out += above.due((place + 1) * full - Fraction(1, DIVISIONS))
             out.append(_open_bar(exercise, strip, place, engraved=engraved))
@@ -103,11 +109,15 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
                 if above.left:
                     out += above.due(now)
                 out.append(notes.write(piece, now))
+        if beside is not None:
+            lower, length = beside_in_bar(exercise, strip, beside, place), sum(one.length for one in bar.pieces)
+            out[begun:] = [both_hands("".join(out[begun:]), lower, Fraction(length))]
+        style = ""
         if place == len(strip.bars) - 1:
             style = "light-heavy" if strip.stop.index == len(exercise.strips) - 1 else "light-light"
-            out.append(f'<barline location="right"><bar-style>{style}</bar-style></barline>')
         elif _ends_phrase(exercise, strip, place):
-            out.append('<barline location="right"><bar-style>light-light</bar-style></barline>')
+            style = "light-light"
+        out.append(bar_end(exercise, strip, place, style))
         out.append("</measure>")
     return "".join(out)
 

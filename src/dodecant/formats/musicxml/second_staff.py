@@ -1,12 +1,13 @@
-"""The staff beside the line as a second MusicXML part, at sounding pitch, in the same measures."""
+"""The staff beside the line, at sounding pitch, in the same measures: a part of its own, or a piano's other hand."""
 
 from __future__ import annotations
 
+import re
 from fractions import Fraction
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import CompanionPart, Strip, WrittenSign
-from dodecant.formats.musicxml.measures import attributes, measure_start
+from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins
 from dodecant.formats.musicxml.notes import DIVISIONS, chord_tone, pitch_xml, shape, sign_xml
 
 SECOND_PART = (
@@ -17,18 +18,47 @@ SECOND_PART = (
 )
 
 
+def written_beside(strip: Strip) -> CompanionPart | None:
+    """What is written beside a strip."""
+    return next((beside for beside in strip.companions if beside.written), None)
+
+
 def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
     """The measures of a strip on the second staff, numbered from `first`; empty where nothing is written beside it."""
-    found = next((beside for beside in strip.companions if beside.written), None)
+    found = written_beside(strip)
     if found is None:
         return ""
-    full, out = exercise.metre.quarters, []
-    for place, bar in enumerate(found.bars):
+    out = []
+    for place in range(len(found.bars)):
         out.append(measure_start(exercise, strip, first, place))
-        out.append(attributes(exercise, strip, found.fifths, found.clef) if place == 0 else "")
-        out += (_piece(found, piece, strip, place * full + piece.start) for piece in bar.pieces)
+        out.append(repeat_begins(exercise, strip, place))
+        out.append(attributes(exercise, strip, found.fifths, [found.clef]) if place == 0 else "")
+        out.append(beside_in_bar(exercise, strip, found, place))
+        out.append(bar_end(exercise, strip, place, ""))
         out.append("</measure>")
     return "".join(out)
+
+
+def beside_in_bar(exercise: Exercise, strip: Strip, found: CompanionPart, place: int) -> str:
+    """What is struck in a bar (from 0)."""
+    now = place * exercise.metre.quarters
+    return "".join(_piece(found, piece, strip, now + piece.start) for piece in found.bars[place].pieces)
+
+
+def both_hands(upper: str, lower: str, length: Fraction) -> str:
+    """A bar of two staves in one part: what is above, back to the barline, what is below."""
+    back = f"<backup><duration>{int(length * DIVISIONS)}</duration></backup>"
+    return _on_staff(upper, 1) + back + _on_staff(lower, 2).replace("<voice>1</voice>", "<voice>2</voice>")
+
+
+_TO_THE_STAFF = re.compile(r"<note\b(?:(?!<beam|<notations|<lyric|</note>).)*", re.DOTALL)
+
+
+def _on_staff(music: str, number: int) -> str:
+    """Notes, and what stands above them, with the number of their staff."""
+    staff = f"<staff>{number}</staff>"
+    above = music.replace("</direction>", f"{staff}</direction>").replace("</harmony>", f"{staff}</harmony>")
+    return _TO_THE_STAFF.sub(lambda match: match[0] + staff, above)
 
 
 def _piece(beside: CompanionPart, piece: WrittenSign, strip: Strip, now: Fraction) -> str:

@@ -98,7 +98,23 @@ function EndsTab({ recipe, tables, names, set }: FieldsProps) {
           onChange={(ending) => set({ ending })}
           field="Placement.ending"
         />
+        <Amount
+          label="Each strip is played"
+          description="Times, under repeat signs."
+          field="Placement.times"
+          value={placement.times}
+          onChange={(times) => set({ times })}
+        />
       </Group>
+      {staged(recipe) && (
+        <Choice
+          label="Stages and sounds in turn begin"
+          description="At barlines they are easy to find on the page; without a gap the line flows."
+          value={placement.stages}
+          onChange={(stages) => set({ stages })}
+          field="Placement.stages"
+        />
+      )}
       {overChanges && (
         <Choice
           label="Chords are anticipated"
@@ -184,4 +200,9 @@ function StrokesTab({ recipe, tables, names, set }: FieldsProps) {
       </Group>
     </Stack>
   );
+}
+
+/** Whether a strip has stages: a course that comes round with more each time, or sounds that turn into each other. */
+function staged({ course, sounds }: PhraseProps["recipe"]): boolean {
+  return course.kind === "build-up" || course.kind === "grow" || sounds.kind === "morph";
 }
