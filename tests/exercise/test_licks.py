@@ -35,7 +35,7 @@ def pressed(
 ) -> Exercise:
     figure = {"kind": "lick", "text": text, "over": over, "fit": fit}
     routed = {"keys": {"order": "picked", "picked": list(keys)}, "path": path}
-    return press(read_recipe({"figure": figure, **routed, **more}), load_tables())
+    return press(read_recipe({"figure": figure, "spelling": {"plain": "never"}, **routed, **more}), load_tables())
 
 
 def one(scale: str) -> dict[str, Any]:

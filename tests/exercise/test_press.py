@@ -52,12 +52,12 @@ ONE = {"kind": "one", "scale": "lydian"}
          "A♭4 B♭4 C5 D5 E♭5"),
         ("C♯", {"sounds": {"kind": "one", "scale": "aeolian"}, "player": {"instrument": "alto-saxophone"},
          "path": UP_FIFTH}, "B♭4 C5 D♭5 E♭5 F5"),
-        ("G♭", {"path": UP_FIFTH, "spelling": {"major": ["F♯"], "plain": "all"}}, "F♯4 G♯4 A♯4 B4 C♯5"),
+        ("F♯", {"path": UP_FIFTH, "spelling": {"major": ["G♭"], "plain": "all"}}, "F♯4 G♯4 A♯4 B4 C♯5"),
         ("G♭", {"path": UP_FIFTH, "spelling": {"plain": "all"}}, "G♭4 A♭4 B♭4 B4 D♭5"),
         ("A", {"sounds": {"kind": "one", "scale": "melodic-minor-classical"}, "path": {"low": {"step": 4}}},
          "D4 E4 F♯4 G♯4 A4 G4 F4 E4 D4"),
         ("D", {"sounds": {"kind": "one", "scale": "chromatic"}, "path": {"low": {"step": 5}}},
-         "A4 A♯4 B4 B♯4 C♯5 D5 C♯5 C5 B4 B♭4 A4"),
+         "A4 A♯4 B4 C5 C♯5 D5 C♯5 C5 B4 B♭4 A4"),
         ("C", {"sounds": {"kind": "one", "scale": "composite-blues"}, "path": {"high": {"step": 7, "octave": 1},
          "direction": "up"}}, "C4 D4 E♭4 E4 F4 G♭4 G4 A4 B♭4"),
         ("E♭", {"sounds": {"kind": "one", "scale": {"name": "quay", "degrees": "1 2 b3 3 4 5 6 b7 7"}}, "path":
@@ -124,7 +124,7 @@ def test_cures_cure(tables: Tables) -> None:
     [
         ({}, "Take a straight run through C Ionian, up and back by step through one octave, in eighths, through all "
              "twelve keys by fourths, on concert piano, at 96."),
-        ({"figure": cell("5 b3  1"), "sounds": ONE, "keys": {"start": "G#", "order": "shuffle", "seed": 3},
+        ({"figure": cell("5 b3  1"), "sounds": ONE, "keys": {"start": "Ab", "order": "shuffle", "seed": 3},
           "path": {"low": {"step": 5}, "high": {"step": 3, "octave": 2}, "direction": "down", "by": "third"},
           "placement": {"value": "triplet", "metre": "3/4"}, "player": {"instrument": "trumpet"}, "tempo": 60},
          "Take 5 ♭3 1 through A♭ Lydian, down in thirds from 3 in the second octave to 5, in eighth triplets in 3/4, "

@@ -21,7 +21,7 @@ NAMES = ("C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "
 def notes(sounds: Any, figure: Any, key: str = "C", **more: Any) -> list[str]:
     document = {
         "sounds": sounds, "figure": figure, "path": ONCE, "keys": {"order": "picked", "picked": [key]},
-        "placement": {"value": "quarter"}, **more,
+        "placement": {"value": "quarter"}, "spelling": {"plain": "never"}, **more,
     }  # fmt: skip
     strip = press(read_recipe(document), load_tables()).strips[0]
     return [note.tone.written.name.text for note in strip.notes]
@@ -178,7 +178,7 @@ def test_over_a_dominant_its_third_and_seventh_are_always_there(key: str, name: 
 def test_enclosures_lead_into_the_chords_tones(name: str, targets: str, wanted: str) -> None:
     document = {
         "sounds": scale(name), "enclosure": {"kind": "half-above-below", "targets": targets},
-        "path": {"direction": "down"}, "keys": {"order": "picked", "picked": ["C"]},
+        "path": {"direction": "down"}, "keys": {"order": "picked", "picked": ["C"]}, "spelling": {"plain": "never"},
     }  # fmt: skip
     tones = [note.tone for note in press(read_recipe(document), load_tables()).strips[0].notes]
     led = {after.written.name.text for before, after in pairwise(tones) if before.step is None and after.step}

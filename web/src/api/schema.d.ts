@@ -1950,17 +1950,14 @@ export interface components {
          * ExerciseOut
          * @description The whole exercise.
          *
-         *     `colour` is that of its first sound, by which keys are named; `explains_joins` tells whether a line goes over from
-         *     chord to chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
+         *     `key_names` are what it calls the twelve keys, from C; `explains_joins` tells whether a line goes over from chord to
+         *     chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
          *     what is counted in a bar, in quarter notes.
          */
         ExerciseOut: {
             recipe: components["schemas"]["Recipe-Output"];
-            /**
-             * Colour
-             * @enum {string}
-             */
-            colour: "major" | "minor";
+            /** Key Names */
+            key_names: string[];
             /** Explains Joins */
             explains_joins: boolean;
             /** Sentence */
@@ -2618,7 +2615,9 @@ export interface components {
         };
         /**
          * LadderPart
-         * @description What a line stands on. `all_degrees` tells that it has every step of the sound.
+         * @description What a line stands on.
+         *
+         *     `all_degrees` tells that it has every step of the sound, `chromatic` that tones from outside the sound are its own.
          */
         LadderPart: {
             /** Kind */
@@ -3962,7 +3961,7 @@ export interface components {
              * @default {
              *       "major": [],
              *       "minor": [],
-             *       "plain": "never",
+             *       "plain": "doubles",
              *       "signature": false,
              *       "cautionary": true,
              *       "values": "american"
@@ -4117,7 +4116,7 @@ export interface components {
              * @default {
              *       "major": [],
              *       "minor": [],
-             *       "plain": "never",
+             *       "plain": "doubles",
              *       "signature": false,
              *       "cautionary": true,
              *       "values": "american"
@@ -4517,7 +4516,7 @@ export interface components {
             minor: string[];
             /**
              * Plain
-             * @default never
+             * @default doubles
              * @enum {string}
              */
             plain: "never" | "doubles" | "all";
@@ -4556,7 +4555,7 @@ export interface components {
             minor: string[];
             /**
              * Plain
-             * @default never
+             * @default doubles
              * @enum {string}
              */
             plain: "never" | "doubles" | "all";

@@ -10,6 +10,17 @@ export function pitchClass(name: string): number {
   return (letter + alteration + 24) % 12;
 }
 
+/** A key name as it is written: ♭ and ♯ for a typed b and #. */
+export function keyName(typed: string): string {
+  return typed.charAt(0).toUpperCase() + typed.slice(1).replaceAll("b", "♭").replaceAll("#", "♯");
+}
+
+/** All names of tonics to choose from, from C: those in use, and what the other colour calls the same keys. */
+export function tonicNames(inUse: readonly string[], tables: { major_keys: string[]; minor_keys: string[] }): string[] {
+  const every = [...new Set([...inUse, ...tables.major_keys, ...tables.minor_keys])];
+  return every.sort((one, other) => pitchClass(one) - pitchClass(other));
+}
+
 export interface Point {
   x: number;
   y: number;

@@ -29,7 +29,6 @@ from dodecant.music.chord_scale_fit.serving import chords_served
 from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
-from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.finding import by_name, holding
 from dodecant.music.scales.making import StepError, joined
 from dodecant.music.scales.neighbours import chain_through
@@ -52,7 +51,7 @@ def listen(wanted: ListeningIn) -> list[SoundingOut]:
     """What is played for one way of hearing a sound."""
     tables = load_tables()
     scale = chosen_scale(wanted.scale, tables.scales, "/scale")
-    tonic = TonicNames().name(NoteName.parse(wanted.tonic).pitch_class, scale.colour)
+    tonic = NoteName.parse(wanted.tonic)
     chords = [served.chord for served in chords_served(tonic, scale, tables.scales)[:3]]
     return [
         SoundingOut(start=event.start, length=event.length, pitches=list(event.pitches), step=event.step)

@@ -166,9 +166,9 @@ def found_sound(scale: Scale, tonic: NoteName | None, *, exact: bool = False, wh
 
 
 def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpenOut:
-    """Lay a scale open on a tonic; the tonic's spelling follows the table of key names."""
+    """Lay a scale open on a tonic, which keeps its name."""
     tables = load_tables()
-    exercise = press(_run(choice, TonicNames().name(tonic.pitch_class, scale.colour).text), tables)
+    exercise = press(_run(choice, tonic.text), tables)
     (strip,) = exercise.strips
     root = strip.stop.written.tonic
     key = Key(root, scale.colour)
@@ -202,7 +202,7 @@ def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpen
         family=scale.family,
         modes=_modes(scale, root),
         neighbours=[step_answer(step) for step in neighbours(scale, tables.scales)],
-        twins=[TonicNames().name(root.pitch_class + n, scale.colour).text for n in scale.twins],
+        twins=[TonicNames().for_degrees(root.pitch_class + n, scale.degrees, scale.colour).text for n in scale.twins],
         exercise=exercise_document(exercise),
         picture=strip_svg(exercise, strip, LESSON_WIDTH),
     )

@@ -18,6 +18,8 @@ from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.numbering import number_text
 
+_CHROMATIC = "chromatic"
+
 
 class _ToneInSound(NamedTuple):
     """What a tone is in its sound, whatever the key."""
@@ -73,12 +75,22 @@ class ToneAnalyser:
                     function = functions[raw] = self._function(segment, raw)
                 written = read.get(raw.pitch)
                 if written is None:
-                    written = read[raw.pitch] = as_read(segment.pitch(raw), self._recipe)
+                    pitch = segment.pitch(raw)
+                    plain = self._plain_chromatic(segment, raw)
+                    written = pitch.plain(white_keys_too=True) if plain else as_read(pitch, self._recipe)
+                    read[raw.pitch] = written
                 heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
                 lower = tuple(self._tones(segment, raw.lower_tones, place, here)) if raw.lower_tones else ()
                 tone = known[raw] = Tone(written, heard, raw.degree, *function, lower)
             found.append(tone)
         return found
+
+    def _plain_chromatic(self, segment: Segment, raw: FigureTone) -> bool:
+        """Whether a tone is a plain sharp or flat of the chromatic scale, whatever the key would call it."""
+        scale = segment.written.scale
+        if raw.rung is None or raw.degree.alteration == 0:
+            return False
+        return scale.id == _CHROMATIC or (self._recipe.ladder.chromatic and raw.degree not in scale.tones)
 
     def _place(self, segment: Segment) -> tuple[int, ...]:
         """All that a tone's function depends on but the tone: its sound, the one before, the chord as seen from it."""

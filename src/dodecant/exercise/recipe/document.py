@@ -141,7 +141,7 @@ class Spelling(Part):
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
     minor: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
-    plain: Literal["never", "doubles", "all"] = "never"
+    plain: Literal["never", "doubles", "all"] = "doubles"
     signature: bool = False
     cautionary: bool = True
     values: Literal["american", "british"] = "american"

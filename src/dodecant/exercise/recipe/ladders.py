@@ -10,9 +10,13 @@ from dodecant.exercise.recipe.kinds import KindPart, Kinds
 
 
 class LadderPart(KindPart):
-    """What a line stands on. `all_degrees` tells that it has every step of the sound."""
+    """What a line stands on.
+
+    `all_degrees` tells that it has every step of the sound, `chromatic` that tones from outside the sound are its own.
+    """
 
     all_degrees: ClassVar[bool] = False
+    chromatic: ClassVar[bool] = False
 
 
 LADDERS: Final = Kinds[LadderPart]()
@@ -57,3 +61,4 @@ class ChromaticLadder(LadderPart):
     """It stands on all twelve tones; those outside the sound go up in sharps and down in flats."""
 
     kind: Literal["chromatic"] = "chromatic"
+    chromatic: ClassVar[bool] = True

@@ -22,8 +22,8 @@ from dodecant.exercise.recipe.sounds import (
     SeveralSounds,
     SoundsPart,
 )
+from dodecant.exercise.routes.key_names import KeyNames
 from dodecant.instrument.profile import Instrument
-from dodecant.music.core.chord import Colour
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key
@@ -109,7 +109,7 @@ def stops(
 
     Over changes, `lead_in` beats come before the first chord.
     """
-    names = _Names(tonics, recipe, instrument)
+    names = KeyNames(tonics, recipe, instrument)
     sounds = recipe.sounds
     if isinstance(sounds, ChangesSounds):
         found = tuple(_changes_stops(recipe, sounds, catalogue, names, lead_in))
@@ -131,29 +131,14 @@ def _in_value(stop: Stop, value: NoteValue, recipe: Recipe) -> Stop:
     return replace(stop, value=value, variant=f"{stop.variant} · {words}" if stop.variant else words)
 
 
-@dataclass(frozen=True)
-class _Names:
-    """The tonic of a key as it is read and as it is heard: one name each for the whole exercise."""
-
-    tonics: TonicNames
-    recipe: Recipe
-    instrument: Instrument
-
-    def of(self, key: int, colour: Colour) -> tuple[NoteName, NoteName]:
-        """Read, then heard; the colour of the first sound chooses the name for all."""
-        transposed_by = self.instrument.sounds_half_steps
-        heard = key if self.recipe.player.named_key == "sounding" else key + transposed_by
-        return self.tonics.name(heard - transposed_by, colour), self.tonics.name(heard, colour)
-
-
-def _plain_stops(recipe: Recipe, members: tuple[_Member, ...], names: _Names) -> Iterator[Stop]:
+def _plain_stops(recipe: Recipe, members: tuple[_Member, ...], names: KeyNames) -> Iterator[Stop]:
     keys = key_order(recipe.keys)
     if recipe.outer == "keys":
         pairs = [(key, member) for key in keys for member in members]
     else:
         pairs = [(key, member) for member in members for key in keys]
     for index, (key, member) in enumerate(pairs):
-        read, heard = names.of(key, members[0].scale.colour)
+        read, heard = names.of(key, members[0].scale)
         yield Stop(index, key, member.on(read), member.on(heard))
 
 
@@ -186,17 +171,17 @@ def _members(sounds: SoundsPart, catalogue: ScaleCatalogue) -> tuple[_Member, ..
     )
 
 
-def _morph_stops(recipe: Recipe, sounds: MorphingSounds, catalogue: ScaleCatalogue, names: _Names) -> Iterator[Stop]:
+def _morph_stops(recipe: Recipe, sounds: MorphingSounds, catalogue: ScaleCatalogue, names: KeyNames) -> Iterator[Stop]:
     scales = [chosen_scale(choice, catalogue, f"/sounds/scales/{n}") for n, choice in enumerate(sounds.scales)]
     played = [scale for scale in scales for _ in range(sounds.repeats)] + scales[: int(sounds.closed)]
     for index, key in enumerate(key_order(recipe.keys)):
-        read, sounded = names.of(key, scales[0].colour)
+        read, sounded = names.of(key, scales[0])
         chain = tuple((Sound(read, scale), Sound(sounded, scale)) for scale in played)
         yield Stop(index, key, *chain[0], chain=chain)
 
 
 def _changes_stops(
-    recipe: Recipe, sounds: ChangesSounds, catalogue: ScaleCatalogue, names: _Names, lead_in: Fraction
+    recipe: Recipe, sounds: ChangesSounds, catalogue: ScaleCatalogue, names: KeyNames, lead_in: Fraction
 ) -> Iterator[Stop]:
     worked = harmony(sounds.changes, catalogue, pointer="/sounds/changes")
     home = worked.changes.key
@@ -207,7 +192,7 @@ def _changes_stops(
         first = index * group % bars
         some = range(first, min(first + group, bars)) if group else None
         timeline = timeline_of(worked, sounds.choruses, lead_in, some)
-        read, sounded = names.of(key, home.colour)
+        read, sounded = names.of(key, scale)
         over = chords_in_key(timeline, sounded)
         over_read = over if read == sounded else chords_in_key(timeline, read)
         yield Stop(index, key, Sound(read, scale), Sound(sounded, scale), over_read, over, title, timeline=timeline)

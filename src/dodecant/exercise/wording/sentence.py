@@ -20,7 +20,6 @@ from dodecant.music.core.chord import Colour
 from dodecant.music.core.key import Key
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName
-from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.scale import ScaleCatalogue
 
 PhraseId = Literal[
@@ -155,9 +154,7 @@ def _keys(recipe: Recipe, colour: Colour) -> str:
     if route.order == "shuffle":
         return phrase("KeyRoute.order", route.order).format(route.seed)
     if route.order == "picked":
-        tonics = TonicNames.preferring(recipe.spelling.major, recipe.spelling.minor)
-        names = [tonics.name(NoteName.parse(name).pitch_class, colour).text for name in route.picked]
-        return listed(names)
+        return listed([NoteName.parse(name).text for name in route.picked])
     return phrase("KeyRoute.order", route.order)
 
 

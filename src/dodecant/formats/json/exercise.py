@@ -14,8 +14,8 @@ from dodecant.exercise.notation.score import CompanionPart, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.rhythm.timing import swung
+from dodecant.exercise.routes.key_names import twelve_names
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
-from dodecant.music.core.chord import Colour
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
@@ -147,13 +147,13 @@ class RemarkOut(TypedDict):
 class ExerciseOut(TypedDict):
     """The whole exercise.
 
-    `colour` is that of its first sound, by which keys are named; `explains_joins` tells whether a line goes over from
-    chord to chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
+    `key_names` are what it calls the twelve keys, from C; `explains_joins` tells whether a line goes over from chord to
+    chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
     what is counted in a bar, in quarter notes.
     """
 
     recipe: Recipe
-    colour: Colour
+    key_names: list[str]
     explains_joins: bool
     sentence: str
     phrases: list[PhraseOut]
@@ -171,7 +171,7 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
     """The document for an exercise."""
     return ExerciseOut(
         recipe=exercise.recipe,
-        colour=exercise.strips[0].stop.written.scale.colour,
+        key_names=list(twelve_names(exercise.recipe, exercise.instrument, exercise.strips[0].stop.written.scale)),
         explains_joins=exercise.recipe.over_changes is not None and exercise.recipe.figure.explains_joins,
         sentence=sentence_text(exercise.sentence),
         phrases=[PhraseOut(id=phrase.id, lead=phrase.lead, text=phrase.text) for phrase in exercise.sentence],

@@ -40,7 +40,7 @@ def pairs_inside(root: NoteName, scale: Scale, catalogue: ScaleCatalogue) -> tup
 def _held_by(heights: frozenset[int], scale: Scale, root: NoteName, catalogue: ScaleCatalogue) -> tuple[str, ...]:
     """Other sounds in daily or usual use that hold six tones, named as players would on their tonic."""
     found = [
-        f"{TonicNames().name(tonic, other.colour).text} {other.name}"
+        f"{TonicNames().for_degrees(tonic, other.degrees, other.colour).text} {other.name}"
         for tonic, other in holders(heights, catalogue)
         if len(other) == 7 and other.seldom < 2 and (other.id, tonic) != (scale.id, root.pitch_class)
     ]

@@ -69,7 +69,10 @@ def holding(names: Sequence[NoteName], catalogue: ScaleCatalogue) -> tuple[tuple
         holders(frozenset(spelled), catalogue),
         key=lambda one: (len(one[1]), one[0] != names[0].pitch_class, one[1].seldom),
     )
-    return tuple((spelled.get(tonic) or TonicNames().name(tonic, scale.colour), scale) for tonic, scale in found)
+    return tuple(
+        (spelled.get(tonic) or TonicNames().for_degrees(tonic, scale.degrees, scale.colour), scale)
+        for tonic, scale in found
+    )
 
 
 def _match(wanted: str, name: str) -> Match | None:

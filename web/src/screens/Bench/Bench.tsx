@@ -80,7 +80,7 @@ export function Bench({ saved }: BenchProps) {
           <Sentence recipe={recipe} exercise={exercise} problems={problems} tables={tables} onChange={setRecipe} />
           {exercise && <Facts exercise={exercise} />}
         </Box>
-        {exercise && <RouteDial exercise={exercise} current={current} names={tables.major_keys} />}
+        {exercise && <RouteDial exercise={exercise} current={current} names={exercise.key_names} />}
       </Group>
       <Transport
         recipe={recipe}

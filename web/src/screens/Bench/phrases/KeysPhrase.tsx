@@ -4,17 +4,17 @@ import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
 import { limitsOf } from "../../../parts/tables";
 import { Dial } from "../../../parts/Dial/Dial";
-import { pitchClass, toggled } from "../../../parts/keys";
+import { keyName, pitchClass, toggled, tonicNames } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 
 type Keys = Recipe["keys"];
 
 /** The order of the keys, or the keys themselves. */
-export function KeysPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
+export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
   const { keys } = recipe;
   const set = (change: Partial<Keys>) => onChange({ ...recipe, keys: { ...keys, ...change } });
-  const names = tables.major_keys;
+  const names = exercise?.key_names ?? tables.major_keys;
   const picked = keys.order === "picked";
   const route = picked ? keys.picked.map(pitchClass) : [];
   const error = problemAt(problems, "/keys");
@@ -25,8 +25,8 @@ export function KeysPhrase({ recipe, tables, problems, onChange }: PhraseProps) 
         {!picked && (
           <Select
             label="Start"
-            value={names[pitchClass(keys.start)] ?? null}
-            data={names}
+            value={keyName(keys.start)}
+            data={tonicNames([...names, keyName(keys.start)], tables)}
             onChange={(start) => start !== null && set({ start })}
           />
         )}

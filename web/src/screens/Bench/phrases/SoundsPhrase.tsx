@@ -1,7 +1,7 @@
 import { SegmentedControl, Select, Stack, Text } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { useOffered } from "../../../parts/fields/Choice";
-import { pitchClass } from "../../../parts/keys";
+import { keyName, tonicNames } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { SoundsFields } from "./SoundsFields";
@@ -15,7 +15,7 @@ export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: P
   const { sounds, keys } = recipe;
   const set = (next: Recipe["sounds"]) => onChange({ ...recipe, sounds: next });
   const first = tables.scales.find((scale) => scale.id === scalesOf(sounds)[0]);
-  const names = exercise?.colour === "minor" ? tables.minor_keys : tables.major_keys;
+  const names = tonicNames([...(exercise?.key_names ?? []), keyName(keys.start)], tables);
   const kinds = useOffered<SoundsKind>("SoundsPart.kind", OWN);
   const kind = kindOf(sounds);
   return (
@@ -29,7 +29,7 @@ export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: P
       />
       <Select
         label="Starting key"
-        value={names[pitchClass(keys.start)] ?? "C"}
+        value={keyName(keys.start)}
         data={names}
         disabled={keys.order === "picked"}
         description={keys.order === "picked" ? "The picked keys say where to start." : undefined}
