@@ -52,22 +52,29 @@ def _toolkit() -> verovio.toolkit:
 
 
 @lru_cache(maxsize=1024)
-def engrave(musicxml: str, width: int, *, signs_inside: bool = False) -> str:
+def engrave(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False) -> str:
     """One picture as wide as `width` CSS pixels and as high as it needs; cached by content.
 
-    `signs_inside` puts the font of ♭ and ♯ in chord symbols into the picture, for those that leave the application.
+    Lines are broken where there is room, or where the score says so (`broken`). `signs_inside` puts the font of ♭ and ♯
+    in chord symbols into the picture, for those that leave the application.
 
     The toolkit holds one score at a time and finds its fonts only in the thread that named them, so all
     engraving is done in one thread of its own.
     """
-    return _workshop.submit(_engrave, musicxml, width, signs_inside).result()
+    return _workshop.submit(_engrave, musicxml, width, signs_inside, broken).result()
 
 
-def _engrave(musicxml: str, width: int, signs_inside: bool) -> str:
+def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool) -> str:
     toolkit = _toolkit()
     font = "embedded" if signs_inside else "none"
-    left = _BRACE_ROOM if "<group-symbol>" in musicxml else _OPTIONS["pageMarginLeft"]
-    toolkit.setOptions({**_OPTIONS, "pageWidth": width * 100 // _SCALE, "smuflTextFont": font, "pageMarginLeft": left})
+    braced = "<group-symbol>" in musicxml or "<staves>" in musicxml
+    own = {
+        "breaks": "encoded" if broken else "auto",
+        "pageMarginLeft": _BRACE_ROOM if braced else _OPTIONS["pageMarginLeft"],
+        "pageWidth": width * 100 // _SCALE,
+        "smuflTextFont": font,
+    }
+    toolkit.setOptions({**_OPTIONS, **own})
     if not toolkit.loadData(musicxml):
         raise EngravingError("The score could not be engraved")
     return str(toolkit.renderToSVG(1))

@@ -13,23 +13,47 @@ from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
 
+_COLUMN_WIDTH = 590  # CSS pixels, drawn smaller to stand side by side
+_SEVERAL, _SHORT_BARS, _SHORT_SIGNS = 4, 2, 18
+
+
+def _beat(dot: str) -> bytes:
+    """A quarter note, dotted or not, for the tempo mark."""
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {150 if dot else 110} 300">'
+        f'<ellipse cx="52" cy="255" rx="50" ry="36" transform="rotate(-24 52 255)"/>'
+        f'<path d="M92 245V10h10v235z"/>{dot}</svg>'
+    ).encode()
+
+
+_BEAT = {False: _beat(""), True: _beat('<circle cx="132" cy="255" r="15"/>')}
 Paper = Literal["a4", "us-letter"]
 
 
 def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
-    """Title, sentence, one block a strip, page numbers. The same exercise gives the same bytes."""
+    """Title, sentence, tempo, one block a strip, a key to the numbers, page numbers.
+
+    Short strips stand side by side. The same exercise gives the same bytes.
+    """
     strips = []
-    pictures: dict[str, bytes] = {}
-    notes = {remark.strip: remark.text for remark in exercise.remarks}
-    for strip in exercise.strips:
+    columns = _columns(exercise)
+    width = PRINT_WIDTH if columns == 1 else _COLUMN_WIDTH
+    pictures: dict[str, bytes] = {"beat.svg": _BEAT[exercise.metre.pulse != 1]}
+    notes: dict[int | None, str] = {}
+    if exercise.recipe.spelling.remarks_on_page:
+        notes = {remark.strip: remark.text for remark in exercise.remarks}
+    for number, strip in enumerate(exercise.strips, start=1):
         name = f"strip-{strip.stop.index}.svg"
-        pictures[name] = strip_svg(exercise, strip, PRINT_WIDTH, styled=True).replace("currentColor", "black").encode()
-        strips.append({"heading": strip.heading, "file": name, "note": notes.get(strip.stop.index, "")})
-    sentence = sentence_text(exercise.sentence)
+        pictures[name] = strip_svg(exercise, strip, width, styled=True).replace("currentColor", "black").encode()
+        heading = strip.heading if len(exercise.strips) == 1 else f"{number}  {strip.heading}"
+        strips.append({"heading": heading, "file": name, "note": notes.get(strip.stop.index, "")})
     data = {
         "title": exercise.recipe.title or "Exercise",
-        "sentence": sentence,
+        "sentence": sentence_text(exercise.sentence),
+        "tempo": f"= {exercise.recipe.tempo}",
         "facts": _facts(exercise),
+        "legend": exercise.recipe.numbers != "none",
+        "columns": columns,
         "paper": paper,
         "strips": strips,
     }
@@ -37,6 +61,15 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
     with as_file(files("dodecant") / "engraving" / "fonts") as fonts:
         # The package takes a dict of files; its type stub knows only a single one.
         return bytes(typst.compile(source, font_paths=[fonts], ignore_system_fonts=True, timestamp=0))  # type: ignore[call-overload]
+
+
+def _columns(exercise: Exercise) -> int:
+    """How many strips stand side by side: two where all are short, and nothing is written beside them."""
+    if len(exercise.strips) < _SEVERAL or any(one.written for one in exercise.recipe.companions):
+        return 1
+    signs = max(sum(len(bar.pieces) for bar in strip.bars) for strip in exercise.strips)
+    bars = max(len(strip.bars) for strip in exercise.strips)
+    return 2 if bars <= _SHORT_BARS and signs <= _SHORT_SIGNS else 1
 
 
 @cache
@@ -47,7 +80,6 @@ def _template() -> bytes:
 def _facts(exercise: Exercise) -> str:
     minutes, seconds = divmod(round(exercise.seconds), 60)
     strips = len(exercise.strips)
-    return (
-        f"{strips} strip{'s' if strips != 1 else ''} · {exercise.bars} bars · "
-        f"{minutes} min {seconds:02} s once through at {exercise.recipe.tempo} beats a minute"
-    )
+    swung = ["swung"] if exercise.recipe.placement.swing > 50 else []
+    counted = f"{strips} strip{'s' if strips != 1 else ''}, {exercise.bars} bars, {minutes} min {seconds:02} s"
+    return " · ".join([*swung, exercise.instrument.full_name, counted])

@@ -8,6 +8,7 @@ from functools import lru_cache
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave
+from dodecant.engraving.line_breaks import line_breaks
 from dodecant.engraving.section_boxes import keep_section_boxes_clear
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
@@ -33,10 +34,12 @@ def strip_svg(
     the whole page out again with every strip. A picture that is to stand `alone` brings the signs of its chord symbols.
     """
     roles = tuple(note.tone.role for note in strip.notes)
+    breaks = line_breaks(exercise, strip, width)
     notes = " ".join(note.tone.written.name.text for note in strip.notes)
     label = f"{strip.heading}: {notes}"
     weights = tuple(zip(_ids(strip), roles, strict=True))
-    return _picture(strip_musicxml(exercise, strip), width, weights, label, styled, signs_inside=alone)
+    score = strip_musicxml(exercise, strip, breaks)
+    return _picture(score, width, weights, label, styled, signs_inside=alone, broken=bool(breaks))
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
@@ -61,10 +64,11 @@ def _picture(
     styled: bool,
     *,
     signs_inside: bool = False,
+    broken: bool = False,
 ) -> str:
     signs_inside = signs_inside and "<harmony>" in musicxml
     # Our own engraver's output, which may be large with a font inside.
-    root = etree.fromstring(engrave(musicxml, width, signs_inside=signs_inside).encode(), _PARSER)
+    root = etree.fromstring(engrave(musicxml, width, signs_inside=signs_inside, broken=broken).encode(), _PARSER)
     root.set("role", "img")
     root.set("aria-label", label)
     style = root.find(f"{_SVG}style")

@@ -136,7 +136,7 @@ class Player(Part):
 
 class Spelling(Part):
     """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-    whether note values have their American or their British names.
+    whether note values have their American or their British names, and remarks stand on the printed page too.
     """
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
@@ -145,6 +145,7 @@ class Spelling(Part):
     signature: bool = False
     cautionary: bool = True
     values: Literal["american", "british"] = "american"
+    remarks_on_page: bool = False
 
 
 class Recipe(Part):

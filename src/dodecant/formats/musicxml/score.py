@@ -35,15 +35,25 @@ def sheet_musicxml(exercise: Exercise) -> str:
     return _score(exercise, exercise.strips, headings=True, engraved=True)
 
 
-def strip_musicxml(exercise: Exercise, strip: Strip) -> str:
-    """One strip as a score of its own, without its heading: what is engraved on screen and on paper."""
-    return _score(exercise, (strip,), headings=False, engraved=True)
+def strip_musicxml(exercise: Exercise, strip: Strip, breaks: frozenset[int] = frozenset()) -> str:
+    """One strip as a score of its own, without its heading: what is engraved on screen and on paper.
+
+    `breaks` are the bars (from 0) that begin a new line.
+    """
+    return _score(exercise, (strip,), headings=False, engraved=True, breaks=breaks)
 
 
-def _score(exercise: Exercise, strips: Sequence[Strip], *, headings: bool, engraved: bool = False) -> str:
+def _score(
+    exercise: Exercise,
+    strips: Sequence[Strip],
+    *,
+    headings: bool,
+    engraved: bool = False,
+    breaks: frozenset[int] = frozenset(),
+) -> str:
     name = escape(exercise.instrument.full_name)
     shown = "" if headings else ' print-object="no"'
-    body = "".join(_strip(exercise, strip, number, headings, engraved) for strip, number in _numbered(strips))
+    body = "".join(_strip(exercise, strip, number, headings, engraved, breaks) for strip, number in _numbered(strips))
     apart = not exercise.instrument.two_staves
     second = "".join(second_staff(exercise, strip, number) for strip, number in _numbered(strips) if apart)
     listed = f'<score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}</score-part>'
@@ -83,16 +93,17 @@ def _midi(instrument: Instrument) -> str:
     )
 
 
-def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool) -> str:
+def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool, breaks: frozenset[int]) -> str:
     notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
     full, out = exercise.metre.quarters, list[str]()
     beside = written_beside(strip) if exercise.instrument.two_staves else None
     for place, bar in enumerate(strip.bars):
         out.append(measure_start(exercise, strip, first, place))
+        out.append(_NEW_LINE * (place in breaks))
         out.append(repeat_begins(exercise, strip, place))
         if place == 0:
             if headings and strip.stop.index > 0:
-                out.append('<print new-system="yes"/>')
+                out.append(_NEW_LINE)
             instrument = exercise.instrument
             clefs = [instrument.clef] if beside is None else [instrument.clef, beside.clef]
             out.append(attributes(exercise, strip, strip.fifths, clefs, _transpose(instrument)))
@@ -122,6 +133,7 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
     return "".join(out)
 
 
+_NEW_LINE = '<print new-system="yes"/>'
 _OPENED = '<attributes><measure-style><slash type="start" use-stems="no"/></measure-style></attributes>'
 _CLOSED = '<attributes><measure-style><slash type="stop"/></measure-style></attributes>'
 

@@ -1,0 +1,50 @@
+"""Where the lines of a strip break: a form in fours and at its sections, and no bar alone on the last line."""
+
+from __future__ import annotations
+
+import re
+from itertools import accumulate
+
+from dodecant.engraving.engraver import engrave
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.notation.score import Strip
+from dodecant.formats.musicxml.score import strip_musicxml
+
+_BARS = 4  # on a line of a form
+_ROOM_FOR_A_NOTE = 24  # CSS pixels
+_LINE, _BAR = re.compile(r'class="system"'), re.compile(r'class="measure"')
+
+
+def line_breaks(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
+    """The bars (from 0) that begin a new line; none where lines break by themselves.
+
+    Over changes a line has four bars (two, where they are full of notes), and a section begins a line. Elsewhere a last
+    line of one bar is filled up from those before it.
+    """
+    if strip.stop.timeline is not None:
+        return _of_a_form(exercise, strip, width)
+    bars = [len(_BAR.findall(line)) for line in _LINE.split(engrave(strip_musicxml(exercise, strip), width))[1:]]
+    if len(bars) < 2 or bars[-1] > 1:
+        return frozenset()
+    whole, more = divmod(sum(bars), len(bars))
+    sizes = [whole + (number < more) for number in range(len(bars))]
+    return frozenset(accumulate(sizes[:-1]))
+
+
+def _of_a_form(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
+    timeline, full = strip.stop.timeline, exercise.metre.quarters
+    assert timeline is not None  # noqa: S101 - asked for by its only caller
+    pickup = int(timeline.lead_in > 0)
+    sections = {int(start // full) for start, _ in timeline.sections}
+    sections |= {pickup}
+    counts = [sum(piece.note is not None for piece in bar.pieces) for bar in strip.bars]
+    most = max((sum(counts[n : n + _BARS]) for n in range(len(counts))), default=0)
+    size = _BARS if most * _ROOM_FOR_A_NOTE <= width else _BARS // 2
+    found = set()
+    since = 0
+    for bar in range(pickup, len(strip.bars)):
+        if bar in sections:
+            since = bar
+        if (bar - since) % size == 0:
+            found.add(bar)
+    return frozenset(found - {0, pickup})
