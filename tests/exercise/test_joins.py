@@ -55,6 +55,37 @@ def test_what_is_told(document: dict[str, Any], kind: str, words: str, cures: li
     assert [cure.label for cure in found[0].cures] == cures
 
 
+def test_remarks_are_said_once_with_their_keys_the_most_important_first() -> None:
+    high = {"path": {"high": {"octave": 4}, "direction": "up"}, "figure": {"kind": "intervals", "size": 10}}
+    found = pressed("C", "G", "D", "A", "E", "B", **high, player={"instrument": "clarinet"}).remarks
+    told = [(remark.kind, remark.pointer) for remark in found]
+    assert len(set(told)) == len(told)
+    assert [kind for kind, _ in told] == ["shortened", "leap", "seam", "seam", "signs"]
+    (leap,) = (remark for remark in found if remark.kind == "leap")
+    assert leap.text.endswith("; likewise in all 6 strips.")
+    (some,) = (r for r in pressed("C", "G", "D", **high).remarks if r.kind == "leap")
+    assert some.text.endswith("; likewise in G Ionian and D Ionian.")
+    assert (some.strip, some.also) == (0, (1, 2))
+
+
+@pytest.mark.parametrize("start", [0, 1, 2, 3])
+def test_a_leap_over_a_bar_of_rest_is_none(start: int) -> None:
+    """Two octaves up in quarters: fifteen notes leave a beat of the fourth bar, less the later they start."""
+    path, player = {"high": {"octave": 3}, "direction": "up"}, {"reach": "full"}
+    placement = {"value": "quarter", "ending": "rest", "start": start}
+    found = pressed("C", "D♭", path=path, player=player, placement=placement)
+    silence = (1 - start) % 4 + start
+    assert bool([r for r in found.remarks if r.pointer == "/keys"]) == (silence < 4)
+
+
+def test_a_pianist_has_all_of_the_piano() -> None:
+    path = {"low": {"step": 1}, "high": {"octave": 5}, "direction": "up"}
+    assert "comfort" not in {remark.kind for remark in pressed("C", path=path).remarks}
+    assert "comfort" in {
+        r.kind for r in pressed("C", path={"high": {"octave": 3}}, player={"instrument": "trumpet"}).remarks
+    }
+
+
 def test_the_seam_between_two_strips_is_told_once() -> None:
     found = pressed("C", "D♭", path={"high": {"octave": 3}, "direction": "up"}, player={"reach": "full"})
     assert [remark.text for remark in found.remarks if remark.pointer == "/keys"] == [
@@ -81,7 +112,7 @@ def test_every_cure_offered_for_a_join_mends_it(recipe: Recipe) -> None:
     exercise = press(recipe, tables)
     for kind, found in (("leap", leaps), ("repeat", repeats)):
         told = [remark for remark in exercise.remarks if remark.kind == kind]
-        where = {remark.strip for remark in told}
+        where = {strip for remark in told for strip in (remark.strip, *remark.also)}
         if kind == "leap":
             assert where == {strip.stop.index for strip in exercise.strips if found(strip.notes)}
         for cure in told[0].cures if told else ():

@@ -27,6 +27,7 @@ from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.placement import OF_EIGHTHS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import PhraseLevels
+from dodecant.exercise.remarks.gathered import gathered
 from dodecant.exercise.remarks.on_choices import remarks_on_choices
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
@@ -74,7 +75,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
-    return Exercise(recipe, worked.instrument, phrases, strips, tuple(remarks), worked.metre)
+    return Exercise(recipe, worked.instrument, phrases, strips, gathered(remarks, strips), worked.metre)
 
 
 def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> JoinExplanation:

@@ -3964,7 +3964,8 @@ export interface components {
              *       "plain": "doubles",
              *       "signature": false,
              *       "cautionary": true,
-             *       "values": "american"
+             *       "values": "american",
+             *       "remarks_on_page": false
              *     }
              */
             spelling: components["schemas"]["Spelling-Input"];
@@ -4119,20 +4120,23 @@ export interface components {
              *       "plain": "doubles",
              *       "signature": false,
              *       "cautionary": true,
-             *       "values": "american"
+             *       "values": "american",
+             *       "remarks_on_page": false
              *     }
              */
             spelling: components["schemas"]["Spelling-Output"];
         };
         /**
          * RemarkOut
-         * @description A remark on a strip (or on the whole, without one) and the field it is about.
+         * @description A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about.
          */
         RemarkOut: {
             /** Kind */
             kind: string;
             /** Strip */
             strip: number | null;
+            /** Also */
+            also: number[];
             /** Pointer */
             pointer: string;
             /** Text */
@@ -4501,7 +4505,7 @@ export interface components {
         /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names.
+         *     whether note values have their American or their British names, and remarks stand on the printed page too.
          */
         "Spelling-Input": {
             /**
@@ -4536,11 +4540,16 @@ export interface components {
              * @enum {string}
              */
             values: "american" | "british";
+            /**
+             * Remarks On Page
+             * @default false
+             */
+            remarks_on_page: boolean;
         };
         /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names.
+         *     whether note values have their American or their British names, and remarks stand on the printed page too.
          */
         "Spelling-Output": {
             /**
@@ -4575,6 +4584,11 @@ export interface components {
              * @enum {string}
              */
             values: "american" | "british";
+            /**
+             * Remarks On Page
+             * @default false
+             */
+            remarks_on_page: boolean;
         };
         /**
          * StackOut

@@ -1,9 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { Remark } from "../api/types";
 import { TABLES } from "../testing/show";
 import { distinct, onCircle, pitchClass, toggled } from "./keys";
 import { mergePatch, withDefaults } from "./patch";
-import { groupRemarks } from "./remarks";
 
 describe("merge patch", () => {
   // The examples of RFC 7396, appendix A.
@@ -57,14 +55,4 @@ describe("the dial", () => {
     expect(toggled(["C"], 8, TABLES.major_keys)).toEqual(["C", "A♭"]);
     expect(distinct([0, 0, 5, 0, 5])).toEqual([0, 5]);
   });
-});
-
-it("gathers remarks of one kind at one field", () => {
-  const remark = (kind: string, strip: number | null, pointer = "/path/high") =>
-    ({ kind, strip, pointer, text: `${kind} ${strip}`, cures: [] }) as Remark;
-  const groups = groupRemarks([remark("comfort", 2), remark("lacks", null, "/figure/text"), remark("comfort", 5)]);
-  expect(groups.map((group) => [group.kind, group.strips, group.text])).toEqual([
-    ["comfort", [2, 5], "comfort 2"],
-    ["lacks", [], "lacks null"],
-  ]);
 });

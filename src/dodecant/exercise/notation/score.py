@@ -125,17 +125,24 @@ class Cure:
     patch: dict[str, object]
 
 
+RemarkKind = Literal[
+    "comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar", "choices"
+]
+
+
 @dataclass(frozen=True, slots=True)
 class Remark:
-    """A judgement: where (strip index, or None for the whole; JSON pointer to the phrase), why, and cures."""
+    """A judgement: where (strip index, or None for the whole; JSON pointer to the phrase), why, and cures.
 
-    kind: Literal[
-        "comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar", "choices"
-    ]
+    `also` are further strips it holds for.
+    """
+
+    kind: RemarkKind
     strip: int | None
     pointer: str
     text: str
     cures: tuple[Cure, ...] = ()
+    also: tuple[int, ...] = ()
 
 
 class Repeat(NamedTuple):

@@ -6,6 +6,7 @@ A cure is offered only when it has been tried: the strip is worked out with it, 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
+from fractions import Fraction
 from itertools import pairwise
 from typing import Any
 
@@ -19,6 +20,7 @@ from dodecant.music.core.tonics import USUAL
 StripsOf = Callable[[Recipe], Sequence[Strip]]
 Joint = tuple[Note, Note]
 _OCTAVE = 12
+_BAR_OF_REST = 4  # beats: time enough to go anywhere
 _MOST_TRIED = 6
 _MOST_CURES = 2
 
@@ -126,6 +128,12 @@ def _patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
     return merged
 
 
+def _silence(one: Strip, other: Strip) -> Fraction:
+    """Beats between the last note of a strip and the first of the next."""
+    last = one.notes[-1]
+    return one.end - last.start - last.length + other.notes[0].start - other.begin
+
+
 def _seams(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
     """Leaps where a strip comes round again, and from a strip to the next one."""
     if recipe.figure.stands_once or recipe.over_changes:
@@ -138,6 +146,8 @@ def _seams(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
             text = f"{strip.stop.heading}: played again, it leaps from {last.text} to {first.text}."
             yield Remark("seam", strip.stop.index, "/path", text, cures)
     for one, other in pairwise(strips):
+        if _silence(one, other) >= _BAR_OF_REST:
+            continue
         last, first = one.notes[-1].tone.written, other.notes[0].tone.written
         if abs(first.midi - last.midi) > _OCTAVE:
             text = f"From {one.stop.heading} to {other.stop.heading} it leaps from {last.text} to {first.text}."

@@ -30,7 +30,7 @@ def remarks_on_line(recipe: Recipe, stop: Stop, line: Line, instrument: Instrume
 def _on_range(recipe: Recipe, stop: Stop, line: Line, instrument: Instrument) -> Iterator[Remark]:
     """What had to be done to bring the line into reach."""
     name = stop.heading if stop.title else stop.written.text
-    if line.fitted_by == "full":
+    if line.fitted_by == "full" and not instrument.two_staves:  # all of a keyboard is a pianist's
         pitches = line.pitches()
         yield Remark(
             "comfort",

@@ -135,10 +135,11 @@ class CureOut(TypedDict):
 
 
 class RemarkOut(TypedDict):
-    """A remark on a strip (or on the whole, without one) and the field it is about."""
+    """A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about."""
 
     kind: str
     strip: int | None
+    also: list[int]
     pointer: str
     text: str
     cures: list[CureOut]
@@ -186,6 +187,7 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
             RemarkOut(
                 kind=remark.kind,
                 strip=remark.strip,
+                also=list(remark.also),
                 pointer=remark.pointer,
                 text=remark.text,
                 cures=[CureOut(label=cure.label, patch=cure.patch) for cure in remark.cures],

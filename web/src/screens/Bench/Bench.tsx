@@ -106,13 +106,7 @@ export function Bench({ saved }: BenchProps) {
             ))}
           </Alert>
         )}
-        {exercise && (
-          <RemarkList
-            remarks={exercise.remarks}
-            strips={exercise.strips}
-            onCure={(patch) => setRecipe(mergePatch(recipe, patch))}
-          />
-        )}
+        {exercise && <RemarkList remarks={exercise.remarks} onCure={(patch) => setRecipe(mergePatch(recipe, patch))} />}
       </Stack>
       {exercise === undefined && !stale && <Skeleton height={140} mt="md" aria-label="Working it out" />}
       {worked.good && (
