@@ -198,8 +198,8 @@ def test_a_family_walks_through_its_parent(tables: Tables, parent: str, key: str
         ({"figure": {"kind": "cell", "text": "4", "lacking": "drop"}, "sounds": {"kind": "one", "scale":
          "major-pentatonic"}}, "/figure/text", "none of these tones"),
         ({"figure": {"kind": "cell", "text": "1 " * 64}, "path": {"high": {"octave": 8}}}, "/path", "600 are the most"),
-        ({"keys": {"order": "picked", "picked": ["C"] * 48}, "sounds": {"kind": "several", "scales": ["ionian"] * 12}},
-         "/keys", "576 strips"),
+        ({"keys": {"order": "picked", "picked": ["C"] * 48}, "sounds": {"kind": "several", "scales": ["ionian"] * 12},
+          "placement": {"route": ["eighth", "triplet"]}}, "/keys", "1152 strips"),
     ],
 )  # fmt: skip
 def test_what_cannot_be_done_is_told_at_its_field(

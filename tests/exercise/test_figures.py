@@ -70,7 +70,7 @@ TABLE: list[tuple[dict[str, Any], str]] = [
     ({"path": to(3), "figure": run(roots="repeat")}, "C4 C4 D4 E4"),
     (
         {"path": {**to(2, 2), **AND_BACK}, "figure": run(tail="arpeggio")},
-        "C4 D4 E4 F4 G4 A4 B4 C5 D5 C5 B4 A4 G4 F4 E4 D4 C4 C4 E4 G4 B4 D5 B4 G4 E4 C4",
+        "C4 D4 E4 F4 G4 A4 B4 C5 D5 C5 B4 A4 G4 F4 E4 D4 C4 E4 G4 B4 D5 B4 G4 E4 C4",
     ),
     # Cells and their turns.
     ({"path": to(3), "figure": cell("1 2 3 5")}, "C4 D4 E4 G4 D4 E4 F4 A4 E4 F4 G4 B4"),

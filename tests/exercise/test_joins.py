@@ -145,5 +145,5 @@ def test_all_orders_are_a_set_of_strips() -> None:
     with pytest.raises(RecipeError) as caught:
         pressed(figure={"kind": "cell", "text": "1 2 3 4 5 6", "order": "each"})
     assert caught.value.problems[0].pointer == "/figure/order"
-    with pytest.raises(RecipeError, match="400 are the most"):
+    with pytest.raises(RecipeError, match="1000 are the most"):
         pressed(*USUAL["major"], figure={"kind": "cell", "text": "1 2 3 4 5", "order": "each"})

@@ -9,7 +9,7 @@ from fractions import Fraction
 from dodecant.exercise.companions.written import companion_parts
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import metre_of_changes
-from dodecant.exercise.melody.fitting import LinesOnOneSound
+from dodecant.exercise.melody.fitting import LinesOnOneSound, beside
 from dodecant.exercise.melody.lick import Lick, read_against
 from dodecant.exercise.melody.line import Line
 from dodecant.exercise.melody.line_builder import LineBuilder, LineWork
@@ -41,7 +41,7 @@ from dodecant.music.progressions.form import Form
 from dodecant.music.scales.scale import ScaleCatalogue
 
 MOST_NOTES = 600  # in one strip: some three minutes of eighths at an easy tempo
-MOST_STRIPS = 400
+MOST_STRIPS = 1000  # twelve keys, twelve sounds, and several note values or orders
 
 # Who works out the lines of a figure over changes; all figures but these begin anew on each chord.
 OVER_CHANGES: Mapping[type[FigurePart], Callable[[LineWork], LineBuilder]] = {
@@ -124,6 +124,8 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
+        if recipe.player.key_register == "side-by-side" and strips and not stop.chords_written:
+            line = beside(strips[-1][1], line, player)
         goes_on = strips and recipe.placement.ending == "on"
         strip = maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None)
         if recipe.companions:

@@ -3278,8 +3278,10 @@ export interface components {
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
          *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-         *     on the lower end alone. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn
-         *     twice as long; `close` ends with a turn round the last tone: the one above, itself, the one below, itself.
+         *     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
+         *     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
+         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself), or with
+         *     numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
          */
         "Path-Input": {
             /**
@@ -3303,7 +3305,17 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            close: "none" | "turn";
+            close: "none" | "turn" | "own";
+            /**
+             * Closing Up
+             * @default 1 3 2 1
+             */
+            closing_up: string;
+            /**
+             * Closing Down
+             * @default 1 7- 2 1
+             */
+            closing_down: string;
             /**
              * @default {
              *       "step": 1,
@@ -3323,7 +3335,7 @@ export interface components {
              * @default up-and-back
              * @enum {string}
              */
-            direction: "up" | "down" | "up-and-back" | "down-and-back";
+            direction: "up" | "down" | "up-and-back" | "down-and-back" | "round" | "round-down";
             /**
              * By
              * @default step
@@ -3336,8 +3348,10 @@ export interface components {
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
          *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-         *     on the lower end alone. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn
-         *     twice as long; `close` ends with a turn round the last tone: the one above, itself, the one below, itself.
+         *     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
+         *     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
+         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself), or with
+         *     numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
          */
         "Path-Output": {
             /**
@@ -3361,7 +3375,17 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            close: "none" | "turn";
+            close: "none" | "turn" | "own";
+            /**
+             * Closing Up
+             * @default 1 3 2 1
+             */
+            closing_up: string;
+            /**
+             * Closing Down
+             * @default 1 7- 2 1
+             */
+            closing_down: string;
             /**
              * @default {
              *       "step": 1,
@@ -3381,7 +3405,7 @@ export interface components {
              * @default up-and-back
              * @enum {string}
              */
-            direction: "up" | "down" | "up-and-back" | "down-and-back";
+            direction: "up" | "down" | "up-and-back" | "down-and-back" | "round" | "round-down";
             /**
              * By
              * @default step
@@ -3660,7 +3684,8 @@ export interface components {
          * Player
          * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
          *
-         *     The line lies low, in the middle or high in that range (`tessitura`). The recipe's keys are those the player reads,
+         *     The line lies low, in the middle or high in that range (`tessitura`): each key where it lies best, or neighbouring
+         *     keys side by side, as long as that lasts (`key_register`). The recipe's keys are those the player reads,
          *     or those that sound (`named_key`).
          */
         "Player-Input": {
@@ -3681,6 +3706,12 @@ export interface components {
              * @enum {string}
              */
             tessitura: "low" | "middle" | "high";
+            /**
+             * Key Register
+             * @default each
+             * @enum {string}
+             */
+            key_register: "each" | "side-by-side";
             /** Lowest */
             lowest?: string | null;
             /** Highest */
@@ -3696,7 +3727,8 @@ export interface components {
          * Player
          * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
          *
-         *     The line lies low, in the middle or high in that range (`tessitura`). The recipe's keys are those the player reads,
+         *     The line lies low, in the middle or high in that range (`tessitura`): each key where it lies best, or neighbouring
+         *     keys side by side, as long as that lasts (`key_register`). The recipe's keys are those the player reads,
          *     or those that sound (`named_key`).
          */
         "Player-Output": {
@@ -3717,6 +3749,12 @@ export interface components {
              * @enum {string}
              */
             tessitura: "low" | "middle" | "high";
+            /**
+             * Key Register
+             * @default each
+             * @enum {string}
+             */
+            key_register: "each" | "side-by-side";
             /** Lowest */
             lowest: string | null;
             /** Highest */
@@ -3817,6 +3855,9 @@ export interface components {
         /**
          * Recipe
          * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
+         *
+         *     `outer` is the route that changes least often; the note values of a route change within the two others, between
+         *     them, or outside both (`values_turn`).
          */
         "Recipe-Input": {
             /**
@@ -3874,6 +3915,8 @@ export interface components {
              *       "overshoot": false,
              *       "pause": false,
              *       "close": "none",
+             *       "closing_up": "1 3 2 1",
+             *       "closing_down": "1 7- 2 1",
              *       "low": {
              *         "octave": 1,
              *         "step": 1
@@ -3939,10 +3982,17 @@ export interface components {
              */
             outer: "keys" | "sounds";
             /**
+             * Values Turn
+             * @default innermost
+             * @enum {string}
+             */
+            values_turn: "innermost" | "between" | "outermost";
+            /**
              * @default {
              *       "instrument": "piano",
              *       "reach": "comfortable",
              *       "tessitura": "middle",
+             *       "key_register": "each",
              *       "named_key": "sounding"
              *     }
              */
@@ -3973,6 +4023,9 @@ export interface components {
         /**
          * Recipe
          * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
+         *
+         *     `outer` is the route that changes least often; the note values of a route change within the two others, between
+         *     them, or outside both (`values_turn`).
          */
         "Recipe-Output": {
             /**
@@ -4030,6 +4083,8 @@ export interface components {
              *       "overshoot": false,
              *       "pause": false,
              *       "close": "none",
+             *       "closing_up": "1 3 2 1",
+             *       "closing_down": "1 7- 2 1",
              *       "low": {
              *         "octave": 1,
              *         "step": 1
@@ -4095,10 +4150,17 @@ export interface components {
              */
             outer: "keys" | "sounds";
             /**
+             * Values Turn
+             * @default innermost
+             * @enum {string}
+             */
+            values_turn: "innermost" | "between" | "outermost";
+            /**
              * @default {
              *       "instrument": "piano",
              *       "reach": "comfortable",
              *       "tessitura": "middle",
+             *       "key_register": "each",
              *       "named_key": "sounding"
              *     }
              */
@@ -4351,7 +4413,7 @@ export interface components {
         };
         /**
          * SeveralSounds
-         * @description Several scales, one after another, on one tonic.
+         * @description Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key.
          */
         "SeveralSounds-Input": {
             /**
@@ -4361,10 +4423,15 @@ export interface components {
             kind: "several";
             /** Scales */
             scales: (string | components["schemas"]["OwnScale-Input"])[];
+            /**
+             * Roots
+             * @default []
+             */
+            roots: string[];
         };
         /**
          * SeveralSounds
-         * @description Several scales, one after another, on one tonic.
+         * @description Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key.
          */
         "SeveralSounds-Output": {
             /**
@@ -4374,6 +4441,11 @@ export interface components {
             kind: "several";
             /** Scales */
             scales: (string | components["schemas"]["OwnScale-Output"])[];
+            /**
+             * Roots
+             * @default []
+             */
+            roots: string[];
         };
         /**
          * Slurs
@@ -4684,6 +4756,7 @@ export interface components {
              *       "instrument": "piano",
              *       "reach": "comfortable",
              *       "tessitura": "middle",
+             *       "key_register": "each",
              *       "named_key": "sounding"
              *     }
              */

@@ -94,6 +94,19 @@ def in_reach(line: Line, player: ResolvedPlayer) -> Line | None:
     return None if shift is None else replace(line.moved(shift), fitted_by="full")
 
 
+def beside(before: Line, line: Line, player: ResolvedPlayer) -> Line:
+    """A line in the octave nearest to the line before it, where it fits; a line that was folded stays.
+
+    Near are the lowest tones of both: so neighbouring keys lie side by side until the reach ends.
+    """
+    reach = player.reach if player.reach.holds(*line.span) else player.widest
+    shifts = octave_shifts(*line.span, reach)
+    if line.fitted_by == "folded" or not shifts:
+        return line
+    wanted = before.span[0]
+    return line.moved(min(shifts, key=lambda shift: (abs(line.span[0] + 12 * shift - wanted), shift)))
+
+
 def _around_changes(tones: Tones, before: Sound) -> Tones:
     """The tones that the sound before did not have, each with the tone before and after it."""
     new = [tone.degree not in before.scale.tones for tone in tones.all]

@@ -27,8 +27,8 @@ def walk(
 ) -> tuple[Anchor, ...]:
     """The rungs the anchor stands on, in order; `shorter_by` leaves out that many at the upper end.
 
-    Going up and back turns at the top without repeating it, and the other way round. `between` gives the lowest and
-    highest rung in place of the path's own ends.
+    Going up and back turns at the top without repeating it, and the other way round; a round begins and ends on the
+    root. `between` gives the lowest and highest rung in place of the path's own ends.
     """
     return _walked(path, ladder.scale, shorter_by, between)
 
@@ -49,6 +49,9 @@ def _walked(path: Path, scale: Scale, shorter_by: int, between: tuple[int, int] 
     falling = [*(Anchor(rung, falling=True) for rung in reversed(rungs[1:])), bottom]
     beyond_top = [*(Anchor(rung, falling=False) for rung in over), *(top for _ in over)]
     beyond_bottom = [*(Anchor(rung, falling=True) for rung in under), *(bottom for _ in under)]
+    if path.direction in ("round", "round-down"):
+        home = next((place for place, rung in enumerate(rungs) if ladder.place(rung)[1] == 0), 0)
+        return _round(home, (rising, beyond_top), (falling, beyond_bottom), first_up=path.direction == "round")
     up, down = [*rising, *beyond_top], [*falling, *beyond_bottom]
     if path.pause and path.direction in ("up-and-back", "down-and-back"):
         up, down = _resting_once(up, down, first_up=path.direction == "up-and-back")
@@ -59,8 +62,22 @@ def _walked(path: Path, scale: Scale, shorter_by: int, between: tuple[int, int] 
             return tuple(down)
         case "up-and-back":
             return tuple(up + down[1:])
-        case "down-and-back":
+        case _:
             return tuple(down + up[1:])
+
+
+_Way = tuple[list[Anchor], list[Anchor]]  # anchors one way, and those beyond the end
+
+
+def _round(home: int, up: _Way, down: _Way, *, first_up: bool) -> tuple[Anchor, ...]:
+    """From home (its place from the bottom) to one end, to the other, and home."""
+    (rising, over), (falling, under) = up, down
+    last = len(rising) - 1
+    if first_up:
+        back = [Anchor(anchor.rung, anchor.falling) for anchor in rising[1 : home + 1]]
+        return (*rising[home:], *over, *falling[1:], *under, *back)
+    back = [Anchor(anchor.rung, anchor.falling) for anchor in falling[1 : last - home + 1]]
+    return (*falling[last - home :], *under, *rising[1:], *over, *back)
 
 
 def lacking_ends(path: Path, ladder: Ladder) -> tuple[tuple[str, int], ...]:

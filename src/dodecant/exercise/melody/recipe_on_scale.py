@@ -22,7 +22,7 @@ from dodecant.exercise.melody.line import Tones
 from dodecant.exercise.melody.path import Anchor, lacking_ends, walk
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
-from dodecant.exercise.recipe.figures import FigurePart
+from dodecant.exercise.recipe.figures import Cell, FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Units, fill_rhythm, lay_out, note_value, rhythm_in
 from dodecant.music.core.degree import Degree
@@ -42,7 +42,14 @@ class PathVariant(NamedTuple):
 
 
 FORWARD = PathVariant()
-_TURNED = {"up": "down", "down": "up", "up-and-back": "down-and-back", "down-and-back": "up-and-back"}
+_TURNED = {
+    "up": "down",
+    "down": "up",
+    "up-and-back": "down-and-back",
+    "down-and-back": "up-and-back",
+    "round": "round-down",
+    "round-down": "round",
+}
 
 
 @dataclass(frozen=True)
@@ -153,8 +160,8 @@ class RecipeOnScale:
             tones, pickup = self._encloser.around(groups, at=0 if self._rhythm else self._recipe.placement.start)
         else:
             tones, pickup = [tone for group in groups for tone in group], 0
-        if self._recipe.path.close == "turn" and tones:
-            tones += self._turn(anchors[-1], tones[-1])
+        if tones:
+            tones += self._closing(anchors[-1], tones[-1])
         group = sizes.pop() if counts else 0
         return PathTones(self._some(tones), pickup or self._before_the_bar(tones), group)
 
@@ -233,11 +240,29 @@ class RecipeOnScale:
         first = group[0]
         return [self.figures[0].maker.timed(first, first.timing._replace(begins=True)), *group[1:]]
 
+    def _closing(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
+        """What the path closes with: nothing, a turn, or numbers of one's own counted from its last tone."""
+        path = self._recipe.path
+        if path.close == "none":
+            return []
+        if path.close == "turn":
+            return self._turn(anchor, last)
+        text = path.closing_down if anchor.falling else path.closing_up
+        figure = figure_on(Cell(text=text), Grounds(self.ladder, self._sound, self._value, None))
+        tones = figure.tones_on(Anchor(anchor.rung, falling=False))
+        return tones[int(bool(tones) and tones[0].pitch.midi == last.pitch.midi) :]
+
     def _turn(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
-        """A turn round the path's last tone: the one above, itself, the one below, itself."""
+        """A turn round the path's last tone: the one above, itself, the one below, itself.
+
+        At the very end of a range it goes to the other side twice.
+        """
         middle = self.figures[anchor.falling].rung(anchor.rung)
         around = [self._steps.next_to(middle.pitch.midi, above=above) for above in (True, False)]
         above, below = (FigureTone(self._steps.pitch(rung), self._steps.degree(rung), rung) for rung in around)
+        if self._room is not None:
+            low, high = self._room
+            above, below = (above if above.pitch.midi <= high else below), (below if below.pitch.midi >= low else above)
         return [above, middle, below, middle][int(last.pitch.midi == above.pitch.midi) :]
 
     def _before_the_bar(self, tones: Sequence[FigureTone]) -> Units:
@@ -266,7 +291,7 @@ class RecipeOnScale:
             return all(low <= tone.pitch.midi <= high for tone in tones)
 
         fitting = [rung for rung in range(-5 * size, 6 * size) if fits(rung)]
-        beyond = int(self._recipe.path.overshoot or self._recipe.path.close == "turn")
+        beyond = int(self._recipe.path.overshoot)
         if len(fitting) < 2 + 2 * beyond:
             message = f"{self._sound.name}: nowhere in the range does the whole figure fit."
             raise RecipeError([Problem("/path/span", message, "Take a shorter figure or the path's own ends.")])

@@ -6,12 +6,13 @@ from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
+from dodecant.exercise.recipe.cell import parse_cell
 from dodecant.exercise.recipe.companions import AnyCompanion
 from dodecant.exercise.recipe.courses import AnyCourse, PlainCourse
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import AnyFigure, Run, Surrounding
 from dodecant.exercise.recipe.ladders import AnyLadder, ScaleLadder
-from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, refused
+from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, readable, refused
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.sounds import ChangesSounds, OneSound, Sounds
@@ -35,17 +36,21 @@ class Path(Part):
     """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
 
     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-    on the lower end alone. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn
-    twice as long; `close` ends with a turn round the last tone: the one above, itself, the one below, itself.
+    on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
+    or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
+    as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself), or with
+    numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
     """
 
     span: Literal["ends", "range", "once"] = "ends"
     overshoot: bool = False
     pause: bool = False
-    close: Literal["none", "turn"] = "none"
+    close: Literal["none", "turn", "own"] = "none"
+    closing_up: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 3 2 1"
+    closing_down: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 7- 2 1"
     low: PathEnd = PathEnd()
     high: PathEnd = PathEnd(octave=2)
-    direction: Literal["up", "down", "up-and-back", "down-and-back"] = "up-and-back"
+    direction: Literal["up", "down", "up-and-back", "down-and-back", "round", "round-down"] = "up-and-back"
     by: Literal["step", "skip", "third"] = "step"
 
     @model_validator(mode="after")
@@ -109,13 +114,15 @@ class KeyRoute(Part):
 class Player(Part):
     """Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
 
-    The line lies low, in the middle or high in that range (`tessitura`). The recipe's keys are those the player reads,
+    The line lies low, in the middle or high in that range (`tessitura`): each key where it lies best, or neighbouring
+    keys side by side, as long as that lasts (`key_register`). The recipe's keys are those the player reads,
     or those that sound (`named_key`).
     """
 
     instrument: Annotated[str, Field(min_length=1, max_length=80)] = "piano"
     reach: Literal["comfortable", "full"] = "comfortable"
     tessitura: Literal["low", "middle", "high"] = "middle"
+    key_register: Literal["each", "side-by-side"] = "each"
     lowest: PitchText | None = None
     highest: PitchText | None = None
     named_key: Literal["written", "sounding"] = "sounding"
@@ -149,7 +156,11 @@ class Spelling(Part):
 
 
 class Recipe(Part):
-    """The whole recipe, version 2. One of the companions may be written; the others only sound."""
+    """The whole recipe, version 2. One of the companions may be written; the others only sound.
+
+    `outer` is the route that changes least often; the note values of a route change within the two others, between
+    them, or outside both (`values_turn`).
+    """
 
     format: Literal["dodecant-recipe"] = FORMAT
     version: Literal[2] = VERSION
@@ -165,6 +176,7 @@ class Recipe(Part):
     companions: Annotated[tuple[AnyCompanion, ...], Field(max_length=3)] = ()
     keys: KeyRoute = KeyRoute()
     outer: Literal["keys", "sounds"] = "keys"
+    values_turn: Literal["innermost", "between", "outermost"] = "innermost"
     player: Player = Player()
     tempo: Annotated[int, Field(ge=20, le=320)] = 96
     numbers: NumberingSchool | Literal["none"] = "major"

@@ -12,6 +12,7 @@ from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.part import readable
 from dodecant.exercise.recipe.scale_choice import ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
+from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import chord_scale
 
 
@@ -36,12 +37,13 @@ class OneSound(SoundsPart):
 
 @SOUNDS.register
 class SeveralSounds(SoundsPart):
-    """Several scales, one after another, on one tonic."""
+    """Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key."""
 
     kind: Literal["several"] = "several"
     in_turn: ClassVar[bool] = True
     fresh_values: ClassVar[Mapping[str, Any]] = {"scales": ("ionian", "dorian")}
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
+    roots: Annotated[tuple[Annotated[str, Field(max_length=4), readable(Degree.parse)], ...], Field(max_length=12)] = ()
 
 
 @SOUNDS.register

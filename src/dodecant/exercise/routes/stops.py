@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import random
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from itertools import groupby
 
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline, chords_in_key, timeline_of
@@ -121,8 +122,21 @@ def stops(
     if orders:
         found = tuple(replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders)
     if values:
-        found = tuple(_in_value(stop, value, recipe) for stop in found for value in values)
+        found = tuple(_in_value(stop, value, recipe) for stop, value in _with_values(found, recipe))
     return tuple(replace(stop, index=index) for index, stop in enumerate(found)) if orders or values else found
+
+
+def _with_values(found: Sequence[Stop], recipe: Recipe) -> Iterator[tuple[Stop, NoteValue]]:
+    """Every stop in every note value of the route, nested as the recipe says."""
+    values = recipe.placement.route
+    if recipe.values_turn == "outermost":
+        yield from ((stop, value) for value in values for stop in found)
+    elif recipe.values_turn == "between":
+        for _, inner in groupby(found, key=lambda stop: stop.key if recipe.outer == "keys" else stop.written.scale):
+            group = list(inner)
+            yield from ((stop, value) for value in values for stop in group)
+    else:
+        yield from ((stop, value) for stop in found for value in values)
 
 
 def _in_value(stop: Stop, value: NoteValue, recipe: Recipe) -> Stop:
@@ -151,7 +165,9 @@ class _Member:
     in_family: bool = False
 
     def on(self, tonic: NoteName) -> Sound:
-        return Sound(self.root.name_above(tonic), self.scale, tonic if self.in_family else None)
+        name = self.root.name_above(tonic)
+        own = name if self.in_family or self.root == Degree(1) else name.plain()
+        return Sound(own, self.scale, tonic if self.in_family else None)
 
 
 def _members(sounds: SoundsPart, catalogue: ScaleCatalogue) -> tuple[_Member, ...]:
@@ -166,7 +182,10 @@ def _members(sounds: SoundsPart, catalogue: ScaleCatalogue) -> tuple[_Member, ..
         return (_Member(chosen_scale(sounds.scale, catalogue, "/sounds/scale"), Degree(1)),)
     assert isinstance(sounds, SeveralSounds)  # noqa: S101 - the last kind that is a route of sounds
     return tuple(
-        _Member(chosen_scale(choice, catalogue, f"/sounds/scales/{place}"), Degree(1))
+        _Member(
+            chosen_scale(choice, catalogue, f"/sounds/scales/{place}"),
+            Degree.parse(sounds.roots[place]) if place < len(sounds.roots) else Degree(1),
+        )
         for place, choice in enumerate(sounds.scales)
     )
 

@@ -123,6 +123,8 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "down": "down",
         "up-and-back": "up and back",
         "down-and-back": "down and back",
+        "round": ("from the root up, down, and home", "from the root up, down and home"),
+        "round-down": ("from the root down, up, and home", "from the root down, up and home"),
     },
     "Path.by": {
         "step": ("step", "by step"),
@@ -134,7 +136,11 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "range": ("the player's whole range", "through the whole range"),
         "once": ("once, on a single tone", "once"),
     },
-    "Path.close": {"none": ("as it ends", ""), "turn": ("with a turn", ", closing with a turn")},
+    "Path.close": {
+        "none": ("as it ends", ""),
+        "turn": ("with a turn", ", closing with a turn"),
+        "own": ("with numbers of my own", ", closing with {}"),
+    },
     "Joins.begin": {
         "path": ("where the path begins", ""),
         "any": ("on the tone that joins best", "begun on any tone"),
@@ -160,6 +166,18 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Recipe.outer": {
         "keys": ("every sound in one key, then the next key", "every sound in one key first"),
         "sounds": ("every key in one sound, then the next sound", "every key in one sound first"),
+    },
+    "Recipe.values_turn": {
+        "innermost": ("every note value at once, then the next strip", ", a strip for each"),
+        "between": (
+            "the inner route in one note value, then in the next",
+            ", each through the inner route in turn",
+        ),
+        "outermost": ("everything in one note value, then the next", ", everything in one, then in the next"),
+    },
+    "Player.key_register": {
+        "each": ("each key where it lies best", ""),
+        "side-by-side": ("neighbouring keys side by side", ", neighbouring keys side by side"),
     },
     "Recipe.numbers": {
         "major": "against the major scale (1 2 ♭3)",

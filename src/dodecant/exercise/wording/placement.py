@@ -24,7 +24,7 @@ def placement_text(recipe: Recipe) -> str:
     names = NAMES[recipe.spelling.values]
     words = "its own rhythm" if recipe.figure.counts_beats else listed([names[value] for value in placement.values])
     if placement.route and not recipe.figure.counts_beats:
-        words += ", a strip for each"
+        words += phrase("Recipe.values_turn", recipe.values_turn)
     metre = Metre.parse(placement.metre)
     if placement.metre != "4/4":
         words += f" in {placement.metre}"

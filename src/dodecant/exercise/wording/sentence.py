@@ -7,6 +7,7 @@ from typing import Literal
 
 from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Path, Recipe
+from dodecant.exercise.recipe.figures import with_signs
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.exercise.routes.stops import Stop
@@ -17,6 +18,7 @@ from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour
+from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName
@@ -111,6 +113,11 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
         return f"all modes of {tonic.text} {chosen_scale(recipe.sounds.parent, scales, '/sounds/parent').name}"
     if isinstance(recipe.sounds, SeveralSounds):
         names = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
+        roots = [Degree.parse(root) for root in recipe.sounds.roots]
+        if any(root != Degree(1) for root in roots):
+            roots += [Degree(1)] * (len(names) - len(roots))
+            named = zip(names, roots, strict=False)
+            return listed([f"{root.name_above(sound.tonic).plain().text} {name}" for name, root in named])
         return f"{sound.tonic.text} {listed(names)}"
     if isinstance(recipe.sounds, MorphingSounds):
         chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
@@ -131,7 +138,8 @@ def _path(path: Path) -> str:
     low, high = path.low, path.high
     way = f"{phrase('Path.direction', path.direction)} {phrase('Path.by', path.by)}"
     extra = (", a step beyond each end" if path.overshoot else "") + (", resting at the turn" if path.pause else "")
-    extra += phrase("Path.close", path.close)
+    closing = path.closing_up if path.direction in ("up", "down-and-back") else path.closing_down
+    extra += phrase("Path.close", path.close).format(with_signs(closing))
     if path.span == "range":
         return f"{way} {phrase('Path.span', path.span)}{extra}"
     if path.span == "once":
@@ -159,6 +167,7 @@ def _keys(recipe: Recipe, colour: Colour) -> str:
 
 
 def _player(recipe: Recipe, instrument: Instrument) -> str:
+    register = phrase("Player.key_register", recipe.player.key_register)
     if instrument.sounds_half_steps % 12 == 0:
-        return instrument.name
-    return f"{instrument.name} ({phrase('Player.named_key', recipe.player.named_key)})"
+        return f"{instrument.name}{register}"
+    return f"{instrument.name} ({phrase('Player.named_key', recipe.player.named_key)}){register}"

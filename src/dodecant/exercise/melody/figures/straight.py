@@ -38,12 +38,13 @@ class RunTones(Figure):
         return [self.maker.timed(tone, Timing(2))] if self._part.roots == "hold" else [tone, tone]
 
     def at_the_end(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
-        """The arpeggio of every second rung over the path's span, up and back."""
+        """The arpeggio of every second rung over the path's span, up and back; the tone the run ended on begins it."""
         if self._part.tail != "arpeggio":
             return []
         low, high = min(a.rung for a in anchors), max(a.rung for a in anchors)
         rising = list(range(low, high + 1, 2))
-        return [[self.maker.rung(rung)] for rung in [*rising, *rising[-2::-1]]]
+        whole = [*rising, *rising[-2::-1]]
+        return [[self.maker.rung(rung)] for rung in whole[int(anchors[-1].rung == low) :]]
 
 
 class IntervalTones(MoveTones):

@@ -1,4 +1,4 @@
-import { Checkbox, Fieldset, Group, Stack, Tabs } from "@mantine/core";
+import { Checkbox, Fieldset, Group, Stack, Tabs, TextInput } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
@@ -79,16 +79,32 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
           onChange={(event) => set({ overshoot: event.currentTarget.checked })}
         />
         <Checkbox
-          label="Close with a turn"
-          checked={path.close === "turn"}
-          onChange={(event) => set({ close: event.currentTarget.checked ? "turn" : "none" })}
-        />
-        <Checkbox
           label="Resting where it turns"
           checked={path.pause}
           onChange={(event) => set({ pause: event.currentTarget.checked })}
         />
       </Group>
+      <Choice label="The line closes" value={path.close} onChange={(close) => set({ close })} field="Path.close" />
+      {path.close === "own" && (
+        <Group grow align="flex-start">
+          <TextInput
+            label="After the way up"
+            description="Numbers counted from the last tone."
+            maxLength={80}
+            value={path.closing_up}
+            error={problemAt(problems, "/path/closing_up")}
+            onChange={(event) => set({ closing_up: event.currentTarget.value })}
+          />
+          <TextInput
+            label="After the way down"
+            description="A minus after a number is an octave lower."
+            maxLength={80}
+            value={path.closing_down}
+            error={problemAt(problems, "/path/closing_down")}
+            onChange={(event) => set({ closing_down: event.currentTarget.value })}
+          />
+        </Group>
+      )}
     </Stack>
   );
 }

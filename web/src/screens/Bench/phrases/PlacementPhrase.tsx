@@ -14,6 +14,7 @@ type Placement = PhraseProps["recipe"]["placement"];
 interface FieldsProps extends PhraseProps {
   names: Record<Placement["value"], string>;
   set: (change: Partial<Placement>) => void;
+  onChange: PhraseProps["onChange"];
 }
 
 /** Note values, rhythm, beginning and end, strokes and swing. */
@@ -74,7 +75,7 @@ function RhythmTab({ recipe, tables, names, set }: FieldsProps) {
   );
 }
 
-function EndsTab({ recipe, tables, names, set }: FieldsProps) {
+function EndsTab({ recipe, tables, names, set, onChange }: FieldsProps) {
   const { placement } = recipe;
   const { call } = placement;
   const overChanges = recipe.sounds.kind === "changes";
@@ -169,6 +170,14 @@ function EndsTab({ recipe, tables, names, set }: FieldsProps) {
         searchable
         onChange={(route) => set({ route: route as Placement["route"] })}
       />
+      {placement.route.length > 1 && (
+        <Choice
+          label="Note values come round"
+          value={recipe.values_turn}
+          onChange={(values_turn) => onChange({ ...recipe, values_turn })}
+          field="Recipe.values_turn"
+        />
+      )}
     </Stack>
   );
 }

@@ -56,6 +56,12 @@ export function PlayerPhrase(props: PhraseProps) {
           onChange={(tessitura) => set({ tessitura })}
         />
       </Group>
+      <Choice
+        label="From key to key"
+        field="Player.key_register"
+        value={player.key_register}
+        onChange={(key_register) => set({ key_register })}
+      />
       <Group grow align="flex-start">
         <PitchLimit
           label="My lowest note, as written"

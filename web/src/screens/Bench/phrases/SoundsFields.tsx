@@ -58,6 +58,17 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
           searchable
           onChange={(values) => onChange({ ...sounds, scales: values.map(choiceOf) })}
         />
+        {sounds.kind === "several" && (
+          <TextInput
+            label="Roots of their own, as degrees of the key"
+            description="1 6 sets the second sound on the sixth: the relative minor beside the major. Empty: all on the tonic."
+            maxLength={60}
+            defaultValue={sounds.roots.join(" ")}
+            onChange={(event) =>
+              onChange({ ...sounds, roots: event.currentTarget.value.split(/[\s,]+/).filter(Boolean) })
+            }
+          />
+        )}
         {sounds.kind === "morph" && <MorphFields sounds={sounds} onChange={onChange} />}
       </>
     );
