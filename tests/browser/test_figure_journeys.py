@@ -66,7 +66,7 @@ def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
     expect(page.locator("[data-phrase=course]")).to_have_text("back to the root after every one")
     assert sentence(page).startswith(
         "Take a straight run on 4 stacked thirds from 1, led into by a half step below, back to the root after every "
-        "one, through C Ionian, up and back"
+        "one, through C Ionian, up an octave and back"
     )
     phrase(page, "ladder")
     page.get_by_role("textbox", name="From step").fill("2")
@@ -95,10 +95,10 @@ def test_the_whole_range_and_the_turn(page: Page) -> None:
     page.get_by_role("checkbox", name="A step beyond each end").check()
     strip_begins(page, 0, "1 2 3 4 5 6 7 1 2 1 7")
     choose(page, "From where to where", "the player's whole range")
-    page.get_by_role("checkbox", name="Resting where it turns").check()
+    page.get_by_role("checkbox", name="Held at the turn").check()
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=path]")).to_have_text(
-        "up and back by step through the whole range, a step beyond each end, resting at the turn"
+        "up and back through the whole range, a step beyond each end, held at the turn"
     )
 
 
@@ -134,7 +134,7 @@ def test_harder_easier_simpler_and_a_surprise(page: Page) -> None:
     idea("One step easier")
     expect(page.get_by_text(re.compile("^Easier: now"))).to_be_visible()
     idea("Upward only")
-    expect(page.locator("[data-phrase=path]")).to_have_text(re.compile("^up by step"))
+    expect(page.locator("[data-phrase=path]")).to_have_text(re.compile("^up an octave$"))
     idea("Home after every one")
     expect(page.locator("[data-phrase=course]")).to_have_text("back to the root after every one")
     idea("Three keys only")
@@ -184,7 +184,7 @@ def test_every_order_is_a_strip_and_a_join_is_mended(page: Page) -> None:
     expect(page.get_by_text("is struck twice in a row")).to_have_count(0)
     phrase(page, "path")
     choose(page, "From where to where", "once, on a single tone")
-    page.get_by_role("checkbox", name="Close with a turn").check()
+    choose(page, "The line closes", "with a turn")
     page.keyboard.press("Escape")
     strip_begins(page, 0, "1 3 2 1 7 1")  # the tone above was just played
     expect(page.locator("[data-phrase=path]")).to_have_text("once, from the root, closing with a turn")
@@ -219,7 +219,7 @@ def test_a_lick_is_typed_corrected_and_entered_note_by_note(page: Page) -> None:
     notes = page.get_by_role("list", name="Notes of the lick")
     expect(notes.get_by_role("button", name="B♭4 over Dm7: ♭6, surrounds A from a half step above")).to_be_visible()
     strip_begins(page, 0, "1 3 5 7 ♭6 ♯4 5")
-    expect(page.get_by_text("C Ionian: ♭3 becomes 3, ♭7 becomes 7.").first).to_be_attached()
+    expect(page.get_by_text("C Ionian: ♭3 becomes 3, ♭7 becomes 7; likewise in all 12 strips.").first).to_be_attached()
     notes.get_by_role("button", name="C5 over Dm7: ♭7, chord tone").click()
     page.get_by_text("it keeps its interval", exact=True).click()
     expect(text).to_have_value("D4:½ F4 A4 =C5 B♭4 G♯4 A4")

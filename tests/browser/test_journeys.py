@@ -43,7 +43,7 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
     page.keyboard.press("Escape")
     phrase(page, "player")
     choose(page, "Instrument", "alto saxophone")
-    page.get_by_text("the one the player reads").click()
+    page.get_by_text("the written key, as the player reads it").click()
     page.keyboard.press("Escape")
     phrase(page, "tempo")
     page.get_by_role("textbox", name="Beats a minute").fill("132")
@@ -51,10 +51,10 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
 
     expect(page.locator("[data-phrase=tempo]")).to_have_text("132")
     assert sentence(page) == (
-        "Take 5 ♭3 1 through G♯ Dorian, up in thirds through one octave, in eighth triplets, through all twelve keys "
-        "down by whole steps, on alto saxophone (keys as read), at 132."
+        "Take 5 ♭3 1 through A♭ Dorian, up an octave in thirds, in eighth triplets, through all twelve keys "
+        "down by whole steps, on alto saxophone (written key), at 132."
     )
-    expect(page.locator("#strip-0 h2")).to_have_text("G♯ Dorian · sounds B Dorian")
+    expect(page.locator("#strip-0 h2")).to_have_text("A♭ Dorian · sounds B Dorian")
     strip_begins(page, 0, "5 ♭3 1 ♭7 ♭5 ♭3 2 ♭7 5 4 ♭2 ♭7")
 
 

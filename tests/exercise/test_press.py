@@ -122,18 +122,18 @@ def test_cures_cure(tables: Tables) -> None:
 @pytest.mark.parametrize(
     ("document", "words"),
     [
-        ({}, "Take a straight run through C Ionian, up and back by step through one octave, in eighths, through all "
+        ({}, "Take a straight run through C Ionian, up an octave and back, in eighths, through all "
              "twelve keys by fourths, on concert piano, at 96."),
         ({"figure": cell("5 b3  1"), "sounds": ONE, "keys": {"start": "Ab", "order": "shuffle", "seed": 3},
           "path": {"low": {"step": 5}, "high": {"step": 3, "octave": 2}, "direction": "down", "by": "third"},
           "placement": {"value": "triplet", "metre": "3/4"}, "player": {"instrument": "trumpet"}, "tempo": 60},
          "Take 5 ♭3 1 through A♭ Lydian, down in thirds from 3 in the second octave to 5, in eighth triplets in 3/4, "
-         "through all twelve keys shuffled (no. 3), on trumpet (keys as they sound), at 60."),
+         "through all twelve keys shuffled (no. 3), on trumpet (concert key), at 60."),
         ({"sounds": {"kind": "family", "parent": "melodic-minor"}, "keys": {"order": "picked", "picked": ["C♯", "A"]}},
-         "Take a straight run through all modes of C♯ melodic minor, up and back by step through one octave, in "
+         "Take a straight run through all modes of C♯ melodic minor, up an octave and back, in "
          "eighths, through C♯ and A, every sound in one key first, on concert piano, at 96."),
         ({"sounds": {"kind": "several", "scales": ["dorian", "aeolian", "phrygian"]}, "outer": "sounds"},
-         "Take a straight run through C Dorian, Aeolian and Phrygian, up and back by step through one octave, in "
+         "Take a straight run through C Dorian, Aeolian and Phrygian, up an octave and back, in "
          "eighths, through all twelve keys by fourths, every key in one sound first, on concert piano, at 96."),
     ],
 )  # fmt: skip

@@ -127,9 +127,9 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "round-down": ("from the root down, up, and home", "from the root down, up and home"),
     },
     "Path.by": {
-        "step": ("step", "by step"),
-        "skip": ("skip (every second tone)", "in skips"),
-        "third": ("third (two letters)", "in thirds"),
+        "step": ("step", ""),
+        "skip": ("skip (every second tone)", " in skips"),
+        "third": ("third (two letters)", " in thirds"),
     },
     "Path.span": {
         "ends": "between two steps of the sound",
@@ -188,8 +188,8 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Player.reach": {"comfortable": "comfortable", "full": "full"},
     "Player.tessitura": {"low": "low", "middle": "in the middle", "high": "high"},
     "Player.named_key": {
-        "sounding": ("the one that sounds (for groups)", "keys as they sound"),
-        "written": ("the one the player reads", "keys as read"),
+        "sounding": ("the concert key, for groups", "concert key"),
+        "written": ("the written key, as the player reads it", "written key"),
     },
     "Spelling.plain": {
         "never": "as theory asks",
@@ -290,7 +290,7 @@ def phrase(name: str, value: Value) -> str:
     """What the sentence says of a choice.
 
     >>> phrase("Path.by", "third")
-    'in thirds'
+    ' in thirds'
     """
     words = _WORDS[name][value]
     return words if isinstance(words, str) else words[1]

@@ -15,7 +15,7 @@ from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_text
 from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.wording.placement import placement_text
-from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed
+from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour
 from dodecant.music.core.degree import Degree
@@ -135,26 +135,43 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
 
 
 def _path(path: Path) -> str:
+    """The way of the line: 'up a ninth and back in thirds from 5, held at the turn'."""
     low, high = path.low, path.high
-    way = f"{phrase('Path.direction', path.direction)} {phrase('Path.by', path.by)}"
-    extra = (", a step beyond each end" if path.overshoot else "") + (", resting at the turn" if path.pause else "")
+    words, by = phrase("Path.direction", path.direction), phrase("Path.by", path.by)
+    extra = (", a step beyond each end" if path.overshoot else "") + (", held at the turn" if path.pause else "")
     closing = path.closing_up if path.direction in ("up", "down-and-back") else path.closing_down
     extra += phrase("Path.close", path.close).format(with_signs(closing))
     if path.span == "range":
-        return f"{way} {phrase('Path.span', path.span)}{extra}"
+        return f"{words}{by} {phrase('Path.span', path.span)}{extra}"
     if path.span == "once":
         where = "the root" if low.step == 1 else f"{low.step}"
         return f"{phrase('Path.span', path.span)}, from {where}{extra}"
-    if low.step == high.step:
-        octaves = high.octave - low.octave
-        span = f"{COUNTS[octaves]} octave{'s' if octaves > 1 else ''}"
+    if low.step in (1, high.step):
         start = "" if low.step == 1 else f" from {low.step}"
-        return f"{way} through {span}{start}{extra}"
+        return f"{_wide(words, _interval(path))}{by}{start}{extra}"
     ends = [(low.step, low.octave), (high.step, high.octave)]
     if path.direction.startswith("down"):
         ends.reverse()
     named = [f"{step}" if octave == 1 else f"{step} in the {ORDINALS[octave - 1]} octave" for step, octave in ends]
-    return f"{way} from {named[0]} to {named[1]}{extra}"
+    return f"{words}{by} from {named[0]} to {named[1]}{extra}"
+
+
+def _interval(path: Path) -> str:
+    """How far it is from the lower end to the higher one: 'a ninth', 'two octaves'."""
+    steps = 7 * (path.high.octave - path.low.octave) + path.high.step - path.low.step
+    octaves, rest = divmod(steps, 7)
+    if rest == 0:
+        return "an octave" if octaves == 1 else f"{COUNTS[octaves]} octaves"
+    name = nth(steps + 1)
+    return f"{'an' if name[0] in 'aeiou8' else 'a'} {name}"
+
+
+def _wide(direction: str, interval: str) -> str:
+    """'up and back' over a ninth is 'up a ninth and back'."""
+    way, _, back = direction.partition(" and ")
+    if way in ("up", "down"):
+        return f"{way} {interval}{' and back' if back else ''}"
+    return f"{direction} over {interval}"
 
 
 def _keys(recipe: Recipe, colour: Colour) -> str:

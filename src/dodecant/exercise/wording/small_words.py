@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 COUNTS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight")
-ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth")
+ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
+            "eleventh", "twelfth", "thirteenth", "fourteenth")  # fmt: skip
 
 
 def count(number: int) -> str:
@@ -14,7 +15,7 @@ def count(number: int) -> str:
 
 
 def nth(number: int) -> str:
-    """'third', '9th'."""
+    """'third', '16th'."""
     return ORDINALS[number - 1] if number <= len(ORDINALS) else f"{number}th"
 
 

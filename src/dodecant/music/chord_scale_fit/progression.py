@@ -197,6 +197,8 @@ class _Ring:
         held = self._held(number, key, (low_6, high_6))
         if len(held) == 1:
             found |= {low_6, high_6} - held
+        if chord.root == key.tonic and high_6 in _tones(chord):
+            return frozenset(found)  # a tonic with its raised sixth may have either seventh
         own = _tones(chord) & {low_7, high_7}
         if low_7 in (own or self._held(number, key, (low_7,))):
             found.add(high_7)

@@ -79,7 +79,7 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
           onChange={(event) => set({ overshoot: event.currentTarget.checked })}
         />
         <Checkbox
-          label="Resting where it turns"
+          label="Held at the turn"
           checked={path.pause}
           onChange={(event) => set({ pause: event.currentTarget.checked })}
         />
