@@ -6,7 +6,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
 from dodecant.exercise.notation.score import Remark, RemarkKind, Strip
-from dodecant.exercise.wording.small_words import listed
 
 # What keeps a player from playing it at all comes first, what only makes it harder to read last.
 _ORDER: tuple[RemarkKind, ...] = (
@@ -36,7 +35,8 @@ def _one(group: Sequence[Remark], strips: Sequence[Strip]) -> Remark:
     else:
         names = [_name(strips[place]) for place in places]
         more = len(names) - _NAMED
-        where = listed([*names[:_NAMED], f"{more} more"] if more > 0 else names)
+        *before, last = [*names[:_NAMED], f"{more} more"] if more > 0 else names
+        where = f"{', '.join(before)} and {last}" if before else last
     return replace(first, text=f"{first.text.removesuffix('.')}; likewise in {where}.", also=places)
 
 
