@@ -34,10 +34,10 @@ def test_intervals_and_arpeggios_are_chosen_and_drawn(page: Page) -> None:
     choose(page, "Played", "from the fifth down")
     strip_begins(page, 0, "5 3 1 6 4 2")
     choose(page, "Played", "up")
-    choose(page, "Rotation", "first rotation")
+    choose(page, "Inversion", "first inversion")
     page.get_by_role("checkbox", name="A leap of an octave inside").check()
     expect(page.locator("[data-phrase=figure]")).to_have_text(
-        "seventh arpeggios up, first rotation with a leap of an octave"
+        "seventh arpeggios up, first inversion with a leap of an octave"
     )
 
 
@@ -50,7 +50,7 @@ def test_a_triad_pair_names_itself_and_says_where_there_is_none(page: Page) -> N
     strip_begins(page, 0, "6 1 4 1 7 2 5 2")
     page.keyboard.press("Escape")
     phrase(page, "sounds")
-    choose(page, "Sound", "minor pentatonic")
+    choose(page, "Scale", "minor pentatonic")
     page.keyboard.press("Escape")
     expect(page.get_by_text("minor pentatonic holds no triad pair.").first).to_be_visible()
     expect(page.locator("#strip-0")).to_have_attribute("data-stale", "true")
@@ -233,7 +233,7 @@ def test_a_lick_is_typed_corrected_and_entered_note_by_note(page: Page) -> None:
     strip_begins(page, 0, "1 3 5 ♭7 ♭6 ♯4 5 3")
     page.keyboard.press("Escape")
     phrase(page, "path")
-    page.get_by_role("textbox", name="Step of the sound").fill("2")
+    page.get_by_role("textbox", name="Step of the scale").fill("2")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=path]")).to_have_text("once, from 2")
     expect(page.locator("[data-phrase=placement]")).to_have_text("its own rhythm")

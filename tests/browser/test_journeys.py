@@ -28,7 +28,7 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
     expect(page.locator("[data-phrase=figure]")).to_be_focused()
 
     phrase(page, "sounds")
-    choose(page, "Sound", "Dorian")
+    choose(page, "Scale", "Dorian")
     page.keyboard.press("Escape")
     phrase(page, "path")
     choose(page, "Direction", "up")
@@ -65,7 +65,7 @@ def test_several_sounds_and_families_nest_either_way(page: Page) -> None:
     page.keyboard.press("Escape")
     expect(page.locator("#strip-1 h2")).to_have_text("D Dorian · from C")
     phrase(page, "outer")
-    choose(page, "The order of keys and sounds", "every key in one sound")
+    choose(page, "The order of keys and scales", "every key in one sound")
     expect(page.locator("#strip-1 h2")).to_have_text("F Ionian · from F")
 
 
@@ -110,7 +110,7 @@ def test_strips_are_drawn_as_they_scroll_in_and_the_dial_leads_to_them(page: Pag
 def test_numbers_are_switched_between_schools(page: Page) -> None:
     page.goto("/bench")
     phrase(page, "sounds")
-    choose(page, "Sound", "Phrygian")
+    choose(page, "Scale", "Phrygian")
     page.keyboard.press("Escape")
     for school, wanted in (("as the chord hears it", "♭9"), ("own steps", "2"), ("against the major scale", "♭2")):
         page.get_by_role("button", name="Reading").click()
@@ -151,7 +151,7 @@ def test_a_remark_is_cured_with_one_click(page: Page) -> None:
     page.get_by_label("Numbers of the cell").fill("1 2 3 5")
     page.keyboard.press("Escape")
     phrase(page, "sounds")
-    choose(page, "Sound", "minor pentatonic")
+    choose(page, "Scale", "minor pentatonic")
     page.keyboard.press("Escape")
     expect(page.get_by_text("has no 2; the nearest tone is played").first).to_be_visible()
     page.get_by_role("button", name="Read the numbers as rungs").click()

@@ -326,7 +326,7 @@ def test_what_cannot_be_is_told_at_its_field(document: dict[str, Any], pointer: 
     ("document", "wanted"),
     [
         ({"figure": thirds("alternating", 6)}, "Take sixths one up and the next down through C Ionian, up an octave"),
-        ({"figure": chords("seventh", "down", rotation=1)}, "Take seventh arpeggios down, first rotation through C"),
+        ({"figure": chords("seventh", "down", rotation=1)}, "Take seventh arpeggios down, first inversion through C"),
         ({"figure": pairs(group="fours")}, "Take the triads F and G in fours up through C Ionian"),
         ({"ladder": CHORD}, "Take a straight run on the chord tones through C Ionian"),
         ({"enclosure": {"kind": "below", "targets": "chord"}},

@@ -131,10 +131,10 @@ def test_cures_cure(tables: Tables) -> None:
          "through all twelve keys shuffled (no. 3), on trumpet (concert key), at 60."),
         ({"sounds": {"kind": "family", "parent": "melodic-minor"}, "keys": {"order": "picked", "picked": ["C♯", "A"]}},
          "Take a straight run through all modes of C♯ melodic minor, up an octave and back, in "
-         "eighths, through C♯ and A, every sound in one key first, on concert piano, at 96."),
+         "eighths, through C♯ and A, every scale in one key first, on concert piano, at 96."),
         ({"sounds": {"kind": "several", "scales": ["dorian", "aeolian", "phrygian"]}, "outer": "sounds"},
          "Take a straight run through C Dorian, Aeolian and Phrygian, up an octave and back, in "
-         "eighths, through all twelve keys by fourths, every key in one sound first, on concert piano, at 96."),
+         "eighths, through all twelve keys by fourths, every key in one scale first, on concert piano, at 96."),
     ],
 )  # fmt: skip
 def test_the_sentence(tables: Tables, document: dict[str, Any], words: str) -> None:

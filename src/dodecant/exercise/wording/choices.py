@@ -71,11 +71,11 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "from-fifth-down": "from the fifth down",
     },
     "Arpeggios.rotation": {
-        0: ("from the root", ""),
-        1: ("first rotation", ", first rotation"),
-        2: ("second rotation", ", second rotation"),
-        3: ("third rotation", ", third rotation"),
-        4: ("fourth rotation", ", fourth rotation"),
+        0: ("root position", ""),
+        1: ("first inversion", ", first inversion"),
+        2: ("second inversion", ", second inversion"),
+        3: ("third inversion", ", third inversion"),
+        4: ("fourth inversion", ", fourth inversion"),
     },
     "Arpeggios.rhythm": {
         "even": ("every tone alike", ""),
@@ -132,7 +132,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "third": ("third (two letters)", " in thirds"),
     },
     "Path.span": {
-        "ends": "between two steps of the sound",
+        "ends": "between two steps of the scale",
         "range": ("the player's whole range", "through the whole range"),
         "once": ("once, on a single tone", "once"),
     },
@@ -164,8 +164,8 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "picked": "picked on the dial",
     },
     "Recipe.outer": {
-        "keys": ("every sound in one key, then the next key", "every sound in one key first"),
-        "sounds": ("every key in one sound, then the next sound", "every key in one sound first"),
+        "keys": ("every scale in one key, then the next key", "every scale in one key first"),
+        "sounds": ("every key in one scale, then the next scale", "every key in one scale first"),
     },
     "Recipe.values_turn": {
         "innermost": ("every note value at once, then the next strip", ", a strip for each"),
@@ -182,7 +182,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Recipe.numbers": {
         "major": "against the major scale (1 2 ♭3)",
         "chord": "as the chord hears it (1 9 ♭3)",
-        "steps": "as the sound's own steps (1 2 3)",
+        "steps": "as the scale's own steps (1 2 3)",
         "none": "no numbers",
     },
     "Player.reach": {"comfortable": "comfortable", "full": "full"},

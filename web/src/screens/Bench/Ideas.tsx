@@ -66,7 +66,7 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
             {label}
           </Menu.Item>
         ))}
-        {several && <Menu.Item onClick={() => onChange(firstSound(recipe))}>The first sound only</Menu.Item>}
+        {several && <Menu.Item onClick={() => onChange(firstSound(recipe))}>The first scale only</Menu.Item>}
         <Menu.Divider />
         {LEVELS.map(([level, name]) => (
           <Menu.Item key={level} onClick={() => void surprise(level)}>

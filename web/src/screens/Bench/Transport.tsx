@@ -99,6 +99,12 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
             checked={spelling.cautionary}
             onChange={(event) => set({ cautionary: event.currentTarget.checked })}
           />
+          <Checkbox
+            label="Remarks on the printed page"
+            description="Off: they are for you alone."
+            checked={spelling.remarks_on_page}
+            onChange={(event) => set({ remarks_on_page: event.currentTarget.checked })}
+          />
           <Group grow align="flex-start">
             <Choice
               label="Names of note values"

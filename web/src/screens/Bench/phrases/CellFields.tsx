@@ -66,7 +66,7 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
         />
       </Group>
       <Radio.Group
-        label="In a sound with gaps, 1 2 3 4 5 means"
+        label="In a scale with gaps, 1 2 3 4 5 means"
         value={cell.reading}
         onChange={(reading) => onChange({ ...cell, reading: reading })}
       >
@@ -78,7 +78,7 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
       </Radio.Group>
       {cell.reading === "degrees" && (
         <Choice
-          label="A degree the sound does not have"
+          label="A degree the scale does not have"
           value={cell.lacking}
           onChange={(lacking) => onChange({ ...cell, lacking })}
           field="Cell.lacking"

@@ -85,7 +85,7 @@ export function ArpeggioFields({
       </Group>
       <Group grow align="flex-start">
         <PreviewChoice
-          label="Rotation"
+          label="Inversion"
           description="So many low tones go up an octave."
           field="Arpeggios.rotation"
           value={String(arpeggios.rotation)}
@@ -118,7 +118,7 @@ export function PairFields({ pairs, recipe, error, onChange }: FieldsProps<"pair
     <>
       <Group grow align="flex-start">
         <PreviewChoice
-          label="Pair of the sound"
+          label="Pair of the scale"
           description="Ranked; the sentence names it."
           error={error}
           field="Pairs.rank"
@@ -183,7 +183,7 @@ export function UnbrokenFields({ line, recipe, onChange }: FieldsProps<"unbroken
       />
       <Amount
         label="From step"
-        description="Of the first chord's sound."
+        description="Of the first chord's scale."
         field="Unbroken.step"
         value={line.step}
         onChange={(step) => onChange({ ...line, step })}

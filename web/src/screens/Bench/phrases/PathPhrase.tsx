@@ -124,7 +124,7 @@ function PathEnd({
     <Fieldset legend={name} p="xs">
       <Group grow align="flex-start">
         <Amount
-          label="Step of the sound"
+          label="Step of the scale"
           field="PathEnd.step"
           value={end.step}
           error={error}

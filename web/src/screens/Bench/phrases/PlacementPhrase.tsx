@@ -109,7 +109,7 @@ function EndsTab({ recipe, tables, names, set, onChange }: FieldsProps) {
       </Group>
       {staged(recipe) && (
         <Choice
-          label="Stages and sounds in turn begin"
+          label="Stages and scales in turn begin"
           description="At barlines they are easy to find on the page; without a gap the line flows."
           value={placement.stages}
           onChange={(stages) => set({ stages })}

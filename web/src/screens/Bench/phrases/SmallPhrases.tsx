@@ -8,7 +8,7 @@ import { problemAt } from "../problems";
 export function OuterPhrase({ recipe, onChange }: PhraseProps) {
   return (
     <Choice
-      label="The order of keys and sounds"
+      label="The order of keys and scales"
       w="var(--panel-s)"
       value={recipe.outer}
       onChange={(outer) => onChange({ ...recipe, outer })}

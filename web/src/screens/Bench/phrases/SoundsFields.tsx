@@ -46,7 +46,7 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
     return (
       <>
         <MultiSelect
-          label="Sounds, in this order, on one tonic"
+          label="Scales, in this order, on one tonic"
           description={
             sounds.kind === "several"
               ? "Root by root: every sound starts on the same note."
@@ -61,7 +61,7 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
         {sounds.kind === "several" && (
           <TextInput
             label="Roots of their own, as degrees of the key"
-            description="1 6 sets the second sound on the sixth: the relative minor beside the major. Empty: all on the tonic."
+            description="1 6 sets the second scale on the sixth: the relative minor beside the major. Empty: all on the tonic."
             maxLength={60}
             defaultValue={sounds.roots.join(" ")}
             onChange={(event) =>
@@ -81,7 +81,7 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
   return (
     <>
       <PreviewScalePicker
-        label={sounds.kind === "family" ? "Parent of the modes" : "Sound"}
+        label={sounds.kind === "family" ? "Parent of the modes" : "Scale"}
         error={error}
         tables={tables}
         value={scalesOf(sounds)[0] ?? null}
@@ -113,7 +113,7 @@ function MorphFields({ sounds, onChange }: { sounds: Morph; onChange: (sounds: S
       />
       <Checkbox
         mb={8}
-        label="Back to the first sound at the end"
+        label="Back to the first scale at the end"
         checked={sounds.closed}
         onChange={(event) => onChange({ ...sounds, closed: event.currentTarget.checked })}
       />

@@ -65,7 +65,7 @@ export function LickFields({ recipe, lick, tables, metre, problems, onChange }: 
           onChange={(event) => set({ over: event.currentTarget.value })}
         />
         <Choice
-          label="On another sound"
+          label="On another scale"
           description="Or on another degree of it"
           value={lick.fit}
           field="OwnLick.fit"
@@ -74,7 +74,7 @@ export function LickFields({ recipe, lick, tables, metre, problems, onChange }: 
       </Group>
       {chords.size > 1 && recipe.sounds.kind !== "changes" && (
         <Group gap="xs" wrap="nowrap">
-          <Text size="sm">It runs over several chords. Over one sound it is read against the chord of each note.</Text>
+          <Text size="sm">It runs over several chords. Over one scale it is read against the chord of each note.</Text>
           <Button
             size="compact-sm"
             variant="light"
