@@ -65,7 +65,7 @@ def test_several_sounds_and_families_nest_either_way(page: Page) -> None:
     page.keyboard.press("Escape")
     expect(page.locator("#strip-1 h2")).to_have_text("D Dorian · from C")
     phrase(page, "outer")
-    choose(page, "The order of keys and scales", "every key in one sound")
+    choose(page, "The order of keys and scales", "every key in one scale")
     expect(page.locator("#strip-1 h2")).to_have_text("F Ionian · from F")
 
 

@@ -3280,8 +3280,9 @@ export interface components {
          *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
          *     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
          *     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself), or with
-         *     numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
+         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
+         *     the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
+         *     `closing_down` after the way down.
          */
         "Path-Input": {
             /**
@@ -3305,7 +3306,7 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            close: "none" | "turn" | "own";
+            close: "none" | "turn" | "mirrored-turn" | "own";
             /**
              * Closing Up
              * @default 1 3 2 1
@@ -3350,8 +3351,9 @@ export interface components {
          *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
          *     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
          *     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself), or with
-         *     numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
+         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
+         *     the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
+         *     `closing_down` after the way down.
          */
         "Path-Output": {
             /**
@@ -3375,7 +3377,7 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            close: "none" | "turn" | "own";
+            close: "none" | "turn" | "mirrored-turn" | "own";
             /**
              * Closing Up
              * @default 1 3 2 1

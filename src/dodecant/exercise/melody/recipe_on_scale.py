@@ -245,15 +245,15 @@ class RecipeOnScale:
         path = self._recipe.path
         if path.close == "none":
             return []
-        if path.close == "turn":
-            return self._turn(anchor, last)
+        if path.close != "own":
+            return self._turn(anchor, last, mirrored=path.close == "mirrored-turn" and anchor.falling)
         text = path.closing_down if anchor.falling else path.closing_up
         figure = figure_on(Cell(text=text), Grounds(self.ladder, self._sound, self._value, None))
         tones = figure.tones_on(Anchor(anchor.rung, falling=False))
         return tones[int(bool(tones) and tones[0].pitch.midi == last.pitch.midi) :]
 
-    def _turn(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
-        """A turn round the path's last tone: the one above, itself, the one below, itself.
+    def _turn(self, anchor: Anchor, last: FigureTone, *, mirrored: bool) -> list[FigureTone]:
+        """A turn round the path's last tone: the one above, itself, the one below, itself; or `mirrored`.
 
         At the very end of a range it goes to the other side twice.
         """
@@ -263,7 +263,8 @@ class RecipeOnScale:
         if self._room is not None:
             low, high = self._room
             above, below = (above if above.pitch.midi <= high else below), (below if below.pitch.midi >= low else above)
-        return [above, middle, below, middle][int(last.pitch.midi == above.pitch.midi) :]
+        first, second = (below, above) if mirrored else (above, below)
+        return [first, middle, second, middle][int(last.pitch.midi == first.pitch.midi) :]
 
     def _before_the_bar(self, tones: Sequence[FigureTone]) -> Units:
         """The pickup that a lick or a leading note brings, in note values; a lick may begin after the bar as well."""

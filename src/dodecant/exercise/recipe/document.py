@@ -38,14 +38,15 @@ class Path(Part):
     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-    as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself), or with
-    numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
+    as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
+    the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
+    `closing_down` after the way down.
     """
 
     span: Literal["ends", "range", "once"] = "ends"
     overshoot: bool = False
     pause: bool = False
-    close: Literal["none", "turn", "own"] = "none"
+    close: Literal["none", "turn", "mirrored-turn", "own"] = "none"
     closing_up: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 3 2 1"
     closing_down: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 7- 2 1"
     low: PathEnd = PathEnd()

@@ -139,6 +139,10 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Path.close": {
         "none": ("as it ends", ""),
         "turn": ("with a turn", ", closing with a turn"),
+        "mirrored-turn": (
+            "with a turn, mirrored after the way down",
+            ", closing with a turn, mirrored on the way down",
+        ),
         "own": ("with numbers of my own", ", closing with {}"),
     },
     "Joins.begin": {
