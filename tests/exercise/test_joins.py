@@ -91,6 +91,13 @@ def test_the_seam_between_two_strips_is_told_once() -> None:
     assert [remark.text for remark in found.remarks if remark.pointer == "/keys"] == [
         "From C Ionian to D♭ Ionian it leaps from C5 to D♭3."
     ]
+    wide = {
+        "path": {"low": {"octave": 1}, "high": {"step": 5, "octave": 2}},
+        "figure": {"kind": "cell", "text": "1 8+"},
+    }
+    for keys, label in ((("C", "D♭"), "Keep neighbouring keys side by side"), (("C", "F♯"), None)):
+        told = [r for r in pressed(*keys, **wide, player={"instrument": "clarinet"}).remarks if r.pointer == "/keys"]
+        assert [cure.label for remark in told for cure in remark.cures] == ([label] if told and label else [])
 
 
 @pytest.mark.parametrize(

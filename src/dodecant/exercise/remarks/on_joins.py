@@ -20,6 +20,7 @@ from dodecant.music.core.tonics import USUAL
 StripsOf = Callable[[Recipe], Sequence[Strip]]
 Joint = tuple[Note, Note]
 _OCTAVE = 12
+_NEIGHBOURS = 2  # half steps
 _BAR_OF_REST = 4  # beats: time enough to go anywhere
 _MOST_TRIED = 6
 _MOST_CURES = 2
@@ -128,6 +129,14 @@ def _patched(document: dict[str, Any], patch: dict[str, Any]) -> dict[str, Any]:
     return merged
 
 
+def _side_by_side(recipe: Recipe, one: Strip, other: Strip) -> tuple[Cure, ...]:
+    """Neighbouring keys in one register, where the keys are neighbours; between others nothing mends a leap."""
+    apart = (other.stop.key - one.stop.key) % 12
+    if recipe.player.key_register == "side-by-side" or min(apart, 12 - apart) > _NEIGHBOURS:
+        return ()
+    return (Cure("Keep neighbouring keys side by side", {"player": {"key_register": "side-by-side"}}),)
+
+
 def _silence(one: Strip, other: Strip) -> Fraction:
     """Beats between the last note of a strip and the first of the next."""
     last = one.notes[-1]
@@ -146,9 +155,10 @@ def _seams(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
             text = f"{strip.stop.heading}: played again, it leaps from {last.text} to {first.text}."
             yield Remark("seam", strip.stop.index, "/path", text, cures)
     for one, other in pairwise(strips):
-        if _silence(one, other) >= _BAR_OF_REST:
+        mended = cures or _side_by_side(recipe, one, other)
+        if _silence(one, other) >= _BAR_OF_REST or not mended:
             continue
         last, first = one.notes[-1].tone.written, other.notes[0].tone.written
         if abs(first.midi - last.midi) > _OCTAVE:
             text = f"From {one.stop.heading} to {other.stop.heading} it leaps from {last.text} to {first.text}."
-            yield Remark("seam", other.stop.index, "/keys", text)
+            yield Remark("seam", other.stop.index, "/keys", text, mended)

@@ -33,7 +33,7 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
   const { bench, sounding, looping, stale, onPlay, from, to, shown } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
-  const remarks = useMemo(() => byStrip(exercise.remarks), [exercise]);
+  const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
   return exercise.strips
     .slice(from, to)
     .map((strip) => (
@@ -54,12 +54,3 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
       />
     ));
 });
-
-/** The remarks on each strip. */
-function byStrip(remarks: readonly Remark[]): Map<number, Remark[]> {
-  const found = new Map<number, Remark[]>();
-  for (const remark of remarks)
-    for (const strip of remark.strip === null ? [] : [remark.strip, ...remark.also])
-      found.set(strip, [...(found.get(strip) ?? []), remark]);
-  return found;
-}
