@@ -68,7 +68,7 @@ class Place:
             and self.next.quality.third == "minor"
         ):
             tones.add((self.next.root.pitch_class + 4) % 12)
-        return _bits_above(chord, tones - {name.pitch_class for name in chord.names})
+        return _bits_above(chord, tones - chord.pitch_classes)
 
     def key_of_the_moment(self, chord: Chord) -> Key:
         """The key heard here.
@@ -96,7 +96,7 @@ class Place:
         if self.key != key or key.colour == "minor" or inside(chord, key):
             return 0
         lent = Key(key.tonic, "minor").pitch_classes | {(key.tonic.pitch_class + 1) % 12}
-        return _bits_above(chord, lent) if {name.pitch_class for name in chord.names} <= lent else 0
+        return _bits_above(chord, lent) if chord.pitch_classes <= lent else 0
 
     def rests(self, chord: Chord) -> bool:
         """Whether it is a dominant at rest: the I7 or IV7 of a blues."""
@@ -130,7 +130,7 @@ class Place:
 
 def inside(chord: Chord, key: Key) -> bool:
     """Whether all tones of a chord belong to a key."""
-    return all(name.pitch_class in key.pitch_classes for name in chord.names)
+    return chord.pitch_classes <= key.pitch_classes
 
 
 def _suggested(chord: Chord) -> Key:

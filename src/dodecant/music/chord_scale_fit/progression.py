@@ -197,9 +197,9 @@ class _Ring:
         held = self._held(number, key, (low_6, high_6))
         if len(held) == 1:
             found |= {low_6, high_6} - held
-        if chord.root == key.tonic and high_6 in _tones(chord):
+        if chord.root == key.tonic and high_6 in chord.pitch_classes:
             return frozenset(found)  # a tonic with its raised sixth may have either seventh
-        own = _tones(chord) & {low_7, high_7}
+        own = chord.pitch_classes & {low_7, high_7}
         if low_7 in (own or self._held(number, key, (low_7,))):
             found.add(high_7)
         elif own == {high_7}:
@@ -212,9 +212,9 @@ class _Ring:
         A tonic that was just reached looks on, not back.
         """
         wanted = set(steps)
-        own = _tones(self.chords[number]) & wanted
+        own = self.chords[number].pitch_classes & wanted
         if own:
-            return own
+            return set(own)
         before = self._chord(self.before[number])
         reached = before is not None and before.quality.dominant and self.chords[number].root == key.tonic
         back, on = self._neighbours(number, self.before), self._neighbours(number, self.after)
@@ -222,7 +222,7 @@ class _Ring:
             back, on = [], list(takewhile(lambda n: not self._cadence(n, key), on))
         for near in range(_NEAR):
             there = [self.chords[row[near]] for row in (back, on) if near < len(row)]
-            held = {tone for chord in there if inside(chord, key) for tone in _tones(chord) & wanted}
+            held = {tone for chord in there if inside(chord, key) for tone in chord.pitch_classes & wanted}
             if held:
                 return held
         return self._held_elsewhere(number, key, steps) if reached else set()
@@ -285,7 +285,3 @@ def _diatonic(chord: Chord, key: Key) -> bool:
     """Whether a chord belongs to a key as its signature has it."""
     plain = key if key.colour == "major" else Key(Degree(3, -1).name_above(key.tonic))
     return inside(chord, plain)
-
-
-def _tones(chord: Chord) -> set[int]:
-    return {name.pitch_class for name in chord.names}

@@ -124,6 +124,11 @@ class Chord:
         return tuple(degree.name_above(self.root) for degree in self.quality.degrees)
 
     @property
+    def pitch_classes(self) -> frozenset[int]:
+        """The pitch classes of its tones above the root."""
+        return _pitch_classes(self.root.pitch_class, self.quality)
+
+    @property
     def heard(self) -> Chord:
         """The chord that is meant: a major chord over the tone a whole step up, or a minor one over its fourth, is a
         suspended dominant on the bass (usual lead sheet practice); any other chord is itself.
@@ -135,11 +140,16 @@ class Chord:
         return _suspended(self) or self if self.bass is not None else self
 
 
+@lru_cache(maxsize=1024)
+def _pitch_classes(root: int, quality: Quality) -> frozenset[int]:
+    return frozenset((root + degree.half_steps) % 12 for degree in quality.degrees)
+
+
 @lru_cache(maxsize=512)
 def _suspended(chord: Chord) -> Chord | None:
     """The suspended dominant on a chord's bass, if it is one: fourth and seventh are there, and no third."""
     assert chord.bass is not None  # noqa: S101 - asked for by its only caller
-    heights = {(tone.pitch_class - chord.bass.pitch_class) % 12 for tone in chord.names}
+    heights = {(tone - chord.bass.pitch_class) % 12 for tone in chord.pitch_classes}
     suspends = {10, 5} <= heights <= {0, 2, 5, 7, 9, 10} and heights & {2, 9}
     if not suspends or chord.bass.pitch_class == chord.root.pitch_class:
         return None
