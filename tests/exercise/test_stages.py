@@ -70,6 +70,20 @@ def test_what_is_repeated(document: Any, placement: Any, played: str, seconds: A
     assert found.seconds == seconds
 
 
+@pytest.mark.parametrize(
+    ("text", "twice", "played"),
+    [
+        ("| Dm7 | G7 | C | C |", True, "0-8 0-8 8-16 8-16"), ("| Dm7 | G7 | C | C |", False, "0-16"),
+        ("| Dm7 | G7 | C |", True, "0-8 0-8 8-12 8-12"),
+    ],
+)  # fmt: skip
+def test_calls_over_changes_come_again_under_repeat_signs(text: str, twice: bool, played: str) -> None:
+    sounds = {"kind": "changes", "changes": {"text": f"key: C\n{text}"}}
+    found = pressed({"sounds": sounds}, call={"bars": 1, "open": 1, "twice": twice})
+    assert " ".join(f"{start}-{end}" for start, end in found.strips[0].played) == played
+    assert ("each call twice" in sentence_text(found.sentence)) == twice
+
+
 def test_it_is_said() -> None:
     assert "in eighths, stages without a gap, three times, through" in sentence_text(
         pressed(CHAIN, times=3, stages="stream").sentence

@@ -1129,7 +1129,7 @@ export interface components {
          * Call
          * @description So many bars are played and so many left open for an answer; each call comes once, or twice.
          *
-         *     Over changes the form goes on while the bars are open, and a call comes once.
+         *     Over changes the form goes on while the bars are open; a call that comes twice is repeated with them.
          */
         "Call-Input": {
             /**
@@ -1152,7 +1152,7 @@ export interface components {
          * Call
          * @description So many bars are played and so many left open for an answer; each call comes once, or twice.
          *
-         *     Over changes the form goes on while the bars are open, and a call comes once.
+         *     Over changes the form goes on while the bars are open; a call that comes twice is repeated with them.
          */
         "Call-Output": {
             /**

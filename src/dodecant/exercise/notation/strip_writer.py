@@ -14,6 +14,7 @@ from dodecant.exercise.notation.score import Note, Repeat, Strip, Tone, WrittenB
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import ToneAnalyser
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.placement import Call
 from dodecant.exercise.rhythm.articulation import Articulations, Slur, marks_of, slurs_of
 from dodecant.exercise.rhythm.call_and_response import answered
 from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_value, rhythm_in
@@ -140,8 +141,8 @@ class StripWriter:
         starts, lengths = [start for start, _ in spans], [length for _, length in spans]
         if placement.times > 1:
             repeats = (Repeat(begin, over, placement.times),)
-        elif opened:  # calls and answers have their own order
-            repeats = ()
+        elif placement.call is not None:
+            repeats = _calls_again(placement.call, bar, over) if self._recipe.over_changes else ()
         return _StripRhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs, repeats)
 
     def _staged(
@@ -241,6 +242,14 @@ class StripWriter:
             kept.pop()
             kept[-1] = (kept[-1][0], end - kept[-1][0])
         return kept, order[: len(kept)]
+
+
+def _calls_again(call: Call, bar: Fraction, end: Fraction) -> tuple[Repeat, ...]:
+    """Over changes every call, with the bars left open after it, comes again under repeat signs where it is wanted."""
+    if not call.twice:
+        return ()
+    whole = (call.bars + call.open) * bar
+    return tuple(Repeat(n * whole, min((n + 1) * whole, end), 2) for n in range(int(-(-end // whole))))
 
 
 def _in_time(segment: Segment) -> Hashable:

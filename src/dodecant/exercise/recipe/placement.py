@@ -87,7 +87,7 @@ class Slurs(Part):
 class Call(Part):
     """So many bars are played and so many left open for an answer; each call comes once, or twice.
 
-    Over changes the form goes on while the bars are open, and a call comes once.
+    Over changes the form goes on while the bars are open; a call that comes twice is repeated with them.
     """
 
     bars: Annotated[int, Field(ge=1, le=8)] = 2

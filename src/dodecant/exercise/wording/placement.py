@@ -51,7 +51,7 @@ def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
     if placement.times > 1:
         yield f", {TIMES.get(placement.times, f'{count(placement.times)} times')}"
     if placement.call:
-        yield _called(placement.call, twice=placement.call.twice and not over_changes)
+        yield _called(placement.call, twice=placement.call.twice)
     if placement.swing > 50:
         yield ", swung"
 

@@ -151,14 +151,12 @@ function EndsTab({ recipe, tables, names, set, onChange }: FieldsProps) {
             value={call.open}
             onChange={(open) => set({ call: { ...call, open } })}
           />
-          {!overChanges && (
-            <Checkbox
-              mb={8}
-              label="Each call twice"
-              checked={call.twice}
-              onChange={(event) => set({ call: { ...call, twice: event.currentTarget.checked } })}
-            />
-          )}
+          <Checkbox
+            mb={8}
+            label="Each call twice"
+            checked={call.twice}
+            onChange={(event) => set({ call: { ...call, twice: event.currentTarget.checked } })}
+          />
         </Group>
       )}
       <MultiSelect
