@@ -58,6 +58,17 @@ def test_lines_by_hand(text: str, enclosure: Any, document: Any, wanted: str) ->
     assert " ".join(note.tone.written.text for note in strip.notes) == wanted
 
 
+def test_a_scale_tone_beside_a_target_stands_on_another_letter() -> None:
+    """Above the E♭ of F♯dim7 its scale has E♯, which is read as F."""
+    recipe = {
+        "sounds": {"kind": "one", "scale": "whole-half"}, "keys": {"order": "picked", "picked": ["F♯"]},
+        "enclosure": {"kind": "above-below", "targets": "thirds-sevenths"}, "path": {"direction": "up"},
+    }  # fmt: skip
+    tones = [note.tone for note in press(read_recipe(recipe), load_tables()).strips[0].notes]
+    names = [tone.written.name.text for tone in tones]
+    assert "D F D E♭" in " ".join(names)
+
+
 FIGURES = st.sampled_from(
     [
         {"kind": "run"}, {"kind": "cell", "text": "1 2 3 5"}, {"kind": "cell", "text": "5 3 1"}, {"kind": "intervals"},

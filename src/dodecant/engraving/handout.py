@@ -9,6 +9,7 @@ from typing import Literal
 
 import typst
 
+from dodecant.engraving.line_breaks import room_for_numbers
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
@@ -37,7 +38,7 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
     """
     strips = []
     columns = _columns(exercise)
-    width = PRINT_WIDTH if columns == 1 else _COLUMN_WIDTH
+    width = room_for_numbers(exercise, PRINT_WIDTH) if columns == 1 else _COLUMN_WIDTH
     pictures: dict[str, bytes] = {"beat.svg": _BEAT[exercise.metre.pulse != 1]}
     notes: dict[int | None, str] = {}
     if exercise.recipe.spelling.remarks_on_page:

@@ -22,7 +22,7 @@
 #set text(10pt, font: ("Literata", "Dodecant Signs"), lang: "en")
 #let to-fill-in(width) = box(width: width, stroke: (bottom: 0.5pt + luma(40%)), outset: (bottom: 2pt))[~]
 #align(right, small[Name #to-fill-in(42mm) #h(3mm) Date #to-fill-in(24mm)])
-#v(-4mm)
+#v(-1mm)
 #block(below: 3.2mm, par(leading: 0.45em, text(20pt, weight: 700, data.title)))
 #par(leading: 0.55em, data.sentence)
 #small[#box(baseline: 1pt, image("beat.svg", height: 10pt)) #data.tempo · #data.facts]

@@ -12,6 +12,7 @@ from dodecant.formats.musicxml.score import strip_musicxml
 
 _BARS = 4  # on a line of a form
 _ROOM_FOR_A_NOTE = 24  # CSS pixels
+_ROOM_FOR_A_NUMBER = 23
 _LINE, _BAR = re.compile(r'class="system"'), re.compile(r'class="measure"')
 
 
@@ -31,13 +32,31 @@ def line_breaks(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
     return frozenset(accumulate(sizes[:-1]))
 
 
+def room_for_numbers(exercise: Exercise, width: int) -> int:
+    """The width in which numbers under the fullest line do not touch: half as much again at most."""
+    if exercise.recipe.numbers == "none":
+        return width
+    strip = max(exercise.strips, key=lambda one: len(one.notes))
+    picture = engrave(strip_musicxml(exercise, strip), width)
+    counts, bar, fullest = _notes_in_bars(strip), 0, 0
+    for line in _LINE.split(picture)[1:]:
+        bars = len(_BAR.findall(line))
+        fullest = max(fullest, sum(counts[bar : bar + bars]))
+        bar += bars
+    return min(max(width, fullest * _ROOM_FOR_A_NUMBER), width * 3 // 2)
+
+
+def _notes_in_bars(strip: Strip) -> list[int]:
+    return [sum(piece.note is not None for piece in bar.pieces) for bar in strip.bars]
+
+
 def _of_a_form(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
     timeline, full = strip.stop.timeline, exercise.metre.quarters
     assert timeline is not None  # noqa: S101 - asked for by its only caller
     pickup = int(timeline.lead_in > 0)
     sections = {int(start // full) for start, _ in timeline.sections}
     sections |= {pickup}
-    counts = [sum(piece.note is not None for piece in bar.pieces) for bar in strip.bars]
+    counts = _notes_in_bars(strip)
     most = max((sum(counts[n : n + _BARS]) for n in range(len(counts))), default=0)
     size = _BARS if most * _ROOM_FOR_A_NOTE <= width else _BARS // 2
     found = set()

@@ -89,9 +89,12 @@ class Encloser:
         return self._made[key]
 
     def _scale_tone(self, way: str, target: FigureTone) -> FigureTone:
-        """The next tone of the sound above or below the target."""
+        """The next tone of the sound above or below the target, on another letter."""
         rung = self._steps.next_to(target.pitch.midi, above=way == "up")
-        return FigureTone(self._steps.pitch(rung), self._steps.degree(rung), None, leads=True)
+        pitch = self._steps.pitch(rung)
+        if pitch.position == target.pitch.position:  # E♯ above E♭ is read as F
+            pitch = pitch.moved(1 if way == "up" else -1, 0)
+        return FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None, leads=True)
 
     def _half_steps(self, half_steps: int, target: FigureTone) -> FigureTone:
         pitch = target.pitch.moved(1 if half_steps > 0 else -1, half_steps)
