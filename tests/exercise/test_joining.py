@@ -26,7 +26,7 @@ weights = st.builds(
 
 def by_hand(line: tuple[Candidate, ...], joins: Joins) -> int:
     """The costs as the documentation counts them, written out anew."""
-    total = sum(joins.strong * way.foreign + joins.range * way.outside for way in line)
+    total = sum(joins.strong * way.foreign + joins.range * way.outside + way.shape for way in line)
     for one, other in pairwise(line):
         step = other.first - one.last
         far = sum(3 if n > 12 else 1 for n in range(3, abs(step) + 1))

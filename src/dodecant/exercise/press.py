@@ -16,9 +16,11 @@ from dodecant.exercise.melody.line_builder import LineBuilder, LineWork
 from dodecant.exercise.notation.score import Remark, Strip
 from dodecant.exercise.notation.strip_writer import StripWriter
 from dodecant.exercise.over_changes.anew_on_each_chord import LinesAnewOnEachChord
-from dodecant.exercise.over_changes.explain_join import JoinExplanation, explain_join_at
+from dodecant.exercise.over_changes.explain_join import JoinExplanation, explain_join_at, explain_ruled_join
 from dodecant.exercise.over_changes.guide_tones import GuideToneLines
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
+from dodecant.exercise.over_changes.ruled.lines import RuledLines
+from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
 from dodecant.exercise.over_changes.unbroken import UnbrokenLines
 from dodecant.exercise.player import resolved_player
 from dodecant.exercise.recipe.document import Recipe
@@ -31,8 +33,10 @@ from dodecant.exercise.remarks.gathered import gathered
 from dodecant.exercise.remarks.on_choices import remarks_on_choices
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
+from dodecant.exercise.remarks.on_rules import remarks_on_rules, remarks_on_rules_of_line
 from dodecant.exercise.routes.stops import Stop, stops
 from dodecant.exercise.wording.explanations import Explanations
+from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
 from dodecant.instrument.profile import Instrument, InstrumentTable
 from dodecant.music.core.metre import Metre
@@ -70,8 +74,10 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     for strip, line in worked.strips:
         remarks += remarks_on_line(recipe, strip.stop, line, worked.instrument)
         remarks += remarks_on_signs(recipe, strip)
+        remarks += remarks_on_rules_of_line(recipe, strip, line)
     first, line = worked.strips[0]
     remarks += remarks_on_choices(recipe, tables.scales)
+    remarks += remarks_on_rules(recipe, strips)
     remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
@@ -81,11 +87,17 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
 def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> JoinExplanation:
     """Why the line goes on as it does under the chord at a beat of a strip; raises RecipeError without a join."""
     player = resolved_player(recipe, tables.instruments)
-    places = _stops(recipe, tables, player.instrument, None) if recipe.figure.explains_joins else ()
+    metre = metre_of(recipe)
+    lick = _lick(recipe, tables, metre)
+    places = _stops(recipe, tables, player.instrument, lick) if recipe.explains_joins else ()
     if strip >= len(places) or not places[strip].chords_written:
         message = "Only a line over changes is joined from chord to chord."
         raise RecipeError([Problem("/strip", message, "Choose changes as the sound.")])
-    return explain_join_at(LineWork.of(with_value(recipe, places[strip].value), player), places[strip], beat)
+    work = LineWork.of(with_value(recipe, places[strip].value), player, lick)
+    what = _what_plays(work, tables.scales, metre)
+    if what is not None:
+        return explain_ruled_join(RuledLines(what), what.stop(places[strip]), beat)
+    return explain_join_at(work, places[strip], beat)
 
 
 def say(recipe: Recipe, tables: Tables) -> str:
@@ -114,12 +126,13 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         message = f"This makes {len(places)} strips; {MOST_STRIPS} are the most."
         raise RecipeError([Problem("/keys", message, "Pick fewer keys.")])
     makers = {
-        value: _StripMaker(LineWork.of(with_value(recipe, value), player, lick), metre)
+        value: _StripMaker(LineWork.of(with_value(recipe, value), player, lick), metre, tables.scales)
         for value in recipe.placement.values
     }
     strips: list[tuple[Strip, Line]] = []
-    for stop in places:
-        maker = makers[stop.value or recipe.placement.value]
+    for place in places:
+        maker = makers[place.value or recipe.placement.value]
+        stop = maker.ready(place)
         line = maker.lines.line(stop)
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
@@ -127,7 +140,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         if recipe.player.key_register == "side-by-side" and strips and not stop.chords_written:
             line = beside(strips[-1][1], line, player)
         goes_on = strips and recipe.placement.ending == "on"
-        strip = maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None)
+        strip = maker.named(maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None))
         if recipe.companions:
             strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
         strips.append((strip, line))
@@ -137,10 +150,46 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
 class _StripMaker:
     """What works out the strips of a recipe in one note value."""
 
-    def __init__(self, work: LineWork, metre: Metre) -> None:
+    def __init__(self, work: LineWork, metre: Metre, scales: ScaleCatalogue) -> None:
         self.recipe = work.recipe
-        self.lines = _builder(work)
+        self.what = _what_plays(work, scales, metre)
+        self.lines = _builder(work) if self.what is None else RuledLines(self.what)
         self.writer = StripWriter(work.recipe, work.player.instrument, metre)
+        self._scales = scales
+
+    def ready(self, stop: Stop) -> Stop:
+        """The stop as the lines take it: under rules it knows what plays over each chord."""
+        return stop if self.what is None else self.what.stop(stop)
+
+    def named(self, strip: Strip) -> Strip:
+        """The strip with the names of rules and pieces where each begins, if they are wanted."""
+        timeline = strip.stop.timeline
+        if self.what is None or timeline is None or not self.recipe.spelling.rules:
+            return strip
+        names = names_over_the_line(self.what, self._scales)
+        found = []
+        for place, (number, due) in enumerate(zip(timeline.plays, timeline.due, strict=True)):
+            name = names[number]
+            if name and due.sound is not None and (place == 0 or timeline.plays[place - 1] != number):
+                found.append((due.start, name))
+        return replace(strip, labels=tuple(sorted((*strip.labels, *found))))
+
+
+def _what_plays(work: LineWork, scales: ScaleCatalogue, metre: Metre) -> WhatPlays | None:
+    """What is played where, for a recipe over changes that says so, or takes one line to every key."""
+    recipe = work.recipe
+    return WhatPlays(work, scales, metre) if recipe.ruled else None
+
+
+def names_over_the_line(what: WhatPlays, scales: ScaleCatalogue) -> list[str]:
+    """The short name of everything that is played; none for the recipe's own figure."""
+    recipe, names = what.recipe, []
+    for playing in what.all:
+        if playing.rule is not None:
+            names.append(short_name(recipe.rules[playing.rule].what, scales))
+        else:
+            names.append(recipe.etude.pieces[playing.piece].name if recipe.etude and playing.piece is not None else "")
+    return names
 
 
 def _builder(work: LineWork) -> LineBuilder:

@@ -10,8 +10,9 @@ from pydantic import BaseModel, Field
 from dodecant.backing.listening import ListeningWay
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
-from dodecant.exercise.recipe.document import KeyRoute, Path, PathEnd, Recipe, Spelling
+from dodecant.exercise.recipe.document import KeyRoute, Recipe, Spelling
 from dodecant.exercise.recipe.part import KeyName
+from dodecant.exercise.recipe.path import Path, PathEnd
 from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice
 from dodecant.exercise.recipe.sounds import OneSound
 from dodecant.formats.json.exercise import ExerciseOut, exercise_document

@@ -64,26 +64,32 @@ class TimedChord(NamedTuple):
     sound: Sound | None
 
 
-class _ScheduledChord(NamedTuple):
-    """A chord's number where it is due (in beats), and its sound."""
+class DueChord(NamedTuple):
+    """A chord's number where it is due (in beats), and its sound; its bar and chorus as played, from 0, and section."""
 
     start: Fraction
     length: Fraction
     number: int | None
     sound: Fit | None
+    bar: int = 0
+    chorus: int = 0
+    section: str = ""
 
 
 @dataclass(frozen=True, eq=False)
 class Timeline:
     """Every chord in the order it sounds, whatever the key; `lead_in` beats come before the first.
 
-    `sections` are the letters of the form, each at the beat where its section begins.
+    `sections` are the letters of the form, each at the beat where its section begins. Under rules, `plays` are the
+    numbers of what is played over each chord.
     """
 
     harmony: Harmony
-    due: tuple[_ScheduledChord, ...]
+    due: tuple[DueChord, ...]
     lead_in: Fraction
     sections: tuple[tuple[Fraction, str], ...] = ()
+    choruses: int = 1
+    plays: tuple[int, ...] = ()
 
     @property
     def several(self) -> tuple[tuple[Fraction, int], ...]:
@@ -105,7 +111,7 @@ class Timeline:
 def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range | None = None) -> Timeline:
     """So many choruses of a form, each chord with the sound whose turn it is; or some `bars` of them alone."""
     changes = worked.changes
-    found = [_ScheduledChord(Fraction(0), lead_in, None, None)] if lead_in else []
+    found = [DueChord(Fraction(0), lead_in, None, None)] if lead_in else []
     now = lead_in
     times: Counter[int] = Counter()
     sections: list[tuple[Fraction, str]] = []
@@ -118,10 +124,11 @@ def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range |
         for number in changes.slot_numbers[bar]:
             length = changes.slots[number].beats * Fraction(4, changes.bars[bar].metre.unit)
             if wanted:
-                found.append(_ScheduledChord(now, length, number, worked.sound(number, chorus, times[number])))
+                sound = worked.sound(number, chorus, times[number])
+                found.append(DueChord(now, length, number, sound, place % len(changes.played), chorus, label))
                 now += length
             times[number] += 1
-    return Timeline(worked, tuple(found), lead_in, tuple(sections))
+    return Timeline(worked, tuple(found), lead_in, tuple(sections), choruses)
 
 
 @lru_cache(maxsize=256)
@@ -134,7 +141,7 @@ def chords_in_key(timeline: Timeline, tonic: NoteName) -> tuple[TimedChord, ...]
     chords, slots = chords_in(changes, tonic), changes.slots
     sounds: dict[tuple[int, int], Sound] = {}
     found: list[TimedChord] = []
-    for start, length, number, best in timeline.due:
+    for start, length, number, best, *_ in timeline.due:
         chord = None if number is None else chords[number]
         sound = None
         if number is not None and best is not None and chord is not None:

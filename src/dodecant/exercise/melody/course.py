@@ -11,7 +11,7 @@ from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor, walk
 from dodecant.exercise.recipe.cell import parse_degrees
 from dodecant.exercise.recipe.courses import BuildUpCourse, CoursePart, GrowCourse, PlainCourse, ReturnCourse
-from dodecant.exercise.recipe.document import Path
+from dodecant.exercise.recipe.path import Path
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Timing
 from dodecant.music.core.degree import Degree

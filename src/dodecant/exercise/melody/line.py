@@ -10,7 +10,7 @@ from typing import Literal, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.melody.figure_tone import FigureTone
-from dodecant.exercise.rhythm.timing import Units
+from dodecant.exercise.rhythm.timing import Pace, Units
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import folded
 from dodecant.music.core.chord import Chord
@@ -64,7 +64,7 @@ class Segment:
 
     Over changes a segment lies under a chord: from `start` for `length` beats, its last tone `held` to its end. Without
     a chord it has no tones. Where sounds turn into each other, `before` is the sound it turned from; it is
-    played so many `times`.
+    played so many `times`. Under a rule it may have a `pace` of its own.
     """
 
     on_c: Tones
@@ -78,6 +78,7 @@ class Segment:
     fold_into: Reach | None = None
     before: Sound | None = None
     times: int = 1
+    pace: Pace | None = None
 
     @property
     def tones(self) -> tuple[FigureTone, ...]:
@@ -115,7 +116,8 @@ class Line:
     path lost at its upper end; `pickup` the note values before the first bar; `group` how many a figure has where all
     have as many (else 0); `missing` the cell's numbers and `missing_ends` the path's ends that the sound lacks (over
     changes `missing_on` names the sounds). Lines of one recipe that are `alike` have the same rhythm; None is not
-    known.
+    known. Spans of time that are left `open`, in beats, are for an answer. `missing_in_rules` are numbers that
+    sounds lack under a rule: its number, the numbers, the sounds.
     """
 
     segments: tuple[Segment, ...]
@@ -128,6 +130,8 @@ class Line:
     pickup: Units = 0
     group: Units = 0
     alike: Hashable = None
+    open: tuple[tuple[Fraction, Fraction], ...] = ()
+    missing_in_rules: tuple[tuple[int, tuple[int, ...], str], ...] = ()
 
     @property
     def size(self) -> int:

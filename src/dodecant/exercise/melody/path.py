@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from dodecant.exercise.melody.ladder import Ladder
-from dodecant.exercise.recipe.document import Path, PathEnd
+from dodecant.exercise.recipe.path import Path, PathEnd
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.scale import Scale
 

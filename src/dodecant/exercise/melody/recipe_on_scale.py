@@ -25,8 +25,7 @@ from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import Cell, FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Units, fill_rhythm, lay_out, note_value, rhythm_in
-from dodecant.music.core.degree import Degree
-from dodecant.music.core.pitch import NoteName, Pitch
+from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.scale import Scale
 
 MOST_ANCHORS = 400
@@ -124,10 +123,6 @@ class RecipeOnScale:
             return None
         flowing = enclosure.model_copy(update={"landing": "flow"}) if self._rhythm else enclosure
         return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
-
-    def led_into(self, target: FigureTone, last: Pitch) -> list[FigureTone]:
-        """What leads into a target after a last pitch (on C); nothing where it is no target."""
-        return [] if self._encloser is None else self._encloser.before(target, FigureTone(last, Degree(1), None))
 
     @property
     def missing(self) -> tuple[int, ...]:

@@ -17,7 +17,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Call
 from dodecant.exercise.rhythm.articulation import Articulations, Slur, marks_of, slurs_of
 from dodecant.exercise.rhythm.call_and_response import answered
-from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_value, rhythm_in
+from dodecant.exercise.rhythm.timing import Pace, Span, fill_rhythm, lay_out, note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.metre import Metre
@@ -51,6 +51,8 @@ class StripWriter:
         self._toner = ToneAnalyser(recipe, instrument)
         self._rhythms: dict[Hashable, _StripRhythm] = {}
         self._goes_on = recipe.placement.ending == "on" and recipe.over_changes is None
+        anew = recipe.placement.rhythm_restarts == "each-figure"
+        self._pace = Pace(note_value(recipe), rhythm_in(recipe), anew)
 
     def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
         """The strip of one stop; it begins in its first bar at a `place` where the one before goes straight on."""
@@ -93,6 +95,7 @@ class StripWriter:
             place,
             line.pickup,
             lead_in,
+            line.open,
             *map(_in_time, line.segments),
         )
         found = self._rhythms.get(key)
@@ -131,9 +134,10 @@ class StripWriter:
         elif self._goes_on and (4 * sum(spans[-1])).denominator > 1:  # no beat is divided between two strips
             start, length = spans[-1]
             spans[-1] = (start, length + -(start + length) % 1)
-        opened: frozenset[int] = frozenset()
+        opened = frozenset(_whole_bars(line.open, bar))
         if placement.call is not None:
-            spans, order, opened, end = answered(placement.call, spans, order, bar, end)
+            spans, order, answers, end = answered(placement.call, spans, order, bar, end)
+            opened |= answers
         marks, slurs = self._strokes(line, spans, order)
         last = sum(spans[-1], start=Fraction(0))
         bars = write_bars(spans, self._metre, begin=begin, end=last if self._goes_on else end, full=not self._goes_on)
@@ -195,11 +199,10 @@ class StripWriter:
 
     def _spans(self, line: Line, now: Fraction) -> tuple[list[Span], Fraction | None]:
         """When the line's tones sound, and over changes the end of the form."""
-        value, rhythm = note_value(self._recipe), rhythm_in(self._recipe)
-        anew = self._recipe.placement.rhythm_restarts == "each-figure"
         spans: list[Span] = []
         end: Fraction | None = None
         for segment in line.segments:
+            value, rhythm, anew = segment.pace or self._pace
             timings = (tone.timing for tone in segment.tones)
             begin = now if segment.length is None else segment.start
             if rhythm:
@@ -244,6 +247,18 @@ class StripWriter:
         return kept, order[: len(kept)]
 
 
+def _whole_bars(spans: Sequence[Span], bar: Fraction) -> Iterator[int]:
+    """The bars (from 0) that lie wholly in spans from one beat to another; spans that meet are one."""
+    joined: list[Span] = []
+    for start, end in spans:
+        if joined and joined[-1][1] == start:
+            joined[-1] = (joined[-1][0], end)
+        else:
+            joined.append((start, end))
+    for start, end in joined:
+        yield from range(int(-(-start // bar)), int(end // bar))
+
+
 def _calls_again(call: Call, bar: Fraction, end: Fraction) -> tuple[Repeat, ...]:
     """Over changes every call, with the bars left open after it, comes again under repeat signs where it is wanted."""
     if not call.twice:
@@ -255,7 +270,7 @@ def _calls_again(call: Call, bar: Fraction, end: Fraction) -> tuple[Repeat, ...]
 def _in_time(segment: Segment) -> Hashable:
     """All of a segment that its rhythm depends on."""
     tones = tuple([(tone.timing, tone.stage) for tone in segment.tones])
-    return segment.start, segment.length, segment.held, segment.times, tones
+    return segment.start, segment.length, segment.held, segment.times, segment.pace, tones
 
 
 _Stage = tuple[Segment, list[FigureTone]]

@@ -6,7 +6,8 @@ The path comes round again under a long chord and breaks off under a short one.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from fractions import Fraction
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -16,10 +17,10 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import MidiRange, PathVariant, RecipeOnScale
 from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates, direction_of
-from dodecant.exercise.over_changes.leading import led_across
+from dodecant.exercise.over_changes.leading import leading_into, led_across
 from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import note_value
+from dodecant.exercise.rhythm.timing import Pace, note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift, folded
@@ -57,9 +58,10 @@ class LinesAnewOnEachChord:
     def __init__(self, work: LineWork) -> None:
         self._work = work
         self._bounds = _Bounds.of(work.player.reach)
+        self._pace = Pace(note_value(work.recipe), work.scales.rhythm)
         self._inverts = work.recipe.joins.begin == "any" and work.recipe.path.span == "once"
         # What lies under each chord, by its number in a timeline and the stop's own figure.
-        self._shapes: dict[tuple[Timeline | None, int, FigurePart | None], _Shapes] = {}
+        self._shapes: dict[tuple[Timeline | None, int, Fraction, FigurePart | None], Shapes] = {}
 
     def line(self, stop: Stop) -> Line:
         """The line of one stop; raises RecipeError where there is no chord to play over."""
@@ -74,27 +76,30 @@ class LinesAnewOnEachChord:
             if choice is None or over.sound is None or sounding.sound is None:
                 segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
                 continue
-            segments.append(
-                Segment(
-                    choice.shape.tones,
-                    over.sound,
-                    sounding.sound,
-                    over.chord,
-                    over.start,
-                    over.length,
-                    held=not self._work.scales.rhythm,
-                    shift=choice.shift or 0,
-                    fold_into=self._work.player.reach if choice.shift is None else None,
-                )
-            )
-        segments = self._led(stop, segments)
+            segments.append(self.segment(over, sounding, choice))
+        segments = self._led(segments)
         fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
         missing = dict.fromkeys(number for numbers in plan.missing.values() for number in numbers)
         return Line(tuple(segments), fitted_by, tuple(missing), ", ".join(plan.missing))
 
-    def _led(self, stop: Stop, segments: Sequence[Segment]) -> list[Segment]:
+    def segment(self, over: TimedChord, sounding: TimedChord, choice: Choice) -> Segment:
+        """A choice where it sounds: under a chord as read and as heard."""
+        assert over.sound is not None and sounding.sound is not None  # noqa: S101, PT018 - chosen under a sound
+        return Segment(
+            choice.shape.tones,
+            over.sound,
+            sounding.sound,
+            over.chord,
+            over.start,
+            over.length,
+            held=not self._work.scales.rhythm,
+            shift=choice.shift or 0,
+            fold_into=self._work.player.reach if choice.shift is None else None,
+        )
+
+    def _led(self, segments: Sequence[Segment]) -> list[Segment]:
         """The segments with enclosures across the barlines, where the next chord begins on a target."""
-        recipe, scales, player = self._work.recipe, self._work.scales, self._work.player
+        recipe = self._work.recipe
         if recipe.enclosure is None or recipe.figure.brings_rhythm:
             return list(segments)
         found: list[Segment] = []
@@ -102,12 +107,8 @@ class LinesAnewOnEachChord:
             if here is None or after is None or not here.tones or not after.tones:
                 found += [here] if here is not None else []
                 continue
-            first, sound = after.tones[0], after.written
-            last = sound.on_c(here.pitch(here.tones[-1]), after.shift)
-            notes = scales.on(sound.scale, stop.figure, self._room(sound)).led_into(first, last)
-            moved = after.pitch(first).midi - replace(after, fold_into=None).pitch(first).midi
-            there = [replace(after, fold_into=None, shift=after.shift + moved // 12).pitch(note) for note in notes]
-            found += led_across(here, there, note_value(recipe), scales.rhythm, player.widest)
+            notes = leading_into(recipe.enclosure, here, after)
+            found += led_across(here, notes, self._pace, self._work.player.widest)
         return found
 
     def _room(self, sound: Sound) -> MidiRange | None:
@@ -122,27 +123,37 @@ class LinesAnewOnEachChord:
         chords: list[int] = []
         choices: list[tuple[Choice, ...]] = []
         missing: dict[str, tuple[int, ...]] = {}
-        reach = self._work.player.reach
         for number, over in enumerate(stop.chords_written):
             if over.sound is None or over.chord is None:
                 continue
-            _, on_scale, shapes = self._under(stop, number, over, over.sound, over.chord)
-            if not shapes:
+            here, lacking = self.choices_under(stop, number, over, begins=not chords)
+            if not here:
                 continue
-            if on_scale.missing:
-                missing[over.sound.text] = on_scale.missing
-            wanted = None if chords else self._beginning(on_scale, over.sound, shapes[0].tones)
+            if lacking:
+                missing[over.sound.text] = lacking
             chords.append(number)
-            choices.append(_choices(shapes, over.sound.above_c, reach, self._bounds, wanted))
+            choices.append(here)
         if not chords:
             raise RecipeError([_nothing_sounds(stop)])
         taken = cheapest_candidates([[one.candidate for one in step] for step in choices], self._work.recipe.joins)
         return Plan(tuple(chords), tuple(choices), tuple(taken), missing)
 
-    def _under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> _Shapes:
+    def choices_under(
+        self, stop: Stop, number: int, over: TimedChord, *, begins: bool
+    ) -> tuple[tuple[Choice, ...], tuple[int, ...]]:
+        """The choices under a chord, in one octave alone where the line `begins`, and the numbers its sound lacks."""
+        assert over.sound is not None and over.chord is not None  # noqa: S101, PT018 - asked for chords that sound
+        found = self.under(stop, number, over, over.sound, over.chord)
+        if not found.shapes:
+            return (), ()
+        wanted = self._beginning(found.on_scale, over.sound, found.shapes[0].tones) if begins else None
+        above_c, reach = over.sound.above_c, self._work.player.reach
+        return _choices(found.shapes, above_c, reach, self._bounds, wanted), found.on_scale.missing
+
+    def under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> Shapes:
         """The shapes under a chord: the same in every key, unless the path takes the whole reach."""
         scales, room = self._work.scales, self._room(sound)
-        key = (stop.timeline, number, stop.figure)
+        key = (stop.timeline, number, over.length, stop.figure)
         known = None if room else self._shapes.get(key)
         if known is not None and known.scale is sound.scale:
             return known
@@ -153,8 +164,8 @@ class LinesAnewOnEachChord:
             for figure in self._inversions(stop)
             for variant in self._variants(stop, len(on_scale.ladder.scale))
         ]
-        shapes = [shape for tones in fillings if (shape := _shape(tones, above_root, chord))]
-        found = self._shapes[key] = _Shapes(sound.scale, on_scale, shapes)
+        shapes = [shape for tones in fillings if (shape := shape_of(tones, above_root, chord))]
+        found = self._shapes[key] = Shapes(sound.scale, on_scale, shapes)
         return found
 
     def _inversions(self, stop: Stop) -> Sequence[FigurePart | None]:
@@ -181,7 +192,7 @@ class LinesAnewOnEachChord:
         return chosen_shift(tones.low + up, tones.high + up, player.reach, player.tessitura)
 
 
-class _Shapes(NamedTuple):
+class Shapes(NamedTuple):
     """What lies under a chord: its scale, the recipe on it, and the figure's shapes there."""
 
     scale: Scale
@@ -195,7 +206,8 @@ def _nothing_sounds(stop: Stop) -> Problem:
     return Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")
 
 
-def _shape(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
+def shape_of(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
+    """Tones under a chord with what their joins depend on; the sound's tonic lies `above_root`. None without tones."""
     if not tones.all:
         return None
     first, last = tones.all[0].pitch.midi, tones.all[-1].pitch.midi

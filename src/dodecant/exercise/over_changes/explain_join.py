@@ -13,6 +13,7 @@ from dodecant.exercise.over_changes.anew_on_each_chord import Choice, LinesAnewO
 from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.over_changes.guide_tones import GuideToneLines
 from dodecant.exercise.over_changes.joining import alternatives, direction_of
+from dodecant.exercise.over_changes.ruled.lines import RuledLines, at_home
 from dodecant.exercise.over_changes.unbroken import UnbrokenLines
 from dodecant.exercise.recipe.figures import FigurePart, GuideTones, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -61,6 +62,30 @@ def explain_join_at(work: LineWork, stop: Stop, beat: Fraction) -> JoinExplanati
         raise RecipeError([Problem("/beat", "No chord sounds here.", "Ask at a note of the line.")])
     explained = EXPLAINED.get(type(work.recipe.figure), _of_plan)(work, stop, under[0])
     return JoinExplanation(print_chord(chords[under[0]].chord), explained.rule, tuple(explained.ways))
+
+
+def explain_ruled_join(lines: RuledLines, stop: Stop, beat: Fraction) -> JoinExplanation:
+    """The join that leads to the passage a beat lies under, whatever is played there and before."""
+    stop = with_chords_early(lines.what.recipe, at_home(stop) if lines.what.recipe.joins.keys == "same" else stop)
+    rule = "Of all ways in reach, those whose costs add up to the least through the whole form."
+    plan = lines.plan(stop)
+    chords = stop.chords_written
+    for place, passage in enumerate(plan.passages):
+        first, last = chords[passage.chords.start], chords[passage.chords[-1]]
+        if first.start <= beat < last.start + last.length:
+            found = alternatives(plan.steps, plan.taken, place, lines.what.recipe.joins)
+            shown = [one for n, one in enumerate(found) if n < MOST or one.taken]
+            ways = tuple(
+                JoinAlternative(_first_notes(plan.ways[place][one.number].build()), one.costs, one.taken)
+                for one in shown
+            )
+            return JoinExplanation(print_chord(first.chord), rule, ways)
+    raise RecipeError([Problem("/beat", "Nothing is played here.", "Ask at a note of the line.")])
+
+
+def _first_notes(segments: Iterable[Segment]) -> tuple[str, ...]:
+    every = [segment.pitch(tone).text for segment in segments for tone in segment.tones]
+    return tuple(every[:_SHOWN])
 
 
 def _of_plan(work: LineWork, stop: Stop, number: int) -> _Explained:

@@ -25,7 +25,7 @@ from dodecant.exercise.over_changes.leading import led_across, on_c
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import note_value
+from dodecant.exercise.rhythm.timing import Pace, note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.cheapest_way import cheapest_way
@@ -39,7 +39,7 @@ _MOTION = 1 << 32  # what a half step of motion costs: more than all distances f
 
 
 _PLAIN = tuple(map(NoteName.parse, ("C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B")))
-_Step = tuple[tuple[int, Pitch], ...]  # the guide tones of a chord in reach, low to high, with their MIDI numbers
+GuideStep = tuple[tuple[int, Pitch], ...]  # the guide tones of a chord in reach, low to high, with their MIDI numbers
 
 
 def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") -> list[Pitch]:
@@ -50,11 +50,12 @@ def guide_line(chords: Sequence[Chord], reach: Reach, begin: str = "nearest") ->
     >>> [pitch.text for pitch in guide_line(chords, Reach(Pitch.parse("C4"), Pitch.parse("C5")), "seventh")]
     ['C5', 'B4', 'B4']
     """
-    steps = _steps(chords, reach, begin)
-    return [step[n][1] for step, n in zip(steps, _least_motion(steps, reach), strict=True)]
+    steps = guide_steps(chords, reach, begin)
+    return [step[n][1] for step, n in zip(steps, least_motion(steps, reach), strict=True)]
 
 
-def _steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[_Step]:
+def guide_steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[GuideStep]:
+    """For each chord its guide tones in reach; of the first only the one it is to `begin` on."""
     low, high = reach.low.midi, reach.high.midi
     steps = [_candidates(_names(chord), low, high) for chord in chords]
     if begin != "nearest":
@@ -64,7 +65,7 @@ def _steps(chords: Sequence[Chord], reach: Reach, begin: str) -> list[_Step]:
     return steps
 
 
-def _least_motion(steps: Sequence[_Step], reach: Reach) -> list[int]:
+def least_motion(steps: Sequence[GuideStep], reach: Reach) -> list[int]:
     """The number of the tone to take at each step."""
     middle = reach.low.midi + reach.high.midi
     heights = [[height for height, _ in step] for step in steps]
@@ -159,10 +160,10 @@ class GuideToneLines:
             ]
         return self._home[timeline]
 
-    def choices(self, stop: Stop) -> tuple[list[_Step], list[int], list[Fraction]]:
+    def choices(self, stop: Stop) -> tuple[list[GuideStep], list[int], list[Fraction]]:
         """For each chord its guide tones in reach, the number of the one that is taken, and where it begins."""
         sounding = [over for over, _, _ in _spans(with_chords_early(self._recipe, stop)) if over.sound is not None]
-        steps = _steps([over.chord for over in sounding if over.chord], self._reach, self._begin)
+        steps = guide_steps([over.chord for over in sounding if over.chord], self._reach, self._begin)
         line = self._pitches(stop, [over.chord for over in sounding if over.chord])
         taken = [[height for height, _ in step].index(pitch.midi) for step, pitch in zip(steps, line, strict=True)]
         return steps, taken, [over.start for over in sounding]
@@ -187,4 +188,4 @@ def _led(
     assert recipe.enclosure is not None  # noqa: S101 - asked only with one
     notes = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(target, last)
     there = [Segment(Tones.of([note]), sound, sound).pitch(note) for note in notes]
-    return led_across(held, there, note_value(recipe), None, reach)
+    return led_across(held, there, Pace(note_value(recipe)), reach)

@@ -28,16 +28,18 @@ _FARTHEST = 128
 class Candidate(NamedTuple):
     """One way to go on under a chord: MIDI numbers of its first, last, lowest and highest note.
 
-    `sets_out` and `arrives` are the directions of its first and last step: 1 up, -1 down, 0 none. `foreign` tells that
-    it begins on a tone which is not the chord's; `outside` are its half steps in the outer eighths of the reach.
+    `sets_out` and `arrives` are the directions of its first and last step: 1 up, -1 down, 0 none. `foreign` counts
+    the chords it begins on a tone which is not theirs; `outside` are its half steps in the outer eighths of the reach;
+    `shape` are points for the shape an etude is to have.
     """
 
     first: int
     last: int
     sets_out: int = 0
     arrives: int = 0
-    foreign: bool = False
+    foreign: int = 0
     outside: int = 0
+    shape: int = 0
 
 
 def direction_of(step: int) -> int:
@@ -47,7 +49,8 @@ def direction_of(step: int) -> int:
 
 def own_costs(way: Candidate, joins: Joins) -> Mapping[str, int]:
     """What a way costs by itself, by name."""
-    return {"strong": joins.strong * way.foreign, "range": joins.range * way.outside}
+    costs = {"strong": joins.strong * way.foreign, "range": joins.range * way.outside}
+    return {**costs, "shape": way.shape} if way.shape else costs
 
 
 def join_costs(before: Candidate, after: Candidate, joins: Joins) -> Mapping[str, int]:
@@ -119,7 +122,7 @@ def total_cost(ways: Sequence[Candidate], joins: Joins) -> int:
 
 
 def _own(way: Candidate, joins: Joins) -> int:
-    return joins.strong * way.foreign + joins.range * way.outside
+    return joins.strong * way.foreign + joins.range * way.outside + way.shape
 
 
 @lru_cache(maxsize=64)

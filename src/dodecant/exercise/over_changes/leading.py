@@ -7,10 +7,13 @@ from dataclasses import replace
 from fractions import Fraction
 
 from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.melody.enclosure import Encloser
 from dodecant.exercise.melody.figure_tone import FigureTone
+from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.line import Segment, Tones
+from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.rhythm_text import Rhythm
-from dodecant.exercise.rhythm.timing import Timing, fill_rhythm, lay_out
+from dodecant.exercise.rhythm.timing import Pace, Timing, fill_rhythm, lay_out
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
@@ -26,15 +29,14 @@ def on_c(pitch: Pitch, sound: Sound) -> FigureTone:
     return FigureTone(moved, degree, places[0] if places else None)
 
 
-def led_across(
-    held: Segment, notes: Sequence[Pitch], value: Fraction, rhythm: Rhythm | None, reach: Reach
-) -> list[Segment]:
+def led_across(held: Segment, notes: Sequence[Pitch], pace: Pace, reach: Reach) -> list[Segment]:
     """A chord's segment whose last note values lead into the next chord's first tone, in two parts.
 
     Where not all the leading notes lie in reach, or there is no room for them after a first tone, it stays as it is. In
     a rhythm of one's own the last slots are theirs. What they cut is dropped, with enclosures that would be left open.
     """
     assert held.length is not None  # noqa: S101 - a chord has a length
+    value, rhythm, _ = pace
     spans = _spans(held, value, rhythm)
     end = held.start + held.length
     begin = end - len(notes) * value
@@ -52,6 +54,31 @@ def led_across(
         tones,
         replace(held, on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None),
     ]
+
+
+def leading_into(enclosure: Enclosure, here: Segment, after: Segment) -> list[Pitch]:
+    """What an enclosure plays before the first tone of a segment, after the last one of another; nothing where that
+    tone is no target.
+    """
+    first, sound = after.tones[0], after.written
+    last = FigureTone(sound.on_c(here.pitch(here.tones[-1]), after.shift), Degree(1), None)
+    notes = Encloser(enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(first, last)
+    moved = after.pitch(first).midi - replace(after, fold_into=None).pitch(first).midi
+    there = replace(after, fold_into=None, shift=after.shift + moved // 12)
+    return [there.pitch(note) for note in notes]
+
+
+def cut_short(held: Segment, end: Fraction, pace: Pace) -> Segment:
+    """A segment whose tones are over at a beat, because something begins there; without an enclosure left open."""
+    value, rhythm, _ = pace
+    spans = _spans(held, value, rhythm)
+    kept = [tone for tone, (start, _) in zip(held.tones, spans, strict=True) if start < end]
+    while kept and kept[-1].leads:
+        kept.pop()
+    if not kept:
+        return replace(held, on_c=Tones(()), length=max(Fraction(0), end - held.start))
+    kept[-1] = _until(kept[-1], spans[len(kept) - 1][0], end, value, rhythm)
+    return replace(held, on_c=Tones.of(kept), length=end - held.start)
 
 
 def _spans(held: Segment, value: Fraction, rhythm: Rhythm | None) -> list[tuple[Fraction, Fraction]]:

@@ -31,18 +31,21 @@ class LickLinesOverChanges:
 
     def line(self, stop: Stop) -> Line:
         """The line of one stop; raises RecipeError where there is no chord to play over."""
+        line = self.anywhere(stop)
+        if not line.segments:
+            raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
+        found = in_reach(line, self._work.player)
+        return line.folded(self._work.player.widest) if found is None else found
+
+    def anywhere(self, stop: Stop) -> Line:
+        """The line before it is put in reach; without segments where no chord sounds."""
         assert stop.timeline is not None  # noqa: S101 - over changes there is one
         if stop.timeline not in self._plans:
             self._plans[stop.timeline] = LickPlan(lick_in_time(stop.timeline, self._lick))
-        plan = self._plans[stop.timeline]
-        if not plan.form.groups:
-            raise RecipeError([Problem("/sounds/changes/text", "There is no chord to play over.", "Write a chord.")])
-        carrier = _LickCarrier(stop, self._work.scales, plan)
+        carrier = _LickCarrier(stop, self._work.scales, self._plans[stop.timeline])
         line = Line(tuple(carrier.segments()), alike=stop.timeline)
-        missing = carrier.missing
-        line = replace(line, missing=missing, missing_on="A sound of the changes" if missing else "")
-        found = in_reach(line, self._work.player)
-        return line.folded(self._work.player.widest) if found is None else found
+        missing = carrier.missing if line.segments else ()
+        return replace(line, missing=missing, missing_on="A sound of the changes" if missing else "")
 
 
 class LickPlan:

@@ -77,7 +77,7 @@ class LickInTime:
             first = first or ((number, firm[0]) if firm else None)
 
 
-@lru_cache(maxsize=16)
+@lru_cache(maxsize=128)
 def lick_in_time(timeline: Timeline, lick: Lick) -> LickInTime:
     """Lay a lick over a timeline."""
     groups = tuple(tuple(group) for _, group in groupby(_events(timeline, lick), key=lambda event: event.over))

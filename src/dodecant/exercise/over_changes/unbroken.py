@@ -15,11 +15,9 @@ from dodecant.exercise.melody.line import SILENCE, Line, Segment, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
 from dodecant.exercise.over_changes.anticipation import with_chords_early
-from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.rhythm_text import Rhythm
-from dodecant.exercise.rhythm.timing import note_value, rhythm_notes
+from dodecant.exercise.rhythm.timing import Pace, note_value, rhythm_notes
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift
 
@@ -56,22 +54,15 @@ class UnbrokenLines:
             tones: list[FigureTone] = []
             reached: list[int] = []
             if before is None:
-                tones.append(self._first(on_scale, up))
+                tones.append(first_tone(self._work, on_scale, up))
                 reached.append(tones[0].pitch.midi)
                 before = reached[0] + up
-            below, beyond = bisect_left(heights, low - up), bisect_right(heights, high - up)
-            while len(tones) < count:
-                more = count - len(tones)
-                if rising:
-                    first = max(bisect_right(heights, before - up), below)
-                    run = slice(first, min(first + more, beyond))
-                else:
-                    first = min(bisect_left(heights, before - up), beyond) - 1
-                    run = slice(first, max(first - more, below - 1, 0), -1)
-                rising = rising if ladder[run] else not rising
-                tones += ladder[run]
-                reached += heights[run]
-                before = reached[-1] + up if reached else before
+            more, heights_on, rising = run_on(
+                (heights, ladder), (low - up, high - up), before - up, count - len(tones), rising
+            )
+            tones += more
+            reached += heights_on
+            before = reached[-1] + up
             on_c = Tones(tuple(tones), min(reached), max(reached))
             held = not scales.rhythm
             segments.append(Segment(on_c, over.sound, heard.sound, over.chord, over.start, over.length, held=held))
@@ -79,23 +70,52 @@ class UnbrokenLines:
 
     def _counts_of(self, stop: Stop) -> list[int]:
         if stop.timeline not in self._counts:
-            recipe, rhythm = self._work.recipe, self._work.scales.rhythm
-            counts = [_count(recipe, rhythm, over.start, over.length) for over in stop.chords_written]
+            pace = Pace(note_value(self._work.recipe), self._work.scales.rhythm)
+            counts = [notes_under(pace, over.start, over.length) for over in stop.chords_written]
             self._counts[stop.timeline] = counts
         return self._counts[stop.timeline]
 
-    def _first(self, on_scale: RecipeOnScale, up: int) -> FigureTone:
-        """The tone of a step of the first sound, in the octave where the player's line lies."""
-        ladder, player, step = on_scale.ladder, self._work.player, self._figure.step
-        rung = ladder.rung_at(step)
-        rung = ladder.nearest_rung(step) if rung is None else rung
-        height = ladder.pitch(rung).midi + up
-        shift = chosen_shift(height, height, player.reach, player.tessitura)
-        return on_scale.figures[0].rung(rung + (shift or 0) * len(ladder.scale))
+
+def first_tone(work: LineWork, on_scale: RecipeOnScale, up: int) -> FigureTone:
+    """The tone of the figure's step of the first sound, on C, in the octave where the player's line lies."""
+    figure = work.recipe.figure
+    assert isinstance(figure, Unbroken)  # noqa: S101 - asked for unbroken lines
+    ladder, player, step = on_scale.ladder, work.player, figure.step
+    rung = ladder.rung_at(step)
+    rung = ladder.nearest_rung(step) if rung is None else rung
+    height = ladder.pitch(rung).midi + up
+    shift = chosen_shift(height, height, player.reach, player.tessitura)
+    return on_scale.figures[0].rung(rung + (shift or 0) * len(ladder.scale))
 
 
-def _count(recipe: Recipe, rhythm: Rhythm | None, start: Fraction, length: Fraction) -> int:
+Rungs = tuple[list[int], list[FigureTone]]  # the MIDI numbers of rungs, from low to high, and their tones
+
+
+def run_on(
+    rungs: Rungs, reach: tuple[int, int], before: int, count: int, rising: bool
+) -> tuple[list[FigureTone], list[int], bool]:
+    """So many tones on from a height, until the reach turns it: tones, heights, and the direction at the end."""
+    heights, ladder = rungs
+    below, beyond = bisect_left(heights, reach[0]), bisect_right(heights, reach[1])
+    tones: list[FigureTone] = []
+    reached: list[int] = []
+    while len(tones) < count:
+        more = count - len(tones)
+        if rising:
+            first = max(bisect_right(heights, before), below)
+            run = slice(first, min(first + more, beyond))
+        else:
+            first = min(bisect_left(heights, before), beyond) - 1
+            run = slice(first, max(first - more, below - 1, 0), -1)
+        rising = rising if ladder[run] else not rising
+        tones += ladder[run]
+        reached += heights[run]
+        before = reached[-1] if reached else before
+    return tones, reached, rising
+
+
+def notes_under(pace: Pace, start: Fraction, length: Fraction) -> int:
     """How many notes begin under a chord."""
-    if rhythm is None:
-        return max(1, -int(-length // note_value(recipe)))
-    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, rhythm_notes(rhythm, start)))
+    if pace.rhythm is None:
+        return max(1, -int(-length // pace.value))
+    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, rhythm_notes(pace.rhythm, start)))

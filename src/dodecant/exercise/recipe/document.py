@@ -6,13 +6,15 @@ from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.recipe.cell import parse_cell
 from dodecant.exercise.recipe.companions import AnyCompanion
 from dodecant.exercise.recipe.courses import AnyCourse, PlainCourse
 from dodecant.exercise.recipe.enclosures import Enclosure
+from dodecant.exercise.recipe.etude.etude import Etude
+from dodecant.exercise.recipe.etude.rules import MOST_RULES, Rule
 from dodecant.exercise.recipe.figures import AnyFigure, Run, Surrounding
 from dodecant.exercise.recipe.ladders import AnyLadder, ScaleLadder
-from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, readable, refused
+from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, refused
+from dodecant.exercise.recipe.path import Path
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.sounds import ChangesSounds, OneSound, Sounds
@@ -25,47 +27,6 @@ FORMAT: Final = "dodecant-recipe"
 VERSION: Final = 2
 
 
-class PathEnd(Part):
-    """A step of the sound (1 to 7) in an octave of the path (1 is the first)."""
-
-    step: Annotated[int, Field(ge=1, le=7)] = 1
-    octave: Annotated[int, Field(ge=1, le=8)] = 1
-
-
-class Path(Part):
-    """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
-
-    `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-    on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
-    or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-    as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
-    the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
-    `closing_down` after the way down.
-    """
-
-    span: Literal["ends", "range", "once"] = "ends"
-    overshoot: bool = False
-    pause: bool = False
-    close: Literal["none", "turn", "mirrored-turn", "own"] = "none"
-    closing_up: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 3 2 1"
-    closing_down: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 7- 2 1"
-    low: PathEnd = PathEnd()
-    high: PathEnd = PathEnd(octave=2)
-    direction: Literal["up", "down", "up-and-back", "down-and-back", "round", "round-down"] = "up-and-back"
-    by: Literal["step", "skip", "third"] = "step"
-
-    @model_validator(mode="after")
-    def _rises(self) -> Self:
-        if (self.high.octave, self.high.step) <= (self.low.octave, self.low.step):
-            raise refused(
-                MusicError(
-                    "The path's upper end must lie above its lower end.",
-                    cure="Raise the upper end by a step or an octave.",
-                )
-            )
-        return self
-
-
 Weight = Annotated[int, Field(ge=0, le=10)]
 
 
@@ -75,12 +36,14 @@ class Joins(Part):
     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
     the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
-    on the chord's first beat, edge of the range; the line with the least cost is taken.
+    on the chord's first beat, edge of the range; the line with the least cost is taken. Rules and etudes are joined for
+    each of the `keys` by itself, or the same line is carried to every key.
     """
 
     begin: Literal["path", "any"] = "path"
     direction: Literal["path", "either"] = "path"
     leftover: Literal["cut", "held"] = "cut"
+    keys: Literal["each", "same"] = "each"
     leap: Weight = 2
     repeat: Weight = 3
     direction_change: Weight = 1
@@ -144,7 +107,8 @@ class Player(Part):
 
 class Spelling(Part):
     """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-    whether note values have their American or their British names, and remarks stand on the printed page too.
+    whether note values have their American or their British names, remarks stand on the printed page too, and the names
+    of rules over the line.
     """
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
@@ -154,11 +118,13 @@ class Spelling(Part):
     cautionary: bool = True
     values: Literal["american", "british"] = "american"
     remarks_on_page: bool = False
+    rules: bool = True
 
 
 class Recipe(Part):
     """The whole recipe, version 2. One of the companions may be written; the others only sound.
 
+    Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
     `outer` is the route that changes least often; the note values of a route change within the two others, between
     them, or outside both (`values_turn`).
     """
@@ -173,6 +139,8 @@ class Recipe(Part):
     course: AnyCourse = PlainCourse()
     path: Path = Path()
     joins: Joins = Joins()
+    rules: Annotated[tuple[Rule, ...], Field(max_length=MOST_RULES)] = ()
+    etude: Etude | None = None
     placement: Placement = Placement()
     companions: Annotated[tuple[AnyCompanion, ...], Field(max_length=3)] = ()
     keys: KeyRoute = KeyRoute()
@@ -192,6 +160,16 @@ class Recipe(Part):
     def over_changes(self) -> ChangesSounds | None:
         """The progression it runs over, if any."""
         return self.sounds if isinstance(self.sounds, ChangesSounds) else None
+
+    @property
+    def ruled(self) -> bool:
+        """Whether something else than its figure may play over changes, or one line is carried to every key."""
+        return self.over_changes is not None and bool(self.rules or self.etude or self.joins.keys == "same")
+
+    @property
+    def explains_joins(self) -> bool:
+        """Whether a line goes over from chord to chord for reasons one can ask for."""
+        return self.over_changes is not None and (self.ruled or self.figure.explains_joins)
 
     def takes(self, part: Surrounding) -> bool:
         """Whether a part means something to its figure over its sounds."""

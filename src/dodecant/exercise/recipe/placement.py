@@ -17,26 +17,34 @@ OF_EIGHTHS: frozenset[NoteValue] = frozenset({"quarter", "eighth", "sixteenth"})
 MOST_BARS = 4
 
 
-def check_rhythm(text: str, value: NoteValue, metre_name: MetreName) -> None:
-    """Raise a problem for slots that do not fill one to four bars, or divide what the metre does not."""
-    metre, slots = Metre.parse(metre_name), read_slots(text)
-    if metre.unit == 8 and ("(" in slots or value not in OF_EIGHTHS):
-        cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
-        raise refused(MusicError(f"In {metre_name} beats are not divided so.", cure=cure))
-    if not slots:
-        return
+def rhythm_fault(text: str, value: NoteValue, metre: Metre) -> MusicError | None:
+    """What is wrong with slots that do not fill one to four bars, or divide what the metre does not."""
     try:
+        slots = read_slots(text)
+        if metre.unit == 8 and ("(" in slots or value not in OF_EIGHTHS):
+            cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
+            return MusicError(f"In {metre.text} beats are not divided so.", cure=cure)
+        if not slots:
+            return None
         length = rhythm_of(slots, value).length
     except MusicError as error:
-        raise refused(error) from None
+        return error
     if length % metre.quarters:
         in_bar = metre.quarters / BEATS[value]
         bars = f"{in_bar} or {2 * in_bar}" if in_bar.denominator == 1 else f"{2 * in_bar}"
         count = sum(slots.count(sign) for sign in "srh")
         cure = f"Write {bars} slots, or choose another note value."
-        raise refused(MusicError(f"{count} slots do not fill bars of {metre_name}.", cure=cure))
+        return MusicError(f"{count} slots do not fill bars of {metre.text}.", cure=cure)
     if length > MOST_BARS * metre.quarters:
-        raise refused(MusicError("The rhythm is longer than four bars.", cure="Shorten it."))
+        return MusicError("The rhythm is longer than four bars.", cure="Shorten it.")
+    return None
+
+
+def check_rhythm(text: str, value: NoteValue, metre: MetreName) -> None:
+    """Raise a problem for a rhythm that has a fault."""
+    fault = rhythm_fault(text, value, Metre.parse(metre))
+    if fault is not None:
+        raise refused(fault)
 
 
 class OwnRhythm(Part):

@@ -32,6 +32,14 @@ class Timing(NamedTuple):
 PLAIN = Timing()
 
 
+class Pace(NamedTuple):
+    """How notes follow each other: beats in a note value, and a rhythm they fill, `anew` at each figure."""
+
+    value: Fraction
+    rhythm: Rhythm | None = None
+    anew: bool = False
+
+
 def note_value(recipe: Recipe) -> Fraction:
     """Beats in one note value of a recipe; one, where its figure counts beats."""
     return Fraction(1) if recipe.figure.counts_beats else BEATS[recipe.placement.value]

@@ -153,6 +153,34 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "path": ("the path's own", ""),
         "either": ("whichever joins best", "in either direction"),
     },
+    "Joins.keys": {
+        "each": ("for each key by itself", ""),
+        "same": ("once, the same line in every key", "the same in every key"),
+    },
+    "Where.role": {
+        "any": ("any chord", "chord"),
+        "dominant": ("any dominant", "dominant"),
+        "dominant-to-major": ("a dominant that resolves to major", "dominant that resolves to major"),
+        "dominant-to-minor": ("a dominant that resolves to minor", "dominant that resolves to minor"),
+        "tonic": ("a tonic", "tonic"),
+        "tonic-major": ("a major tonic", "major tonic"),
+        "tonic-minor": ("a minor tonic", "minor tonic"),
+    },
+    "Where.quality": {
+        "any": "any quality",
+        "major": "major",
+        "minor": "minor",
+        "dominant": "dominant",
+        "half-diminished": "half-diminished",
+        "diminished": "diminished",
+        "sus": "suspended",
+        "minor-major": "minor-major",
+        "augmented": "augmented",
+    },
+    "Where.phrase": {0: "no phrase", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
+    "Etude.every": {1: "every bar", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
+    "Etude.rest": {"own": "the line of the recipe", "open": "open bars"},
+    "Etude.breath": {0: "nowhere", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
     "Joins.leftover": {
         "cut": ("is cut off", ""),
         "held": ("is left out, the note before it held", "whole figures only"),
@@ -277,6 +305,11 @@ WEIGHTS: Final[Mapping[str, WeightWords]] = {
 COSTS: Final[Mapping[str, str]] = {
     **{name: words.cost for name, words in WEIGHTS.items()},
     "motion": "half steps moved",
+    "shape": "shape of the etude",
+    "variety": "played a short while ago",
+    "density": "too dense or too calm here",
+    "dice": "dice",
+    "missed": "no piece here",
 }
 
 

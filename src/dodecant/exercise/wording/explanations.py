@@ -39,7 +39,7 @@ def example(recipe: Recipe, phrase: PhraseId) -> Recipe | None:
     >>> example(Recipe(tempo=60), "tempo") is None
     True
     """
-    if phrase in ("keys", "outer", "player", "tempo", "joins", "companions"):
+    if phrase in ("keys", "outer", "player", "tempo", "joins", "companions", "rules", "etude"):
         return None
     document = recipe.model_dump(mode="json")
     short: dict[str, Any] = {part: document[part] for part in ("player", "spelling", "numbers", "placement")}

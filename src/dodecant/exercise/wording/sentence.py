@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from dodecant.exercise.recipe.courses import PlainCourse
-from dodecant.exercise.recipe.document import Path, Recipe
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import with_signs
+from dodecant.exercise.recipe.path import Path
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.exercise.routes.stops import Stop
@@ -15,6 +16,7 @@ from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_text
 from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.wording.placement import placement_text
+from dodecant.exercise.wording.rules import etude_text, rule_text
 from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour
@@ -25,6 +27,8 @@ from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.scale import ScaleCatalogue
 
 PhraseId = Literal[
+    "rules",
+    "etude",
     "figure",
     "ladder",
     "enclosure",
@@ -43,23 +47,19 @@ PhraseId = Literal[
 
 @dataclass(frozen=True, slots=True)
 class Phrase:
-    """A part of the sentence: the words that lead to it and its own text."""
+    """A part of the sentence: the words that lead to it and its own text; of several of a kind its `place`."""
 
     id: PhraseId
     lead: str
     text: str
+    place: int | None = None
 
 
 def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
     """The phrases in reading order; `sentence_text` joins them."""
-    about = _about_the_figure(recipe)
     path = [Phrase("path", ",", _path(recipe.path))] if recipe.takes("path") else []
-    ends_with_comma = bool(about) and about[-1].lead.startswith(",")
-    through = ", through" if ends_with_comma or FIGURES_SAID[type(recipe.figure)].comma else "through"
     phrases = [
-        Phrase("figure", "Take", figure_text(recipe, first)),
-        *about,
-        Phrase("sounds", through, _sounds(recipe, first, scales)),
+        *(_what_is_played_where(recipe, first, scales) or _what_is_played(recipe, first, scales)),
         *path,
         *_joins(recipe),
         Phrase("placement", ", in", placement_text(recipe)),
@@ -73,6 +73,33 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
         *([Phrase("companions", ", with", companions_text(recipe.companions))] if recipe.companions else []),
         Phrase("tempo", ", at", _tempo(recipe)),
     )
+
+
+def _what_is_played(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> list[Phrase]:
+    """'Take 1 2 3 5 through C Ionian'."""
+    about = _about_the_figure(recipe)
+    ends_with_comma = bool(about) and about[-1].lead.startswith(",")
+    through = ", through" if ends_with_comma or FIGURES_SAID[type(recipe.figure)].comma else "through"
+    sounds = Phrase("sounds", through, _sounds(recipe, first, scales))
+    return [Phrase("figure", "Take", figure_text(recipe, first)), *about, sounds]
+
+
+def _what_is_played_where(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> list[Phrase]:
+    """'Over Ticket Hall Blues take 1 2 3 5 on every II, and an unbroken line elsewhere'; nothing without rules."""
+    if recipe.over_changes is None or not (recipe.rules or recipe.etude):
+        return []
+    sounds = _sounds(recipe, first, scales).removeprefix("the changes of ")
+    parts = [
+        Phrase("rules", ",", rule_text(rule, recipe, first, scales), number) for number, rule in enumerate(recipe.rules)
+    ]
+    if recipe.etude is not None:
+        parts.append(Phrase("etude", ",", etude_text(recipe.etude)))
+    parts[0] = replace(parts[0], lead=", take")
+    found = [Phrase("sounds", "Over", sounds), *parts]
+    if recipe.etude is not None and recipe.etude.rest == "open":
+        return [*found, Phrase("figure", ", and", "open bars elsewhere")]
+    *own, last = [Phrase("figure", ", and", figure_text(recipe, first)), *_about_the_figure(recipe)]
+    return [*found, *own, replace(last, text=f"{last.text} elsewhere")]
 
 
 def sentence_text(phrases: tuple[Phrase, ...]) -> str:

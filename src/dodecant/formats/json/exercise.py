@@ -10,6 +10,7 @@ from typing_extensions import TypedDict
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.harmony.what_holds import rules_over
 from dodecant.exercise.notation.score import CompanionPart, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Placement
@@ -85,10 +86,14 @@ class CompanionOut(TypedDict):
 
 
 class ChordOverOut(TypedDict):
-    """A chord over a strip and the beat it comes on, as an exact fraction."""
+    """A chord over a strip and the beat it comes on, as an exact fraction; its number as written, and the rule that
+    holds there (from 0).
+    """
 
     start: str
     symbol: str
+    number: int | None
+    rule: int | None
 
 
 class PassageOut(TypedDict):
@@ -120,11 +125,12 @@ class StripOut(TypedDict):
 
 
 class PhraseOut(TypedDict):
-    """A phrase of the sentence."""
+    """A phrase of the sentence; of several of a kind its `place`."""
 
     id: PhraseId
     lead: str
     text: str
+    place: int | None
 
 
 class CureOut(TypedDict):
@@ -173,9 +179,12 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
     return ExerciseOut(
         recipe=exercise.recipe,
         key_names=list(twelve_names(exercise.recipe, exercise.instrument, exercise.strips[0].stop.written.scale)),
-        explains_joins=exercise.recipe.over_changes is not None and exercise.recipe.figure.explains_joins,
+        explains_joins=exercise.recipe.explains_joins,
         sentence=sentence_text(exercise.sentence),
-        phrases=[PhraseOut(id=phrase.id, lead=phrase.lead, text=phrase.text) for phrase in exercise.sentence],
+        phrases=[
+            PhraseOut(id=phrase.id, lead=phrase.lead, text=phrase.text, place=phrase.place)
+            for phrase in exercise.sentence
+        ],
         metre=exercise.metre.text,
         bar=float(exercise.metre.quarters),
         pulse=float(exercise.metre.pulse),
@@ -235,12 +244,21 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         played=[PassageOut(start=float(start), end=float(end)) for start, end in strip.played],
         companions=[_companion(one, sounding) for one in strip.companions],
         chords=[
-            ChordOverOut(start=str(over.start), symbol=print_chord(over.chord))
-            for over in strip.stop.chords_written
+            ChordOverOut(start=str(over.start), symbol=print_chord(over.chord), number=number, rule=rule)
+            for over, (number, rule) in zip(strip.stop.chords_written, _rules(exercise, strip), strict=True)
             if over.sound
         ],
         bars=[BarOut(number=number, notes=notes) for number, notes in enumerate(bars, start=1)],
     )
+
+
+def _rules(exercise: Exercise, strip: Strip) -> list[tuple[int | None, int | None]]:
+    """For every chord its number as written, and the rule that holds there."""
+    timeline, rules = strip.stop.timeline, exercise.recipe.rules
+    if timeline is None:
+        return [(None, None)] * len(strip.stop.chords_written)
+    held = rules_over(timeline, tuple(rule.where for rule in rules)) if rules else (None,) * len(timeline.due)
+    return [(due.number, rule) for due, rule in zip(timeline.due, held, strict=True)]
 
 
 def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _SwungTime) -> NoteOut:

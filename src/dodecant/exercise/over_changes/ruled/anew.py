@@ -1,0 +1,76 @@
+"""Ways of a figure that begins anew on each chord, as it is or upside down."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from functools import cached_property, partial
+
+from dodecant.exercise.harmony.timeline import Sound, TimedChord
+from dodecant.exercise.melody.line import Segment, Shape, Tones
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.over_changes.anew_on_each_chord import Choice, LinesAnewOnEachChord, Shapes, shape_of
+from dodecant.exercise.over_changes.ruled.mirror import upside_down
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, pace_of
+from dodecant.exercise.routes.stops import Stop
+from dodecant.music.core.chord import Chord
+
+
+class AnewWays:
+    """The figure's shapes in every octave of the reach, over the one chord of the passage."""
+
+    def __init__(self, work: LineWork, *, mirrored: bool = False) -> None:
+        self._lines = _MirroredLines(work) if mirrored else LinesAnewOnEachChord(work)
+        self._pace = pace_of(work)
+        self.missing: dict[str, tuple[int, ...]] = {}
+
+    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+        """See `WaysOver`; chords of one passage are one chord that lasts."""
+        over, heard = (_as_one(chords, passage) for chords in (stop.chords_written, stop.chords_sounding))
+        if over.sound is None or over.chord is None or over.length <= 0:
+            return ()
+        choices, lacking = self._lines.choices_under(stop, passage.chords.start, over, begins=passage.begins)
+        if lacking:
+            self.missing[over.sound.text] = lacking
+        up = over.sound.above_c
+        return [
+            Way(
+                choice.candidate,
+                choice.shape.tones.high + up + 12 * (choice.shift or 0),
+                partial(self._segments, over, heard, choice),
+            )
+            for choice in choices
+        ]
+
+    def _segments(self, over: TimedChord, heard: TimedChord, choice: Choice) -> tuple[Segment, ...]:
+        return (replace(self._lines.segment(over, heard, choice), pace=self._pace),)
+
+
+def _as_one(chords: Sequence[TimedChord], passage: Passage) -> TimedChord:
+    """The chords of a passage as one that lasts as long, but for the breath at its end."""
+    first, last = chords[passage.chords.start], chords[passage.chords[-1]]
+    return first._replace(length=last.start + last.length - first.start - passage.breathes)
+
+
+class _MirroredLines(LinesAnewOnEachChord):
+    """The same figure with each of its shapes upside down."""
+
+    def under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> Shapes:
+        """As above, mirrored; worked out once for all keys."""
+        plain = super().under(stop, number, over, sound, chord)
+        key = (stop.timeline, number, over.length)
+        found = self._turned.get(key)
+        if found is None or found[0] is not plain:
+            found = self._turned[key] = plain, plain._replace(shapes=list(self._mirrored(plain, sound, chord)))
+        return found[1]
+
+    @cached_property
+    def _turned(self) -> dict[object, tuple[Shapes, Shapes]]:
+        return {}
+
+    def _mirrored(self, plain: Shapes, sound: Sound, chord: Chord) -> Iterator[Shape]:
+        above_root, maker = sound.above_c - chord.root.pitch_class, plain.on_scale.figures[0].maker
+        for shape in plain.shapes:
+            turned = shape_of(Tones.of(upside_down(shape.tones.all, maker)), above_root, chord)
+            if turned is not None:
+                yield turned

@@ -1,0 +1,241 @@
+"""Lines in which each chord has a figure of its own: one line still, joined at the least cost through the form."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import pairwise
+from typing import NamedTuple
+
+from dodecant.exercise.harmony.timeline import Timeline
+from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment
+from dodecant.exercise.over_changes.anticipation import with_chords_early
+from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates
+from dodecant.exercise.over_changes.leading import cut_short, leading_into, led_across
+from dodecant.exercise.over_changes.ruled.anew import AnewWays
+from dodecant.exercise.over_changes.ruled.guides import GuideWays
+from dodecant.exercise.over_changes.ruled.licks import LickWays
+from dodecant.exercise.over_changes.ruled.shape import Shaper
+from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver, pace_of
+from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays, passages_of
+from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.range import chosen_shift
+
+_HALF = 6  # half steps: the farthest way to any key
+
+
+@dataclass(frozen=True)
+class RuledPlan:
+    """The passages that sound, the ways over each, and the number of the one that is taken."""
+
+    passages: tuple[Passage, ...]
+    ways: tuple[tuple[Way, ...], ...]
+    taken: tuple[int, ...]
+
+    @property
+    def steps(self) -> list[list[Candidate]]:
+        """The candidates of all ways."""
+        return [[way.candidate for way in step] for step in self.ways]
+
+
+class _Placed(NamedTuple):
+    """A segment, what it plays and the chord it lies under, by their numbers."""
+
+    segment: Segment
+    plays: int
+    chord: int
+
+
+class RuledLines:
+    """A line builder for recipes with rules, or with an etude."""
+
+    def __init__(self, what: WhatPlays) -> None:
+        self.what = what
+        self._found: dict[int, WaysOver] = {}
+        self._shaper = Shaper(what.recipe.etude, what.player.reach, what.metre)
+        self._at_home: dict[Timeline, list[_Placed]] = {}
+
+    def line(self, stop: Stop) -> Line:
+        """The line of one stop, which knows what plays; raises RecipeError where there is nothing to play."""
+        stop = with_chords_early(self.what.recipe, stop)
+        if self.what.recipe.joins.keys == "same":
+            return self._written(stop, self._carried(stop))
+        return self._written(stop, self._placed(stop, self.plan(stop)))
+
+    def plan(self, stop: Stop) -> RuledPlan:
+        """Every way there is over every passage, and the best through all of them."""
+        passages: list[Passage] = []
+        ways: list[tuple[Way, ...]] = []
+        for known in self._found.values():
+            if isinstance(known, AnewWays):
+                known.missing.clear()  # it is told for each key
+        for passage in passages_of(self.what, stop):
+            playing = self.what.all[passage.plays]
+            if playing.silent:
+                continue
+            here = self.ways(stop, passage._replace(begins=not passages))
+            if here:
+                passages.append(passage)
+                ways.append(tuple(here))
+        if not passages:
+            message = "Every bar is left open." if any(over.sound for over in stop.chords_written) else _NO_CHORD
+            where = "/rules" if message != _NO_CHORD else "/sounds/changes/text"
+            raise RecipeError([Problem(where, message, "Let something be played over a chord.")])
+        steps = [[way.candidate for way in step] for step in ways]
+        taken = cheapest_candidates(steps, self.what.recipe.joins)
+        return RuledPlan(tuple(passages), tuple(ways), tuple(taken))
+
+    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+        """The ways over one passage, with what the shape of an etude makes of them."""
+        if passage.plays not in self._found:
+            self._found[passage.plays] = _ways_of(self.what.all[passage.plays])
+        found = self._found[passage.plays].ways(stop if passage.plays == 0 else replace(stop, figure=None), passage)
+        return self._shaper.shaped(found, stop, passage)
+
+    def _placed(self, stop: Stop, plan: RuledPlan) -> list[_Placed]:
+        """The segments of the ways that are taken; what begins before its chord cuts the one before short."""
+        found: list[_Placed] = []
+        for passage, ways, number in zip(plan.passages, plan.ways, plan.taken, strict=True):
+            for segment in ways[number].build():
+                while found and segment.start < _end(found[-1].segment):
+                    before = found.pop()
+                    if before.segment.start < segment.start:
+                        pace = pace_of(self.what.all[before.plays].work)
+                        found.append(before._replace(segment=cut_short(before.segment, segment.start, pace)))
+                        break
+                found.append(_Placed(segment, passage.plays, _chord_of(stop, passage, segment)))
+        return self._led(found)
+
+    def _led(self, placed: Sequence[_Placed]) -> list[_Placed]:
+        """With what leads into the first tone of what comes next: its own enclosure, else that of the one before."""
+        found: list[_Placed] = []
+        for here, after in pairwise([*placed, None]):
+            assert here is not None  # noqa: S101 - only the last is none
+            work = self.what.all[here.plays].work
+            if after is None or not here.segment.tones or not after.segment.tones or work.recipe.figure.brings_rhythm:
+                found.append(here)
+                continue
+            for recipe in (self.what.all[after.plays].work.recipe, work.recipe):
+                if recipe.enclosure is not None:
+                    notes = leading_into(recipe.enclosure, here.segment, after.segment)
+                    led = led_across(here.segment, notes, pace_of(work), self.what.player.widest)
+                    found += [here._replace(segment=segment) for segment in led]
+                    break
+            else:
+                found.append(here)
+        return found
+
+    def _written(self, stop: Stop, placed: Sequence[_Placed]) -> Line:
+        """The line of all segments, with silence where nothing is played."""
+        assert stop.timeline is not None  # noqa: S101 - over changes there is one
+        segments = [one.segment for one in placed]
+        under = {one.chord for one in placed}
+        silent = [
+            Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length)
+            for number, over in enumerate(stop.chords_written)
+            if number not in under and all(not (one.start <= over.start < _end(one)) for one in segments)
+        ]
+        opened = tuple(
+            (over.start, over.start + over.length)
+            for over, number in zip(stop.chords_written, stop.timeline.plays, strict=True)
+            if over.sound is not None and self.what.all[number].silent
+        )
+        fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
+        every = sorted([*segments, *silent], key=lambda segment: segment.start)
+        own, in_rules = self._missing()
+        numbers = dict.fromkeys(number for lacking in own.values() for number in lacking)
+        return Line(
+            tuple(every),
+            fitted_by,
+            tuple(numbers),
+            ", ".join(own),
+            open=opened,
+            missing_in_rules=in_rules,
+        )
+
+    def _missing(self) -> tuple[dict[str, tuple[int, ...]], tuple[tuple[int, tuple[int, ...], str], ...]]:
+        """The numbers that sounds lack: under the recipe's own figure, and under rules."""
+        own: dict[str, tuple[int, ...]] = {}
+        in_rules = []
+        for number, ways in self._found.items():
+            lacking = ways.missing if isinstance(ways, AnewWays) else {}
+            rule = self.what.all[number].rule
+            if rule is None and self.what.all[number].piece is None:
+                own |= lacking
+            elif rule is not None and lacking:
+                numbers = dict.fromkeys(one for several in lacking.values() for one in several)
+                in_rules.append((rule, tuple(numbers), ", ".join(lacking)))
+        return own, tuple(in_rules)
+
+    def _carried(self, stop: Stop) -> list[_Placed]:
+        """The line of the key the changes are written in, carried to the stop's key and put in reach."""
+        assert stop.timeline is not None  # noqa: S101 - over changes there is one
+        home = with_chords_early(self.what.recipe, at_home(stop))
+        if stop.timeline not in self._at_home:
+            self._at_home[stop.timeline] = self._placed(home, self.plan(home))
+        placed = self._at_home[stop.timeline]
+        up = _up(home, stop)
+        moved = [one._replace(segment=_moved(one, stop, up)) for one in placed]
+        player = self.what.player
+        line = Line(tuple(one.segment for one in moved))
+        if player.reach.holds(*line.span):
+            return moved
+        for reach in (player.reach, player.widest):
+            shift = chosen_shift(*line.span, reach, player.tessitura)
+            if shift is not None:
+                segments = line.moved(shift).segments
+                return [one._replace(segment=segment) for one, segment in zip(moved, segments, strict=True)]
+        segments = line.folded(player.widest).segments
+        return [one._replace(segment=segment) for one, segment in zip(moved, segments, strict=True)]
+
+
+_NO_CHORD = "There is no chord to play over."
+
+
+def _ways_of(playing: Playing) -> WaysOver:
+    """What finds the ways of one thing that is played; an unbroken line goes either way and has no upside down."""
+    figure = playing.work.recipe.figure
+    if isinstance(figure, Unbroken):
+        return UnbrokenWays(playing.work)
+    if isinstance(figure, GuideTones):
+        return GuideWays(playing.work)
+    if isinstance(figure, OwnLick):
+        return LickWays(playing.work, mirrored=playing.mirrored)
+    return AnewWays(playing.work, mirrored=playing.mirrored)
+
+
+def at_home(stop: Stop) -> Stop:
+    """The stop in the key its changes are written in."""
+    assert stop.timeline is not None  # noqa: S101 - over changes there is one
+    tonic = stop.timeline.harmony.changes.key.tonic
+    sound = replace(stop.written, tonic=tonic)
+    chords = stop.timeline.in_home_key
+    return replace(stop, written=sound, sounding=sound, chords_written=chords, chords_sounding=chords)
+
+
+def _up(home: Stop, stop: Stop) -> int:
+    """How many half steps the stop's key lies above home: at most six either way."""
+    return (stop.written.above_c - home.written.above_c + _HALF) % 12 - _HALF
+
+
+def _moved(placed: _Placed, stop: Stop, up: int) -> Segment:
+    """A segment of the home key under its chord in the stop's key."""
+    segment = placed.segment
+    over, heard = stop.chords_written[placed.chord], stop.chords_sounding[placed.chord]
+    assert over.sound is not None and heard.sound is not None  # noqa: S101, PT018 - it sounds at home too
+    shift = segment.shift + (segment.written.above_c + up - over.sound.above_c) // 12
+    return replace(segment, written=over.sound, sounding=heard.sound, chord=over.chord, shift=shift)
+
+
+def _end(segment: Segment) -> Fraction:
+    return segment.start + (segment.length or 0)
+
+
+def _chord_of(stop: Stop, passage: Passage, segment: Segment) -> int:
+    """The chord a segment lies under; a pickup belongs to the first of its passage."""
+    under = [number for number in passage.chords if stop.chords_written[number].start <= segment.start]
+    return under[-1] if under else passage.chords.start

@@ -1,0 +1,53 @@
+"""Ways over a passage: every way to play what is asked over some chords in a row, with what its joins depend on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from fractions import Fraction
+from typing import NamedTuple, Protocol
+
+from dodecant.exercise.melody.line import Segment
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.over_changes.joining import Candidate
+from dodecant.exercise.rhythm.timing import Pace, note_value, rhythm_in
+from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.profile import Reach
+
+
+class Passage(NamedTuple):
+    """Chords in a row (by their numbers in a stop) under which one thing is played, by its number.
+
+    `begins` tells that nothing sounded before; `breathes` how many beats at its end are silent.
+    """
+
+    plays: int
+    chords: range
+    begins: bool = False
+    breathes: Fraction = Fraction(0)
+
+
+class Way(NamedTuple):
+    """One way over a passage: what its joins depend on, its highest note (MIDI), and its segments when asked for."""
+
+    candidate: Candidate
+    top: int
+    build: Callable[[], tuple[Segment, ...]]
+
+
+class WaysOver(Protocol):
+    """Finds the ways over any passage that something is played on."""
+
+    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+        """Every way, the plainest first; none where nothing can sound."""
+
+
+def pace_of(work: LineWork) -> Pace:
+    """How the notes of a recipe follow each other."""
+    recipe = work.recipe
+    return Pace(note_value(recipe), rhythm_in(recipe), recipe.placement.rhythm_restarts == "each-figure")
+
+
+def beyond(low: int, high: int, reach: Reach) -> int:
+    """How many half steps a span lies in the lowest or highest eighth of a reach."""
+    edge = (reach.high.midi - reach.low.midi) // 8
+    return max(0, reach.low.midi + edge - low) + max(0, high - reach.high.midi + edge)

@@ -1,0 +1,200 @@
+"""What is played over changes: the recipe's own figure, what its rules say, the pieces of an etude; and where."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from typing import Any
+
+from dodecant.exercise.harmony.timeline import Timeline, chords_in_key
+from dodecant.exercise.harmony.what_holds import rules_over, with_sounds
+from dodecant.exercise.melody.lick import read_against
+from dodecant.exercise.melody.line_builder import LineWork
+from dodecant.exercise.over_changes.ruled.ways import Passage
+from dodecant.exercise.recipe.changes_document import SoundChoice
+from dodecant.exercise.recipe.courses import PlainCourse
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.etude.rules import Play, WhatPart
+from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
+from dodecant.exercise.recipe.placement import rhythm_fault
+from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
+from dodecant.exercise.routes.stops import Stop
+from dodecant.music.core.metre import Metre
+from dodecant.music.scales.scale import ScaleCatalogue
+
+
+@dataclass(frozen=True, eq=False)
+class Playing:
+    """One thing that is played somewhere, and the rule or the piece (by its number) it comes from.
+
+    `silent` it is left open; `mirrored` upside down. Under a piece, which `lasts`, several chords that are the same are
+    one; `runs_on`: its passages go from chord to chord.
+    """
+
+    work: LineWork
+    scale: SoundChoice | None = None
+    silent: bool = False
+    mirrored: bool = False
+    lasts: bool = False
+    rule: int | None = None
+    piece: int | None = None
+
+    @property
+    def runs_on(self) -> bool:
+        """Whether its passages go from chord to chord."""
+        return self.lasts or isinstance(self.work.recipe.figure, Unbroken | GuideTones | OwnLick)
+
+
+Composer = Callable[["WhatPlays", Timeline, Sequence[int]], Sequence[int]]
+
+
+class WhatPlays:
+    """All that a recipe has played, by number; 0 is its own figure. A timeline learns what plays over each chord."""
+
+    def __init__(
+        self, work: LineWork, catalogue: ScaleCatalogue, metre: Metre, composer: Composer | None = None
+    ) -> None:
+        recipe = work.recipe
+        self.recipe, self.player, self.metre = recipe, work.player, metre
+        self._catalogue, self._composer = catalogue, composer
+        open_rest = recipe.etude is not None and recipe.etude.rest == "open"
+        enclosure = recipe.enclosure if recipe.takes("enclosure") else None
+        own = replace(work, recipe=recipe.model_copy(update={"rules": (), "etude": None, "enclosure": enclosure}))
+        self.all: list[Playing] = [Playing(own, silent=open_rest)]
+        for number, rule in enumerate(recipe.rules):
+            self.all.append(self._playing(rule.what, f"/rules/{number}/what", rule=number))
+        self.pieces: list[Playing] = []
+        for number, piece in enumerate(recipe.etude.pieces if recipe.etude else ()):
+            playing = self._playing(piece.what, f"/etude/pieces/{number}/what", piece=number)
+            self.pieces.append(replace(playing, lasts=not isinstance(piece.what.figure, OwnLick)))
+        self._mirrors: dict[int, int] = {}
+        self._over: dict[Timeline, Timeline] = {}
+
+    def stop(self, stop: Stop) -> Stop:
+        """A stop that knows what plays over each chord, with the sounds that rules and pieces bring."""
+        if stop.timeline is None or stop.timeline.plays:
+            return stop
+        timeline = self._over.get(stop.timeline)
+        if timeline is None:
+            timeline = self._over[stop.timeline] = self._with_plays(stop.timeline)
+        read, heard = (chords_in_key(timeline, sound.tonic) for sound in (stop.written, stop.sounding))
+        return replace(stop, timeline=timeline, chords_written=read, chords_sounding=heard)
+
+    def add(self, playing: Playing) -> int:
+        """One more that is played; its number."""
+        self.all.append(playing)
+        return len(self.all) - 1
+
+    def sounds_of(self, timeline: Timeline, plays: Sequence[int]) -> Timeline:
+        """The timeline with what plays, and the sounds that brings."""
+        return with_sounds(timeline, plays, [one.scale for one in self.all], self._catalogue)
+
+    def _with_plays(self, timeline: Timeline) -> Timeline:
+        held = rules_over(timeline, tuple(rule.where for rule in self.recipe.rules))
+        plays: list[int] = [0 if rule is None else rule + 1 for rule in held]
+        if self._composer is not None:
+            plays = list(self._composer(self, timeline, plays))
+        return self.sounds_of(timeline, self._with_mirrors(timeline, plays))
+
+    def _with_mirrors(self, timeline: Timeline, plays: Sequence[int]) -> list[int]:
+        """What goes on upside down is what was played on the chord before."""
+        found: list[int] = []
+        before = 0
+        for due, number in zip(timeline.due, plays, strict=True):
+            playing = self.all[number]
+            if playing.mirrored and playing.rule is not None:
+                if before not in self._mirrors:
+                    base = self.all[before]
+                    turned = replace(base, mirrored=not base.mirrored, rule=playing.rule, piece=None)
+                    self._mirrors[before] = self.add(turned)
+                found.append(self._mirrors[before])
+                continue
+            found.append(number)
+            if due.sound is not None and not playing.silent:
+                before = number
+        return found
+
+    def _playing(self, what: WhatPart, pointer: str, *, rule: int | None = None, piece: int | None = None) -> Playing:
+        """What a rule or a piece says, ready to be played; raises RecipeError below the pointer."""
+        if not isinstance(what, Play):
+            return Playing(self.all[0].work, silent=what.silent, mirrored=what.mirrors, rule=rule, piece=piece)
+        recipe = _as_played(self.all[0].work.recipe, what, pointer, self.metre)
+        if recipe.figure.needs_chords_struck and not self.player.instrument.chords:
+            message = f"The {self.player.instrument.name} sounds one note at a time."
+            raise RecipeError([Problem(f"{pointer}/figure/rhythm", message, "Play the tones one after another.")])
+        lick, figure = self.all[0].work.lick, recipe.figure
+        if what.figure is not None and isinstance(figure, OwnLick):
+            exact = not figure.carried_to_fit
+            where = f"{pointer}/figure"
+            lick = read_against(figure.text, figure.over, self.metre, self._catalogue, exact=exact, pointer=where)
+        return Playing(LineWork.of(recipe, self.player, lick), scale=what.scale, rule=rule, piece=piece)
+
+
+def _as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
+    """The recipe as if what a rule says were all of it."""
+    changed: dict[str, Any] = {}
+    if what.figure is not None:
+        orders = what.figure.orders()
+        figure = orders[0][1] if orders else what.figure
+        try:
+            figure.check_metre(metre)
+        except RecipeError as error:
+            problems = [Problem(pointer + one.pointer, one.message, one.cure) for one in error.problems]
+            raise RecipeError(problems) from None
+        changed = {"figure": figure, "ladder": what.ladder, "path": what.path, "course": PlainCourse()}
+        changed["enclosure"] = what.enclosure
+    elif what.enclosure is not None:
+        changed["enclosure"] = what.enclosure
+    if what.value is not None:
+        fault = rhythm_fault(what.slots, what.value, metre)
+        if fault is not None:
+            raise at_field(f"{pointer}/slots" if what.slots else f"{pointer}/value", fault)
+        placement = recipe.placement.model_copy(update={"value": what.value, "slots": what.slots, "route": ()})
+        changed["placement"] = placement
+    return recipe.model_copy(update=changed)
+
+
+def passages_of(what: WhatPlays, stop: Stop) -> list[Passage]:
+    """The passages of a stop: chords in a row under one thing that goes from chord to chord, else one chord each.
+
+    A breath ends one. Chords without a sound are in none.
+    """
+    assert stop.timeline is not None  # noqa: S101 - over changes there is one
+    every = what.recipe.etude.breath * what.metre.quarters if what.recipe.etude else Fraction(0)
+    found: list[Passage] = []
+    breathes: set[int] = set()
+    chords, plays = stop.chords_written, stop.timeline.plays
+    lead_in = stop.timeline.lead_in
+    for number, over in enumerate(chords):
+        end = over.start + over.length - lead_in
+        if every and end > 0 and end % every == 0 and number + 1 < len(chords) and over.length > 1:
+            breathes.add(number)
+    for number, over in enumerate(chords):
+        if over.sound is None or over.chord is None:
+            continue
+        goes_on = (
+            found
+            and found[-1].plays == plays[number]
+            and found[-1].chords.stop == number
+            and number - 1 not in breathes
+            and what.all[plays[number]].runs_on
+            and _together(what.all[plays[number]], stop, number)
+        )
+        if goes_on:
+            found[-1] = found[-1]._replace(chords=range(found[-1].chords.start, number + 1))
+        else:
+            found.append(Passage(plays[number], range(number, number + 1)))
+    return [
+        one._replace(begins=place == 0, breathes=Fraction(one.chords[-1] in breathes))
+        for place, one in enumerate(found)
+    ]
+
+
+def _together(playing: Playing, stop: Stop, number: int) -> bool:
+    """Whether a chord belongs to the passage of the one before: a lick of one chord begins anew on another."""
+    lick = playing.work.lick
+    if lick is None or len(lick.chords) > 1 or not isinstance(playing.work.recipe.figure, OwnLick):
+        return True
+    one, other = stop.chords_written[number - 1], stop.chords_written[number]
+    return (one.chord, one.sound) == (other.chord, other.sound)

@@ -1,0 +1,52 @@
+"""The part of a recipe that says where the line walks."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from dodecant.exercise.recipe.cell import parse_cell
+from dodecant.exercise.recipe.part import Part, readable, refused
+from dodecant.music.core.errors import MusicError
+
+
+class PathEnd(Part):
+    """A step of the sound (1 to 7) in an octave of the path (1 is the first)."""
+
+    step: Annotated[int, Field(ge=1, le=7)] = 1
+    octave: Annotated[int, Field(ge=1, le=8)] = 1
+
+
+class Path(Part):
+    """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
+
+    `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
+    on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
+    or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
+    as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
+    the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
+    `closing_down` after the way down.
+    """
+
+    span: Literal["ends", "range", "once"] = "ends"
+    overshoot: bool = False
+    pause: bool = False
+    close: Literal["none", "turn", "mirrored-turn", "own"] = "none"
+    closing_up: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 3 2 1"
+    closing_down: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 7- 2 1"
+    low: PathEnd = PathEnd()
+    high: PathEnd = PathEnd(octave=2)
+    direction: Literal["up", "down", "up-and-back", "down-and-back", "round", "round-down"] = "up-and-back"
+    by: Literal["step", "skip", "third"] = "step"
+
+    @model_validator(mode="after")
+    def _rises(self) -> Self:
+        if (self.high.octave, self.high.step) <= (self.low.octave, self.low.step):
+            raise refused(
+                MusicError(
+                    "The path's upper end must lie above its lower end.",
+                    cure="Raise the upper end by a step or an octave.",
+                )
+            )
+        return self

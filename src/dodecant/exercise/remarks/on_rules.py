@@ -1,0 +1,46 @@
+"""Rules that never play, and numbers that sounds lack under one."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from dodecant.exercise.harmony.timeline import Timeline
+from dodecant.exercise.harmony.what_holds import rules_over
+from dodecant.exercise.melody.line import Line
+from dodecant.exercise.notation.score import Cure, Remark, Strip
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.etude.rules import Play
+
+
+def remarks_on_rules(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
+    """Each rule that holds nowhere, and how to take it out."""
+    timelines = {strip.stop.timeline for strip in strips if strip.stop.timeline is not None}
+    if not timelines:
+        return
+    places = tuple(rule.where for rule in recipe.rules)
+    plays = {number for timeline in timelines for number in rules_over(timeline, places)}
+    for number in range(len(recipe.rules)):
+        if number not in plays:
+            kept = [rule.model_dump(mode="json") for place, rule in enumerate(recipe.rules) if place != number]
+            cure = Cure("Take the rule out", {"rules": kept})
+            text = f"Rule {number + 1} never plays: {_why(recipe, number, timelines)}."
+            yield Remark("choices", None, f"/rules/{number}/where", text, (cure,))
+
+
+def _why(recipe: Recipe, number: int, timelines: set[Timeline]) -> str:
+    alone = (recipe.rules[number].where,)
+    if any(held is not None for timeline in timelines for held in rules_over(timeline, alone)):
+        return "where it holds, others tell more exactly where, or stand before it"
+    return "these changes have no such chord"
+
+
+def remarks_on_rules_of_line(recipe: Recipe, strip: Strip, line: Line) -> Iterator[Remark]:
+    """Numbers that sounds lack under a rule."""
+    for number, numbers, names in line.missing_in_rules:
+        what = recipe.rules[number].what
+        figure = what.figure if isinstance(what, Play) else None
+        done = {"nearest": "the nearest tone", "chromatic": "the plain number", "drop": "nothing"}
+        lacking = done[figure.instead_of_missing] if figure else done["nearest"]
+        have = "have" if ", " in names else "has"
+        text = f"{names} {have} no {' and '.join(map(str, numbers))}; {lacking} is played in its place."
+        yield Remark("lacks", strip.stop.index, f"/rules/{number}/what/figure/text", text)
