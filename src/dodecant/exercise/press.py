@@ -19,7 +19,8 @@ from dodecant.exercise.over_changes.anew_on_each_chord import LinesAnewOnEachCho
 from dodecant.exercise.over_changes.explain_join import JoinExplanation, explain_join_at, explain_ruled_join
 from dodecant.exercise.over_changes.guide_tones import GuideToneLines
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
-from dodecant.exercise.over_changes.ruled.lines import RuledLines
+from dodecant.exercise.over_changes.ruled.composing import composer
+from dodecant.exercise.over_changes.ruled.lines import RuledLines, narrowed
 from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
 from dodecant.exercise.over_changes.unbroken import UnbrokenLines
 from dodecant.exercise.player import resolved_player
@@ -96,7 +97,7 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     work = LineWork.of(with_value(recipe, places[strip].value), player, lick)
     what = _what_plays(work, tables.scales, metre)
     if what is not None:
-        return explain_ruled_join(RuledLines(what), what.stop(places[strip]), beat)
+        return explain_ruled_join(RuledLines(what, player), what.stop(places[strip]), beat)
     return explain_join_at(work, places[strip], beat)
 
 
@@ -153,7 +154,7 @@ class _StripMaker:
     def __init__(self, work: LineWork, metre: Metre, scales: ScaleCatalogue) -> None:
         self.recipe = work.recipe
         self.what = _what_plays(work, scales, metre)
-        self.lines = _builder(work) if self.what is None else RuledLines(self.what)
+        self.lines = _builder(work) if self.what is None else RuledLines(self.what, work.player)
         self.writer = StripWriter(work.recipe, work.player.instrument, metre)
         self._scales = scales
 
@@ -178,7 +179,11 @@ class _StripMaker:
 def _what_plays(work: LineWork, scales: ScaleCatalogue, metre: Metre) -> WhatPlays | None:
     """What is played where, for a recipe over changes that says so, or takes one line to every key."""
     recipe = work.recipe
-    return WhatPlays(work, scales, metre) if recipe.ruled else None
+    if not recipe.ruled:
+        return None
+    if recipe.one_line_for_all_keys:
+        work = replace(work, player=narrowed(work.player))
+    return WhatPlays(work, scales, metre, composer(scales) if recipe.etude else None)
 
 
 def names_over_the_line(what: WhatPlays, scales: ScaleCatalogue) -> list[str]:

@@ -79,8 +79,9 @@ def _spans(strip: Strip) -> list[TimedChord]:
         sounds = [next(same)[1] for _, same in groupby(stop.chain, key=lambda pair: pair[1])]
         starts = [start for start, _ in strip.labels] or starts
     ends = [*starts[1:], strip.end]
+    chord = stop.in_key.chord[1] if stop.in_key else None
     return [
-        TimedChord(start, end - start, None, sound) for start, end, sound in zip(starts, ends, sounds, strict=False)
+        TimedChord(start, end - start, chord, sound) for start, end, sound in zip(starts, ends, sounds, strict=False)
     ]
 
 

@@ -97,7 +97,7 @@ class RecipeOnScale:
     def __init__(
         self, recipe: Recipe, lick: Lick | None, sound: Scale, shape: FigurePart, room: MidiRange | None
     ) -> None:
-        self._recipe, self._sound, self._shape, self._room = recipe, sound, shape, room
+        self._recipe, self.sound, self._shape, self._room = recipe, sound, shape, room
         own = shape.own_ladder
         scale = ladder_scale(recipe.ladder, sound) if own is None else ladder_scale(own, sound, "/figure")
         self._value = note_value(recipe)
@@ -122,7 +122,7 @@ class RecipeOnScale:
         if enclosure is None:
             return None
         flowing = enclosure.model_copy(update={"landing": "flow"}) if self._rhythm else enclosure
-        return Encloser(flowing, self._sound, self.ladder, max(1, int(1 / self._value)))
+        return Encloser(flowing, self.sound, self.ladder, max(1, int(1 / self._value)))
 
     @property
     def missing(self) -> tuple[int, ...]:
@@ -243,7 +243,7 @@ class RecipeOnScale:
         if path.close != "own":
             return self._turn(anchor, last, mirrored=path.close == "mirrored-turn" and anchor.falling)
         text = path.closing_down if anchor.falling else path.closing_up
-        figure = figure_on(Cell(text=text), Grounds(self.ladder, self._sound, self._value, None))
+        figure = figure_on(Cell(text=text), Grounds(self.ladder, self.sound, self._value, None))
         tones = figure.tones_on(Anchor(anchor.rung, falling=False))
         return tones[int(bool(tones) and tones[0].pitch.midi == last.pitch.midi) :]
 
@@ -289,7 +289,7 @@ class RecipeOnScale:
         fitting = [rung for rung in range(-5 * size, 6 * size) if fits(rung)]
         beyond = int(self._recipe.path.overshoot)
         if len(fitting) < 2 + 2 * beyond:
-            message = f"{self._sound.name}: nowhere in the range does the whole figure fit."
+            message = f"{self.sound.name}: nowhere in the range does the whole figure fit."
             raise RecipeError([Problem("/path/span", message, "Take a shorter figure or the path's own ends.")])
         return fitting[0] + beyond, fitting[-1] - beyond
 
@@ -297,7 +297,7 @@ class RecipeOnScale:
         found = Tones.of(tones)
         if found.all:
             return found
-        message = f"{self._sound.name} has none of these tones."
+        message = f"{self.sound.name} has none of these tones."
         raise RecipeError([Problem("/figure/text", message, "Take the nearest tones instead.")])
 
 

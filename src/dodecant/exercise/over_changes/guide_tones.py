@@ -85,7 +85,7 @@ def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple
     return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
 
 
-def _between(low: int, high: int) -> Reach:
+def reach_between(low: int, high: int) -> Reach:
     """A reach from one MIDI number to another."""
     return Reach(_named(_PLAIN[low % 12], low), _named(_PLAIN[high % 12], high))
 
@@ -153,7 +153,7 @@ class GuideToneLines:
             for over in timeline.in_home_key:
                 if over.chord is not None and over.sound is not None and (not chords or over.chord != chords[-1]):
                     chords.append(over.chord)
-            line = guide_line(chords, _between(low, high), self._begin) if chords else []
+            line = guide_line(chords, reach_between(low, high), self._begin) if chords else []
             self._home[timeline] = [
                 (chord, Degree.between(chord.root, pitch.name), pitch)
                 for chord, pitch in zip(chords, line, strict=True)

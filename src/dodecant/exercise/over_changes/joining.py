@@ -77,7 +77,7 @@ def cheapest_candidates(steps: Sequence[Sequence[Candidate]], joins: Joins) -> l
     [0, 1]
     """
     tables = _tables(joins)
-    best = [_own(way, joins) for way in steps[0]] if steps else []
+    best = [own_cost(way, joins) for way in steps[0]] if steps else []
     came: list[list[int]] = []
     for before, here in pairwise(steps):
         sources = [
@@ -88,7 +88,7 @@ def cheapest_candidates(steps: Sequence[Sequence[Candidate]], joins: Joins) -> l
         best, places = [], []
         for way in here:
             least, place = _cheapest_source(sources, tables, way)
-            best.append(least + _own(way, joins))
+            best.append(least + own_cost(way, joins))
             places.append(place)
         came.append(places)
     taken = [best.index(min(best))] if steps else []
@@ -117,11 +117,12 @@ def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: C
 
 def total_cost(ways: Sequence[Candidate], joins: Joins) -> int:
     """All costs of a line that takes these ways."""
-    own = sum(_own(way, joins) for way in ways)
+    own = sum(own_cost(way, joins) for way in ways)
     return own + sum(sum(join_costs(one, other, joins).values()) for one, other in pairwise(ways))
 
 
-def _own(way: Candidate, joins: Joins) -> int:
+def own_cost(way: Candidate, joins: Joins) -> int:
+    """What a way costs by itself, in all."""
     return joins.strong * way.foreign + joins.range * way.outside + way.shape
 
 
@@ -136,6 +137,17 @@ def _tables(joins: Joins) -> list[list[int]]:
         for arrives in (-1, 0, 1)
         for sets_out in (-1, 0, 1)
     ]
+
+
+class CostTables:
+    """What going over costs in all, looked up."""
+
+    def __init__(self, joins: Joins) -> None:
+        self._tables = _tables(joins)
+
+    def cost(self, before: Candidate, after: Candidate) -> int:
+        """The sum of `join_costs`."""
+        return self._tables[3 * before.arrives + 4 + after.sets_out][after.first - before.last + _FARTHEST]
 
 
 class CostedCandidate(NamedTuple):

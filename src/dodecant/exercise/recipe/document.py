@@ -167,6 +167,11 @@ class Recipe(Part):
         return self.over_changes is not None and bool(self.rules or self.etude or self.joins.keys == "same")
 
     @property
+    def one_line_for_all_keys(self) -> bool:
+        """Whether the line is chosen once and carried to every key, as an etude always is."""
+        return self.over_changes is not None and (self.etude is not None or self.joins.keys == "same")
+
+    @property
     def explains_joins(self) -> bool:
         """Whether a line goes over from chord to chord for reasons one can ask for."""
         return self.over_changes is not None and (self.ruled or self.figure.explains_joins)

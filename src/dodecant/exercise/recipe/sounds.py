@@ -13,6 +13,8 @@ from dodecant.exercise.recipe.part import readable
 from dodecant.exercise.recipe.scale_choice import ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import parse_numeral
 from dodecant.music.scales.scale import chord_scale
 
 
@@ -83,6 +85,21 @@ class ChordSound(SoundsPart):
     kind: Literal["chord"] = "chord"
     fresh_values: ClassVar[Mapping[str, Any]] = {"quality": "m7"}
     quality: Annotated[str, Field(max_length=40), readable(_ladder_of_chord)] = ""
+
+
+def _chord_of_key(text: str) -> object:
+    return parse_numeral(text.strip(), Key.parse("C"))
+
+
+@SOUNDS.register
+class KeyChordSound(SoundsPart):
+    """A chord of the key, as a numeral against the major scale, with the scale that fits it there, or another one."""
+
+    kind: Literal["key-chord"] = "key-chord"
+    fresh_values: ClassVar[Mapping[str, Any]] = {"numeral": "IIm7"}
+    numeral: Annotated[str, Field(min_length=1, max_length=40), readable(_chord_of_key)]
+    colour: Literal["major", "minor"] = "major"
+    scale: ScaleChoice | None = None
 
 
 @SOUNDS.register

@@ -18,6 +18,7 @@ from dodecant.exercise.recipe.sounds import (
     ChangesSounds,
     ChordSound,
     FamilyOfSounds,
+    KeyChordSound,
     MorphingSounds,
     OneSound,
     SeveralSounds,
@@ -25,15 +26,36 @@ from dodecant.exercise.recipe.sounds import (
 )
 from dodecant.exercise.routes.key_names import KeyNames
 from dodecant.instrument.profile import Instrument
+from dodecant.music.chord_scale_fit.fit import fit
+from dodecant.music.chord_scale_fit.place import Place, inside
+from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import parse_numeral, print_numeral
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.scale import Scale, ScaleCatalogue, chord_scale
 
 _STEPS = {"fourths": 5, "fifths": 7, "half-steps-up": 1, "half-steps-down": 11}
 _WHOLE_STEPS = {"whole-steps-up": 1, "whole-steps-down": -1}
+
+
+@dataclass(frozen=True)
+class ChordOfKey:
+    """A chord as a numeral of a key, as read and as heard; `named_by` is the scale its keys are named by."""
+
+    key: tuple[Key, Key]
+    chord: tuple[Chord, Chord]
+    named_by: Scale
+
+    @property
+    def texts(self) -> tuple[str, str]:
+        """'IIm7 of C major', as read and as heard."""
+        read, heard = (
+            f"{print_numeral(chord, key)} of {key.text}" for key, chord in zip(self.key, self.chord, strict=True)
+        )
+        return read, heard
 
 
 @dataclass(frozen=True)
@@ -44,7 +66,7 @@ class Stop:
     Where sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where
     the recipe asks for several orders of one, and `variant` its name; `value` the note value of its own on a route of
     them.
-    `timeline` tells when the chords come, in any key.
+    `timeline` tells when the chords come, in any key. `in_key` is the chord of the key it stands for, if any.
     """
 
     index: int
@@ -59,6 +81,7 @@ class Stop:
     variant: str = ""
     value: NoteValue | None = None
     timeline: Timeline | None = None
+    in_key: ChordOfKey | None = None
 
     @property
     def heading(self) -> str:
@@ -68,6 +91,9 @@ class Stop:
             names = dict.fromkeys(sound.scale.name for sound, _ in self.chain)
             read = f"{self.written.tonic.text} {' → '.join(names)}"
             heard = read if heard == self.written.text else f"{self.sounding.tonic.text}"
+        if self.in_key is not None:
+            read = f"{self.in_key.texts[0]} · {read}"
+            heard = read if self.written.tonic == self.sounding.tonic else heard
         words = read if read == heard else f"{read} · sounds {heard}"
         words += f" · {self.variant}" * bool(self.variant)
         if self.title:
@@ -114,6 +140,8 @@ def stops(
     sounds = recipe.sounds
     if isinstance(sounds, ChangesSounds):
         found = tuple(_changes_stops(recipe, sounds, catalogue, names, lead_in))
+    elif isinstance(sounds, KeyChordSound):
+        found = tuple(_key_chord_stops(recipe, sounds, catalogue, names))
     elif isinstance(sounds, MorphingSounds):
         found = tuple(_morph_stops(recipe, sounds, catalogue, names))
     else:
@@ -197,6 +225,23 @@ def _morph_stops(recipe: Recipe, sounds: MorphingSounds, catalogue: ScaleCatalog
         read, sounded = names.of(key, scales[0])
         chain = tuple((Sound(read, scale), Sound(sounded, scale)) for scale in played)
         yield Stop(index, key, *chain[0], chain=chain)
+
+
+def _key_chord_stops(
+    recipe: Recipe, sounds: KeyChordSound, catalogue: ScaleCatalogue, names: KeyNames
+) -> Iterator[Stop]:
+    """The chord in every key, on the scale that fits it there."""
+    named_by = catalogue.get("aeolian" if sounds.colour == "minor" else "ionian")
+    for index, key in enumerate(key_order(recipe.keys)):
+        keys = [Key(tonic, sounds.colour) for tonic in names.of(key, named_by)]
+        read, heard = (parse_numeral(sounds.numeral.strip(), one) for one in keys)
+        if sounds.scale is None:
+            moment = keys[0] if inside(read, keys[0]) else None
+            scale = fit(read, Place(keys[0], moment=moment), catalogue, most=1)[0].scale
+        else:
+            scale = chosen_scale(sounds.scale, catalogue, "/sounds/scale")
+        in_key = ChordOfKey((keys[0], keys[1]), (read, heard), named_by)
+        yield Stop(index, key, Sound(read.root, scale), Sound(heard.root, scale), in_key=in_key)
 
 
 def _changes_stops(

@@ -115,6 +115,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "whole": ("the whole line", ""),
         "changed": ("only what changes", ", only what changes"),
     },
+    "KeyChordSound.colour": {"major": "of a major key", "minor": "of a minor key"},
     "ChangesSounds.phrases": {0: "none", 2: "of two bars", 4: "of four bars"},
     "ChangesDraft.school": {"key": "stay in the key", "colour": "avoid what rubs"},
     "ChangesDraft.next_sound": {"chorus": "every chorus", "phrase": "every time it comes round"},

@@ -17,6 +17,7 @@ SOUNDS: Final[Mapping[str, str]] = {
     "morph": "Turning",
     "family": "All modes of one",
     "chord": "A chord",
+    "key-chord": "A chord of the key",
     "changes": "Changes",
 }
 

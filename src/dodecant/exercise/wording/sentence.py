@@ -158,6 +158,9 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
         group = recipe.sounds.bars_in_key
         bars = f", {count(group)} bar{'s' * (group > 1)} in each key" if group else ""
         return f"the changes of {first.title}{times}, beginning in {key.text}{bars}"
+    if first.in_key is not None:
+        read = recipe.player.named_key == "written"
+        return f"the {first.in_key.texts[not read]} ({sound.text})"
     return sound.text
 
 

@@ -16,10 +16,12 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.rhythm.timing import swung
 from dodecant.exercise.routes.key_names import twelve_names
+from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
+from dodecant.music.scales.scale import Scale
 
 
 class PitchOut(TypedDict):
@@ -178,7 +180,7 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
     """The document for an exercise."""
     return ExerciseOut(
         recipe=exercise.recipe,
-        key_names=list(twelve_names(exercise.recipe, exercise.instrument, exercise.strips[0].stop.written.scale)),
+        key_names=list(twelve_names(exercise.recipe, exercise.instrument, _named_by(exercise.strips[0].stop))),
         explains_joins=exercise.recipe.explains_joins,
         sentence=sentence_text(exercise.sentence),
         phrases=[
@@ -204,6 +206,11 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
             for remark in exercise.remarks
         ],
     )
+
+
+def _named_by(stop: Stop) -> Scale:
+    """The scale that the keys of an exercise are named by."""
+    return stop.in_key.named_by if stop.in_key else stop.written.scale
 
 
 def to_json(exercise: Exercise) -> bytes:

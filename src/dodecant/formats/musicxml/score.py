@@ -225,6 +225,8 @@ class _AboveWriter:
 def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
     """The chord symbols and their places; a chord that only goes on is not written again."""
     said: Chord | None = None
+    if strip.stop.in_key is not None:
+        yield strip.begin, write_harmony(strip.stop.in_key.chord[0], degrees=degrees)
     lead_in = strip.stop.timeline.lead_in if strip.stop.timeline else 0
     for over in strip.stop.chords_written:
         if over.start < lead_in:

@@ -11,6 +11,7 @@ from typing import NamedTuple
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment
 from dodecant.exercise.over_changes.anticipation import with_chords_early
+from dodecant.exercise.over_changes.guide_tones import reach_between
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates
 from dodecant.exercise.over_changes.leading import cut_short, leading_into, led_across
 from dodecant.exercise.over_changes.ruled.anew import AnewWays
@@ -20,12 +21,14 @@ from dodecant.exercise.over_changes.ruled.shape import Shaper
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver, pace_of
 from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays, passages_of
+from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift
 
 _HALF = 6  # half steps: the farthest way to any key
+_ROOM = 18  # half steps: less is no room for a line
 
 
 @dataclass(frozen=True)
@@ -53,8 +56,8 @@ class _Placed(NamedTuple):
 class RuledLines:
     """A line builder for recipes with rules, or with an etude."""
 
-    def __init__(self, what: WhatPlays) -> None:
-        self.what = what
+    def __init__(self, what: WhatPlays, player: ResolvedPlayer) -> None:
+        self.what, self._player = what, player
         self._found: dict[int, WaysOver] = {}
         self._shaper = Shaper(what.recipe.etude, what.player.reach, what.metre)
         self._at_home: dict[Timeline, list[_Placed]] = {}
@@ -62,7 +65,7 @@ class RuledLines:
     def line(self, stop: Stop) -> Line:
         """The line of one stop, which knows what plays; raises RecipeError where there is nothing to play."""
         stop = with_chords_early(self.what.recipe, stop)
-        if self.what.recipe.joins.keys == "same":
+        if self.what.recipe.one_line_for_all_keys:
             return self._written(stop, self._carried(stop))
         return self._written(stop, self._placed(stop, self.plan(stop)))
 
@@ -180,7 +183,7 @@ class RuledLines:
         placed = self._at_home[stop.timeline]
         up = _up(home, stop)
         moved = [one._replace(segment=_moved(one, stop, up)) for one in placed]
-        player = self.what.player
+        player = self._player
         line = Line(tuple(one.segment for one in moved))
         if player.reach.holds(*line.span):
             return moved
@@ -194,6 +197,12 @@ class RuledLines:
 
 
 _NO_CHORD = "There is no chord to play over."
+
+
+def narrowed(player: ResolvedPlayer) -> ResolvedPlayer:
+    """A player with as much of the reach as lies in reach from every key, where there is room for a line in that."""
+    low, high = player.reach.low.midi + _HALF, player.reach.high.midi - _HALF
+    return replace(player, reach=reach_between(low, high)) if high - low >= _ROOM else player
 
 
 def _ways_of(playing: Playing) -> WaysOver:
@@ -215,6 +224,15 @@ def at_home(stop: Stop) -> Stop:
     sound = replace(stop.written, tonic=tonic)
     chords = stop.timeline.in_home_key
     return replace(stop, written=sound, sounding=sound, chords_written=chords, chords_sounding=chords)
+
+
+def home_stop(timeline: Timeline) -> Stop:
+    """A timeline in the key its changes are written in, as a stop by itself."""
+    key = timeline.harmony.changes.key
+    chords = timeline.in_home_key
+    sound = next((over.sound for over in chords if over.sound is not None), None)
+    assert sound is not None  # noqa: S101 - something sounds
+    return Stop(0, key.tonic.pitch_class, sound, sound, chords, chords, timeline=timeline)
 
 
 def _up(home: Stop, stop: Stop) -> int:

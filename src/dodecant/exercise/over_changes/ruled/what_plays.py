@@ -119,7 +119,7 @@ class WhatPlays:
         """What a rule or a piece says, ready to be played; raises RecipeError below the pointer."""
         if not isinstance(what, Play):
             return Playing(self.all[0].work, silent=what.silent, mirrored=what.mirrors, rule=rule, piece=piece)
-        recipe = _as_played(self.all[0].work.recipe, what, pointer, self.metre)
+        recipe = as_played(self.all[0].work.recipe, what, pointer, self.metre)
         if recipe.figure.needs_chords_struck and not self.player.instrument.chords:
             message = f"The {self.player.instrument.name} sounds one note at a time."
             raise RecipeError([Problem(f"{pointer}/figure/rhythm", message, "Play the tones one after another.")])
@@ -131,7 +131,7 @@ class WhatPlays:
         return Playing(LineWork.of(recipe, self.player, lick), scale=what.scale, rule=rule, piece=piece)
 
 
-def _as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
+def as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
     """The recipe as if what a rule says were all of it."""
     changed: dict[str, Any] = {}
     if what.figure is not None:

@@ -1,0 +1,205 @@
+"""Where a piece of vocabulary fits: worked out by playing it on a chord of every family, or as its owner says."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+from itertools import pairwise
+
+from dodecant.exercise.harmony.what_holds import family_of
+from dodecant.exercise.melody.figure_tone import FigureTone
+from dodecant.exercise.melody.lick import Lick, read_against
+from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale, RecipeOnScales
+from dodecant.exercise.over_changes.ruled.what_plays import as_played
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
+from dodecant.exercise.recipe.etude.where import QualityFamily
+from dodecant.exercise.recipe.figures import OwnLick
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.rhythm.timing import note_value
+from dodecant.music.chord_scale_fit.fit import fit, weigh
+from dodecant.music.chord_scale_fit.place import Place
+from dodecant.music.chord_scale_fit.serving import ACCEPTANCE
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.metre import METRES, Metre
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.scale import Scale, ScaleCatalogue
+
+# A chord of each family, on which a piece is tried.
+_EXAMPLES: dict[QualityFamily, str] = {
+    "major": "Cmaj7",
+    "minor": "Cm7",
+    "dominant": "C7",
+    "half-diminished": "Cm7♭5",
+    "diminished": "Cdim7",
+    "sus": "C7sus4",
+    "minor-major": "Cm(maj7)",
+    "augmented": "Cmaj7♯5",
+}
+_C = NoteName(0)
+_LEAP = 7  # half steps that are not easy
+_MANY = 2  # notes in a beat that are easy
+
+
+@dataclass(frozen=True)
+class ChordWanted:
+    """A chord that a piece over several chords wants: its family, root (half steps above the first), and beats."""
+
+    family: QualityFamily
+    root: int
+    beats: Fraction
+
+
+@dataclass(frozen=True)
+class Fitting:
+    """Where a piece fits, its first and last degree, its level, and how dense it is.
+
+    A piece for one chord fits any of the `families` that lasts as long as it does; one over several `chords` fits where
+    these follow each other.
+    """
+
+    families: tuple[QualityFamily, ...]
+    chords: tuple[ChordWanted, ...]
+    beats: Fraction
+    first: str
+    last: str
+    level: int
+    notes_in_beat: Fraction
+
+
+@lru_cache(maxsize=512)
+def fitting(piece: VocabularyPiece, base: Recipe, metre: Metre, catalogue: ScaleCatalogue) -> Fitting:
+    """Where a piece fits; what its owner says goes before what is worked out. `base` is the recipe it is played in.
+
+    Raises RecipeError for what cannot be played.
+    """
+    recipe = as_played(base, piece.what, "/what", metre)
+    if isinstance(recipe.figure, OwnLick):
+        found = _of_lick(_read(recipe.figure, metre, catalogue))
+    else:
+        found = _of_figure(piece, recipe, catalogue)
+    return Fitting(
+        piece.families or found.families,
+        () if piece.families and len(found.chords) == 1 else found.chords,
+        Fraction(piece.beats) or found.beats,
+        found.first,
+        found.last,
+        piece.level or found.level,
+        found.notes_in_beat,
+    )
+
+
+def on_the_shelf(piece: VocabularyPiece, catalogue: ScaleCatalogue) -> Fitting:
+    """Where a piece fits, whatever it is played in: a lick in the first metre its bars fill."""
+    problem: RecipeError | None = None
+    for name in ("4/4", *(metre for metre in METRES if metre != "4/4")):
+        try:
+            return fitting(piece, Recipe(), Metre.parse(name), catalogue)
+        except RecipeError as error:
+            problem = problem or error
+    raise problem or RecipeError([])
+
+
+def _of_figure(piece: VocabularyPiece, recipe: Recipe, catalogue: ScaleCatalogue) -> Fitting:
+    """Every family on whose example all of its tones belong to the sound."""
+    families: list[QualityFamily] = []
+    first: tuple[Sequence[FigureTone], NoteName] | None = None
+    scales = RecipeOnScales(recipe, None)
+    for family, example in _EXAMPLES.items():
+        chord = parse_chord(example)
+        sound = _sound(piece, chord, catalogue) if chord else None
+        if sound is None:
+            continue
+        tonic, scale = sound
+        try:
+            on_scale = scales.on(scale)
+        except RecipeError:
+            continue
+        tones = on_scale.whole.tones.all
+        if tones and not on_scale.missing and not any(_outside(tone, on_scale) for tone in tones):
+            families.append(family)
+            first = first or (tones, tonic)
+    if first is None:  # it fits nothing by itself: its owner may say otherwise
+        tones = scales.on(catalogue.get("ionian")).whole.tones.all
+        first = tones, _C
+    value = note_value(recipe)
+    line, tonic = first
+    beats = sum((Fraction(tone.units) for tone in line), start=Fraction(0)) * value
+    heights = [tone.pitch.midi for tone in line]
+    leans = any(tone.rung is None for tone in line)
+    return Fitting(
+        tuple(families),
+        (),
+        beats,
+        _degree(line[0], tonic),
+        _degree(line[-1], tonic),
+        _level(heights, Fraction(len(line)) / beats, leans=leans, several=False),
+        Fraction(len(line)) / beats,
+    )
+
+
+def _sound(piece: VocabularyPiece, chord: Chord, catalogue: ScaleCatalogue) -> tuple[NoteName, Scale] | None:
+    """The sound a piece has over a chord: what fits, or its own scale where that serves the chord."""
+    choice = piece.what.scale
+    if choice is None:
+        best = fit(chord, Place(), catalogue, most=1)[0]
+        return best.tonic, best.scale
+    scale = chosen_scale(choice.scale, catalogue, "/what/scale/scale")
+    tonic = Degree.parse(choice.root).name_above(chord.root)
+    serves = weigh(tonic, scale, chord, Place(), "key").score <= ACCEPTANCE["usual"]
+    return (tonic, scale) if serves else None
+
+
+def _outside(tone: FigureTone, on_scale: RecipeOnScale) -> bool:
+    """Whether a tone neither belongs to the sound nor leads into one that does."""
+    above = {degree.half_steps % 12 for degree in on_scale.sound.degrees}
+    return not tone.leads and (tone.pitch.midi % 12) not in above
+
+
+def _degree(tone: FigureTone, tonic: NoteName) -> str:
+    """A tone's degree above the chord's root, which is C."""
+    up = Degree.between(_C, tonic)
+    return Degree.between(_C, tone.pitch.moved(up.steps, up.half_steps).name).text
+
+
+def _read(figure: OwnLick, metre: Metre, catalogue: ScaleCatalogue) -> Lick:
+    exact = not figure.carried_to_fit
+    return read_against(figure.text, figure.over, metre, catalogue, exact=exact, pointer="/what/figure")
+
+
+def _of_lick(lick: Lick) -> Fitting:
+    wanted = tuple(_chords_wanted(lick))
+    line = [tone.pitch.midi for tone in lick.tones]
+    sounding = sum((Fraction(tone.timing.units) for tone in lick.tones), start=Fraction(0))
+    leans = any(tone.function not in ("chord", "scale") for tone in lick.tones)
+    dense = Fraction(len(line)) / sounding
+    return Fitting(
+        (wanted[0].family,),
+        wanted if len(wanted) > 1 else (),
+        lick.length,
+        lick.tones[0].was.text,
+        lick.tones[-1].was.text,
+        _level(line, dense, leans=leans, several=len(wanted) > 1),
+        dense,
+    )
+
+
+def _chords_wanted(lick: Lick) -> Iterator[ChordWanted]:
+    chords = [one for one in lick.chords if one.chord is not None and one.start < lick.length]
+    ends = [*(one.start for one in chords[1:]), lick.length]
+    root = chords[0].chord.root.pitch_class if chords[0].chord else 0
+    for one, end in zip(chords, ends, strict=True):
+        assert one.chord is not None  # noqa: S101 - filtered above
+        above = (one.chord.root.pitch_class - root) % 12
+        yield ChordWanted(family_of(one.chord.heard.quality), above, end - one.start)
+
+
+def _level(line: Sequence[int], dense: Fraction, *, leans: bool, several: bool) -> int:
+    """From 1 to 5: one more for wide leaps, for many notes, for tones from outside, for several chords."""
+    leaps = any(abs(other - one) > _LEAP for one, other in pairwise(line))
+    return 1 + leaps + (dense > _MANY) + leans + several
