@@ -12,7 +12,7 @@ from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
 from dodecant.api.guard import Guard
-from dodecant.api.routers import changes, exercises, joins, licks, phrases, saved, sounds, tables, upgrades
+from dodecant.api.routers import changes, exercises, joins, licks, phrases, saved, sounds, tables, upgrades, vocabulary
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.store.database import Database
 
@@ -39,6 +39,7 @@ def create_app(database: Database) -> FastAPI:
         licks.router,
         changes.router,
         upgrades.router,
+        vocabulary.router,
         *saved.routers,
     ):
         app.include_router(router)

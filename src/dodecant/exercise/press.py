@@ -9,6 +9,7 @@ from fractions import Fraction
 from dodecant.exercise.companions.written import companion_parts
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import metre_of_changes
+from dodecant.exercise.harmony.what_holds import family_of
 from dodecant.exercise.melody.fitting import LinesOnOneSound, beside
 from dodecant.exercise.melody.lick import Lick, read_against
 from dodecant.exercise.melody.line import Line
@@ -19,12 +20,15 @@ from dodecant.exercise.over_changes.anew_on_each_chord import LinesAnewOnEachCho
 from dodecant.exercise.over_changes.explain_join import JoinExplanation, explain_join_at, explain_ruled_join
 from dodecant.exercise.over_changes.guide_tones import GuideToneLines
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
-from dodecant.exercise.over_changes.ruled.composing import composer
+from dodecant.exercise.over_changes.ruled.composing import composer, composing_over
+from dodecant.exercise.over_changes.ruled.fitting_in import fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines, narrowed
 from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
 from dodecant.exercise.over_changes.unbroken import UnbrokenLines
 from dodecant.exercise.player import resolved_player
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.etude.etude import Pin
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.figures import FigurePart, GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.placement import OF_EIGHTHS
@@ -34,12 +38,13 @@ from dodecant.exercise.remarks.gathered import gathered
 from dodecant.exercise.remarks.on_choices import remarks_on_choices
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
-from dodecant.exercise.remarks.on_rules import remarks_on_rules, remarks_on_rules_of_line
+from dodecant.exercise.remarks.on_rules import remarks_on_etude, remarks_on_rules, remarks_on_rules_of_line
 from dodecant.exercise.routes.stops import Stop, stops
 from dodecant.exercise.wording.explanations import Explanations
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
 from dodecant.instrument.profile import Instrument, InstrumentTable
+from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.tonics import TonicNames
 from dodecant.music.progressions.form import Form
@@ -64,6 +69,7 @@ class Tables:
     forms: tuple[Form, ...]
     levels: tuple[PhraseLevels, ...]
     explanations: Explanations
+    vocabulary: tuple[VocabularyPiece, ...]
     instruments: InstrumentTable
 
 
@@ -79,6 +85,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     first, line = worked.strips[0]
     remarks += remarks_on_choices(recipe, tables.scales)
     remarks += remarks_on_rules(recipe, strips)
+    remarks += remarks_on_etude(recipe, worked.unfitted, _would_fit(recipe, tables, worked))
     remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
@@ -101,6 +108,45 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     return explain_join_at(work, places[strip], beat)
 
 
+@dataclass(frozen=True)
+class EtudeChoice:
+    """A piece that can begin in a bar of an etude; how much `more` the whole then costs than the best one does."""
+
+    piece: int
+    name: str
+    more: int
+    costs: Mapping[str, int]
+    taken: bool
+
+
+def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]:
+    """The pieces that could begin in a bar (from 1) of an etude, the best first; each is composed with and compared.
+
+    Raises RecipeError for a recipe without an etude, and for a bar that is past its end.
+    """
+    etude = recipe.etude
+    if etude is None or recipe.over_changes is None:
+        message = "Only an etude over changes is composed of pieces."
+        raise RecipeError([Problem("/recipe/etude", message, "Choose changes and pieces.")])
+    metre = metre_of(recipe)
+    player = narrowed(resolved_player(recipe, tables.instruments))
+    stop = _stops(recipe, tables, player.instrument, None)[0]
+    timeline = stop.timeline
+    assert timeline is not None  # noqa: S101 - over changes there is one
+    others = tuple(pin for pin in etude.pins if pin.bar != bar)
+
+    work = LineWork.of(with_value(recipe, stop.value), player)
+    composed = composing_over(WhatPlays(work, tables.scales, metre), tables.scales, timeline)
+    now = composed(etude.pins)
+    found = []
+    for piece in now.could_begin(bar, metre.quarters):
+        other = composed((*others, Pin(bar=bar, piece=piece)))
+        taken = now.begins_with(bar, metre.quarters) == piece
+        costs = other.costs_in(bar, metre.quarters)
+        found.append(EtudeChoice(piece, etude.pieces[piece].name, other.total - now.total, costs, taken))
+    return sorted(found, key=lambda choice: (choice.more, choice.name))
+
+
 def say(recipe: Recipe, tables: Tables) -> str:
     """The recipe's sentence alone, without working its strips out; raises RecipeError for an unknown name."""
     instrument = resolved_player(recipe, tables.instruments).instrument
@@ -115,6 +161,7 @@ class _WorkedStrips:
     instrument: Instrument
     metre: Metre
     strips: list[tuple[Strip, Line]]
+    unfitted: tuple[Chord, ...] = ()
 
 
 def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
@@ -145,7 +192,21 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         if recipe.companions:
             strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
         strips.append((strip, line))
-    return _WorkedStrips(player.instrument, metre, strips)
+    unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
+    return _WorkedStrips(player.instrument, metre, strips, unfitted)
+
+
+def _would_fit(recipe: Recipe, tables: Tables, worked: _WorkedStrips) -> list[VocabularyPiece]:
+    """Shipped pieces that fit the first chord that no chosen piece fits."""
+    if not worked.unfitted:
+        return []
+    family = family_of(worked.unfitted[0].heard.quality)
+    found = []
+    for piece in tables.vocabulary:
+        fits = fitting(piece, Recipe(), worked.metre, tables.scales)
+        if family in fits.families and not fits.chords and fits.beats <= worked.metre.quarters / 2:
+            found.append(piece)
+    return found
 
 
 class _StripMaker:

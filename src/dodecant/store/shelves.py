@@ -4,9 +4,17 @@ from __future__ import annotations
 
 from dodecant.exercise.recipe.changes_document import ChangesDocument, retitled
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.placement import OwnRhythm
 from dodecant.exercise.recipe.scale_choice import OwnScale
-from dodecant.formats.json.documents import changes_from_json, from_json, rhythm_from_json, scale_from_json, to_json
+from dodecant.formats.json.documents import (
+    changes_from_json,
+    from_json,
+    piece_from_json,
+    rhythm_from_json,
+    scale_from_json,
+    to_json,
+)
 from dodecant.music.progressions.changes_text import read_changes
 from dodecant.store.shelf import Shelf
 
@@ -29,4 +37,11 @@ RHYTHMS = Shelf[OwnRhythm](
     to_json,
     lambda rhythm: rhythm.name,
     lambda rhythm, title: rhythm.model_copy(update={"name": title[:40]}),
+)
+VOCABULARY = Shelf[VocabularyPiece](
+    "vocabulary",
+    piece_from_json,
+    to_json,
+    lambda piece: piece.name,
+    lambda piece, title: piece.model_copy(update={"name": title[:60]}),
 )

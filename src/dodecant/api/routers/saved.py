@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from dodecant.api.routers.shelf import shelf_router
+from dodecant.api.schemas.vocabulary import WhetherItFitsOut
 from dodecant.exercise.harmony.chord_sounds import harmony
+from dodecant.exercise.over_changes.ruled.fitting_in import on_the_shelf
 from dodecant.exercise.press import press, say
 from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.placement import OwnRhythm, Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.scale_choice import OwnScale
@@ -14,7 +19,7 @@ from dodecant.exercise.wording.placement import placement_text
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.neighbours import derivation
 from dodecant.music.scales.scale import own_scale
-from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES, VOCABULARY
 from dodecant.tables import load_tables
 
 
@@ -34,6 +39,14 @@ def _keep_scale(scale: OwnScale, at: str) -> None:
 
 def _keep_rhythm(rhythm: OwnRhythm, at: str) -> None:
     _named(rhythm.name, f"{at}/name", "The rhythm has no name.")
+
+
+def _keep_piece(piece: VocabularyPiece, at: str) -> None:
+    _named(piece.name, f"{at}/name", "The piece has no name.")
+    try:
+        on_the_shelf(piece, load_tables().scales)
+    except RecipeError as error:
+        raise RecipeError([replace(one, pointer=at + one.pointer) for one in error.problems]) from None
 
 
 def _named(name: str, pointer: str, message: str, cure: str = "Give it one to find it again.") -> None:
@@ -56,9 +69,14 @@ def _about_rhythm(rhythm: OwnRhythm) -> str:
     return f"{placement_text(Recipe(placement=placement)).capitalize()}."
 
 
+def _about_piece(piece: VocabularyPiece) -> str:
+    return WhetherItFitsOut.of(piece, load_tables().scales).words
+
+
 routers = (
     shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables())),
     shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
     shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
     shelf_router("rhythms", RHYTHMS, OwnRhythm, _keep_rhythm, _about_rhythm),
+    shelf_router("vocabulary", VOCABULARY, VocabularyPiece, _keep_piece, _about_piece),
 )

@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from dodecant.api.schemas.vocabulary import FittingOut, PieceOut
 from dodecant.backing.listening import LISTENING_WORDS
 from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.changes_document import ChangesDraft
@@ -14,6 +15,8 @@ from dodecant.exercise.recipe.companions import COMPANIONS, AnyCompanion
 from dodecant.exercise.recipe.courses import COURSES, AnyCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
+from dodecant.exercise.recipe.etude.rules import WHATS, AnyWhat, Play, Rule
+from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import FIGURES, AnyFigure, FigurePart, Surrounding
 from dodecant.exercise.recipe.ladders import LADDERS, AnyLadder
 from dodecant.exercise.recipe.limits import limits
@@ -101,6 +104,8 @@ class FreshOut(BaseModel):
     courses: dict[str, AnyCourse]
     sounds: dict[str, Sounds]
     companions: dict[str, AnyCompanion]
+    whats: dict[str, AnyWhat]
+    rule: Rule
     enclosure: Enclosure
     call: Call
     mark: Mark
@@ -142,6 +147,7 @@ class TablesOut(BaseModel):
     scales: list[ScaleOut]
     instruments: list[InstrumentOut]
     forms: list[FormTableOut]
+    vocabulary: list[PieceOut]
     major_keys: list[str]
     minor_keys: list[str]
     choices: dict[str, list[ChoiceOut]]
@@ -168,6 +174,7 @@ class TablesOut(BaseModel):
                 FormTableOut(id=form.id, name=form.name, group=form.group, colour=form.key.colour, use=form.use)
                 for form in tables.forms
             ],
+            vocabulary=[PieceOut(piece=piece, fits=FittingOut.of(piece, tables.scales)) for piece in tables.vocabulary],
             major_keys=list(USUAL["major"]),
             minor_keys=list(USUAL["minor"]),
             choices={name: _choices(words) for name, words in choices.items()},
@@ -241,6 +248,8 @@ def _fresh() -> FreshOut:
         courses={name: kind.fresh() for name, kind in COURSES.by_name.items()},
         sounds={name: kind.fresh() for name, kind in SOUNDS.by_name.items()},
         companions={name: kind.fresh() for name, kind in COMPANIONS.by_name.items()},
+        whats={name: kind.fresh() for name, kind in WHATS.by_name.items()},
+        rule=Rule(where=Where(step="II"), what=Play.fresh()),
         enclosure=Enclosure(),
         call=Call(),
         mark=Mark(every=2),

@@ -38,17 +38,14 @@ def rules_over(timeline: Timeline, places: tuple[Where, ...]) -> tuple[int | Non
     problems = [problem for number, where in enumerate(places) for problem in _not_there(timeline, number, where)]
     if problems:
         raise RecipeError(problems)
+    stands = standing(timeline)
     order = sorted(range(len(places)), key=lambda number: (-places[number].specific, number))
     pressed = {number: _pressed(timeline, where) for number, where in enumerate(places) if where.chords}
     found: list[int | None] = []
-    before: Chord | None = None
-    for due in timeline.due:
-        chord = None if due.number is None else timeline.harmony.chords[due.number]
-        if chord is None or chord.chord is None or due.sound is None:
+    for due, where in zip(timeline.due, stands, strict=True):
+        if where is None:
             found.append(None)
             continue
-        where = WhereItStands(chord.chord.heard, chord.place, before)
-        before = chord.chord.heard
         held = (
             number
             for number in order
@@ -90,9 +87,26 @@ class WhereItStands(NamedTuple):
             found |= {"tonic", "tonic-minor" if quality.third == "minor" else "tonic-major"}
         if quality.dominant:
             found.add("dominant")
-            if following is not None and not following.quality.dominant and _falls(self.chord, following) in (7, 1):
-                found.add(f"dominant-to-{'minor' if following.quality.third == 'minor' else 'major'}")
+            if following is not None and not self.rests and _falls(self.chord, following) in (_FIFTH, 1):
+                found.add("dominant-resolving")
+                if not following.quality.dominant:
+                    found.add(f"dominant-to-{'minor' if following.quality.third == 'minor' else 'major'}")
         return frozenset(found)
+
+
+@lru_cache(maxsize=64)
+def standing(timeline: Timeline) -> tuple[WhereItStands | None, ...]:
+    """Where every chord of a timeline stands; None for what has no sound."""
+    found: list[WhereItStands | None] = []
+    before: Chord | None = None
+    for due in timeline.due:
+        sounds = None if due.number is None else timeline.harmony.chords[due.number]
+        if sounds is None or sounds.chord is None or due.sound is None:
+            found.append(None)
+            continue
+        found.append(WhereItStands(sounds.chord.heard, sounds.place, before))
+        before = sounds.chord.heard
+    return tuple(found)
 
 
 def _falls(chord: Chord, following: Chord) -> int:

@@ -12,6 +12,7 @@ from bisect import bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import lru_cache
 from typing import Literal
 
 from dodecant.exercise.harmony.chord_sounds import harmony
@@ -84,6 +85,7 @@ class Lick:
     length: Fraction
 
 
+@lru_cache(maxsize=256)
 def read_against(
     text: str, over: str, metre: Metre, catalogue: ScaleCatalogue, *, exact: bool = False, pointer: str = "/figure"
 ) -> Lick:
@@ -96,7 +98,7 @@ def read_against(
         message = f"There are no triplets in {metre.text}."
         raise RecipeError([Problem(f"{pointer}/text", message, "Write halves and quarters of a beat.")])
     chords, beats = _chords(over, metre, catalogue, pointer), metre.quarters
-    starts = _starts(written, beats, pointer)
+    starts = lick_starts(written, beats, pointer)
     notes = [(start, sign) for start, sign in zip(starts, written.signs, strict=True) if sign.cell or sign.pitch]
     first = notes[0][0]
     end = starts[-1] + written.signs[-1].length
@@ -142,7 +144,7 @@ def _chords(over: str, metre: Metre, catalogue: ScaleCatalogue, pointer: str) ->
     return tuple(found)
 
 
-def _starts(written: LickText, beats: Fraction, pointer: str) -> list[Fraction]:
+def lick_starts(written: LickText, beats: Fraction, pointer: str) -> list[Fraction]:
     """Where every sign begins, in beats from the first full bar; raises RecipeError where a bar does not add up."""
     totals = [Fraction(0)]
     for sign in written.signs:

@@ -107,7 +107,7 @@ class LinesAnewOnEachChord:
             if here is None or after is None or not here.tones or not after.tones:
                 found += [here] if here is not None else []
                 continue
-            notes = leading_into(recipe.enclosure, here, after)
+            notes = leading_into(recipe.enclosure, after)
             found += led_across(here, notes, self._pace, self._work.player.widest)
         return found
 

@@ -14,15 +14,11 @@ from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from functools import lru_cache
 
-from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline
-from dodecant.exercise.melody.enclosure import Encloser
-from dodecant.exercise.melody.figure_tone import FigureTone
-from dodecant.exercise.melody.ladder import Ladder
+from dodecant.exercise.harmony.timeline import TimedChord, Timeline
 from dodecant.exercise.melody.line import SILENCE, Line, Segment, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.anticipation import with_chords_early
-from dodecant.exercise.over_changes.leading import led_across, on_c
-from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.over_changes.leading import leading_into, led_across, on_c
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import Pace, note_value
@@ -102,7 +98,7 @@ class GuideToneLines:
         figure = work.recipe.figure
         assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
         self._recipe, self._reach, self._begin = work.recipe, work.player.reach, figure.begin
-        self._widest = work.player.widest
+        self._widest, self._pace = work.player.widest, Pace(note_value(work.recipe))
         self._home: dict[Timeline, list[tuple[Chord, Degree, Pitch]]] = {}
 
     def line(self, stop: Stop) -> Line:
@@ -116,18 +112,17 @@ class GuideToneLines:
             raise RecipeError([Problem(where, message, "Choose changes as the sound.")])
         pitches = iter(self._pitches(stop, [over.chord for over, _, _ in sounding if over.chord]))
         segments: list[Segment] = []
-        before: Pitch | None = None
         for over, heard, length in spans:
             if over.sound is None or heard.sound is None:
                 segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
                 continue
             pitch = next(pitches)
-            tone = on_c(pitch, over.sound)
-            if before is not None and segments[-1].tones and self._recipe.enclosure is not None:
-                last = on_c(before, over.sound)
-                segments[-1:] = _led(self._recipe, segments[-1], tone, last, over.sound, self._widest)
-            before = pitch
-            segments.append(Segment(Tones.of([tone]), over.sound, heard.sound, over.chord, over.start, length))
+            tones = Tones.of([on_c(pitch, over.sound)])
+            here = Segment(tones, over.sound, heard.sound, over.chord, over.start, length)
+            if segments and segments[-1].tones and self._recipe.enclosure is not None:
+                notes = leading_into(self._recipe.enclosure, here)
+                segments[-1:] = led_across(segments[-1], notes, self._pace, self._widest)
+            segments.append(here)
         return Line(tuple(segments), alike=(stop.timeline, *(len(segment.tones) for segment in segments)))
 
     def _pitches(self, stop: Stop, chords: Sequence[Chord]) -> list[Pitch]:
@@ -179,13 +174,3 @@ def _spans(stop: Stop) -> Iterator[tuple[TimedChord, TimedChord, Fraction]]:
         else:
             found.append((over, heard, over.length))
     return iter(found)
-
-
-def _led(
-    recipe: Recipe, held: Segment, target: FigureTone, last: FigureTone, sound: Sound, reach: Reach
-) -> list[Segment]:
-    """The chord before with the notes that lead into the next chord's tone, on its time."""
-    assert recipe.enclosure is not None  # noqa: S101 - asked only with one
-    notes = Encloser(recipe.enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(target, last)
-    there = [Segment(Tones.of([note]), sound, sound).pitch(note) for note in notes]
-    return led_across(held, there, Pace(note_value(recipe)), reach)

@@ -145,9 +145,9 @@ class CostTables:
     def __init__(self, joins: Joins) -> None:
         self._tables = _tables(joins)
 
-    def cost(self, before: Candidate, after: Candidate) -> int:
-        """The sum of `join_costs`."""
-        return self._tables[3 * before.arrives + 4 + after.sets_out][after.first - before.last + _FARTHEST]
+    def cost(self, last: int, arrives: int, after: Candidate) -> int:
+        """The sum of `join_costs` from a last note (MIDI) and the direction there to a way."""
+        return self._tables[3 * arrives + 4 + after[2]][after[0] - last + _FARTHEST]
 
 
 class CostedCandidate(NamedTuple):

@@ -34,6 +34,7 @@ def led_across(held: Segment, notes: Sequence[Pitch], pace: Pace, reach: Reach) 
 
     Where not all the leading notes lie in reach, or there is no room for them after a first tone, it stays as it is. In
     a rhythm of one's own the last slots are theirs. What they cut is dropped, with enclosures that would be left open.
+    A first note that sounds already is held.
     """
     assert held.length is not None  # noqa: S101 - a chord has a length
     value, rhythm, _ = pace
@@ -47,22 +48,22 @@ def led_across(held: Segment, notes: Sequence[Pitch], pace: Pace, reach: Reach) 
         kept.pop()
     if not notes or not kept or not all(reach.holds(pitch.midi, pitch.midi) for pitch in notes):
         return [held]
-    plain = [replace(on_c(pitch, held.written), timing=Timing(1), leads=True) for pitch in notes]
     kept[-1] = _until(kept[-1], spans[len(kept) - 1][0], begin, value, rhythm)
+    if held.pitch(kept[-1]).midi == notes[0].midi:  # it stays instead of being struck again
+        notes = notes[1:]
+        timing = kept[-1].timing
+        kept[-1] = replace(kept[-1], timing=timing._replace(units=timing.units + timing.rest + 1, rest=0))
+        begin = spans[-len(notes)][0] if rhythm and notes else end - len(notes) * value
     tones = replace(held, on_c=Tones.of(kept), length=begin - held.start)
-    return [
-        tones,
-        replace(held, on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None),
-    ]
+    plain = [replace(on_c(pitch, held.written), timing=Timing(1), leads=True) for pitch in notes]
+    leading = replace(held, on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None)
+    return [tones, leading] if plain else [tones]
 
 
-def leading_into(enclosure: Enclosure, here: Segment, after: Segment) -> list[Pitch]:
-    """What an enclosure plays before the first tone of a segment, after the last one of another; nothing where that
-    tone is no target.
-    """
+def leading_into(enclosure: Enclosure, after: Segment) -> list[Pitch]:
+    """What an enclosure plays before the first tone of a segment; nothing where that tone is no target."""
     first, sound = after.tones[0], after.written
-    last = FigureTone(sound.on_c(here.pitch(here.tones[-1]), after.shift), Degree(1), None)
-    notes = Encloser(enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(first, last)
+    notes = Encloser(enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(first, None)
     moved = after.pitch(first).midi - replace(after, fold_into=None).pitch(first).midi
     there = replace(after, fold_into=None, shift=after.shift + moved // 12)
     return [there.pitch(note) for note in notes]

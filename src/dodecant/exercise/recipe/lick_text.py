@@ -14,7 +14,7 @@ from typing import Literal
 
 from dodecant.exercise.recipe.cell import CellTone, parse_cell
 from dodecant.music.core.errors import MusicError
-from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.pitch import Pitch, alteration_text
 
 LONGEST = 12_000  # characters
 MOST_NOTES = 400
@@ -74,7 +74,7 @@ def read_lick(text: str) -> LickText:
 
 
 def print_lick(signs: Sequence[LickSign], beats: int, pickup: Fraction = Fraction(0)) -> str:
-    """A lick of pitches and rests as text with barlines, `beats` to the bar after a pickup.
+    """A lick as text with barlines, `beats` to the bar after a pickup.
 
     >>> print_lick(read_lick("E4:1 D4:1/2 C4").signs, 4)
     'E4:1 D4:½ C4'
@@ -84,11 +84,22 @@ def print_lick(signs: Sequence[LickSign], beats: int, pickup: Fraction = Fractio
     for sign in signs:
         if now % beats == 0 and words:
             words.append("|")
-        name = "r" if sign.pitch is None else sign.mark + sign.pitch.text
+        name = _body(sign)
         words.append(name if sign.length == before else f"{name}:{length_text(sign.length)}")
         before = sign.length
         now += sign.length
     return " ".join(words)
+
+
+def _body(sign: LickSign) -> str:
+    """A sign without its length."""
+    if sign.pitch is not None:
+        return sign.mark + sign.pitch.text
+    if sign.cell is None:
+        return "r"
+    number, insisted, octaves = sign.cell.number, sign.cell.insisted, sign.cell.octaves
+    signs = "" if insisted is None else alteration_text(insisted) or "♮"
+    return f"{sign.mark}{signs}{number}{'+' * octaves}{'-' * -octaves}"
 
 
 def length_text(length: Fraction) -> str:

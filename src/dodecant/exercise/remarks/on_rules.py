@@ -10,6 +10,11 @@ from dodecant.exercise.melody.line import Line
 from dodecant.exercise.notation.score import Cure, Remark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.rules import Play
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import print_chord
+
+_NAMED = 4  # chords
 
 
 def remarks_on_rules(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark]:
@@ -44,3 +49,18 @@ def remarks_on_rules_of_line(recipe: Recipe, strip: Strip, line: Line) -> Iterat
         have = "have" if ", " in names else "has"
         text = f"{names} {have} no {' and '.join(map(str, numbers))}; {lacking} is played in its place."
         yield Remark("lacks", strip.stop.index, f"/rules/{number}/what/figure/text", text)
+
+
+def remarks_on_etude(recipe: Recipe, unfitted: Sequence[Chord], would: Sequence[VocabularyPiece]) -> Iterator[Remark]:
+    """The chords that no chosen piece fits, and a piece that would."""
+    if recipe.etude is None or not unfitted:
+        return
+    names = list(dict.fromkeys(print_chord(chord) for chord in unfitted))
+    more = len(names) - _NAMED
+    said = ", ".join(names[:_NAMED]) + (f" and {more} more" if more > 0 else "")
+    cures = []
+    for piece in would[:1]:
+        pieces = [one.model_dump(mode="json") for one in (*recipe.etude.pieces, piece)]
+        cures.append(Cure(f"Add “{piece.name}”", {"etude": {"pieces": pieces}}))
+    text = f"No chosen piece fits {said}; the line of the recipe goes on there."
+    yield Remark("choices", None, "/etude/pieces", text, tuple(cures))

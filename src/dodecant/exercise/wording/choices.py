@@ -161,6 +161,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Where.role": {
         "any": ("any chord", "chord"),
         "dominant": ("any dominant", "dominant"),
+        "dominant-resolving": ("a dominant that resolves", "dominant that resolves"),
         "dominant-to-major": ("a dominant that resolves to major", "dominant that resolves to major"),
         "dominant-to-minor": ("a dominant that resolves to minor", "dominant that resolves to minor"),
         "tonic": ("a tonic", "tonic"),
@@ -234,6 +235,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "british": "British: crotchets, quavers",
     },
     "Placement.value": {str(value): words for value, words in NAMES["american"].items()},
+    "Play.value": {str(value): words for value, words in NAMES["american"].items()},
     "Placement.metre": {metre: metre for metre in METRES},
     "Placement.rhythm_restarts": {
         "never": ("in one stream", ""),
@@ -307,6 +309,7 @@ COSTS: Final[Mapping[str, str]] = {
     **{name: words.cost for name, words in WEIGHTS.items()},
     "motion": "half steps moved",
     "shape": "shape of the etude",
+    "joins": "joins and range",
     "variety": "played a short while ago",
     "density": "too dense or too calm here",
     "dice": "dice",

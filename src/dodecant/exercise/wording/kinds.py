@@ -10,6 +10,7 @@ from dodecant.exercise.recipe.figures import FIGURES
 from dodecant.exercise.wording.choices import CHOICES, Value
 from dodecant.exercise.wording.companions import COMPANIONS_SAID
 from dodecant.exercise.wording.figures import COURSES, ENCLOSURES, FIGURES_SAID, LADDERS
+from dodecant.exercise.wording.rules import WHATS
 
 SOUNDS: Final[Mapping[str, str]] = {
     "one": "One sound",
@@ -34,6 +35,7 @@ def all_choices() -> dict[str, Mapping[Value, str]]:
         "Enclosure.kind": ENCLOSURES,
         "CoursePart.kind": COURSES,
         "SoundsPart.kind": SOUNDS,
+        "WhatPart.kind": WHATS,
         "Companion.kind": {name: COMPANIONS_SAID[kind].label for name, kind in COMPANIONS.by_name.items()},
     }
     return {**CHOICES, **{name: dict(words.items()) for name, words in kinds.items()}}

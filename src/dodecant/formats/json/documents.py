@@ -1,4 +1,4 @@
-"""The documents one keeps as files: recipes, changes, scales and rhythms of one's own; JSON, UTF-8."""
+"""The documents one keeps as files: recipes, changes, scales, rhythms and vocabulary of one's own; JSON, UTF-8."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ import json
 
 from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.part import Part, read_part
 from dodecant.exercise.recipe.placement import OwnRhythm
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -45,6 +46,11 @@ def scale_from_json(data: bytes) -> OwnScale:
 def rhythm_from_json(data: bytes) -> OwnRhythm:
     """Read a rhythm of one's own; raises RecipeError."""
     return read_part(OwnRhythm, json_value(data))
+
+
+def piece_from_json(data: bytes) -> VocabularyPiece:
+    """Read a piece of vocabulary; raises RecipeError."""
+    return read_part(VocabularyPiece, json_value(data))
 
 
 def to_json(document: Part) -> bytes:

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
-from itertools import pairwise
+from itertools import dropwhile, pairwise
 
 from dodecant.exercise.harmony.what_holds import family_of
 from dodecant.exercise.melody.figure_tone import FigureTone
@@ -15,7 +15,7 @@ from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale, RecipeOnScal
 from dodecant.exercise.over_changes.ruled.what_plays import as_played
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
-from dodecant.exercise.recipe.etude.where import QualityFamily
+from dodecant.exercise.recipe.etude.where import ChordRole, QualityFamily
 from dodecant.exercise.recipe.figures import OwnLick
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.scale_choice import chosen_scale
@@ -60,7 +60,7 @@ class Fitting:
     """Where a piece fits, its first and last degree, its level, and how dense it is.
 
     A piece for one chord fits any of the `families` that lasts as long as it does; one over several `chords` fits where
-    these follow each other.
+    these follow each other. Either only where the first chord has its `role`, if that is told.
     """
 
     families: tuple[QualityFamily, ...]
@@ -70,6 +70,7 @@ class Fitting:
     last: str
     level: int
     notes_in_beat: Fraction
+    role: ChordRole = "any"
 
 
 @lru_cache(maxsize=512)
@@ -91,6 +92,7 @@ def fitting(piece: VocabularyPiece, base: Recipe, metre: Metre, catalogue: Scale
         found.last,
         piece.level or found.level,
         found.notes_in_beat,
+        piece.role,
     )
 
 
@@ -120,12 +122,12 @@ def _of_figure(piece: VocabularyPiece, recipe: Recipe, catalogue: ScaleCatalogue
             on_scale = scales.on(scale)
         except RecipeError:
             continue
-        tones = on_scale.whole.tones.all
+        tones = list(dropwhile(lambda tone: tone.leads, on_scale.whole.tones.all))
         if tones and not on_scale.missing and not any(_outside(tone, on_scale) for tone in tones):
             families.append(family)
             first = first or (tones, tonic)
     if first is None:  # it fits nothing by itself: its owner may say otherwise
-        tones = scales.on(catalogue.get("ionian")).whole.tones.all
+        tones = list(scales.on(catalogue.get("ionian")).whole.tones.all)
         first = tones, _C
     value = note_value(recipe)
     line, tonic = first
@@ -151,7 +153,8 @@ def _sound(piece: VocabularyPiece, chord: Chord, catalogue: ScaleCatalogue) -> t
         return best.tonic, best.scale
     scale = chosen_scale(choice.scale, catalogue, "/what/scale/scale")
     tonic = Degree.parse(choice.root).name_above(chord.root)
-    serves = weigh(tonic, scale, chord, Place(), "key").score <= ACCEPTANCE["usual"]
+    taught = tonic == chord.root and family_of(chord.quality) in {family_of(quality) for quality in scale.serves}
+    serves = taught or weigh(tonic, scale, chord, Place(), "key").score <= ACCEPTANCE["usual"]
     return (tonic, scale) if serves else None
 
 

@@ -28,7 +28,7 @@ from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift
 
 _HALF = 6  # half steps: the farthest way to any key
-_ROOM = 18  # half steps: less is no room for a line
+_OCTAVE = 12
 
 
 @dataclass(frozen=True)
@@ -124,7 +124,7 @@ class RuledLines:
                 continue
             for recipe in (self.what.all[after.plays].work.recipe, work.recipe):
                 if recipe.enclosure is not None:
-                    notes = leading_into(recipe.enclosure, here.segment, after.segment)
+                    notes = leading_into(recipe.enclosure, after.segment)
                     led = led_across(here.segment, notes, pace_of(work), self.what.player.widest)
                     found += [here._replace(segment=segment) for segment in led]
                     break
@@ -200,9 +200,13 @@ _NO_CHORD = "There is no chord to play over."
 
 
 def narrowed(player: ResolvedPlayer) -> ResolvedPlayer:
-    """A player with as much of the reach as lies in reach from every key, where there is room for a line in that."""
-    low, high = player.reach.low.midi + _HALF, player.reach.high.midi - _HALF
-    return replace(player, reach=reach_between(low, high)) if high - low >= _ROOM else player
+    """A player with as much of the reach as every key can be carried to on the instrument, where that is an octave."""
+    low = max(player.reach.low.midi, player.widest.low.midi + _HALF)
+    high = min(player.reach.high.midi, player.widest.high.midi - _HALF)
+    if high - low < _OCTAVE:
+        return player
+    reach = reach_between(low, high)
+    return replace(player, reach=reach, widest=reach)
 
 
 def _ways_of(playing: Playing) -> WaysOver:

@@ -20,6 +20,7 @@ from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.placement import rhythm_fault
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.routes.stops import Stop
+from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
 from dodecant.music.scales.scale import ScaleCatalogue
 
@@ -68,6 +69,7 @@ class WhatPlays:
         for number, piece in enumerate(recipe.etude.pieces if recipe.etude else ()):
             playing = self._playing(piece.what, f"/etude/pieces/{number}/what", piece=number)
             self.pieces.append(replace(playing, lasts=not isinstance(piece.what.figure, OwnLick)))
+        self.unfitted: list[Chord] = []  # chords that no piece of an etude fits
         self._mirrors: dict[int, int] = {}
         self._over: dict[Timeline, Timeline] = {}
 

@@ -8,7 +8,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
-from dodecant.exercise.harmony.what_holds import family_of
+from dodecant.exercise.harmony.what_holds import family_of, standing
 from dodecant.exercise.over_changes.ruled.fitting_in import Fitting
 from dodecant.exercise.recipe.etude.etude import Etude, Pin
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -32,7 +32,7 @@ def windows_over(timeline: Timeline, plays: Sequence[int], fittings: Sequence[Fi
         for first in range(len(timeline.due))
     ]
     if not any(found):
-        chords = [chord for number in range(len(timeline.due)) if (chord := _chord(timeline, number))]
+        chords = [chord for number in range(len(timeline.due)) if (chord := chord_at(timeline, number))]
         wanted = sorted({family_of(chord.heard.quality) for chord in chords})
         message = "None of the chosen pieces fits a chord of these changes."
         cure = f"Choose pieces for chords that are {' or '.join(wanted)}."
@@ -43,6 +43,9 @@ def windows_over(timeline: Timeline, plays: Sequence[int], fittings: Sequence[Fi
 def _window(timeline: Timeline, plays: Sequence[int], first: int, piece: int, fits: Fitting) -> Window | None:
     count = _over_several(timeline, first, fits) if fits.chords else _over_one(timeline, first, fits)
     chords = range(first, first + count)
+    stands = standing(timeline)[first]
+    if fits.role != "any" and (stands is None or fits.role not in stands.roles):
+        return None
     if not count or any(plays[number] != 0 or timeline.due[number].sound is None for number in chords):
         return None
     return Window(piece, chords)
@@ -50,12 +53,12 @@ def _window(timeline: Timeline, plays: Sequence[int], first: int, piece: int, fi
 
 def _over_one(timeline: Timeline, first: int, fits: Fitting) -> int:
     """How many chords in a row, all the same, a piece needs; none where it does not fit."""
-    chord = _chord(timeline, first)
+    chord = chord_at(timeline, first)
     if chord is None or family_of(chord.heard.quality) not in fits.families:
         return 0
     length, count = timeline.due[first].length, 1
     while length < fits.beats and first + count < len(timeline.due):
-        if _chord(timeline, first + count) != chord:
+        if chord_at(timeline, first + count) != chord:
             return 0
         length += timeline.due[first + count].length
         count += 1
@@ -67,14 +70,14 @@ def _over_several(timeline: Timeline, first: int, fits: Fitting) -> int:
     number = first
     root: int | None = None
     for place, wanted in enumerate(fits.chords):
-        chord = _chord(timeline, number) if number < len(timeline.due) else None
+        chord = chord_at(timeline, number) if number < len(timeline.due) else None
         if chord is None or family_of(chord.heard.quality) != wanted.family:
             return 0
         root = chord.root.pitch_class if root is None else root
         if (chord.root.pitch_class - root) % 12 != wanted.root:
             return 0
         length = Fraction(0)
-        while number < len(timeline.due) and length < wanted.beats and _chord(timeline, number) == chord:
+        while number < len(timeline.due) and length < wanted.beats and chord_at(timeline, number) == chord:
             length += timeline.due[number].length
             number += 1
         if length < wanted.beats or (length > wanted.beats and place + 1 < len(fits.chords)):
@@ -83,12 +86,12 @@ def _over_several(timeline: Timeline, first: int, fits: Fitting) -> int:
 
 
 def pinned_windows(
-    timeline: Timeline, windows: Sequence[Sequence[Window]], etude: Etude, bar: Fraction
+    timeline: Timeline, windows: Sequence[Sequence[Window]], pins: Sequence[Pin], etude: Etude, bar: Fraction
 ) -> dict[int, Window]:
     """The pinned window at each chord where one begins; raises RecipeError for pins that cannot be."""
     found: dict[int, Window] = {}
     problems = []
-    for place, pin in enumerate(etude.pins):
+    for place, pin in enumerate(pins):
         start = timeline.lead_in + (pin.bar - 1) * bar
         chords = [n for n, due in enumerate(timeline.due) if due.start <= start < due.start + due.length]
         here = [window for number in chords for window in windows[number] if window.piece == pin.piece]
@@ -114,7 +117,7 @@ def _does_not_fit(
         return Problem(where, f"There is no bar {pin.bar}.", f"Pin bars from 1 to {last}.")
     start = timeline.lead_in + (pin.bar - 1) * bar
     number = next(n for n, due in enumerate(timeline.due) if due.start <= start < due.start + due.length)
-    chord = _chord(timeline, number)
+    chord = chord_at(timeline, number)
     others = list(dict.fromkeys(etude.pieces[window.piece].name for window in windows))
     cure = f"Here fit {', '.join(others[:_OTHERS])}." if others else "Take the pin out."
     name = etude.pieces[pin.piece].name
@@ -122,6 +125,7 @@ def _does_not_fit(
     return Problem(where, message, cure)
 
 
-def _chord(timeline: Timeline, number: int) -> Chord | None:
+def chord_at(timeline: Timeline, number: int) -> Chord | None:
+    """The chord of the home key at a place of the timeline; None for N.C."""
     due = timeline.due[number]
     return None if due.number is None else timeline.harmony.chords[due.number].chord

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import tomllib
 from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
@@ -9,7 +10,7 @@ from pydantic import Field, model_validator
 from dodecant.exercise.recipe.etude.rules import Play
 from dodecant.exercise.recipe.etude.where import ChordRole, QualityFamily
 from dodecant.exercise.recipe.figures import Cell
-from dodecant.exercise.recipe.part import Part, refused
+from dodecant.exercise.recipe.part import Part, read_part, refused
 from dodecant.music.core.errors import MusicError
 
 FORMAT: Final = "dodecant-vocabulary"
@@ -45,3 +46,12 @@ class VocabularyPiece(Part):
             message = "A line through all chords is no piece of vocabulary."
             raise refused(MusicError(message, cure="Choose a cell, a figure or a lick."))
         return self
+
+
+def read_vocabulary(text: str) -> tuple[VocabularyPiece, ...]:
+    """Read and check the data file (TOML); raises RecipeError for a piece that cannot be read."""
+    return tuple(read_part(VocabularyPiece, _with_kind(row)) for row in tomllib.loads(text)["piece"])
+
+
+def _with_kind(row: dict[str, Any]) -> dict[str, Any]:
+    return {**row, "what": {"kind": "play", **row["what"]}}

@@ -39,7 +39,16 @@ def _step(text: str) -> None:
 
 
 Numbers = Annotated[str, Field(max_length=120), readable(number_spans)]
-ChordRole = Literal["any", "dominant", "dominant-to-major", "dominant-to-minor", "tonic", "tonic-major", "tonic-minor"]
+ChordRole = Literal[
+    "any",
+    "dominant",
+    "dominant-resolving",
+    "dominant-to-major",
+    "dominant-to-minor",
+    "tonic",
+    "tonic-major",
+    "tonic-minor",
+]
 QualityFamily = Literal[
     "any", "major", "minor", "dominant", "half-diminished", "diminished", "sus", "minor-major", "augmented"
 ]

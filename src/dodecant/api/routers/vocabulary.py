@@ -1,0 +1,41 @@
+"""Vocabulary: where pieces fit, a chorus cut into phrases, and what could play in a bar of an etude."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from dodecant.api.schemas.vocabulary import (
+    ChorusIn,
+    EtudeBarIn,
+    EtudeChoiceOut,
+    FittingsIn,
+    PhraseOfChorusOut,
+    WhetherItFitsOut,
+)
+from dodecant.exercise.melody.lick_phrases import cut_into_phrases
+from dodecant.exercise.press import etude_choices
+from dodecant.music.core.metre import Metre
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api", tags=["vocabulary"])
+
+
+@router.post("/vocabulary-fittings")
+def fittings(wanted: FittingsIn) -> list[WhetherItFitsOut]:
+    """Where each piece fits, or why it cannot be played."""
+    scales = load_tables().scales
+    return [WhetherItFitsOut.of(piece, scales) for piece in wanted.pieces]
+
+
+@router.post("/vocabulary-phrases")
+def phrases(wanted: ChorusIn) -> list[PhraseOfChorusOut]:
+    """A chorus cut into phrases at its rests, long ones at barlines."""
+    figure = wanted.figure
+    found = cut_into_phrases(figure.text, figure.over, Metre.parse(wanted.metre), "/figure")
+    return [PhraseOfChorusOut.of(phrase) for phrase in found]
+
+
+@router.post("/etude-choices")
+def choices(wanted: EtudeBarIn) -> list[EtudeChoiceOut]:
+    """The pieces that could begin in a bar of an etude, the best first."""
+    return [EtudeChoiceOut.of(choice) for choice in etude_choices(wanted.recipe, load_tables(), wanted.bar)]
