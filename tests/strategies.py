@@ -280,7 +280,8 @@ every_sounds = st.one_of(
     changes, changes,
     st.sampled_from([
         {"kind": "one", "scale": "altered"}, {"kind": "one", "scale": "minor-pentatonic"},
-        {"kind": "chord", "quality": "m9"},
+        {"kind": "chord", "quality": "m9"}, {"kind": "key-chord", "numeral": "IIm7"},
+        {"kind": "key-chord", "numeral": "V7", "colour": "minor"},
         {"kind": "morph", "scales": ["ionian", "lydian", "mixolydian"], "repeats": 2, "after_first": "changed"},
         {"kind": "several", "scales": ["dorian", "whole-tone"]}, {"kind": "family", "parent": "melodic-minor"},
     ]),
@@ -310,10 +311,35 @@ joins = st.fixed_dictionaries(
         "begin": st.sampled_from(["path", "any"]),
         "direction": st.sampled_from(["path", "either"]),
         "leftover": st.sampled_from(["cut", "held"]),
+        "keys": st.sampled_from(["each", "each", "same"]),
         "leap": st.integers(0, 10),
         "repeat": st.integers(0, 10),
     }
 )
+
+
+WHERES: list[dict[str, Any]] = [
+    {}, {"step": "II"}, {"step": "V"}, {"role": "dominant-resolving"}, {"quality": "minor"}, {"bars": "1-2"},
+    {"phrase": 2, "phrase_bars": "2"}, {"choruses": "1"}, {"chords": [{"chord": 1}]},
+]  # fmt: skip
+WHATS: list[dict[str, Any]] = [
+    {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}}, {"kind": "open"}, {"kind": "upside-down"},
+    {"kind": "play", "figure": {"kind": "pairs"}, "scale": {"scale": "altered"}, "value": "eighth"},
+    {"kind": "play", "figure": {"kind": "lick", "text": "5:½ ♭3 2 1:1 r:1½", "over": "Cm7"}},
+    {"kind": "play", "figure": {"kind": "guide-tones"}}, {"kind": "play", "figure": {"kind": "unbroken"}},
+    {"kind": "play", "enclosure": {"kind": "above-below"}, "scale": {"scale": "lydian", "root": "b7"}},
+]  # fmt: skip
+rules = st.lists(st.fixed_dictionaries({"where": st.sampled_from(WHERES), "what": st.sampled_from(WHATS)}), max_size=3)
+etudes = st.none() | st.fixed_dictionaries(
+    {
+        "pieces": st.lists(
+            st.sampled_from([one.model_dump(mode="json") for one in load_tables().vocabulary]), min_size=1, max_size=4
+        ),
+        "every": st.sampled_from([1, 2, 4]), "rest": st.sampled_from(["own", "open"]),
+        "peak": st.integers(0, 3), "denser": st.integers(0, 3), "breath": st.sampled_from([0, 2]),
+        "seed": st.integers(0, 9), "variety": st.integers(0, 4),
+    }
+)  # fmt: skip
 
 
 @st.composite
@@ -332,7 +358,7 @@ def everything(draw: st.DrawFn) -> dict[str, Any]:
     return {
         "sounds": draw(every_sounds), "figure": draw(every_figure), "ladder": draw(every_ladder),
         "enclosure": draw(every_enclosure), "course": draw(courses), "path": draw(paths()), "joins": draw(joins),
-        "placement": placed,
+        "placement": placed, "rules": draw(rules), "etude": draw(etudes),
         "companions": [{**one, "written": number == 0} for number, one in enumerate(companions)],
         "keys": {"order": "picked", "picked": draw(st.sampled_from([["C"], ["F♯", "A♭"]]))},
         "player": {"instrument": draw(st.sampled_from(["piano", "clarinet", "trombone", "electric-bass"]))},

@@ -27,7 +27,7 @@ LICK = {"kind": "lick", "text": "D4:½ F4 ~A4 C5 | B♭4:1 G♯4 A4:2", "over": 
 NEEDED: dict[str, dict[str, Any]] = {
     "cell": {"text": "1 2"}, "lick": {"text": "1 2"}, "one": {"scale": "dorian"}, "family": {"parent": "ionian"},
     "several": {"scales": ["ionian", "dorian"]}, "morph": {"scales": ["ionian", "lydian"]},
-    "changes": {"changes": {"text": "| Dm7 | G7 |"}},
+    "changes": {"changes": {"text": "| Dm7 | G7 |"}}, "key-chord": {"numeral": "IIm7"},
 }  # fmt: skip
 
 

@@ -14,6 +14,9 @@ from dodecant.exercise.recipe.companions import COMPANIONS
 from dodecant.exercise.recipe.courses import COURSES
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
+from dodecant.exercise.recipe.etude.etude import Etude
+from dodecant.exercise.recipe.etude.rules import WHATS
+from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import FIGURES, Turned
 from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.ladders import LADDERS
@@ -24,10 +27,10 @@ from dodecant.exercise.wording.choices import phrase
 
 REGISTRIES: dict[str, Kinds[Any]] = {
     "FigurePart.kind": FIGURES, "LadderPart.kind": LADDERS, "CoursePart.kind": COURSES, "SoundsPart.kind": SOUNDS,
-    "Companion.kind": COMPANIONS,
+    "Companion.kind": COMPANIONS, "WhatPart.kind": WHATS,
 }  # fmt: skip
 PARTS: list[type[BaseModel]] = [
-    Recipe, Turned, Enclosure, Call, Mark, Slurs, ChangesDraft,
+    Recipe, Turned, Enclosure, Call, Mark, Slurs, ChangesDraft, Where, Etude,
     *(kind for registry in REGISTRIES.values() for kind in registry.by_name.values()),
     *(type(getattr(Recipe(), part)) for part in ("path", "joins", "placement", "keys", "player", "spelling")),
 ]  # fmt: skip
@@ -96,6 +99,8 @@ def test_everything_begins_as_it_may_be_saved(client: TestClient) -> None:
         *({"ladder": ladder} for ladder in fresh["ladders"].values()),
         *({"course": course} for course in fresh["courses"].values()),
         *({"sounds": sounds} for sounds in fresh["sounds"].values()),
+        *({"sounds": changes, "rules": [{**fresh["rule"], "what": what}]} for what in fresh["whats"].values()),
+        {"sounds": changes, "etude": {"pieces": [row["piece"] for row in tables["vocabulary"]]}},
         *({"companions": [companion]} for companion in fresh["companions"].values()),
         {"enclosure": fresh["enclosure"]},
         {"placement": {"call": fresh["call"], "marks": [fresh["mark"]], "slurs": fresh["slurs"]}},

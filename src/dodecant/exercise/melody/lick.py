@@ -25,8 +25,10 @@ from dodecant.exercise.rhythm.timing import Timing, one_grid
 from dodecant.music.chord_scale_fit.fit import Fit
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName, Pitch
+from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.scale import ScaleCatalogue
 
 LickFunction = Literal["chord", "scale", "approach", "enclosure", "outside"]
@@ -125,7 +127,13 @@ def read_against(
 
 
 def _chords(over: str, metre: Metre, catalogue: ScaleCatalogue, pointer: str) -> tuple[LickChord, ...]:
-    worked = harmony(ChangesDocument(text=f"metre: {metre.text}\n{over}"), catalogue, pointer=f"{pointer}/over")
+    before = f"metre: {metre.text}\n"
+    try:
+        parse_changes(before + over)
+    except MusicError as error:
+        where = None if error.where is None else max(0, error.where - len(before))
+        raise RecipeError([Problem(f"{pointer}/over", error.message, error.cure, where)]) from None
+    worked = harmony(ChangesDocument(text=before + over), catalogue, pointer=f"{pointer}/over")
     changes = worked.changes
     if {bar.metre.quarters for bar in changes.bars} != {metre.quarters}:
         message = f"The chords are not in bars of {metre.text}, as the line is."

@@ -213,6 +213,8 @@ class StripWriter:
             end = None if segment.length is None else segment.start + segment.length
             if end is not None and here and segment.held:
                 here[-1] = (here[-1][0], end - here[-1][0])
+            if spans and here and sum(spans[-1]) > here[0][0]:  # a note of a rhythm that lasts into the next chord
+                spans[-1] = (spans[-1][0], here[0][0] - spans[-1][0])
             spans += here
         if end is not None and spans:
             start, length = spans[-1]

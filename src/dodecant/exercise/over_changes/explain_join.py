@@ -66,7 +66,7 @@ def explain_join_at(work: LineWork, stop: Stop, beat: Fraction) -> JoinExplanati
 
 def explain_ruled_join(lines: RuledLines, stop: Stop, beat: Fraction) -> JoinExplanation:
     """The join that leads to the passage a beat lies under, whatever is played there and before."""
-    stop = with_chords_early(lines.what.recipe, at_home(stop) if lines.what.recipe.one_line_for_all_keys else stop)
+    stop = lines.what.with_chords_early(at_home(stop) if lines.what.recipe.one_line_for_all_keys else stop)
     rule = "Of all ways in reach, those whose costs add up to the least through the whole form."
     plan = lines.plan(stop)
     chords = stop.chords_written

@@ -13,7 +13,7 @@ from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.line import Segment, Tones
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.rhythm_text import Rhythm
-from dodecant.exercise.rhythm.timing import Pace, Timing, fill_rhythm, lay_out
+from dodecant.exercise.rhythm.timing import Pace, Timing, fill_rhythm, lay_out, one_grid
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
@@ -70,10 +70,17 @@ def leading_into(enclosure: Enclosure, after: Segment) -> list[Pitch]:
 
 
 def cut_short(held: Segment, end: Fraction, pace: Pace) -> Segment:
-    """A segment whose tones are over at a beat, because something begins there; without an enclosure left open."""
+    """A segment whose tones are over at a beat, because something begins there; without an enclosure left open.
+
+    A beat is divided one way: a tone that shares the beat with what begins, on another grid, is dropped.
+    """
     value, rhythm, _ = pace
     spans = _spans(held, value, rhythm)
-    kept = [tone for tone, (start, _) in zip(held.tones, spans, strict=True) if start < end]
+    kept = [
+        tone
+        for tone, (start, _) in zip(held.tones, spans, strict=True)
+        if start < end and (start // 1 < end // 1 or one_grid(start, end))
+    ]
     while kept and kept[-1].leads:
         kept.pop()
     if not kept:

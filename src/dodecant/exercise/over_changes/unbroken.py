@@ -6,8 +6,6 @@ At a change of chord it goes on to the nearest tone of the next sound in its dir
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
-from fractions import Fraction
-from itertools import takewhile
 
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.melody.figure_tone import FigureTone
@@ -17,7 +15,7 @@ from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
 from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Pace, note_value, rhythm_notes
+from dodecant.exercise.rhythm.timing import Pace, note_value, notes_under
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift
 
@@ -112,10 +110,3 @@ def run_on(
         reached += heights[run]
         before = reached[-1] if reached else before
     return tones, reached, rising
-
-
-def notes_under(pace: Pace, start: Fraction, length: Fraction) -> int:
-    """How many notes begin under a chord."""
-    if pace.rhythm is None:
-        return max(1, -int(-length // pace.value))
-    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, rhythm_notes(pace.rhythm, start)))

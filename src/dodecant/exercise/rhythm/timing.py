@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from fractions import Fraction
 from functools import lru_cache
+from itertools import takewhile
 from typing import NamedTuple
 
 from dodecant.exercise.recipe.document import Recipe
@@ -64,6 +65,13 @@ def rhythm_notes(rhythm: Rhythm, begin: Fraction) -> Iterator[tuple[Fraction, Fr
             if base + start >= begin:
                 yield base + start, length
         base += rhythm.length
+
+
+def notes_under(pace: Pace, start: Fraction, length: Fraction) -> int:
+    """How many notes begin under a chord."""
+    if pace.rhythm is None:
+        return max(1, -int(-length // pace.value))
+    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, rhythm_notes(pace.rhythm, start)))
 
 
 def fill_rhythm(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm, *, anew: bool = False) -> list[Span]:

@@ -11,6 +11,7 @@ from dodecant.exercise.harmony.what_holds import rules_over
 from dodecant.exercise.over_changes.joining import Candidate, CostTables, own_cost
 from dodecant.exercise.over_changes.ruled.fitting_in import fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines, home_stop
+from dodecant.exercise.over_changes.ruled.passages import at_peak
 from dodecant.exercise.over_changes.ruled.walk import COST_NAMES, Walk, came
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way
 from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
@@ -137,7 +138,8 @@ class Composer:
         stop = stops[window.piece]
         key = (stop.timeline and stop.timeline.harmony, window, begins)
         if key not in self._ways:
-            passage = Passage(self._numbers[window.piece], window.chords, begins=begins)
+            peak = at_peak(self._what, stop, window.chords)
+            passage = Passage(self._numbers[window.piece], window.chords, begins=begins and peak is None, peak=peak)
             self._ways[key] = self._lines.ways(stop, passage)
         return self._ways[key]
 
@@ -147,7 +149,10 @@ class Composer:
             return ()
         key = (stop.timeline and stop.timeline.harmony, plays, chord, begins)
         if key not in self._ways:
-            self._ways[key] = self._lines.ways(stop, Passage(plays, range(chord, chord + 1), begins=begins))
+            chords = range(chord, chord + 1)
+            peak = at_peak(self._what, stop, chords)
+            passage = Passage(plays, chords, begins=begins and peak is None, peak=peak)
+            self._ways[key] = self._lines.ways(stop, passage)
         return self._ways[key]
 
     def stops(self, timeline: Timeline, plays: Sequence[int]) -> tuple[Stop, dict[int, Stop]]:

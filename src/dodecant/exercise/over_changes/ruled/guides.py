@@ -14,6 +14,7 @@ from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.leading import on_c
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, pace_of
 from dodecant.exercise.recipe.figures import GuideTones
+from dodecant.exercise.rhythm.timing import notes_under
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.pitch import Pitch
 
@@ -31,7 +32,8 @@ class GuideWays:
         sounding = [number for number in passage.chords if stop.chords_written[number].sound is not None]
         spans = [tuple(same) for _, same in groupby(sounding, key=lambda number: stop.chords_written[number].chord)]
         chords = [chord for span in spans if (chord := stop.chords_written[span[0]].chord) is not None]
-        if not chords:
+        silent = not any(notes_under(self._pace, *stop.chords_written[number][:2]) for number in sounding)
+        if not chords or silent:
             return ()
         first, *others = guide_steps(chords, self._reach, self._begin if passage.begins else "nearest")
         found = []
@@ -64,6 +66,8 @@ class GuideWays:
             assert over.sound is not None and heard.sound is not None  # noqa: S101, PT018 - only those that sound
             breath = passage.breathes if span[-1] == passage.chords[-1] else Fraction(0)
             length = last.start + last.length - over.start - breath
+            if not notes_under(self._pace, over.start, length):
+                continue  # the rhythm is silent there
             tones = Tones.of([on_c(pitch, over.sound)])
             found.append(Segment(tones, over.sound, heard.sound, over.chord, over.start, length, pace=self._pace))
         return tuple(found)

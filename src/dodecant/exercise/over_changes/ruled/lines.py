@@ -10,17 +10,17 @@ from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment
-from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.over_changes.guide_tones import reach_between
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates
 from dodecant.exercise.over_changes.leading import cut_short, leading_into, led_across
 from dodecant.exercise.over_changes.ruled.anew import AnewWays
 from dodecant.exercise.over_changes.ruled.guides import GuideWays
 from dodecant.exercise.over_changes.ruled.licks import LickWays
-from dodecant.exercise.over_changes.ruled.shape import Shaper
+from dodecant.exercise.over_changes.ruled.passages import passages_of
+from dodecant.exercise.over_changes.ruled.shape import shaped
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver, pace_of
-from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays, passages_of
+from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays
 from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -59,12 +59,11 @@ class RuledLines:
     def __init__(self, what: WhatPlays, player: ResolvedPlayer) -> None:
         self.what, self._player = what, player
         self._found: dict[int, WaysOver] = {}
-        self._shaper = Shaper(what.recipe.etude, what.player.reach, what.metre)
         self._at_home: dict[Timeline, list[_Placed]] = {}
 
     def line(self, stop: Stop) -> Line:
         """The line of one stop, which knows what plays; raises RecipeError where there is nothing to play."""
-        stop = with_chords_early(self.what.recipe, stop)
+        stop = self.what.with_chords_early(stop)
         if self.what.recipe.one_line_for_all_keys:
             return self._written(stop, self._carried(stop))
         return self._written(stop, self._placed(stop, self.plan(stop)))
@@ -80,7 +79,7 @@ class RuledLines:
             playing = self.what.all[passage.plays]
             if playing.silent:
                 continue
-            here = self.ways(stop, passage._replace(begins=not passages))
+            here = self.ways(stop, passage._replace(begins=not passages and passage.peak is None))
             if here:
                 passages.append(passage)
                 ways.append(tuple(here))
@@ -96,8 +95,9 @@ class RuledLines:
         """The ways over one passage, with what the shape of an etude makes of them."""
         if passage.plays not in self._found:
             self._found[passage.plays] = _ways_of(self.what.all[passage.plays])
-        found = self._found[passage.plays].ways(stop if passage.plays == 0 else replace(stop, figure=None), passage)
-        return self._shaper.shaped(found, stop, passage)
+        playing = self.what.all[passage.plays]
+        found = self._found[passage.plays].ways(stop if playing.is_own else replace(stop, figure=None), passage)
+        return shaped(found, passage, self.what.player.reach)
 
     def _placed(self, stop: Stop, plan: RuledPlan) -> list[_Placed]:
         """The segments of the ways that are taken; what begins before its chord cuts the one before short."""
@@ -177,7 +177,7 @@ class RuledLines:
     def _carried(self, stop: Stop) -> list[_Placed]:
         """The line of the key the changes are written in, carried to the stop's key and put in reach."""
         assert stop.timeline is not None  # noqa: S101 - over changes there is one
-        home = with_chords_early(self.what.recipe, at_home(stop))
+        home = self.what.with_chords_early(at_home(stop))
         if stop.timeline not in self._at_home:
             self._at_home[stop.timeline] = self._placed(home, self.plan(home))
         placed = self._at_home[stop.timeline]

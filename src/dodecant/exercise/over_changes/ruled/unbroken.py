@@ -15,11 +15,15 @@ from dodecant.exercise.melody.line import Segment, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
+from dodecant.exercise.over_changes.ruled.shape import FOOT
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, pace_of
-from dodecant.exercise.over_changes.unbroken import first_tone, notes_under, run_on
+from dodecant.exercise.over_changes.unbroken import first_tone, run_on
 from dodecant.exercise.recipe.figures import Unbroken
+from dodecant.exercise.rhythm.timing import notes_under
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.scales.hearing import hearing
+
+_OCTAVE = 12
 
 
 class _Run(NamedTuple):
@@ -52,8 +56,7 @@ class UnbrokenWays:
         return [self._way(stop, passage, chords, runs) for runs in self._from_everywhere(stop, passage, chords)]
 
     def _from_everywhere(self, stop: Stop, passage: Passage, chords: Sequence[int]) -> Iterator[list[_Run]]:
-        reach = self._work.player.reach
-        low, high = reach.low.midi, reach.high.midi
+        low, high = self._reach(passage)
         over = stop.chords_written[chords[0]]
         assert over.sound is not None  # noqa: S101 - only chords that sound are counted
         on_scale, up = self._work.scales.under_chord(stop.timeline, chords[0], over.sound.scale), over.sound.above_c
@@ -91,16 +94,23 @@ class UnbrokenWays:
         """So many tones under a chord on from a state; the `first` run begins with the state's own tone."""
         over, count = stop.chords_written[number], self._count(stop, passage, number)
         assert over.sound is not None  # noqa: S101 - only chords that sound are counted
-        key = (stop.timeline, number, over.sound.above_c, count, first)
+        key = (stop.timeline, number, over.sound.above_c, count, first, passage.peak)
         known = self._runs.setdefault(key, {})
         if state not in known:
-            known[state] = self._worked(stop, number, over, state, count, first=first)
+            known[state] = self._worked(stop, number, self._reach(passage), state, count, first=first)
         return known[state]
 
-    def _worked(self, stop: Stop, number: int, over: TimedChord, state: _State, count: int, *, first: bool) -> _Run:
+    def _reach(self, passage: Passage) -> tuple[int, int]:
+        """The MIDI numbers it stays between: below the foot of an etude's peak, but there."""
+        low, high = self._work.player.reach.low.midi, self._work.player.reach.high.midi
+        return low, max(low + _OCTAVE, high - FOOT) if passage.peak is False else high
+
+    def _worked(
+        self, stop: Stop, number: int, reach: tuple[int, int], state: _State, count: int, *, first: bool
+    ) -> _Run:
+        over = stop.chords_written[number]
         assert over.sound is not None  # noqa: S101 - as above
-        reach, up = self._work.player.reach, over.sound.above_c
-        low, high = reach.low.midi, reach.high.midi
+        up, (low, high) = over.sound.above_c, reach
         heights, ladder = self._work.scales.under_chord(stop.timeline, number, over.sound.scale).heights(low - 12, high)
         before, rising = state
         tones: list[FigureTone] = []

@@ -17,13 +17,15 @@ from dodecant.instrument.profile import Reach
 class Passage(NamedTuple):
     """Chords in a row (by their numbers in a stop) under which one thing is played, by its number.
 
-    `begins` tells that nothing sounded before; `breathes` how many beats at its end are silent.
+    `begins` tells that nothing sounded before; `breathes` how many beats at its end are silent; `peak` whether an etude
+    is to be highest here, or elsewhere (False), or nowhere (None).
     """
 
     plays: int
     chords: range
     begins: bool = False
     breathes: Fraction = Fraction(0)
+    peak: bool | None = None
 
 
 class Way(NamedTuple):

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from fractions import Fraction
 from typing import Any
 
 from dodecant.exercise.harmony.timeline import Timeline, chords_in_key
 from dodecant.exercise.harmony.what_holds import rules_over, with_sounds
 from dodecant.exercise.melody.lick import read_against
 from dodecant.exercise.melody.line_builder import LineWork
-from dodecant.exercise.over_changes.ruled.ways import Passage
+from dodecant.exercise.over_changes.anticipation import with_chords_early
+from dodecant.exercise.over_changes.ruled.ways import pace_of
 from dodecant.exercise.recipe.changes_document import SoundChoice
 from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Recipe
@@ -19,6 +19,7 @@ from dodecant.exercise.recipe.etude.rules import Play, WhatPart
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.placement import rhythm_fault
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
+from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
@@ -29,12 +30,13 @@ from dodecant.music.scales.scale import ScaleCatalogue
 class Playing:
     """One thing that is played somewhere, and the rule or the piece (by its number) it comes from.
 
-    `silent` it is left open; `mirrored` upside down. Under a piece, which `lasts`, several chords that are the same are
-    one; `runs_on`: its passages go from chord to chord.
+    `is_own` tells that its figure is the recipe's. `silent` it is left open; `mirrored` upside down. Under a piece,
+    which `lasts`, several chords that are the same are one; `runs_on`: its passages go from chord to chord.
     """
 
     work: LineWork
     scale: SoundChoice | None = None
+    is_own: bool = False
     silent: bool = False
     mirrored: bool = False
     lasts: bool = False
@@ -62,7 +64,7 @@ class WhatPlays:
         open_rest = recipe.etude is not None and recipe.etude.rest == "open"
         enclosure = recipe.enclosure if recipe.takes("enclosure") else None
         own = replace(work, recipe=recipe.model_copy(update={"rules": (), "etude": None, "enclosure": enclosure}))
-        self.all: list[Playing] = [Playing(own, silent=open_rest)]
+        self.all: list[Playing] = [Playing(own, is_own=True, silent=open_rest)]
         for number, rule in enumerate(recipe.rules):
             self.all.append(self._playing(rule.what, f"/rules/{number}/what", rule=number))
         self.pieces: list[Playing] = []
@@ -82,6 +84,10 @@ class WhatPlays:
             timeline = self._over[stop.timeline] = self._with_plays(stop.timeline)
         read, heard = (chords_in_key(timeline, sound.tonic) for sound in (stop.written, stop.sounding))
         return replace(stop, timeline=timeline, chords_written=read, chords_sounding=heard)
+
+    def with_chords_early(self, stop: Stop) -> Stop:
+        """The stop with its chords anticipated, where all that plays divides beats so that it can be."""
+        return with_chords_early(self.recipe, stop) if all(_in_quarters(one) for one in self.all) else stop
 
     def add(self, playing: Playing) -> int:
         """One more that is played; its number."""
@@ -121,6 +127,8 @@ class WhatPlays:
         """What a rule or a piece says, ready to be played; raises RecipeError below the pointer."""
         if not isinstance(what, Play):
             return Playing(self.all[0].work, silent=what.silent, mirrored=what.mirrors, rule=rule, piece=piece)
+        if what.scale is not None:
+            chosen_scale(what.scale.scale, self._catalogue, f"{pointer}/scale/scale")
         recipe = as_played(self.all[0].work.recipe, what, pointer, self.metre)
         if recipe.figure.needs_chords_struck and not self.player.instrument.chords:
             message = f"The {self.player.instrument.name} sounds one note at a time."
@@ -130,7 +138,8 @@ class WhatPlays:
             exact = not figure.carried_to_fit
             where = f"{pointer}/figure"
             lick = read_against(figure.text, figure.over, self.metre, self._catalogue, exact=exact, pointer=where)
-        return Playing(LineWork.of(recipe, self.player, lick), scale=what.scale, rule=rule, piece=piece)
+        own = what.figure is None
+        return Playing(LineWork.of(recipe, self.player, lick), what.scale, is_own=own, rule=rule, piece=piece)
 
 
 def as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
@@ -157,46 +166,8 @@ def as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
     return recipe.model_copy(update=changed)
 
 
-def passages_of(what: WhatPlays, stop: Stop) -> list[Passage]:
-    """The passages of a stop: chords in a row under one thing that goes from chord to chord, else one chord each.
-
-    A breath ends one. Chords without a sound are in none.
-    """
-    assert stop.timeline is not None  # noqa: S101 - over changes there is one
-    every = what.recipe.etude.breath * what.metre.quarters if what.recipe.etude else Fraction(0)
-    found: list[Passage] = []
-    breathes: set[int] = set()
-    chords, plays = stop.chords_written, stop.timeline.plays
-    lead_in = stop.timeline.lead_in
-    for number, over in enumerate(chords):
-        end = over.start + over.length - lead_in
-        if every and end > 0 and end % every == 0 and number + 1 < len(chords) and over.length > 1:
-            breathes.add(number)
-    for number, over in enumerate(chords):
-        if over.sound is None or over.chord is None:
-            continue
-        goes_on = (
-            found
-            and found[-1].plays == plays[number]
-            and found[-1].chords.stop == number
-            and number - 1 not in breathes
-            and what.all[plays[number]].runs_on
-            and _together(what.all[plays[number]], stop, number)
-        )
-        if goes_on:
-            found[-1] = found[-1]._replace(chords=range(found[-1].chords.start, number + 1))
-        else:
-            found.append(Passage(plays[number], range(number, number + 1)))
-    return [
-        one._replace(begins=place == 0, breathes=Fraction(one.chords[-1] in breathes))
-        for place, one in enumerate(found)
-    ]
-
-
-def _together(playing: Playing, stop: Stop, number: int) -> bool:
-    """Whether a chord belongs to the passage of the one before: a lick of one chord begins anew on another."""
-    lick = playing.work.lick
-    if lick is None or len(lick.chords) > 1 or not isinstance(playing.work.recipe.figure, OwnLick):
-        return True
-    one, other = stop.chords_written[number - 1], stop.chords_written[number]
-    return (one.chord, one.sound) == (other.chord, other.sound)
+def _in_quarters(playing: Playing) -> bool:
+    """Whether all notes begin on quarters of a beat."""
+    pace = pace_of(playing.work)
+    starts = [start for start, _ in pace.rhythm.notes] if pace.rhythm else [pace.value]
+    return all((4 * start).denominator == 1 for start in starts)

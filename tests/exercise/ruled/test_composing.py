@@ -1,0 +1,229 @@
+"""Vocabulary and etudes: where pieces fit, typed by hand; what is composed, pinned, refused and told."""
+
+from __future__ import annotations
+
+from itertools import pairwise, product
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.melody.lick_phrases import cut_into_phrases
+from dodecant.exercise.over_changes.ruled.fitting_in import on_the_shelf
+from dodecant.exercise.press import etude_choices, press
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
+from dodecant.exercise.recipe.part import read_part
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.music.core.metre import Metre
+from dodecant.tables import load_tables
+
+TABLES = load_tables()
+SHIPPED = {piece.name: piece.model_dump(mode="json") for piece in TABLES.vocabulary}
+EVERY = "any"
+FORM = "key: C\n| Dm7 | G7 | Cmaj7 | A7 |\n| Dm7 | G7 | Em7b5 | A7 |\n| Fmaj7 | Fm6 | Em7 A7 | Dm7 G7 |"
+BLUES = "key: F\n| F7 | Bb7 | F7 | Cm7 F7 |\n| Bb7 | Bdim7 | F7 | Am7b5 D7 |\n| Gm7 | C7 | F7 D7 | Gm7 C7 |"
+
+
+@pytest.mark.parametrize(
+    ("name", "families", "beats", "first", "last", "level"),
+    [
+        # A plain number is the scale's own, so that a plain cell fits any chord; a ♭3 wants a minor third.
+        ("Four from the root", EVERY, "2", "1", "5", 1), ("Four down to the root", EVERY, "2", "5", "1", 1),
+        ("Minor four", "minor half-diminished diminished minor-major", "2", "1", "5", 2),
+        ("Altered triad pair", "dominant", "3/2", "1", "♭6", 1), ("Lydian triad pair", "major", "3/2", "1", "5", 1),
+        ("Half and whole steps", "dominant", "2", "1", "3", 2), ("Pentatonic on the fifth", "minor", "2", "5", "2", 1),
+        ("Suspended four down", "sus", "2", "5", "1", 1), ("Enclosed third", EVERY, "2", "3", "1", 1),
+        ("Triad in triplets", EVERY, "1", "1", "5", 2), ("Blue third from above", "dominant", "4", "5", "1", 2),
+        ("Minor two five in one bar", "half-diminished", "8", "1", "♭3", 2),
+    ],
+)  # fmt: skip
+def test_where_pieces_fit(name: str, families: str, beats: str, first: str, last: str, level: int) -> None:
+    found = on_the_shelf(read_part(VocabularyPiece, SHIPPED[name]), TABLES.scales)
+    wanted = 8 if families == EVERY else families.split()
+    assert (len(found.families) if families == EVERY else list(found.families)) == wanted
+    assert (str(found.beats), found.first, found.last, found.level) == (beats, first, last, level)
+
+
+def test_what_the_owner_says_goes_first() -> None:
+    piece = read_part(VocabularyPiece, {**SHIPPED["Minor four"], "families": ["sus"], "beats": 4, "level": 5})
+    found = on_the_shelf(piece, TABLES.scales)
+    assert (found.families, int(found.beats), found.level) == (("sus",), 4, 5)
+
+
+def test_two_dozen_pieces_ship_and_cover_the_usual_chords() -> None:
+    found = [on_the_shelf(piece, TABLES.scales) for piece in TABLES.vocabulary]
+    assert len(found) >= 24
+    assert {family for one in found for family in one.families} == set(found[-1].families)  # all eight
+    chains = {tuple((chord.family, chord.root) for chord in one.chords) for one in found if one.chords}
+    assert (("minor", 0), ("dominant", 5), ("major", 10)) in chains
+    assert (("half-diminished", 0), ("dominant", 5), ("minor", 10)) in chains
+    assert (("major", 0), ("dominant", 9), ("minor", 2), ("dominant", 7)) in chains
+
+
+def recipe(names: list[str], changes: str = FORM, keys: list[str] | None = None, **etude: Any) -> Recipe:
+    return read_recipe(
+        {
+            "sounds": {"kind": "changes", "changes": {"text": changes}}, "figure": {"kind": "unbroken"},
+            "keys": {"order": "picked", "picked": keys or ["C"]}, "player": {"instrument": "tenor-saxophone"},
+            "etude": {"pieces": [SHIPPED[name] for name in names], **etude},
+        }
+    )  # fmt: skip
+
+
+def begins(exercise: Exercise) -> list[tuple[int, str]]:
+    """The bar in which each piece begins, and its name."""
+    return [(int(start // 4) + 1, name) for start, name in exercise.strips[0].labels]
+
+
+def test_an_etude_by_hand() -> None:
+    """One piece in every two bars, each where it fits: the minor two five over its own chords alone."""
+    exercise = press(
+        recipe(["Minor two five in one bar", "Four from the root"], "key: C\n| Dm7 | G7 | Dm7b5 G7 | Cm6 |"), TABLES
+    )
+    assert begins(exercise)[-1] == (3, "Minor two five in one bar")
+    assert len(begins(exercise)) == 2
+    names = [note.tone.sounding.name.text for note in exercise.strips[0].notes if 8 <= note.start < 13]
+    assert names == ["D", "F", "A♭", "C", "B", "A♭", "G", "F", "E♭"]
+
+
+pieces = st.lists(st.sampled_from(sorted(SHIPPED)), min_size=1, max_size=6, unique=True)
+
+
+@given(
+    pieces, st.sampled_from([FORM, BLUES]), st.sampled_from([1, 2, 4]), st.integers(0, 3), st.sampled_from([0, 2, 4])
+)
+@settings(max_examples=60, deadline=None)
+def test_etudes_keep_their_promises(names: list[str], changes: str, every: int, seed: int, breath: int) -> None:
+    wanted = recipe(names, changes, ["C", "E♭", "A"], every=every, seed=seed, breath=breath)
+    try:
+        exercise = press(wanted, TABLES)
+    except RecipeError as error:
+        assert "None of the chosen pieces fits a chord" in error.problems[0].message
+        return
+    again = press(wanted, TABLES)
+    assert [strip.notes for strip in again.strips] == [strip.notes for strip in exercise.strips]
+    groups = [(bar - 1) // every for bar, _ in begins(exercise)]
+    assert len(set(groups)) == len(groups)  # one in every so many bars
+    home, *others = exercise.strips
+    for strip in others:  # the same etude in every key
+        assert [note.start for note in strip.notes] == [note.start for note in home.notes]
+        if not any(remark.kind in ("folded", "comfort") for remark in exercise.remarks):
+            both = zip(home.notes, strip.notes, strict=True)
+            assert len({there.tone.written.midi - here.tone.written.midi for here, there in both}) == 1
+    for note in home.notes if breath else ():
+        end = -(-(note.start + note.length) // 4) * 4
+        silent = end % (4 * breath) == 0 and end < home.end
+        assert not silent or note.start + note.length <= end - 1
+
+
+@given(pieces, st.integers(1, 12), st.data())
+@settings(max_examples=40, deadline=None)
+def test_what_is_pinned_stays(names: list[str], bar: int, data: st.DataObject) -> None:
+    wanted = recipe(names)
+    try:
+        choices = etude_choices(wanted, TABLES, bar)
+    except RecipeError:
+        return
+    if not choices:
+        return
+    assert [choice.more for choice in choices] == sorted(choice.more for choice in choices)
+    piece = data.draw(st.sampled_from(choices)).piece
+    seed = data.draw(st.integers(0, 5))
+    pinned = recipe(names, pins=[{"bar": bar, "piece": piece}], seed=seed)
+    assert (bar, names[piece]) in begins(press(pinned, TABLES))
+
+
+def test_the_cheapest_of_all_etudes_is_composed() -> None:
+    """Every way to pin the four bars of a form, compared: none costs less than what is composed without pins."""
+    names = ["Four from the root", "Four down to the root", "Seventh chord up"]
+    form = "key: C\n| Dm7 | G7 | Cmaj7 | A7 |"
+    best = min(
+        choice.more
+        for one in product(range(3), repeat=2)
+        for choice in etude_choices(
+            recipe(names, form, pins=[{"bar": 1, "piece": one[0]}, {"bar": 3, "piece": one[1]}]), TABLES, 3
+        )
+        if choice.piece == one[1]
+    )
+    assert best == 0
+    free = etude_choices(recipe(names, form), TABLES, 1)
+    assert min(choice.more for choice in free) == 0
+
+
+def test_variety_shape_and_density() -> None:
+    varied = begins(
+        press(recipe(["Four from the root", "Four down to the root", "Seventh chord up"], every=1, variety=1), TABLES)
+    )
+    assert all(one != other for (_, one), (_, other) in pairwise(varied))
+    high = press(recipe(["Four from the root"], peak=9), TABLES).strips[0]
+    top = max(high.notes, key=lambda note: note.tone.written.midi)
+    assert int(top.start // 4) + 1 == 9
+    dense = begins(
+        press(recipe(["Triad in triplets", "Stacked fourths"], "key: C\n" + "| Dm7 " * 8 + "|", denser=8), TABLES)
+    )
+    assert (dense[0][1], dense[-1][1]) == ("Stacked fourths", "Triad in triplets")
+
+
+@pytest.mark.parametrize(
+    ("etude", "pointer", "words"),
+    [
+        ({"pieces": []}, "/etude/pieces", "There are too few entries here. Give at least 1."),
+        ({"pieces": [SHIPPED["Minor four"]] * 500}, "/etude/pieces",
+         "There are too many entries here. Give at most 60."),
+        ({"pieces": [SHIPPED["Suspended four down"]]}, "/etude/pieces",
+         "None of the chosen pieces fits a chord of these changes. Choose pieces for "
+         "chords that are dominant or major or minor."),
+        ({"pins": [{"bar": 1, "piece": 5}]}, "/etude",
+         "Bar 1 is pinned to a piece that is not among the chosen ones. Choose the piece again, or take the pin out."),
+        ({"pins": [{"bar": 1, "piece": 0}, {"bar": 1, "piece": 1}]}, "/etude",
+         "Bar 1 is pinned to two pieces. Keep one of them."),
+        ({"pins": [{"bar": 2, "piece": 0}]}, "/etude/pins/0",
+         "“Minor four” does not fit G7 in bar 2. Here fit Four from the root."),
+        ({"pins": [{"bar": 9, "piece": 0}]}, "/etude/pins/0", "There is no bar 9. Pin bars from 1 to 3."),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_composed_is_told(etude: dict[str, Any], pointer: str, words: str) -> None:
+    document = {
+        "sounds": {"kind": "changes", "changes": {"text": "key: C\n| Dm7 | G7 | Cmaj7 |"}},
+        "etude": {"pieces": [SHIPPED["Minor four"], SHIPPED["Four from the root"]], **etude},
+    }
+    with pytest.raises(RecipeError) as raised:
+        press(read_recipe(document), TABLES)
+    problem = raised.value.problems[0]
+    assert (problem.pointer, f"{problem.message} {problem.cure}") == (pointer, words)
+
+
+def test_a_chord_that_no_piece_fits_is_told_with_one_that_would() -> None:
+    found = [
+        r
+        for r in press(recipe(["Minor four"], "key: C\n| Dm7 | G7 | Cmaj7 |"), TABLES).remarks
+        if r.pointer == "/etude/pieces"
+    ]
+    assert [remark.text for remark in found] == [
+        "No chosen piece fits G7, Cmaj7; the line of the recipe goes on there."
+    ]
+    added: Any = found[0].cures[0].patch
+    assert len(added["etude"]["pieces"]) == 2
+
+
+@pytest.mark.parametrize(
+    ("text", "over", "phrases"),
+    [
+        # Cut at a rest of a beat; each phrase counts from the barline before it.
+        ("1:1 2 3 r | r:2 5:1 3", "C | F", [("1:1 2 3", "C"), ("r:2 5:1 3", "F")]),
+        # A short rest does not cut; what begins on the last beat of a bar leads into the next one.
+        ("1:½ r 2 3 4 5 r:1 | r:3 5:1 | 3:4", "C | F | G7", [("1:½ r 2 3 4 5", "C"), ("5:1 | 3:4", "G7")]),
+        # A long one is cut after two bars, and the chords come round again.
+        ("1:4 | 2 | 3 | 4 | 5", "C | F", [("1:4 | 2", "C | F"), ("3:4 | 4", "C | F"), ("5:4", "C")]),
+        ("C4:½ D4 E4:1 r:2 | Eb4:2 r", "Cm7", [("C4:½ D4 E4:1", "Cm7"), ("E♭4:2", "Cm7")]),
+    ],
+)  # fmt: skip
+def test_a_chorus_is_cut_into_phrases(text: str, over: str, phrases: list[tuple[str, str]]) -> None:
+    found = cut_into_phrases(text, over, Metre(4, 4))
+    assert [(one.text, one.over) for one in found] == phrases
+    for one in found:  # and each can be kept
+        what = {"kind": "play", "figure": {"kind": "lick", "text": one.text, "over": one.over}}
+        on_the_shelf(read_part(VocabularyPiece, {"name": "Kept", "what": what}), TABLES.scales)
