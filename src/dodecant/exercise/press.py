@@ -226,15 +226,19 @@ class _StripMaker:
     def named(self, strip: Strip) -> Strip:
         """The strip with the names of rules and pieces where each begins, if they are wanted."""
         timeline = strip.stop.timeline
-        if self.what is None or timeline is None or not self.recipe.spelling.rules:
+        if self.what is None or timeline is None:
             return strip
         names = names_over_the_line(self.what, self._scales)
-        found = []
+        labels, pieces = list(strip.labels), []
         for place, (number, due) in enumerate(zip(timeline.plays, timeline.due, strict=True)):
-            name = names[number]
-            if name and due.sound is not None and (place == 0 or timeline.plays[place - 1] != number):
-                found.append((due.start, name))
-        return replace(strip, labels=tuple(sorted((*strip.labels, *found))))
+            if due.sound is None or (place and timeline.plays[place - 1] == number):
+                continue
+            piece = self.what.all[number].piece
+            if piece is not None:
+                pieces.append((int((due.start - timeline.lead_in) // self.what.metre.quarters) + 1, piece))
+            if names[number] and self.recipe.spelling.rules:
+                labels.append((due.start, names[number]))
+        return replace(strip, labels=tuple(sorted(labels)), pieces=tuple(pieces))
 
 
 def _what_plays(work: LineWork, scales: ScaleCatalogue, metre: Metre) -> WhatPlays | None:

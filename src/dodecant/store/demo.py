@@ -1,4 +1,4 @@
-"""Demo data: the recipes, changes, scales and rhythms of an evening class, put into a data file made for that alone."""
+"""Demo data: what an evening class keeps on every shelf, put into a data file made for that alone."""
 
 from __future__ import annotations
 
@@ -9,9 +9,15 @@ from importlib.resources.abc import Traversable
 from itertools import count
 from pathlib import Path
 
-from dodecant.formats.json.documents import changes_from_json, from_json, rhythm_from_json, scale_from_json
+from dodecant.formats.json.documents import (
+    changes_from_json,
+    from_json,
+    piece_from_json,
+    rhythm_from_json,
+    scale_from_json,
+)
 from dodecant.store.database import Database, DataFileError
-from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES, VOCABULARY
 
 _CLASS_NIGHT = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 
@@ -36,6 +42,8 @@ def _fill(connection: sqlite3.Connection) -> None:
         SCALES.add(connection, scale_from_json(item.read_bytes()), next(evening))
     for item in reversed(_files(".rhythm.json")):
         RHYTHMS.add(connection, rhythm_from_json(item.read_bytes()), next(evening))
+    for item in reversed(_files(".piece.json")):
+        VOCABULARY.add(connection, piece_from_json(item.read_bytes()), next(evening))
     connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
 
 

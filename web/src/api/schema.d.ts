@@ -544,6 +544,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vocabulary-fittings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fittings
+         * @description Where each piece fits, or why it cannot be played.
+         */
+        post: operations["fittings_api_vocabulary_fittings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary-phrases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Phrases
+         * @description A chorus cut into phrases at its rests, long ones at barlines.
+         */
+        post: operations["phrases_api_vocabulary_phrases_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/etude-choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choices
+         * @description The pieces that could begin in a bar of an etude, the best first.
+         */
+        post: operations["choices_api_etude_choices_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -906,6 +966,98 @@ export interface paths {
          * @description Save a second one like this one.
          */
         post: operations["copy_api_rhythms__document_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List All
+         * @description All whose title holds the words of the search, the last changed first.
+         */
+        get: operations["list_all_api_vocabulary_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Save a new one.
+         */
+        post: operations["add_api_vocabulary_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get
+         * @description One of them.
+         */
+        get: operations["get_api_vocabulary__document_id__get"];
+        /**
+         * Change
+         * @description Save a changed one; 409 when it was changed elsewhere meanwhile.
+         */
+        put: operations["change_api_vocabulary__document_id__put"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete one; it can be brought back.
+         */
+        delete: operations["delete_api_vocabulary__document_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary/{document_id}/restoration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Bring a deleted one back.
+         */
+        post: operations["restore_api_vocabulary__document_id__restoration_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vocabulary/{document_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Save a second one like this one.
+         */
+        post: operations["copy_api_vocabulary__document_id__copies_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1279,6 +1431,12 @@ export interface components {
             /** Revision */
             revision: number;
         };
+        /** ChangeIn[VocabularyPiece] */
+        ChangeIn_VocabularyPiece_: {
+            document: components["schemas"]["VocabularyPiece-Input"];
+            /** Revision */
+            revision: number;
+        };
         /**
          * ChangesBarOut
          * @description A written bar; `key` and `metre` are named where they change, the section where it begins.
@@ -1625,13 +1783,18 @@ export interface components {
         };
         /**
          * ChordOverOut
-         * @description A chord over a strip and the beat it comes on, as an exact fraction.
+         * @description A chord over a strip and the beat it comes on, as an exact fraction; its number as written, and the rule that
+         *     holds there (from 0).
          */
         ChordOverOut: {
             /** Start */
             start: string;
             /** Symbol */
             symbol: string;
+            /** Number */
+            number: number | null;
+            /** Rule */
+            rule: number | null;
         };
         /**
          * ChordSound
@@ -1664,6 +1827,45 @@ export interface components {
              * @default
              */
             quality: string;
+        };
+        /**
+         * ChorusIn
+         * @description A chorus as a lick, to be cut into phrases.
+         */
+        ChorusIn: {
+            figure: components["schemas"]["OwnLick-Input"];
+            /**
+             * Metre
+             * @default 4/4
+             * @enum {string}
+             */
+            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+        };
+        /**
+         * ChosenChord
+         * @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved.
+         */
+        "ChosenChord-Input": {
+            /** Chord */
+            chord: number;
+            /**
+             * Symbol
+             * @default
+             */
+            symbol: string;
+        };
+        /**
+         * ChosenChord
+         * @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved.
+         */
+        "ChosenChord-Output": {
+            /** Chord */
+            chord: number;
+            /**
+             * Symbol
+             * @default
+             */
+            symbol: string;
         };
         /**
          * ChromaticLadder
@@ -1947,6 +2149,144 @@ export interface components {
             landing: "beat" | "flow";
         };
         /**
+         * Etude
+         * @description What an etude is made of, and how.
+         *
+         *     A piece comes in `every` so many bars; the `rest` is the recipe's own figure, or left open. None comes twice within
+         *     `variety` bars. The highest note lies in the bar `peak`, and it gets denser towards the bar `denser`; 0 asks for
+         *     neither. After every `breath` bars the last beat is silent. Of ways that cost nearly the same the `seed` decides;
+         *     0 takes the cheapest.
+         */
+        "Etude-Input": {
+            /** Pieces */
+            pieces: components["schemas"]["VocabularyPiece-Input"][];
+            /**
+             * Every
+             * @default 2
+             * @enum {integer}
+             */
+            every: 1 | 2 | 4 | 8;
+            /**
+             * Rest
+             * @default own
+             * @enum {string}
+             */
+            rest: "own" | "open";
+            /**
+             * Variety
+             * @default 4
+             */
+            variety: number;
+            /**
+             * Peak
+             * @default 0
+             */
+            peak: number;
+            /**
+             * Denser
+             * @default 0
+             */
+            denser: number;
+            /**
+             * Breath
+             * @default 0
+             * @enum {integer}
+             */
+            breath: 0 | 2 | 4 | 8;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+        };
+        /**
+         * Etude
+         * @description What an etude is made of, and how.
+         *
+         *     A piece comes in `every` so many bars; the `rest` is the recipe's own figure, or left open. None comes twice within
+         *     `variety` bars. The highest note lies in the bar `peak`, and it gets denser towards the bar `denser`; 0 asks for
+         *     neither. After every `breath` bars the last beat is silent. Of ways that cost nearly the same the `seed` decides;
+         *     0 takes the cheapest.
+         */
+        "Etude-Output": {
+            /** Pieces */
+            pieces: components["schemas"]["VocabularyPiece-Output"][];
+            /**
+             * Every
+             * @default 2
+             * @enum {integer}
+             */
+            every: 1 | 2 | 4 | 8;
+            /**
+             * Rest
+             * @default own
+             * @enum {string}
+             */
+            rest: "own" | "open";
+            /**
+             * Variety
+             * @default 4
+             */
+            variety: number;
+            /**
+             * Peak
+             * @default 0
+             */
+            peak: number;
+            /**
+             * Denser
+             * @default 0
+             */
+            denser: number;
+            /**
+             * Breath
+             * @default 0
+             * @enum {integer}
+             */
+            breath: 0 | 2 | 4 | 8;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+        };
+        /**
+         * EtudeBarIn
+         * @description A recipe with an etude, and a bar of all that is played, from 1.
+         */
+        EtudeBarIn: {
+            recipe: components["schemas"]["Recipe-Input"];
+            /** Bar */
+            bar: number;
+        };
+        /**
+         * EtudeChoiceOut
+         * @description A piece that can begin in a bar: its number, its name, how much more the whole etude then costs than the best one
+         *     does, what it costs by name, and whether it is taken.
+         */
+        EtudeChoiceOut: {
+            /** Piece */
+            piece: number;
+            /** Name */
+            name: string;
+            /** More */
+            more: number;
+            /** Costs */
+            costs: components["schemas"]["CostOut"][];
+            /** Taken */
+            taken: boolean;
+        };
+        /**
          * ExerciseOut
          * @description The whole exercise.
          *
@@ -1991,7 +2331,7 @@ export interface components {
              * Phrase
              * @enum {string}
              */
-            phrase: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
+            phrase: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
         };
         /**
          * ExplainedOut
@@ -2191,6 +2531,35 @@ export interface components {
             tones: components["schemas"]["HeardOut"][];
         };
         /**
+         * FittingOut
+         * @description Where a piece fits: families of chords, or several chords in a row as numerals; how many beats it needs, its
+         *     first and last degree, its level from 1 to 5; and all that in words.
+         */
+        FittingOut: {
+            /** Families */
+            families: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
+            /** Chords */
+            chords: string;
+            /** Beats */
+            beats: number;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Level */
+            level: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * FittingsIn
+         * @description Pieces to be told where they fit.
+         */
+        FittingsIn: {
+            /** Pieces */
+            pieces: components["schemas"]["VocabularyPiece-Input"][];
+        };
+        /**
          * FormOut
          * @description A generic form as a text of changes.
          */
@@ -2249,12 +2618,19 @@ export interface components {
             };
             /** Sounds */
             sounds: {
-                [key: string]: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
+                [key: string]: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["KeyChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
             };
             /** Companions */
             companions: {
                 [key: string]: components["schemas"]["Doubling-Output"] | components["schemas"]["Fifths-Output"] | components["schemas"]["Drone-Output"] | components["schemas"]["Voicings-Output"];
             };
+            /** Whats */
+            whats: {
+                [key: string]: components["schemas"]["Play-Output"] | components["schemas"]["Open-Output"] | components["schemas"]["UpsideDown-Output"];
+            };
+            rule: components["schemas"]["Rule-Output"];
+            piece: components["schemas"]["VocabularyPiece-Output"];
+            etude: components["schemas"]["Etude-Output"];
             enclosure: components["schemas"]["Enclosure-Output"];
             call: components["schemas"]["Call-Output"];
             mark: components["schemas"]["Mark-Output"];
@@ -2458,7 +2834,8 @@ export interface components {
          *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
          *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
          *     the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
-         *     on the chord's first beat, edge of the range; the line with the least cost is taken.
+         *     on the chord's first beat, edge of the range; the line with the least cost is taken. Rules and etudes are joined for
+         *     each of the `keys` by itself, or the same line is carried to every key.
          */
         "Joins-Input": {
             /**
@@ -2479,6 +2856,12 @@ export interface components {
              * @enum {string}
              */
             leftover: "cut" | "held";
+            /**
+             * Keys
+             * @default each
+             * @enum {string}
+             */
+            keys: "each" | "same";
             /**
              * Leap
              * @default 2
@@ -2512,7 +2895,8 @@ export interface components {
          *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
          *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
          *     the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
-         *     on the chord's first beat, edge of the range; the line with the least cost is taken.
+         *     on the chord's first beat, edge of the range; the line with the least cost is taken. Rules and etudes are joined for
+         *     each of the `keys` by itself, or the same line is carried to every key.
          */
         "Joins-Output": {
             /**
@@ -2533,6 +2917,12 @@ export interface components {
              * @enum {string}
              */
             leftover: "cut" | "held";
+            /**
+             * Keys
+             * @default each
+             * @enum {string}
+             */
+            keys: "each" | "same";
             /**
              * Leap
              * @default 2
@@ -2558,6 +2948,48 @@ export interface components {
              * @default 1
              */
             range: number;
+        };
+        /**
+         * KeyChordSound
+         * @description A chord of the key, as a numeral against the major scale, with the scale that fits it there, or another one.
+         */
+        "KeyChordSound-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "key-chord";
+            /** Numeral */
+            numeral: string;
+            /**
+             * Colour
+             * @default major
+             * @enum {string}
+             */
+            colour: "major" | "minor";
+            /** Scale */
+            scale?: (string | components["schemas"]["OwnScale-Input"]) | null;
+        };
+        /**
+         * KeyChordSound
+         * @description A chord of the key, as a numeral against the major scale, with the scale that fits it there, or another one.
+         */
+        "KeyChordSound-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "key-chord";
+            /** Numeral */
+            numeral: string;
+            /**
+             * Colour
+             * @default major
+             * @enum {string}
+             */
+            colour: "major" | "minor";
+            /** Scale */
+            scale: (string | components["schemas"]["OwnScale-Output"]) | null;
         };
         /**
          * KeyRoute
@@ -3036,6 +3468,28 @@ export interface components {
             scale: string | components["schemas"]["OwnScale-Output"];
         };
         /**
+         * Open
+         * @description Nothing: the bars are left open.
+         */
+        "Open-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "open";
+        };
+        /**
+         * Open
+         * @description Nothing: the bars are left open.
+         */
+        "Open-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "open";
+        };
+        /**
          * OwnLick
          * @description A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
          *
@@ -3448,19 +3902,37 @@ export interface components {
             octave: number;
         };
         /**
+         * PhraseOfChorusOut
+         * @description A phrase of a chorus: its text, its chords, its first bar (from 1), how many bars and notes.
+         */
+        PhraseOfChorusOut: {
+            /** Text */
+            text: string;
+            /** Over */
+            over: string;
+            /** First Bar */
+            first_bar: number;
+            /** Bars */
+            bars: number;
+            /** Notes */
+            notes: number;
+        };
+        /**
          * PhraseOut
-         * @description A phrase of the sentence.
+         * @description A phrase of the sentence; of several of a kind its `place`.
          */
         PhraseOut: {
             /**
              * Id
              * @enum {string}
              */
-            id: "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
+            id: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
             /** Lead */
             lead: string;
             /** Text */
             text: string;
+            /** Place */
+            place: number | null;
         };
         /**
          * PictureOut
@@ -3471,6 +3943,34 @@ export interface components {
             index: number;
             /** Svg */
             svg: string;
+        };
+        /**
+         * PieceOut
+         * @description A piece that ships, and where it fits.
+         */
+        PieceOut: {
+            piece: components["schemas"]["VocabularyPiece-Output"];
+            fits: components["schemas"]["FittingOut"];
+        };
+        /**
+         * PieceOverOut
+         * @description A piece of an etude, by its number, and the bar (from 1) it begins in.
+         */
+        PieceOverOut: {
+            /** Bar */
+            bar: number;
+            /** Piece */
+            piece: number;
+        };
+        /**
+         * Pin
+         * @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there.
+         */
+        Pin: {
+            /** Bar */
+            bar: number;
+            /** Piece */
+            piece: number;
         };
         /**
          * PitchOut
@@ -3683,6 +4183,112 @@ export interface components {
             kind: "plain";
         };
         /**
+         * Play
+         * @description A figure with its ladder, enclosure and path; without one, the recipe's own figure.
+         *
+         *     A `scale` replaces the chord's own. `slots` are a rhythm of its own (of the note value `value`, which may stand
+         *     alone); without either the recipe's holds. An enclosure may be laid on the recipe's own figure.
+         */
+        "Play-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "play";
+            /** Figure */
+            figure?: (components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"]) | null;
+            /**
+             * Ladder
+             * @default {
+             *       "kind": "scale"
+             *     }
+             */
+            ladder: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+            enclosure?: components["schemas"]["Enclosure-Input"] | null;
+            /**
+             * @default {
+             *       "span": "once",
+             *       "overshoot": false,
+             *       "pause": false,
+             *       "close": "none",
+             *       "closing_up": "1 3 2 1",
+             *       "closing_down": "1 7- 2 1",
+             *       "low": {
+             *         "octave": 1,
+             *         "step": 1
+             *       },
+             *       "high": {
+             *         "octave": 2,
+             *         "step": 1
+             *       },
+             *       "direction": "up-and-back",
+             *       "by": "step"
+             *     }
+             */
+            path: components["schemas"]["Path-Input"];
+            scale?: components["schemas"]["SoundChoice-Input"] | null;
+            /** Value */
+            value?: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet") | null;
+            /**
+             * Slots
+             * @default
+             */
+            slots: string;
+        };
+        /**
+         * Play
+         * @description A figure with its ladder, enclosure and path; without one, the recipe's own figure.
+         *
+         *     A `scale` replaces the chord's own. `slots` are a rhythm of its own (of the note value `value`, which may stand
+         *     alone); without either the recipe's holds. An enclosure may be laid on the recipe's own figure.
+         */
+        "Play-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "play";
+            /** Figure */
+            figure: (components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"] | components["schemas"]["Unbroken-Output"]) | null;
+            /**
+             * Ladder
+             * @default {
+             *       "kind": "scale"
+             *     }
+             */
+            ladder: components["schemas"]["ScaleLadder-Output"] | components["schemas"]["ChordLadder-Output"] | components["schemas"]["ArpeggioLadder-Output"] | components["schemas"]["PairLadder-Output"] | components["schemas"]["ChromaticLadder-Output"];
+            enclosure: components["schemas"]["Enclosure-Output"] | null;
+            /**
+             * @default {
+             *       "span": "once",
+             *       "overshoot": false,
+             *       "pause": false,
+             *       "close": "none",
+             *       "closing_up": "1 3 2 1",
+             *       "closing_down": "1 7- 2 1",
+             *       "low": {
+             *         "octave": 1,
+             *         "step": 1
+             *       },
+             *       "high": {
+             *         "octave": 2,
+             *         "step": 1
+             *       },
+             *       "direction": "up-and-back",
+             *       "by": "step"
+             *     }
+             */
+            path: components["schemas"]["Path-Output"];
+            scale: components["schemas"]["SoundChoice-Output"] | null;
+            /** Value */
+            value: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet") | null;
+            /**
+             * Slots
+             * @default
+             */
+            slots: string;
+        };
+        /**
          * Player
          * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
          *
@@ -3858,6 +4464,7 @@ export interface components {
          * Recipe
          * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
          *
+         *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
          *     them, or outside both (`values_turn`).
          */
@@ -3886,7 +4493,7 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
             /**
              * Ladder
              * @default {
@@ -3937,6 +4544,7 @@ export interface components {
              *       "begin": "path",
              *       "direction": "path",
              *       "leftover": "cut",
+             *       "keys": "each",
              *       "leap": 2,
              *       "repeat": 3,
              *       "direction_change": 1,
@@ -3945,6 +4553,12 @@ export interface components {
              *     }
              */
             joins: components["schemas"]["Joins-Input"];
+            /**
+             * Rules
+             * @default []
+             */
+            rules: components["schemas"]["Rule-Input"][];
+            etude?: components["schemas"]["Etude-Input"] | null;
             /**
              * @default {
              *       "value": "eighth",
@@ -4017,7 +4631,8 @@ export interface components {
              *       "signature": false,
              *       "cautionary": true,
              *       "values": "american",
-             *       "remarks_on_page": false
+             *       "remarks_on_page": false,
+             *       "rules": true
              *     }
              */
             spelling: components["schemas"]["Spelling-Input"];
@@ -4026,6 +4641,7 @@ export interface components {
          * Recipe
          * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
          *
+         *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
          *     them, or outside both (`values_turn`).
          */
@@ -4054,7 +4670,7 @@ export interface components {
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
+            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["KeyChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
             /**
              * Ladder
              * @default {
@@ -4105,6 +4721,7 @@ export interface components {
              *       "begin": "path",
              *       "direction": "path",
              *       "leftover": "cut",
+             *       "keys": "each",
              *       "leap": 2,
              *       "repeat": 3,
              *       "direction_change": 1,
@@ -4113,6 +4730,12 @@ export interface components {
              *     }
              */
             joins: components["schemas"]["Joins-Output"];
+            /**
+             * Rules
+             * @default []
+             */
+            rules: components["schemas"]["Rule-Output"][];
+            etude: components["schemas"]["Etude-Output"] | null;
             /**
              * @default {
              *       "value": "eighth",
@@ -4185,7 +4808,8 @@ export interface components {
              *       "signature": false,
              *       "cautionary": true,
              *       "values": "american",
-             *       "remarks_on_page": false
+             *       "remarks_on_page": false,
+             *       "rules": true
              *     }
              */
             spelling: components["schemas"]["Spelling-Output"];
@@ -4259,6 +4883,104 @@ export interface components {
             name: string;
             /** Slots */
             slots: string;
+        };
+        /**
+         * Rule
+         * @description Where -> what. Of several that hold the one that tells more exactly where plays; of equals the first.
+         */
+        "Rule-Input": {
+            /**
+             * @default {
+             *       "role": "any",
+             *       "step": "",
+             *       "quality": "any",
+             *       "chords": [],
+             *       "bars": "",
+             *       "phrase": 0,
+             *       "phrase_bars": "",
+             *       "section": "",
+             *       "choruses": ""
+             *     }
+             */
+            where: components["schemas"]["Where-Input"];
+            /**
+             * What
+             * @default {
+             *       "kind": "play",
+             *       "ladder": {
+             *         "kind": "scale"
+             *       },
+             *       "path": {
+             *         "by": "step",
+             *         "close": "none",
+             *         "closing_down": "1 7- 2 1",
+             *         "closing_up": "1 3 2 1",
+             *         "direction": "up-and-back",
+             *         "high": {
+             *           "octave": 2,
+             *           "step": 1
+             *         },
+             *         "low": {
+             *           "octave": 1,
+             *           "step": 1
+             *         },
+             *         "overshoot": false,
+             *         "pause": false,
+             *         "span": "once"
+             *       },
+             *       "slots": ""
+             *     }
+             */
+            what: components["schemas"]["Play-Input"] | components["schemas"]["Open-Input"] | components["schemas"]["UpsideDown-Input"];
+        };
+        /**
+         * Rule
+         * @description Where -> what. Of several that hold the one that tells more exactly where plays; of equals the first.
+         */
+        "Rule-Output": {
+            /**
+             * @default {
+             *       "role": "any",
+             *       "step": "",
+             *       "quality": "any",
+             *       "chords": [],
+             *       "bars": "",
+             *       "phrase": 0,
+             *       "phrase_bars": "",
+             *       "section": "",
+             *       "choruses": ""
+             *     }
+             */
+            where: components["schemas"]["Where-Output"];
+            /**
+             * What
+             * @default {
+             *       "kind": "play",
+             *       "ladder": {
+             *         "kind": "scale"
+             *       },
+             *       "path": {
+             *         "by": "step",
+             *         "close": "none",
+             *         "closing_down": "1 7- 2 1",
+             *         "closing_up": "1 3 2 1",
+             *         "direction": "up-and-back",
+             *         "high": {
+             *           "octave": 2,
+             *           "step": 1
+             *         },
+             *         "low": {
+             *           "octave": 1,
+             *           "step": 1
+             *         },
+             *         "overshoot": false,
+             *         "pause": false,
+             *         "span": "once"
+             *       },
+             *       "slots": ""
+             *     }
+             */
+            what: components["schemas"]["Play-Output"] | components["schemas"]["Open-Output"] | components["schemas"]["UpsideDown-Output"];
         };
         /**
          * Run
@@ -4357,6 +5079,20 @@ export interface components {
             /** Id */
             id: string;
             document: components["schemas"]["Recipe-Output"];
+            /** Title */
+            title: string;
+            /** Revision */
+            revision: number;
+            /** Changed At */
+            changed_at: string;
+            /** About */
+            about: string;
+        };
+        /** SavedOut[VocabularyPiece] */
+        SavedOut_VocabularyPiece_: {
+            /** Id */
+            id: string;
+            document: components["schemas"]["VocabularyPiece-Output"];
             /** Title */
             title: string;
             /** Revision */
@@ -4579,7 +5315,8 @@ export interface components {
         /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names, and remarks stand on the printed page too.
+         *     whether note values have their American or their British names, remarks stand on the printed page too, and the names
+         *     of rules over the line.
          */
         "Spelling-Input": {
             /**
@@ -4619,11 +5356,17 @@ export interface components {
              * @default false
              */
             remarks_on_page: boolean;
+            /**
+             * Rules
+             * @default true
+             */
+            rules: boolean;
         };
         /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names, and remarks stand on the printed page too.
+         *     whether note values have their American or their British names, remarks stand on the printed page too, and the names
+         *     of rules over the line.
          */
         "Spelling-Output": {
             /**
@@ -4663,6 +5406,11 @@ export interface components {
              * @default false
              */
             remarks_on_page: boolean;
+            /**
+             * Rules
+             * @default true
+             */
+            rules: boolean;
         };
         /**
          * StackOut
@@ -4726,6 +5474,8 @@ export interface components {
             companions: components["schemas"]["CompanionOut"][];
             /** Chords */
             chords: components["schemas"]["ChordOverOut"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceOverOut"][];
             /** Bars */
             bars: components["schemas"]["BarOut"][];
         };
@@ -4778,6 +5528,8 @@ export interface components {
             instruments: components["schemas"]["InstrumentOut"][];
             /** Forms */
             forms: components["schemas"]["FormTableOut"][];
+            /** Vocabulary */
+            vocabulary: components["schemas"]["PieceOut"][];
             /** Major Keys */
             major_keys: string[];
             /** Minor Keys */
@@ -4929,6 +5681,28 @@ export interface components {
             step: number;
         };
         /**
+         * UpsideDown
+         * @description What was played on the chord before goes on here, upside down.
+         */
+        "UpsideDown-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "upside-down";
+        };
+        /**
+         * UpsideDown
+         * @description What was played on the chord before goes on here, upside down.
+         */
+        "UpsideDown-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "upside-down";
+        };
+        /**
          * VariationIn
          * @description A recipe to be made one step harder or easier.
          */
@@ -4950,6 +5724,180 @@ export interface components {
             phrase: string;
             /** Words */
             words: string;
+        };
+        /**
+         * VocabularyPiece
+         * @description What is played, and where it fits as its owner says; what is left empty (or 0) the program works out.
+         *
+         *     `families` are the qualities of chords it fits, `role` what its chord does, `beats` how long a chord it needs,
+         *     `level` from 1 (easy) to 5.
+         */
+        "VocabularyPiece-Input": {
+            /**
+             * Format
+             * @default dodecant-vocabulary
+             * @constant
+             */
+            format: "dodecant-vocabulary";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /**
+             * Name
+             * @default New piece
+             */
+            name: string;
+            /**
+             * @default {
+             *       "kind": "play",
+             *       "figure": {
+             *         "kind": "cell",
+             *         "lacking": "nearest",
+             *         "order": "written",
+             *         "reading": "degrees",
+             *         "text": "1 2 3 5",
+             *         "turned": {
+             *           "how": "backwards",
+             *           "when": "never"
+             *         }
+             *       },
+             *       "ladder": {
+             *         "kind": "scale"
+             *       },
+             *       "path": {
+             *         "by": "step",
+             *         "close": "none",
+             *         "closing_down": "1 7- 2 1",
+             *         "closing_up": "1 3 2 1",
+             *         "direction": "up-and-back",
+             *         "high": {
+             *           "octave": 2,
+             *           "step": 1
+             *         },
+             *         "low": {
+             *           "octave": 1,
+             *           "step": 1
+             *         },
+             *         "overshoot": false,
+             *         "pause": false,
+             *         "span": "once"
+             *       },
+             *       "value": "eighth",
+             *       "slots": ""
+             *     }
+             */
+            what: components["schemas"]["Play-Input"];
+            /**
+             * Families
+             * @default []
+             */
+            families: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
+            /**
+             * Role
+             * @default any
+             * @enum {string}
+             */
+            role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
+            /**
+             * Beats
+             * @default 0
+             */
+            beats: number;
+            /**
+             * Level
+             * @default 0
+             */
+            level: number;
+        };
+        /**
+         * VocabularyPiece
+         * @description What is played, and where it fits as its owner says; what is left empty (or 0) the program works out.
+         *
+         *     `families` are the qualities of chords it fits, `role` what its chord does, `beats` how long a chord it needs,
+         *     `level` from 1 (easy) to 5.
+         */
+        "VocabularyPiece-Output": {
+            /**
+             * Format
+             * @default dodecant-vocabulary
+             * @constant
+             */
+            format: "dodecant-vocabulary";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /**
+             * Name
+             * @default New piece
+             */
+            name: string;
+            /**
+             * @default {
+             *       "kind": "play",
+             *       "figure": {
+             *         "kind": "cell",
+             *         "lacking": "nearest",
+             *         "order": "written",
+             *         "reading": "degrees",
+             *         "text": "1 2 3 5",
+             *         "turned": {
+             *           "how": "backwards",
+             *           "when": "never"
+             *         }
+             *       },
+             *       "ladder": {
+             *         "kind": "scale"
+             *       },
+             *       "path": {
+             *         "by": "step",
+             *         "close": "none",
+             *         "closing_down": "1 7- 2 1",
+             *         "closing_up": "1 3 2 1",
+             *         "direction": "up-and-back",
+             *         "high": {
+             *           "octave": 2,
+             *           "step": 1
+             *         },
+             *         "low": {
+             *           "octave": 1,
+             *           "step": 1
+             *         },
+             *         "overshoot": false,
+             *         "pause": false,
+             *         "span": "once"
+             *       },
+             *       "value": "eighth",
+             *       "slots": ""
+             *     }
+             */
+            what: components["schemas"]["Play-Output"];
+            /**
+             * Families
+             * @default []
+             */
+            families: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
+            /**
+             * Role
+             * @default any
+             * @enum {string}
+             */
+            role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
+            /**
+             * Beats
+             * @default 0
+             */
+            beats: number;
+            /**
+             * Level
+             * @default 0
+             */
+            level: number;
         };
         /**
          * Voicings
@@ -5058,6 +6006,139 @@ export interface components {
             total: number;
             /** Taken */
             taken: boolean;
+        };
+        /**
+         * WhatPart
+         * @description What a rule has played. `silent`: nothing; `mirrors`: what would go on, upside down.
+         */
+        WhatPart: {
+            /** Kind */
+            kind: string;
+        };
+        /**
+         * Where
+         * @description Where a rule holds: all that is told has to be so; with nothing told it holds for every chord.
+         *
+         *     `step` is the numeral of a chord in the key of the moment, `role` what it does there, `quality` its family.
+         *     `chords` were pressed. `bars` are those of a chorus as it is played, from 1. `phrase_bars` are bars of every
+         *     `phrase` of so many. `section` is a letter of the form.
+         */
+        "Where-Input": {
+            /**
+             * Role
+             * @default any
+             * @enum {string}
+             */
+            role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Quality
+             * @default any
+             * @enum {string}
+             */
+            quality: "any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented";
+            /**
+             * Chords
+             * @default []
+             */
+            chords: components["schemas"]["ChosenChord-Input"][];
+            /**
+             * Bars
+             * @default
+             */
+            bars: string;
+            /**
+             * Phrase
+             * @default 0
+             * @enum {integer}
+             */
+            phrase: 0 | 2 | 4 | 8;
+            /**
+             * Phrase Bars
+             * @default
+             */
+            phrase_bars: string;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
+            /**
+             * Choruses
+             * @default
+             */
+            choruses: string;
+        };
+        /**
+         * Where
+         * @description Where a rule holds: all that is told has to be so; with nothing told it holds for every chord.
+         *
+         *     `step` is the numeral of a chord in the key of the moment, `role` what it does there, `quality` its family.
+         *     `chords` were pressed. `bars` are those of a chorus as it is played, from 1. `phrase_bars` are bars of every
+         *     `phrase` of so many. `section` is a letter of the form.
+         */
+        "Where-Output": {
+            /**
+             * Role
+             * @default any
+             * @enum {string}
+             */
+            role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Quality
+             * @default any
+             * @enum {string}
+             */
+            quality: "any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented";
+            /**
+             * Chords
+             * @default []
+             */
+            chords: components["schemas"]["ChosenChord-Output"][];
+            /**
+             * Bars
+             * @default
+             */
+            bars: string;
+            /**
+             * Phrase
+             * @default 0
+             * @enum {integer}
+             */
+            phrase: 0 | 2 | 4 | 8;
+            /**
+             * Phrase Bars
+             * @default
+             */
+            phrase_bars: string;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
+            /**
+             * Choruses
+             * @default
+             */
+            choruses: string;
+        };
+        /**
+         * WhetherItFitsOut
+         * @description Where a piece fits, or why it cannot be played.
+         */
+        WhetherItFitsOut: {
+            fits: components["schemas"]["FittingOut"] | null;
+            /** Problem */
+            problem: string;
         };
         /**
          * WorkedIn
@@ -5997,6 +7078,105 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    fittings_api_vocabulary_fittings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhetherItFitsOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    phrases_api_vocabulary_phrases_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChorusIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseOfChorusOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    choices_api_etude_choices_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EtudeBarIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EtudeChoiceOut"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7367,6 +8547,353 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_all_api_vocabulary_get: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    add_api_vocabulary_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VocabularyPiece-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    get_api_vocabulary__document_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    change_api_vocabulary__document_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn_VocabularyPiece_"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_vocabulary__document_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    restore_api_vocabulary__document_id__restoration_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    copy_api_vocabulary__document_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
                 };
             };
             /** @description Not Found */

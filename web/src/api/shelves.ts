@@ -1,13 +1,14 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { ChangesDraft, OwnRhythm, OwnScale, Recipe } from "./types";
+import type { ChangesDraft, OwnRhythm, OwnScale, Piece, Recipe } from "./types";
 
 export interface Documents {
   recipes: Recipe;
   changes: ChangesDraft;
   scales: OwnScale;
   rhythms: OwnRhythm;
+  vocabulary: Piece;
 }
 
 export type ShelfName = keyof Documents;

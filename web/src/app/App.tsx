@@ -29,6 +29,7 @@ const router = createBrowserRouter([
           { path: "/changes", lazy: () => import("../screens/Changes/ChangesPage") },
           { path: "/changes/new", lazy: editor },
           { path: "/changes/:id", lazy: editor },
+          { path: "/vocabulary", lazy: () => import("../screens/Vocabulary/VocabularyPage") },
           { path: "/sounds", lazy: sounds },
           { path: "/sounds/:id", lazy: sounds },
         ],

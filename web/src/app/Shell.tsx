@@ -18,6 +18,7 @@ const PLACES = [
   { to: "/bench", name: "Bench" },
   { to: "/sounds", name: "Sounds" },
   { to: "/changes", name: "Changes" },
+  { to: "/vocabulary", name: "Vocabulary" },
   { to: "/recipes", name: "Recipes" },
 ];
 

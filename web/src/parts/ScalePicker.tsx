@@ -14,7 +14,7 @@ interface ScalePickerProps {
   tables: Tables;
   value: ScaleChoice | null;
   onChange: (scale: ScaleChoice) => void;
-  /** How its list is shown, where it is not a plain one. */
+  /** How its list is shown, where it is not a plain one; or that it may go empty. */
   list?: Partial<SelectProps>;
 }
 

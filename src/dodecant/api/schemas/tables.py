@@ -15,7 +15,9 @@ from dodecant.exercise.recipe.companions import COMPANIONS, AnyCompanion
 from dodecant.exercise.recipe.courses import COURSES, AnyCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
+from dodecant.exercise.recipe.etude.etude import Etude
 from dodecant.exercise.recipe.etude.rules import WHATS, AnyWhat, Play, Rule
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import FIGURES, AnyFigure, FigurePart, Surrounding
 from dodecant.exercise.recipe.ladders import LADDERS, AnyLadder
@@ -106,6 +108,8 @@ class FreshOut(BaseModel):
     companions: dict[str, AnyCompanion]
     whats: dict[str, AnyWhat]
     rule: Rule
+    piece: VocabularyPiece
+    etude: Etude
     enclosure: Enclosure
     call: Call
     mark: Mark
@@ -250,6 +254,8 @@ def _fresh() -> FreshOut:
         companions={name: kind.fresh() for name, kind in COMPANIONS.by_name.items()},
         whats={name: kind.fresh() for name, kind in WHATS.by_name.items()},
         rule=Rule(where=Where(step="II"), what=Play.fresh()),
+        piece=VocabularyPiece(),
+        etude=Etude(pieces=(VocabularyPiece(),)),
         enclosure=Enclosure(),
         call=Call(),
         mark=Mark(every=2),

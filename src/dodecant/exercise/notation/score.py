@@ -159,7 +159,8 @@ class Strip:
 
     `labels` name the sounds of a chain, or of a chord that has several in turn, where each begins, in beats. It lasts
     from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
-    0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs.
+    0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs. `pieces` of
+    an etude begin in bars (from 1): the bar, and the piece by its number.
     """
 
     stop: Stop
@@ -173,6 +174,7 @@ class Strip:
     open_bars: frozenset[int] = frozenset()
     companions: tuple[CompanionPart, ...] = ()
     repeats: tuple[Repeat, ...] = ()
+    pieces: tuple[tuple[int, int], ...] = ()
 
     @property
     def played(self) -> tuple[tuple[Fraction, Fraction], ...]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.enclosures import ENCLOSURES, Enclosure
 from dodecant.exercise.recipe.etude.etude import Etude
 from dodecant.exercise.recipe.etude.rules import Open, Play, Rule, UpsideDown, WhatPart
 from dodecant.exercise.recipe.etude.where import Where, number_spans
@@ -12,7 +13,7 @@ from dodecant.exercise.recipe.note_values import NAMES
 from dodecant.exercise.recipe.scale_choice import OwnScale, chosen_scale
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import label, phrase
-from dodecant.exercise.wording.figures import FIGURES_SAID, enclosure_text, ladder_text
+from dodecant.exercise.wording.figures import FIGURES_SAID, ladder_text
 from dodecant.exercise.wording.small_words import count, listed
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
@@ -88,11 +89,20 @@ def what_text(what: WhatPart, recipe: Recipe, first: Stop, scales: ScaleCatalogu
         scale = scale_text(what, scales)
         words += f" {'from' if what.figure is not None else 'in'} the {scale}{'' if 'scale' in scale else ' scale'}"
     if what.enclosure is not None:
-        words += f"{' led into by' if what.figure is not None else ' with'} {enclosure_text(what.enclosure)}"
+        words += f" with {_enclosures(what.enclosure)}"
     if what.value is not None:
         words += f" in {NAMES[recipe.spelling.values][what.value]}"
         words += " in a rhythm of its own" if what.slots else ""
     return words
+
+
+def _enclosures(enclosure: Enclosure) -> str:
+    """'enclosures into thirds and sevenths'; a single note, or two from one side, is an approach."""
+    moves = ENCLOSURES[enclosure.kind]
+    from_above = [move == "up" or (not isinstance(move, str) and move > 0) for move in moves]
+    noun = "approaches" if len(set(from_above)) == 1 else "enclosures"
+    into = {"all": "", "chord": " into chord tones", "thirds-sevenths": " into thirds and sevenths"}
+    return noun + into.get(enclosure.targets, f" into {with_signs(enclosure.degrees)}")
 
 
 def _figure(what: Play, first: Stop) -> str:
@@ -145,7 +155,7 @@ def etude_text(etude: Etude) -> str:
     """How an etude is made: 'an etude of 12 pieces, one in every two bars'."""
     pieces = len(etude.pieces)
     often = "one in every bar" if etude.every == 1 else f"one in every {count(etude.every)} bars"
-    words = f"an etude of {count(pieces)} piece{'s' * (pieces > 1)} of vocabulary, {often}"
+    words = f"an etude of {count(pieces)} piece{'s' * (pieces > 1)}, {often}"
     if etude.peak:
         words += f", highest in bar {etude.peak}"
     if etude.denser:

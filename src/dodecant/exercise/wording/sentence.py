@@ -98,8 +98,9 @@ def _what_is_played_where(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -
     found = [Phrase("sounds", "Over", sounds), *parts]
     if recipe.etude is not None and recipe.etude.rest == "open":
         return [*found, Phrase("figure", ", and", "open bars elsewhere")]
-    *own, last = [Phrase("figure", ", and", figure_text(recipe, first)), *_about_the_figure(recipe)]
-    return [*found, *own, replace(last, text=f"{last.text} elsewhere")]
+    said, comma, more = figure_text(recipe, first).partition(",")
+    elsewhere = Phrase("figure", ", and", f"{said} elsewhere{comma}{more}")
+    return [*found, elsewhere, *_about_the_figure(recipe)]
 
 
 def sentence_text(phrases: tuple[Phrase, ...]) -> str:

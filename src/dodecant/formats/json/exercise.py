@@ -98,6 +98,13 @@ class ChordOverOut(TypedDict):
     rule: int | None
 
 
+class PieceOverOut(TypedDict):
+    """A piece of an etude, by its number, and the bar (from 1) it begins in."""
+
+    bar: int
+    piece: int
+
+
 class PassageOut(TypedDict):
     """A passage of a strip that sounds, in quarter notes from its first barline."""
 
@@ -123,6 +130,7 @@ class StripOut(TypedDict):
     played: list[PassageOut]
     companions: list[CompanionOut]
     chords: list[ChordOverOut]
+    pieces: list[PieceOverOut]
     bars: list[BarOut]
 
 
@@ -255,6 +263,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
             for over, (number, rule) in zip(strip.stop.chords_written, _rules(exercise, strip), strict=True)
             if over.sound
         ],
+        pieces=[PieceOverOut(bar=bar, piece=piece) for bar, piece in strip.pieces],
         bars=[BarOut(number=number, notes=notes) for number, notes in enumerate(bars, start=1)],
     )
 

@@ -1,5 +1,5 @@
 import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
-import { type ReactNode, createContext, memo, use, useState } from "react";
+import { type ReactNode, createContext, memo, use, useMemo, useState } from "react";
 import type { Phrase } from "../../api/types";
 import classes from "./Bench.module.css";
 import { Explained } from "./Explained";
@@ -13,12 +13,17 @@ import { OuterPhrase, TempoPhrase } from "./phrases/SmallPhrases";
 import { PathPhrase } from "./phrases/PathPhrase";
 import { PlacementPhrase } from "./phrases/PlacementPhrase";
 import { PlayerPhrase } from "./phrases/PlayerPhrase";
+import { EtudePhrase } from "./phrases/rules/EtudePhrase";
+import { RulesPhrase } from "./phrases/rules/RulesPhrase";
+import { Opening, keyOfPhrase } from "./phrases/rules/opening";
 import { SoundsPhrase } from "./phrases/SoundsPhrase";
-import { phraseOf } from "./problems";
+import { problemAt } from "./problems";
 
 type PhraseId = Phrase["id"];
 
 const EDITORS: Record<PhraseId, { name: string; Editor: (props: PhraseProps) => ReactNode }> = {
+  rules: { name: "what is played where", Editor: RulesPhrase },
+  etude: { name: "the etude", Editor: EtudePhrase },
   figure: { name: "what is played", Editor: FigurePhrase },
   ladder: { name: "what it stands on", Editor: LadderPhrase },
   enclosure: { name: "what leads into it", Editor: EnclosurePhrase },
@@ -42,46 +47,65 @@ const UNSAID: Phrase[] = (["figure", "sounds", "path", "placement", "keys", "pla
   id,
   lead: id === "figure" ? "Take" : ",",
   text: EDITORS[id].name,
+  place: null,
 }));
 
 const Work = createContext<PhraseProps | null>(null);
 
 /** The recipe as a sentence in which each phrase opens its choices. */
 export function Sentence(props: PhraseProps) {
-  const faulty = new Set(props.problems.map(phraseOf));
+  const faulty = (id: PhraseId, place: number | null) =>
+    problemAt(props.problems, place === null ? `/${id}` : `/${id}/${place}`) !== undefined;
+  const [wanted, setWanted] = useState("");
+  const opening = useMemo(() => ({ wanted, open: setWanted }), [wanted]);
   const phrases = props.exercise?.phrases ?? UNSAID;
   const length = phrases.reduce((sum, { lead, text }) => sum + lead.length + text.length, 0);
   return (
-    <Work value={props}>
-      <p className={classes.sentence} data-long={length > LONG || undefined} aria-label="The recipe as a sentence">
-        {phrases.map(({ id, lead, text }, place) => (
-          <span key={id}>
-            {" "}
-            {lead.replace(/^,\s*/, "")}{" "}
-            <span className={classes.together}>
-              <PhraseControl id={id} text={text} faulty={faulty.has(id)} />
-              {place === phrases.length - 1 ? "." : phrases[place + 1]?.lead.startsWith(",") && ","}
+    <Opening value={opening}>
+      <Work value={props}>
+        <p className={classes.sentence} data-long={length > LONG || undefined} aria-label="The recipe as a sentence">
+          {phrases.map(({ id, lead, text, place: of }, place) => (
+            <span key={keyOfPhrase(id, of)}>
+              {" "}
+              {lead.replace(/^,\s*/, "")}{" "}
+              <span className={classes.together}>
+                <PhraseControl id={id} place={of ?? undefined} text={text} faulty={faulty(id, of)} />
+                {place === phrases.length - 1 ? "." : phrases[place + 1]?.lead.startsWith(",") && ","}
+              </span>
             </span>
-          </span>
-        ))}
-      </p>
-    </Work>
+          ))}
+        </p>
+      </Work>
+    </Opening>
   );
 }
 
 interface PhraseControlProps {
   id: PhraseId;
+  /** Which of several phrases of a kind. */
+  place: number | undefined;
   text: string;
   /** Whether a problem lies in this phrase. */
   faulty: boolean;
 }
 
 /** One phrase; drawn anew only when its own words change, so that typing in one does not wait for the others. */
-const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseControlProps) {
-  const [open, setOpen] = useState(false);
+const PhraseControl = memo(function PhraseControl({ id, place, text, faulty }: PhraseControlProps) {
+  const [pressed, setOpen] = useState(false);
+  const { wanted, open: openNext } = use(Opening);
+  const asked = wanted === keyOfPhrase(id, place ?? null);
+  const open = pressed || asked;
   const { name } = EDITORS[id];
   return (
-    <Popover opened={open} onChange={setOpen} position="bottom-start" width="auto">
+    <Popover
+      opened={open}
+      onChange={(next) => {
+        setOpen(next);
+        if (asked) openNext("");
+      }}
+      position="bottom-start"
+      width="auto"
+    >
       <Popover.Target>
         <UnstyledButton
           className={classes.phrase}
@@ -89,26 +113,29 @@ const PhraseControl = memo(function PhraseControl({ id, text, faulty }: PhraseCo
           data-open={open || undefined}
           data-faulty={faulty || undefined}
           data-phrase={id}
-          onClick={() => setOpen(!open)}
+          onClick={() => {
+            setOpen(!open);
+            if (asked) openNext("");
+          }}
         >
           {text}
         </UnstyledButton>
       </Popover.Target>
       <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={910}>
         <FocusTrap.InitialFocus />
-        <OpenEditor id={id} />
+        <OpenEditor id={id} place={place} />
       </Popover.Dropdown>
     </Popover>
   );
 });
 
-function OpenEditor({ id }: { id: PhraseId }) {
+function OpenEditor({ id, place }: { id: PhraseId; place: number | undefined }) {
   const work = use(Work);
   if (work === null) throw new Error("A phrase stands outside its sentence");
   const { Editor } = EDITORS[id];
   return (
     <>
-      <Editor {...work} />
+      <Editor {...work} place={place} />
       <Explained recipe={work.recipe} phrase={id} />
     </>
   );

@@ -105,6 +105,11 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
             checked={spelling.remarks_on_page}
             onChange={(event) => set({ remarks_on_page: event.currentTarget.checked })}
           />
+          <Checkbox
+            label="Names of rules and pieces over the line"
+            checked={spelling.rules}
+            onChange={(event) => set({ rules: event.currentTarget.checked })}
+          />
           <Group grow align="flex-start">
             <Choice
               label="Names of note values"

@@ -11,3 +11,10 @@ export function problemAt(problems: readonly Problem[], pointer: string): string
   const found = problems.filter((problem) => problem.pointer === pointer || problem.pointer.startsWith(`${pointer}/`));
   return found.length === 0 ? undefined : found.map(({ message, cure }) => `${message} ${cure}`.trim()).join(" ");
 }
+
+/** The problems below a pointer, as if it were the whole. */
+export function problemsBelow(problems: readonly Problem[], pointer: string): Problem[] {
+  return problems
+    .filter((problem) => problem.pointer.startsWith(`${pointer}/`))
+    .map((problem) => ({ ...problem, pointer: problem.pointer.slice(pointer.length) }));
+}

@@ -62,3 +62,15 @@ export function useRhythmShapes(metre: Metre, value: NoteValue) {
     staleTime: Infinity,
   });
 }
+
+/** The pieces that could begin in a bar of an etude, the best first. */
+export function useEtudeChoices(recipe: Recipe, bar: number | null) {
+  return useQuery({
+    queryKey: ["etude-choices", recipe, bar],
+    queryFn: ({ signal }) => answered(client.POST("/api/etude-choices", { body: { recipe, bar: bar ?? 1 }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: bar !== null,
+  });
+}

@@ -1,4 +1,5 @@
 import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
+import type { ReactNode } from "react";
 import { usePreviews } from "../../../parts/queries";
 import type { Exercise, Metre, Recipe } from "../../../api/types";
 import { Contour } from "../../../parts/Contour/Contour";
@@ -11,12 +12,21 @@ import { CellFields } from "./CellFields";
 import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields, UnbrokenFields } from "./FigureFields";
 import { LickFields } from "./lick/LickFields";
 import { type Enclosure, freshEnclosure, freshOf, kindOfFigure, takes } from "./aboutFigure";
+import { KeepPiece } from "./rules/KeepPiece";
+import { PlayedWhere } from "./rules/PlayedWhere";
 import { withKind } from "./soundsKinds";
 
 type Figure = Recipe["figure"];
 type Kind = Figure["kind"];
 
 const SHOWN = 16;
+
+interface FigurePhraseProps extends PhraseProps {
+  /** Whether it is a rule's figure: it has no course, and what is read out is the whole line's. */
+  inRule?: boolean;
+  /** What stands beside the figure there. */
+  children?: ReactNode;
+}
 
 /** A recipe with another kind of figure, as it begins: one that needs changes brings them, one that is a phrase stands once. */
 function withFigure(recipe: Recipe, kind: Kind, tables: PhraseProps["tables"]): Recipe {
@@ -28,7 +38,15 @@ function withFigure(recipe: Recipe, kind: Kind, tables: PhraseProps["tables"]): 
 }
 
 /** What is played on every tone of the path, what it stands on, what leads into it, and its course. */
-export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
+export function FigurePhrase({
+  recipe,
+  tables,
+  problems,
+  exercise,
+  onChange,
+  inRule = false,
+  children,
+}: FigurePhraseProps) {
   const { figure } = recipe;
   const set = (next: Figure) => onChange({ ...recipe, figure: next });
   const fields = { recipe, error: problemAt(problems, "/figure"), onChange: set };
@@ -61,7 +79,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
         )}
       </Stack>
       <Stack gap="sm" w="var(--panel-s)">
-        {problems.length === 0 && exercise && <Reading exercise={exercise} />}
+        {!inRule && problems.length === 0 && exercise && <Reading exercise={exercise} />}
         {takes(recipe, "ladder", tables) && (
           <PreviewChoice
             label="It stands on"
@@ -81,7 +99,7 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
             onChange={(kind) => onChange(enclosure(kind))}
           />
         )}
-        {takes(recipe, "course", tables) && (
+        {!inRule && takes(recipe, "course", tables) && (
           <PreviewChoice
             label="Course"
             field="CoursePart.kind"
@@ -89,6 +107,11 @@ export function FigurePhrase({ recipe, tables, problems, exercise, onChange }: P
             recipeWith={course}
             onChange={(kind) => onChange(course(kind))}
           />
+        )}
+        {children}
+        {!kindOfFigure(tables, figure.kind).needs_changes && <KeepPiece recipe={recipe} />}
+        {!inRule && recipe.sounds.kind === "changes" && (
+          <PlayedWhere recipe={recipe} tables={tables} onChange={onChange} />
         )}
       </Stack>
     </Group>

@@ -35,6 +35,7 @@ export function JoinsPhrase({ recipe, tables, onChange }: PhraseProps) {
         field="Joins.leftover"
         onChange={(leftover) => set({ leftover })}
       />
+      <Choice label="The line is chosen" value={joins.keys} field="Joins.keys" onChange={(keys) => set({ keys })} />
       <Text size="sm" fw={600}>
         What a join costs, in points
       </Text>

@@ -5,6 +5,7 @@ import { Choice } from "../../../parts/fields/Choice";
 import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 import { JoinsPhrase } from "./JoinsPhrase";
 import type { PhraseProps } from "./PhraseProps";
+import { takes } from "./aboutFigure";
 import { problemAt } from "../problems";
 
 type Path = Recipe["path"];
@@ -106,6 +107,30 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
         </Group>
       )}
     </Stack>
+  );
+}
+
+/** Only where a rule's figure walks: once, or between two steps. */
+export function PathChoice({ recipe, tables, onChange }: PhraseProps) {
+  const { path } = recipe;
+  const set = (change: Partial<Path>) => onChange({ ...recipe, path: { ...path, ...change } });
+  if (!takes(recipe, "path", tables)) return null;
+  return (
+    <Group grow align="flex-start" maw="var(--panel-xl)">
+      <Choice label="It walks" value={path.span} onChange={(span) => set({ span })} field="Path.span" />
+      <Choice
+        label="Direction"
+        value={path.direction}
+        onChange={(direction) => set({ direction })}
+        field="Path.direction"
+      />
+      <Amount
+        label="From step"
+        field="PathEnd.step"
+        value={path.low.step}
+        onChange={(step) => set({ low: { ...path.low, step } })}
+      />
+    </Group>
   );
 }
 

@@ -8,4 +8,6 @@ export interface PhraseProps {
   /** The last recipe that worked, worked out. */
   exercise: Exercise | undefined;
   onChange: (recipe: Recipe) => void;
+  /** Which of several phrases of a kind. */
+  place?: number;
 }

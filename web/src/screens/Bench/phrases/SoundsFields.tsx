@@ -1,10 +1,10 @@
-import { Anchor, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
+import { Anchor, Autocomplete, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
-import { PreviewScalePicker } from "../../../parts/ScalePicker";
+import { PreviewScalePicker, ScalePicker } from "../../../parts/ScalePicker";
 import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
 import { titleOf } from "../../../parts/changesText";
 import { type SoundsKind, scalesOf } from "./soundsKinds";
@@ -37,6 +37,9 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
         onChange={(event) => onChange({ kind: "chord", quality: event.currentTarget.value })}
       />
     );
+  }
+  if (sounds.kind === "key-chord") {
+    return <KeyChordFields sounds={sounds} tables={tables} error={error} onChange={onChange} />;
   }
   if (sounds.kind === "several" || sounds.kind === "morph") {
     const own = [
@@ -95,6 +98,57 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
         </Text>
       )}
     </>
+  );
+}
+
+type KeyChord = Extract<Sounds, { kind: "key-chord" }>;
+
+const NUMERALS: Record<KeyChord["colour"], string[]> = {
+  major: ["Imaj7", "IIm7", "IIIm7", "IVmaj7", "V7", "VIm7", "VIIm7♭5", "VI7", "II7", "♭VII7"],
+  minor: ["Im6", "Im(maj7)", "IIm7♭5", "♭IIImaj7", "IVm7", "V7", "♭VImaj7", "♭VII7", "VIIdim7"],
+};
+
+/** Which chord of the key, and the scale over it. */
+function KeyChordFields({
+  sounds,
+  tables,
+  error,
+  onChange,
+}: {
+  sounds: KeyChord;
+  tables: Tables;
+  error?: string;
+  onChange: (sounds: Sounds) => void;
+}) {
+  return (
+    <Group grow align="flex-start">
+      <Autocomplete
+        label="The chord, as a numeral"
+        description="Its quality stands after it: IIm7, V7."
+        value={sounds.numeral}
+        data={NUMERALS[sounds.colour]}
+        error={error}
+        maxLength={40}
+        spellCheck={false}
+        filter={({ options }) => options}
+        onChange={(numeral) => onChange({ ...sounds, numeral })}
+      />
+      <Choice
+        label="Of which key"
+        description="In every key of the route."
+        field="KeyChordSound.colour"
+        value={sounds.colour}
+        onChange={(colour) => onChange({ ...sounds, colour })}
+      />
+      <ScalePicker
+        label="Scale over it"
+        description="Left empty: what fits there."
+        tables={tables}
+        value={sounds.scale}
+        list={{ clearable: true, placeholder: "what fits", onClear: () => onChange({ ...sounds, scale: null }) }}
+        onChange={(scale) => onChange({ ...sounds, scale })}
+      />
+    </Group>
   );
 }
 

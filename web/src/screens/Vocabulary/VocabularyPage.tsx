@@ -1,0 +1,113 @@
+import { Box, Group, Select, Text, TextInput, Title } from "@mantine/core";
+import { IconSearch } from "@tabler/icons-react";
+import { useState } from "react";
+import { useShelf } from "../../api/shelves";
+import type { Fitting, Piece } from "../../api/types";
+import classes from "../../parts/Shelf/Shelf.module.css";
+import { useOffered } from "../../parts/fields/Choice";
+import { useLoadedTables } from "../../parts/tables";
+import { Chorus } from "./Chorus";
+import { OwnPiece, ShippedPiece } from "./PieceRow";
+import { useFittings } from "./queries";
+
+const LEVELS = ["1", "2", "3", "4", "5"];
+
+interface Wanted {
+  words: string;
+  family: string | null;
+  level: string | null;
+}
+
+/** Whether a piece is what is looked for. */
+function matches({ words, family, level }: Wanted, piece: Piece, fits: Fitting | null) {
+  const text = `${piece.name} ${fits?.words ?? ""}`.toLowerCase();
+  if (
+    !words
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => text.includes(word))
+  )
+    return false;
+  if (family !== null && !fits?.families.includes(family as Fitting["families"][number])) return false;
+  return level === null || (fits !== null && fits.level <= Number(level));
+}
+
+/** Cells, figures and licks that are kept, one's own and those that ship, found by where they fit. */
+export function Component() {
+  const tables = useLoadedTables();
+  const own = useShelf("vocabulary");
+  const fittings = useFittings((own.data ?? []).map(({ document }) => document));
+  const [wanted, setWanted] = useState<Wanted>({ words: "", family: null, level: null });
+  const families = useOffered("Where.quality").filter(({ value }) => value !== "any");
+  const set = (change: Partial<Wanted>) => setWanted({ ...wanted, ...change });
+  const mine = (own.data ?? [])
+    .map((saved, place) => ({ saved, fits: fittings.data?.[place]?.fits ?? null }))
+    .filter(({ saved, fits }) => matches(wanted, saved.document, fits));
+  const shipped = tables.vocabulary.filter(({ piece, fits }) => matches(wanted, piece, fits));
+  return (
+    <Box className={classes.page}>
+      <Group mb="md" align="flex-end">
+        <Title order={1} size="h2" flex={1}>
+          Vocabulary
+        </Title>
+        <TextInput
+          aria-label="Search vocabulary"
+          placeholder="Name or degree"
+          type="search"
+          leftSection={<IconSearch size={17} />}
+          w="var(--field-m)"
+          value={wanted.words}
+          onChange={(event) => set({ words: event.currentTarget.value })}
+        />
+        <Select
+          aria-label="Over which chords"
+          placeholder="over any chord"
+          clearable
+          w="var(--field-m)"
+          data={families}
+          value={wanted.family}
+          onChange={(family) => set({ family })}
+        />
+        <Select
+          aria-label="Up to which level"
+          placeholder="any level"
+          clearable
+          w="var(--field-s)"
+          data={LEVELS.map((value) => ({ value, label: `to level ${value}` }))}
+          value={wanted.level}
+          onChange={(level) => set({ level })}
+        />
+        <Chorus />
+      </Group>
+      <Title order={2} size="h4">
+        Your own
+      </Title>
+      {own.isError && <Text c="var(--mantine-color-error)">{own.error.message}</Text>}
+      {own.data !== undefined && mine.length === 0 && (
+        <Text c="dimmed" py="sm">
+          {own.data.length === 0
+            ? "Nothing is kept yet. Keep a figure from the bench, copy one from below, or cut a chorus into phrases."
+            : "None of yours is such a piece."}
+        </Text>
+      )}
+      <ul className={classes.list} aria-label="Your own">
+        {mine.map(({ saved }) => (
+          <OwnPiece key={saved.id} saved={saved} />
+        ))}
+      </ul>
+      <Title order={2} size="h4" mt="lg">
+        That ship with Dodecant
+      </Title>
+      {shipped.length === 0 && (
+        <Text c="dimmed" py="sm">
+          None of them is such a piece.
+        </Text>
+      )}
+      <ul className={classes.list} aria-label="That ship with Dodecant">
+        {shipped.map(({ piece, fits }) => (
+          <ShippedPiece key={piece.name} piece={piece} about={fits.words} />
+        ))}
+      </ul>
+    </Box>
+  );
+}
