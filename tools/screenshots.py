@@ -66,14 +66,6 @@ def sounds(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def made(page: Page) -> None:
-    """How a sound is made."""
-    page.goto("/sounds/harmonic-minor?tonic=A")
-    page.get_by_role("tab", name="How it is made").click()
-    page.get_by_role("button", name="Show all").click()
-    page.wait_for_timeout(400)
-
-
 def open_changes(page: Page, name: str) -> None:
     """Open changes of the demo."""
     page.goto("/changes")
@@ -122,14 +114,6 @@ def lick(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def explained(page: Page) -> None:
-    """What each choice would play."""
-    open_recipe(page, "Bollards")
-    page.locator("[data-phrase=figure]").click()
-    page.get_by_role("combobox", name="Chords").click()
-    page.wait_for_timeout(900)
-
-
 def beside(page: Page) -> None:
     """A second staff, open bars, anticipated chords."""
     open_recipe(page, "Call across the water")
@@ -152,15 +136,31 @@ def rhythm(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
-def guide_tones(page: Page) -> None:
-    """Guide tones led into, over changes."""
-    open_recipe(page, "Quay wall")
+def rules(page: Page) -> None:
+    """What is played where: one of the rules of a blues."""
+    open_recipe(page, "Three ropes")
+    page.locator("[data-phrase=rules]").first.click()
+    page.wait_for_timeout(500)
+
+
+def etude(page: Page) -> None:
+    """An etude of vocabulary, and what else fits a bar."""
+    open_recipe(page, "Month's end")
+    page.locator("[data-phrase=etude]").click()
+    page.get_by_role("button", name="Others for bar 5").click()
+    page.wait_for_timeout(3000)
+
+
+def vocabulary(page: Page) -> None:
+    """Vocabulary with where each piece fits."""
+    page.goto("/vocabulary")
+    page.wait_for_selector("li")
+    page.wait_for_timeout(400)
 
 
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
     ("sounds", sounds, False),
-    ("made", made, False),
     ("changes", changes, False),
     ("grid", grid, False),
     ("over-changes", over_changes, False),
@@ -172,8 +172,9 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("rhythm", rhythm, False),
     ("beside", beside, False),
     ("why", why, False),
-    ("guide-tones", guide_tones, False),
-    ("choices", explained, False),
+    ("rules", rules, False),
+    ("etude", etude, False),
+    ("vocabulary", vocabulary, False),
     ("remarks", remarks, False),
     ("playing-dark", playing, True),
 ]

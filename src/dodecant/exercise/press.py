@@ -85,7 +85,8 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     first, line = worked.strips[0]
     remarks += remarks_on_choices(recipe, tables.scales)
     remarks += remarks_on_rules(recipe, strips)
-    remarks += remarks_on_etude(recipe, worked.unfitted, _would_fit(recipe, tables, worked))
+    would = _would_fit(tables, worked)
+    remarks += remarks_on_etude(recipe, worked.left_out, worked.unfitted, would, worked.metre)
     remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
@@ -162,6 +163,7 @@ class _WorkedStrips:
     metre: Metre
     strips: list[tuple[Strip, Line]]
     unfitted: tuple[Chord, ...] = ()
+    left_out: tuple[int, ...] = ()
 
 
 def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
@@ -193,16 +195,19 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
             strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
         strips.append((strip, line))
     unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
-    return _WorkedStrips(player.instrument, metre, strips, unfitted)
+    left_out = next((maker.what.left_out for maker in makers.values() if maker.what), ())
+    return _WorkedStrips(player.instrument, metre, strips, unfitted, left_out)
 
 
-def _would_fit(recipe: Recipe, tables: Tables, worked: _WorkedStrips) -> list[VocabularyPiece]:
+def _would_fit(tables: Tables, worked: _WorkedStrips) -> list[VocabularyPiece]:
     """Shipped pieces that fit the first chord that no chosen piece fits."""
     if not worked.unfitted:
         return []
     family = family_of(worked.unfitted[0].heard.quality)
     found = []
     for piece in tables.vocabulary:
+        if isinstance(piece.what.figure, OwnLick):
+            continue
         fits = fitting(piece, Recipe(), worked.metre, tables.scales)
         if family in fits.families and not fits.chords and fits.beats <= worked.metre.quarters / 2:
             found.append(piece)

@@ -13,6 +13,7 @@ from dodecant.exercise.recipe.etude.rules import Play
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.metre import Metre
 
 _NAMED = 4  # chords
 
@@ -51,9 +52,18 @@ def remarks_on_rules_of_line(recipe: Recipe, strip: Strip, line: Line) -> Iterat
         yield Remark("lacks", strip.stop.index, f"/rules/{number}/what/figure/text", text)
 
 
-def remarks_on_etude(recipe: Recipe, unfitted: Sequence[Chord], would: Sequence[VocabularyPiece]) -> Iterator[Remark]:
-    """The chords that no chosen piece fits, and a piece that would."""
-    if recipe.etude is None or not unfitted:
+def remarks_on_etude(
+    recipe: Recipe, left_out: Sequence[int], unfitted: Sequence[Chord], would: Sequence[VocabularyPiece], metre: Metre
+) -> Iterator[Remark]:
+    """The pieces that do not go in the metre; the chords that no chosen piece fits, and a piece that would."""
+    if recipe.etude is None:
+        return
+    if left_out:
+        names = [f"“{recipe.etude.pieces[number].name}”" for number in left_out]
+        go = "does not go" if len(names) == 1 else "do not go"
+        text = f"{', '.join(names)} {go} in {metre.text}, and {'is' if len(names) == 1 else 'are'} left out."
+        yield Remark("choices", None, "/etude/pieces", text)
+    if not unfitted:
         return
     names = list(dict.fromkeys(print_chord(chord) for chord in unfitted))
     more = len(names) - _NAMED

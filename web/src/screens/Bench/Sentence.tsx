@@ -105,6 +105,7 @@ const PhraseControl = memo(function PhraseControl({ id, place, text, faulty }: P
       }}
       position="bottom-start"
       width="auto"
+      hideDetached={false}
     >
       <Popover.Target>
         <UnstyledButton
@@ -121,7 +122,7 @@ const PhraseControl = memo(function PhraseControl({ id, place, text, faulty }: P
           {text}
         </UnstyledButton>
       </Popover.Target>
-      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={910}>
+      <Popover.Dropdown aria-label={`Change ${name}`} p="md" maw={1010}>
         <FocusTrap.InitialFocus />
         <OpenEditor id={id} place={place} />
       </Popover.Dropdown>

@@ -9,7 +9,7 @@ from fractions import Fraction
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.harmony.what_holds import rules_over
 from dodecant.exercise.over_changes.joining import Candidate, CostTables, own_cost
-from dodecant.exercise.over_changes.ruled.fitting_in import fitting
+from dodecant.exercise.over_changes.ruled.fitting_in import NOWHERE, fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines, home_stop
 from dodecant.exercise.over_changes.ruled.passages import at_peak
 from dodecant.exercise.over_changes.ruled.walk import COST_NAMES, Walk, came
@@ -93,7 +93,10 @@ class Composer:
         assert etude is not None  # noqa: S101 - made for recipes with one
         self._what, self._etude, self._catalogue = what, etude, catalogue
         base = what.all[0].work.recipe
-        self.fittings = [fitting(piece, base, what.metre, catalogue) for piece in etude.pieces]
+        self.fittings = [
+            NOWHERE if number in what.left_out else fitting(piece, base, what.metre, catalogue)
+            for number, piece in enumerate(etude.pieces)
+        ]
         self._numbers = [what.add(playing) for playing in what.pieces]
         self._lines = RuledLines(what, what.player)
         self._tables = CostTables(what.recipe.joins)

@@ -73,6 +73,9 @@ class Fitting:
     role: ChordRole = "any"
 
 
+NOWHERE = Fitting((), (), Fraction(1), "", "", 0, Fraction(1))
+
+
 @lru_cache(maxsize=512)
 def fitting(piece: VocabularyPiece, base: Recipe, metre: Metre, catalogue: ScaleCatalogue) -> Fitting:
     """Where a piece fits; what its owner says goes before what is worked out. `base` is the recipe it is played in.

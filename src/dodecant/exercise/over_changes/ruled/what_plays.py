@@ -16,6 +16,7 @@ from dodecant.exercise.recipe.changes_document import SoundChoice
 from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.rules import Play, WhatPart
+from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.placement import rhythm_fault
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
@@ -69,8 +70,8 @@ class WhatPlays:
             self.all.append(self._playing(rule.what, f"/rules/{number}/what", rule=number))
         self.pieces: list[Playing] = []
         for number, piece in enumerate(recipe.etude.pieces if recipe.etude else ()):
-            playing = self._playing(piece.what, f"/etude/pieces/{number}/what", piece=number)
-            self.pieces.append(replace(playing, lasts=not isinstance(piece.what.figure, OwnLick)))
+            self.pieces.append(self._piece(piece, number))
+        self.left_out: tuple[int, ...] = tuple(one.piece for one in self.pieces if one.silent and one.piece is not None)
         self.unfitted: list[Chord] = []  # chords that no piece of an etude fits
         self._mirrors: dict[int, int] = {}
         self._over: dict[Timeline, Timeline] = {}
@@ -122,6 +123,17 @@ class WhatPlays:
             if due.sound is not None and not playing.silent:
                 before = number
         return found
+
+    def _piece(self, piece: VocabularyPiece, number: int) -> Playing:
+        """A piece ready to be played; one that does not go in the metre is silent, and fits nowhere."""
+        pointer = f"/etude/pieces/{number}/what"
+        if piece.what.scale is not None:
+            chosen_scale(piece.what.scale.scale, self._catalogue, f"{pointer}/scale/scale")
+        try:
+            playing = self._playing(piece.what, pointer, piece=number)
+        except RecipeError:
+            return Playing(self.all[0].work, silent=True, piece=number)
+        return replace(playing, lasts=not isinstance(piece.what.figure, OwnLick))
 
     def _playing(self, what: WhatPart, pointer: str, *, rule: int | None = None, piece: int | None = None) -> Playing:
         """What a rule or a piece says, ready to be played; raises RecipeError below the pointer."""

@@ -78,7 +78,7 @@ export function FigurePhrase({
           />
         )}
       </Stack>
-      <Stack gap="sm" w="var(--panel-s)">
+      <Stack gap="sm" w={inRule ? "var(--panel-m)" : "var(--panel-s)"}>
         {!inRule && problems.length === 0 && exercise && <Reading exercise={exercise} />}
         {takes(recipe, "ladder", tables) && (
           <PreviewChoice

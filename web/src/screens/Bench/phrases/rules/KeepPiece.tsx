@@ -11,10 +11,24 @@ export function KeepPiece({ recipe }: { recipe: Recipe }) {
   const { add } = useShelfActions("vocabulary");
   const fresh = useLoadedTables().fresh.piece;
   const { figure, ladder, enclosure, path, placement } = recipe;
+  // A cell on every step of a path is a drill; what is kept is the cell. A run is its path.
+  const walks = figure.kind === "run" || figure.kind === "intervals";
   const value = figure.kind === "lick" ? null : placement.value;
   const keep = () =>
     add.mutate(
-      { ...fresh, name, what: { ...fresh.what, figure, ladder, enclosure, path, value, slots: "" } },
+      {
+        ...fresh,
+        name,
+        what: {
+          ...fresh.what,
+          figure,
+          ladder,
+          enclosure,
+          path: walks ? path : { ...path, span: "once" },
+          value,
+          slots: "",
+        },
+      },
       {
         onSuccess: ({ about }) => {
           notifications.show({ title: `${name} is kept as vocabulary`, message: about });

@@ -33,6 +33,25 @@ export function RulesPhrase({ recipe, tables, problems, exercise, place = 0, onC
   };
   return (
     <Stack gap="sm" role="group" aria-label={`Rule ${place + 1}`}>
+      <Group gap="xs">
+        <Button size="xs" variant="default" disabled={place === 0} onClick={() => move(place - 1)}>
+          Earlier
+        </Button>
+        <Button size="xs" variant="default" disabled={place === rules.length - 1} onClick={() => move(place + 1)}>
+          Later
+        </Button>
+        <Button
+          size="xs"
+          variant="default"
+          disabled={rules.length >= limitsOf(tables, "Recipe.rules").most}
+          onClick={another}
+        >
+          Another rule
+        </Button>
+        <Button size="xs" variant="default" onClick={takeOut}>
+          Take this rule out
+        </Button>
+      </Group>
       <Tabs defaultValue="where" keepMounted={false}>
         <Tabs.List mb="sm">
           <Tabs.Tab value="where">Where</Tabs.Tab>
@@ -66,25 +85,6 @@ export function RulesPhrase({ recipe, tables, problems, exercise, place = 0, onC
           {problemAt(problems, pointer)}
         </Text>
       )}
-      <Group gap="xs">
-        <Button size="xs" variant="default" disabled={place === 0} onClick={() => move(place - 1)}>
-          Earlier
-        </Button>
-        <Button size="xs" variant="default" disabled={place === rules.length - 1} onClick={() => move(place + 1)}>
-          Later
-        </Button>
-        <Button
-          size="xs"
-          variant="default"
-          disabled={rules.length >= limitsOf(tables, "Recipe.rules").most}
-          onClick={another}
-        >
-          Another rule
-        </Button>
-        <Button size="xs" variant="default" onClick={takeOut}>
-          Take this rule out
-        </Button>
-      </Group>
     </Stack>
   );
 }
