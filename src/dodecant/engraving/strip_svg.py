@@ -9,7 +9,7 @@ from lxml import etree
 
 from dodecant.engraving.engraver import engrave
 from dodecant.engraving.line_breaks import line_breaks
-from dodecant.engraving.section_boxes import keep_section_boxes_clear
+from dodecant.engraving.over_the_staff import keep_words_clear
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
 from dodecant.exercise.wording.sentence import sentence_text
@@ -89,7 +89,7 @@ def _picture(
         if role is not None:
             group.set("class", f"{group.get('class')} role-{role}")
             _set_number(group, role, hatch)
-    keep_section_boxes_clear(root, score)
+    keep_words_clear(root, score)
     return str(etree.tostring(root, encoding="unicode"))
 
 

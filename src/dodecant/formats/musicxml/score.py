@@ -111,8 +111,7 @@ def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engrave
         out.append(repeat_words(exercise, strip, place))
         begun = len(out)
         if place in strip.open_bars:
-            out += above.due((place + 1) * full - Fraction(1, DIVISIONS))
-            out.append(_open_bar(exercise, strip, place, engraved=engraved))
+            out += _open_bar(exercise, strip, place, above, engraved=engraved)
         else:
             out.append(_CLOSED * (not engraved and place - 1 in strip.open_bars))
             for piece in bar.pieces:
@@ -138,23 +137,30 @@ _OPENED = '<attributes><measure-style><slash type="start" use-stems="no"/></meas
 _CLOSED = '<attributes><measure-style><slash type="stop"/></measure-style></attributes>'
 
 
-def _open_bar(exercise: Exercise, strip: Strip, place: int, *, engraved: bool) -> str:
-    """A bar left for an answer: slashes, one for each beat or group.
+def _open_bar(exercise: Exercise, strip: Strip, place: int, above: _AboveWriter, *, engraved: bool) -> Iterator[str]:
+    """A bar left for an answer: slashes, one for each beat or group, under what stands above it.
 
     In files it is a bar's rest in slash notation; our engraver, which does not know that, is given slash noteheads.
     """
     metre = exercise.metre
+    now = place * metre.quarters
     if not engraved:
+        for start, text in above.until(now + metre.quarters):
+            later = f"<offset>{int((start - now) * DIVISIONS)}</offset></" if start > now else "</"
+            yield later.join(text.rsplit("</", 1))
         begun = "" if place - 1 in strip.open_bars else _OPENED
         length = int(metre.quarters * DIVISIONS)
-        return f'{begun}<note><rest measure="yes"/><duration>{length}</duration><voice>1</voice></note>'
+        yield f'{begun}<note><rest measure="yes"/><duration>{length}</duration><voice>1</voice></note>'
+        return
     step, octave = ("B", 4) if exercise.instrument.clef == "treble" else ("D", 3)
-    return "".join(
-        f"<note><pitch><step>{step}</step><octave>{octave}</octave></pitch>"
-        f"<duration>{int(group * DIVISIONS)}</duration><voice>1</voice><type>quarter</type>"
-        f"{'<dot/>' * (group == Fraction(3, 2))}<stem>none</stem><notehead>slash</notehead></note>"
-        for group in metre.groups
-    )
+    for group in metre.groups:
+        yield from above.due(now)
+        yield (
+            f"<note><pitch><step>{step}</step><octave>{octave}</octave></pitch>"
+            f"<duration>{int(group * DIVISIONS)}</duration><voice>1</voice><type>quarter</type>"
+            f"{'<dot/>' * (group == Fraction(3, 2))}<stem>none</stem><notehead>slash</notehead></note>"
+        )
+        now += group
 
 
 def _ends_phrase(exercise: Exercise, strip: Strip, place: int) -> bool:
@@ -220,6 +226,11 @@ class _AboveWriter:
         """What is due at a place; a chord stands before a name."""
         while self.left and self.left[0][0] <= now:
             yield self.left.popleft()[1]
+
+    def until(self, end: Fraction) -> Iterator[tuple[Fraction, str]]:
+        """What is due before a place, each with its own."""
+        while self.left and self.left[0][0] < end:
+            yield self.left.popleft()
 
 
 def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:

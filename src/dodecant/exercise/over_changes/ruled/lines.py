@@ -119,7 +119,8 @@ class RuledLines:
         for here, after in pairwise([*placed, None]):
             assert here is not None  # noqa: S101 - only the last is none
             work = self.what.all[here.plays].work
-            if after is None or not here.segment.tones or not after.segment.tones or work.recipe.figure.brings_rhythm:
+            sounds = after is not None and here.segment.tones and after.segment.tones
+            if not sounds or after is None or work.recipe.figure.brings_rhythm or not _next(here, after):
                 found.append(here)
                 continue
             for recipe in (self.what.all[after.plays].work.recipe, work.recipe):
@@ -255,6 +256,11 @@ def _moved(placed: _Placed, stop: Stop, up: int) -> Segment:
 
 def _end(segment: Segment) -> Fraction:
     return segment.start + (segment.length or 0)
+
+
+def _next(here: _Placed, after: _Placed) -> bool:
+    """Whether one goes on where the other ends: nothing is led into across a silence."""
+    return _end(here.segment) == after.segment.start
 
 
 def _chord_of(stop: Stop, passage: Passage, segment: Segment) -> int:
