@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 import argparse
+import errno
 import gc
+import logging
 import os
+import socket
 import sys
 from collections.abc import Sequence
+from contextlib import suppress
 from pathlib import Path
 
 from dodecant.exercise.press import press
@@ -28,7 +32,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
         for problem in error.problems:
             place = problem.pointer or "/"
             print(f"{place}: {problem.message} {problem.cure}".rstrip(), file=sys.stderr)
-    except (DataFileError, OSError) as error:
+    except WrongCallError as error:
+        print(error, file=sys.stderr)
+        return 2
+    except DataFileError as error:
+        print(error, file=sys.stderr)
+        return 2 if options.run is _serve else 1
+    except OSError as error:
         print(error, file=sys.stderr)
     return 1
 
@@ -41,6 +51,7 @@ def _parser() -> argparse.ArgumentParser:
     serve.add_argument("--port", type=int, default=8012, help="port on 127.0.0.1 (default: %(default)s)")
     serve.add_argument("--data", type=Path, help="data file (default: one in your data folder)")
     serve.add_argument("--demo", action="store_true", help="with demo data, in a data file of its own")
+    serve.add_argument("--log", action="store_true", help="write a line about every request")
     serve.set_defaults(run=_serve)
 
     pressing = commands.add_parser("press", help="work a recipe out and write it to a file")
@@ -60,6 +71,7 @@ def _serve(options: argparse.Namespace) -> int:
 
     from dodecant.api.app import create_app
 
+    listening = _listening(options.port)
     name = "demo.db" if options.demo else "dodecant.db"
     path = options.data or _data_folder() / name
     if options.demo:
@@ -70,9 +82,43 @@ def _serve(options: argparse.Namespace) -> int:
     gc.collect()
     gc.set_threshold(50_000, 20, 20)  # an exercise makes a hundred thousand small values, hardly any of them in rings
     gc.freeze()  # the tables and modules stay for good: the collector need not look at them with every exercise
-    print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
-    uvicorn.run(create_app(database), host="127.0.0.1", port=options.port, log_level="warning")
-    return 0
+    if options.log:
+        logging.basicConfig(level=logging.INFO, format="%(asctime)s %(message)s")
+
+    class Announced(uvicorn.Server):
+        """Says where it is once it answers."""
+
+        async def startup(self, sockets: list[socket.socket] | None = None) -> None:
+            await super().startup(sockets)
+            print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
+
+    config = uvicorn.Config(create_app(database), log_level="warning", timeout_graceful_shutdown=1)
+    with suppress(KeyboardInterrupt):
+        Announced(config).run([listening])
+    sys.stdout.flush()
+    os._exit(0)  # work that nobody waits for any more is not waited for; what was acknowledged is on the disk
+
+
+def _listening(port: int) -> socket.socket:
+    """The door, opened before anything is made; raises a WrongCallError in words where it cannot be."""
+    if not 0 < port < 65536:
+        raise WrongCallError(f"{port} is no port. Choose one from 1024 to 65535 with --port.")
+    listening = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listening.bind(("127.0.0.1", port))
+        listening.listen(128)
+    except OSError as error:
+        listening.close()
+        if error.errno == errno.EADDRINUSE:
+            message = f"Port {port} is taken, perhaps by another Dodecant. Choose another one with --port."
+            raise WrongCallError(message) from error
+        raise WrongCallError(f"Port {port} cannot be used here. Choose one above 1023 with --port.") from error
+    return listening
+
+
+class WrongCallError(RuntimeError):
+    """The command cannot be run as it was called; the message says what would be right."""
 
 
 def _press(options: argparse.Namespace) -> int:

@@ -27,7 +27,7 @@ def create_app(database: Database) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         openapi_url="/api/openapi.json",
-        responses={422: {"model": ProblemsOut}},
+        responses={status: {"model": ProblemsOut} for status in (403, 413, 422, 500, 503)},
     )
     app.state.database = database
     for router in (

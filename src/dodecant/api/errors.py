@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import sqlite3
+
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
@@ -9,7 +11,7 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.schemas.problems import ProblemOut
 from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
-from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
+from dodecant.store.shelf import DamagedDocumentError, StaleRevisionError, UnknownDocumentError
 
 
 def install(app: FastAPI) -> None:
@@ -18,6 +20,8 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(RecipeError, _recipe)
     app.add_exception_handler(UnknownDocumentError, _unknown)
     app.add_exception_handler(StaleRevisionError, _stale)
+    app.add_exception_handler(DamagedDocumentError, _damaged)
+    app.add_exception_handler(sqlite3.Error, _data_file)
     app.add_exception_handler(HTTPException, _http)
 
 
@@ -55,6 +59,34 @@ def _stale(request: Request, error: Exception) -> JSONResponse:
     )
 
 
+def _damaged(request: Request, error: Exception) -> JSONResponse:
+    cure = "Save it as it is stored, from the list, and delete it there."
+    return _answer(422, Problem("", f"What is stored here cannot be read: {error}", cure))
+
+
+# What SQLite says (https://www.sqlite.org/rescode.html), and what that means for whoever asked.
+_DATA_FILE = {
+    "SQLITE_FULL": ("The disk is full.", "Free some space, then save again."),
+    "SQLITE_READONLY": ("The data file cannot be written.", "Let it be written, then save again."),
+    "SQLITE_BUSY": ("Another program holds the data file.", "Close that one, then try again."),
+    "SQLITE_LOCKED": ("Another program holds the data file.", "Close that one, then try again."),
+    "SQLITE_CANTOPEN": ("The data file cannot be opened.", "See whether its folder is still there."),
+    "SQLITE_CORRUPT": ("The data file is damaged.", "Stop the program and run: dodecant check."),
+    "SQLITE_NOTADB": ("The data file is damaged.", "Stop the program and run: dodecant check."),
+}
+
+
+def _data_file(request: Request, error: Exception) -> JSONResponse:
+    """The data file could not be used: nothing of the request was stored."""
+    assert isinstance(error, sqlite3.Error)  # noqa: S101 - registered for this class
+    name = "_".join(getattr(error, "sqlite_errorname", "").split("_")[:2])
+    message, cure = _DATA_FILE.get(name, ("The data file could not be used.", "Try again."))
+    stored = "" if request.method in ("GET", "HEAD") else " Nothing was stored; your work stays in this window."
+    return _answer(503, Problem("", f"{message}{stored}", cure))
+
+
 def _http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)  # noqa: S101 - registered for this class
+    if error.status_code == 400:  # a body that is no JSON at all
+        return _answer(422, Problem("", "This cannot be read as JSON.", "Send JSON in UTF-8."))
     return _answer(error.status_code, Problem("", str(error.detail)))

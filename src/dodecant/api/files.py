@@ -21,11 +21,15 @@ def attachment(exports: Mapping[str, Export[T]], kind: str, title: str, worked: 
     if export is None:
         message = f"There is no file of the kind “{kind[:40]}”."
         raise RecipeError([Problem("/kind", message, f"Choose one of: {', '.join(exports)}.")])
+    return as_attachment(export.write(worked()), title, export.extension, export.media_type)
+
+
+def as_attachment(data: bytes, title: str, ending: str, media_type: str) -> Response:
+    """Bytes to download, named after a title as far as file names allow."""
     name = re.sub(r"[^\w ♭♯-]+", "", title).strip() or "exercise"
     plain = name.encode("ascii", "ignore").decode().strip() or "exercise"
-    full, ending = quote(name + export.extension), export.extension
-    named = f"attachment; filename=\"{plain}{ending}\"; filename*=UTF-8''{full}"
-    return Response(export.write(worked()), media_type=export.media_type, headers={"Content-Disposition": named})
+    named = f"attachment; filename=\"{plain}{ending}\"; filename*=UTF-8''{quote(name + ending)}"
+    return Response(data, media_type=media_type, headers={"Content-Disposition": named})
 
 
 async def _body(request: Request) -> bytes:

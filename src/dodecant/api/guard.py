@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import json
-from urllib.parse import urlsplit
+import logging
+import re
+import time
+import uuid
 
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 LARGEST_BODY = 1_000_000  # bytes
-LOOPBACK = ("127.0.0.1", "localhost")
+_HOST = re.compile(r"(?:127\.0\.0\.1|localhost)(?::[0-9]{1,5})?", re.IGNORECASE)
+_LOG = logging.getLogger("dodecant.requests")
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _POLICY = "; ".join(
     (
@@ -36,12 +40,12 @@ _HEADERS = {
 }
 
 
-class _TooLarge(Exception):
-    pass
-
-
 class Guard:
-    """Checks Host and Origin, limits the body's size and sets security headers on every answer."""
+    """Checks Host and Origin, limits the body's size, and sets security headers on every answer, ours to a fault too.
+
+    Every request is written to the log: its id, what was asked, what was answered, how long it took, and how much was
+    sent; never what it held. HEAD is answered as GET is, without the body.
+    """
 
     def __init__(self, app: ASGIApp) -> None:
         self._app = app
@@ -51,20 +55,15 @@ class Guard:
         if scope["type"] != "http":
             await self._app(scope, receive, send)
             return
-        started = False
-
-        async def send_guarded(message: Message) -> None:
-            nonlocal started
-            if message["type"] == "http.response.start":
-                started = True
-                MutableHeaders(scope=message).update(_HEADERS)
-            await send(message)
-
-        headers = Headers(scope=scope)
-        refusal = _refusal(scope["method"], headers)
+        answer = _Answer(scope, send)
+        refusal = _refusal(scope["method"], Headers(scope=scope))
         if refusal:
-            await _answer(send_guarded, *refusal)
-            return
+            await answer.refuse(*refusal)
+        else:
+            await self._served(scope, receive, answer)
+        answer.log()
+
+    async def _served(self, scope: Scope, receive: Receive, answer: _Answer) -> None:
         left = LARGEST_BODY
 
         async def receive_limited() -> Message:
@@ -72,36 +71,76 @@ class Guard:
             message = await receive()
             left -= len(message.get("body", b""))
             if left < 0:
-                raise _TooLarge
+                await answer.refuse(*_TOO_LARGE)
+                return {"type": "http.disconnect"}
             return message
 
+        asked = {**scope, "method": "GET"} if scope["method"] == "HEAD" else scope
         try:
-            await self._app(scope, receive_limited, send_guarded)
-        except _TooLarge:
-            if not started:
-                await _answer(send_guarded, *_TOO_LARGE)
+            await self._app(asked, receive_limited, answer.send)
+        except Exception:  # our fault, whatever it is: told in our own form, and in the log
+            if not answer.refused:  # what the application makes of a body that was cut off is no fault
+                _LOG.exception("%s %s %s", answer.name, scope["method"], scope["path"])
+                await answer.refuse(*_FAULT)
+
+
+class _Answer:
+    """One answer on its way: its headers, whether it was begun, how much was sent."""
+
+    def __init__(self, scope: Scope, send: Send) -> None:
+        self.name = uuid.uuid4().hex[:12]
+        self.refused = False
+        self._scope, self._send = scope, send
+        self._status = self._size = 0
+        self._begun = time.perf_counter()
+
+    async def send(self, message: Message) -> None:
+        """Send what the application answers, unless the request was refused meanwhile."""
+        if not self.refused:
+            await self._pass_on(message)
+
+    async def refuse(self, status: int, message: str, cure: str) -> None:
+        """Answer with a problem, if nothing was answered yet; whatever comes later is dropped."""
+        if self.refused or self._status:
+            return
+        self.refused = True
+        problem = {"pointer": "", "message": message, "cure": cure, "where": None}
+        body = json.dumps({"problems": [problem]}).encode()
+        headers = [(b"content-type", b"application/json"), (b"connection", b"close")]
+        headers.append((b"content-length", str(len(body)).encode()))
+        await self._pass_on({"type": "http.response.start", "status": status, "headers": headers})
+        await self._pass_on({"type": "http.response.body", "body": body})
+
+    async def _pass_on(self, message: Message) -> None:
+        if message["type"] == "http.response.start":
+            self._status = message["status"]
+            MutableHeaders(scope=message).update({**_HEADERS, "X-Request-Id": self.name})
+        elif message["type"] == "http.response.body":
+            if self._scope["method"] == "HEAD":
+                message = {**message, "body": b""}
+            self._size += len(message.get("body", b""))
+        await self._send(message)
+
+    def log(self) -> None:
+        """One line: id, method, path, status, milliseconds, bytes."""
+        took = (time.perf_counter() - self._begun) * 1000
+        asked = f"{self._scope['method']} {self._scope['path']}"
+        _LOG.info("%s %s %d %.0f ms %d bytes", self.name, asked, self._status, took, self._size)
 
 
 _TOO_LARGE = (413, "This is larger than a megabyte.", "A recipe file is a few kilobytes; choose that one.")
+_FAULT = (500, "This went wrong in Dodecant itself.", "Change something and try again; what you typed stays here.")
 
 
 def _refusal(method: str, headers: Headers) -> tuple[int, str, str] | None:
     host = headers.get("host", "")
-    if urlsplit(f"//{host}").hostname not in LOOPBACK:
+    if _HOST.fullmatch(host) is None:
         return 403, "This address is not served here.", "Open the address that Dodecant printed when it started."
     origin = headers.get("origin")
-    foreign = origin is not None and urlsplit(origin).netloc != host
+    foreign = origin is not None and origin not in (f"http://{host}", f"https://{host}")
     if method not in _SAFE and (foreign or headers.get("sec-fetch-site") == "cross-site"):
         return 403, "Another page asked for this.", "Use Dodecant's own page."
     length = headers.get("content-length", "0")
-    if not length.isdigit() or int(length) > LARGEST_BODY:
+    if not (length.isascii() and length.isdigit() and len(length) < 20) or int(length) > LARGEST_BODY:
         return _TOO_LARGE
     return None
-
-
-async def _answer(send: Send, status: int, message: str, cure: str) -> None:
-    problem = {"pointer": "", "message": message, "cure": cure, "where": None}
-    body = json.dumps({"problems": [problem]}).encode()
-    headers = [(b"content-type", b"application/json"), (b"connection", b"close")]
-    await send({"type": "http.response.start", "status": status, "headers": headers})
-    await send({"type": "http.response.body", "body": body})

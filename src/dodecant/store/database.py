@@ -10,6 +10,9 @@ from datetime import UTC, datetime
 from importlib.resources import files
 from pathlib import Path
 
+_OURS = 0x444F4443  # PRAGMA application_id: "DODC" (https://www.sqlite.org/pragma.html#pragma_application_id)
+_READABLE_BY_ITS_OWNER = 0o600
+
 
 class DataFileError(RuntimeError):
     """The data file cannot be used; the message says why and what to do."""
@@ -45,13 +48,23 @@ class Database:
 
         One request uses it at a time, though the server may move a request from thread to thread.
         """
-        opened = sqlite3.connect(self.path, timeout=5, isolation_level=None, check_same_thread=False)
-        with closing(opened) as connection:
+        with closing(self._opened()) as connection:
             connection.row_factory = sqlite3.Row
-            connection.execute("PRAGMA journal_mode = WAL")
             connection.execute("PRAGMA synchronous = FULL")
             connection.execute("PRAGMA foreign_keys = ON")
             yield connection
+
+    def _opened(self) -> sqlite3.Connection:
+        """A connection with the write-ahead log; where nothing can be written there, one to read with."""
+        try:
+            connection = sqlite3.connect(self.path, timeout=5, isolation_level=None, check_same_thread=False)
+            connection.execute("PRAGMA journal_mode = WAL")
+        except sqlite3.OperationalError:
+            if not self.path.is_file():
+                raise
+            address = f"{self.path.absolute().as_uri()}?mode=ro&immutable=1"
+            return sqlite3.connect(address, uri=True, isolation_level=None, check_same_thread=False)
+        return connection
 
     def prepare(
         self,
@@ -66,26 +79,45 @@ class Database:
         Raises DataFileError when the file is no data file, is newer than the program, or a migration fails.
         """
         scripts = migrations() if scripts is None else scripts
-        self.path.parent.mkdir(parents=True, exist_ok=True)
         try:
-            with self.connection() as connection:
+            self.path.parent.mkdir(parents=True, exist_ok=True)
+            self._look(scripts[-1].number)
+            self.path.touch(_READABLE_BY_ITS_OWNER)
+            with self.connection() as connection, atomic(connection):
+                # Read inside the transaction: of two that start at once, the second sees what the first one did.
                 version = int(connection.execute("PRAGMA user_version").fetchone()[0])
-                newest = scripts[-1].number
-                if version > newest:
-                    raise DataFileError(
-                        f"{self.path} was written by a newer Dodecant (form {version}; this one knows {newest}). "
-                        "Update the program or choose another data file."
-                    )
                 pending = [script for script in scripts if script.number > version]
                 if pending and version:
-                    self._back_up(connection, now or datetime.now(UTC))
-                with atomic(connection):
-                    for script in pending:
-                        _apply(connection, script)
-                    if fill and not version:
-                        fill(connection)
+                    self._back_up(now or datetime.now(UTC))
+                for script in pending:
+                    _apply(connection, script)
+                if fill and not version:
+                    fill(connection)
+                if pending:
+                    connection.execute(f"PRAGMA application_id = {_OURS}")
         except sqlite3.DatabaseError as error:
             raise DataFileError(f"{self.path} cannot be used as a data file: {error}.") from error
+        except OSError as error:
+            reason = (error.strerror or "it cannot be opened").lower()
+            message = f"{self.path} cannot be used as a data file: {reason}. Choose another place with --data."
+            raise DataFileError(message) from error
+
+    def _look(self, newest: int) -> None:
+        """Refuse another program's file, and a newer one, before anything in it is changed; raises DataFileError."""
+        if not self.path.is_file() or self.path.stat().st_size == 0:
+            return
+        with closing(sqlite3.connect(f"{self.path.absolute().as_uri()}?mode=ro", uri=True, timeout=5)) as reading:
+            whose = int(reading.execute("PRAGMA application_id").fetchone()[0])
+            version = int(reading.execute("PRAGMA user_version").fetchone()[0])
+            tables = {str(row[0]) for row in reading.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+        # Files of our first forms do not say whose they are.
+        if whose not in (0, _OURS) or (whose == 0 and version == 0 and tables):
+            raise DataFileError(f"{self.path} belongs to another program. Choose another data file with --data.")
+        if version > newest:
+            raise DataFileError(
+                f"{self.path} was written by a newer Dodecant (form {version}; this one knows {newest}). "
+                "Update the program or choose another data file."
+            )
 
     def problems(self) -> list[str]:
         """What SQLite's own check finds wrong with the file; empty when all is well."""
@@ -97,10 +129,15 @@ class Database:
             return [str(error)]
         return [line for line in found if line != "ok"]
 
-    def _back_up(self, connection: sqlite3.Connection, now: datetime) -> None:
+    def _back_up(self, now: datetime) -> None:
+        """Copy the file as it is before a migration, whole or not at all."""
         target = self.path.with_name(f"{self.path.name}.{now:%Y%m%dT%H%M%S}.backup")
-        with closing(sqlite3.connect(target)) as copy:
-            connection.backup(copy)
+        begun = target.with_name(f"{target.name}.begun")
+        begun.unlink(missing_ok=True)
+        begun.touch(_READABLE_BY_ITS_OWNER)
+        with closing(sqlite3.connect(self.path, timeout=5)) as source, closing(sqlite3.connect(begun)) as copy:
+            source.backup(copy)
+        begun.replace(target)
 
 
 @contextmanager

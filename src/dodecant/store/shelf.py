@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Generic, TypeVar
@@ -20,6 +20,19 @@ class UnknownDocumentError(LookupError):
 
 class StaleRevisionError(RuntimeError):
     """The document was changed elsewhere since it was read."""
+
+
+class DamagedDocumentError(RuntimeError):
+    """What is stored cannot be read as a document of its kind; the message says why."""
+
+
+@dataclass(frozen=True)
+class Damaged:
+    """A stored document that cannot be read: its title, and why."""
+
+    id: str
+    title: str
+    why: str
 
 
 @dataclass(frozen=True)
@@ -48,22 +61,26 @@ class Shelf(Generic[Document]):
     retitled: Callable[[Document, str], Document]
 
     def list(self, connection: sqlite3.Connection, search: str = "") -> list[Saved[Document]]:
-        """All whose title holds every word of the search, the last changed first."""
-        rows = connection.execute(f"{_SELECT} WHERE kind = ? AND deleted_at IS NULL {_ORDER}", (self.kind,))
-        words = search.casefold().split()
-        return [self._saved(row) for row in rows if all(word in row["title"].casefold() for word in words)]
+        """All that can be read whose title holds every word of the search, the last changed first."""
+        return [one for one in self._every(connection, search) if isinstance(one, Saved)]
+
+    def damaged(self, connection: sqlite3.Connection) -> Sequence[Damaged]:
+        """All that cannot be read."""
+        return [one for one in self._every(connection, "") if isinstance(one, Damaged)]
+
+    def raw(self, connection: sqlite3.Connection, document_id: str) -> tuple[str, bytes]:
+        """The title and the stored bytes of a document, whatever they are; raises UnknownDocumentError."""
+        row = self._row(connection, document_id)
+        text = row["document"]
+        return str(row["title"]), text if isinstance(text, bytes) else str(text).encode("utf-8", "surrogatepass")
 
     def get(self, connection: sqlite3.Connection, document_id: str) -> Saved[Document]:
-        """One document; raises UnknownDocumentError."""
-        row = connection.execute(
-            f"{_SELECT} WHERE id = ? AND kind = ? AND deleted_at IS NULL", (document_id, self.kind)
-        ).fetchone()
-        if row is None:
-            raise UnknownDocumentError(document_id)
-        return self._saved(row)
+        """One document; raises UnknownDocumentError, or DamagedDocumentError for one that cannot be read."""
+        return self._saved(self._row(connection, document_id))
 
     def add(self, connection: sqlite3.Connection, document: Document, now: datetime) -> Saved[Document]:
-        """Keep a new document."""
+        """Keep a new document; raises what reading raises for one that could not be opened again."""
+        self.read(self.write(document))
         document_id = uuid.uuid4().hex
         values = (document_id, self.kind, self.title(document), self._text(document), now.isoformat(), now.isoformat())
         with atomic(connection):
@@ -93,7 +110,7 @@ class Shelf(Generic[Document]):
 
     def delete(self, connection: sqlite3.Connection, document_id: str, now: datetime) -> None:
         """Put a document away; `restore` brings it back."""
-        self.get(connection, document_id)
+        self._row(connection, document_id)
         connection.execute("UPDATE document SET deleted_at = ? WHERE id = ?", (now.isoformat(), document_id))
 
     def restore(self, connection: sqlite3.Connection, document_id: str) -> Saved[Document]:
@@ -104,8 +121,31 @@ class Shelf(Generic[Document]):
     def _text(self, document: Document) -> str:
         return self.write(document).decode()
 
+    def _row(self, connection: sqlite3.Connection, document_id: str) -> sqlite3.Row:
+        row: sqlite3.Row | None = connection.execute(
+            f"{_SELECT} WHERE id = ? AND kind = ? AND deleted_at IS NULL", (document_id, self.kind)
+        ).fetchone()
+        if row is None:
+            raise UnknownDocumentError(document_id)
+        return row
+
+    def _every(self, connection: sqlite3.Connection, search: str) -> Iterator[Saved[Document] | Damaged]:
+        words = search.casefold().split()
+        for row in connection.execute(f"{_SELECT} WHERE kind = ? AND deleted_at IS NULL {_ORDER}", (self.kind,)):
+            if all(word in str(row["title"]).casefold() for word in words):
+                yield self._or_damaged(row)
+
+    def _or_damaged(self, row: sqlite3.Row) -> Saved[Document] | Damaged:
+        try:
+            return self._saved(row)
+        except DamagedDocumentError as error:
+            return Damaged(row["id"], row["title"], str(error))
+
     def _saved(self, row: sqlite3.Row) -> Saved[Document]:
-        document = self.read(row["document"].encode())
+        try:
+            document = self.read(row["document"].encode())
+        except (ValueError, AttributeError) as error:  # a RecipeError is a ValueError; bytes have no encoding
+            raise DamagedDocumentError(str(error)) from None
         return Saved(row["id"], document, row["title"], row["revision"], row["created_at"], row["changed_at"])
 
 

@@ -37,6 +37,17 @@ export function useShelf<K extends ShelfName>(shelf: K, search = "") {
   });
 }
 
+/** What is stored on a shelf and cannot be read. */
+export function useDamaged(shelf: ShelfName) {
+  return useQuery({
+    queryKey: [shelf, "list", "damaged"],
+    queryFn: () => answered(client.GET(`/api/${shelf}-damaged` as "/api/recipes-damaged")),
+  });
+}
+
+/** Where a document can be had as it is stored. */
+export const storedAddress = (shelf: ShelfName, id: string) => `/api/${shelf}/${id}/stored`;
+
 export function useSaved<K extends ShelfName>(shelf: K, id: string | undefined) {
   return useQuery({
     queryKey: [shelf, "one", id],

@@ -6,11 +6,13 @@ from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Request
+from fastapi import APIRouter, Depends, Query, Request, Response
 
-from dodecant.api.schemas.documents import ChangeIn, DocumentT, SavedOut
+from dodecant.api.files import as_attachment
+from dodecant.api.schemas.documents import ChangeIn, DamagedOut, DocumentT, SavedOut
 from dodecant.api.schemas.problems import ProblemsOut
-from dodecant.store.database import Database
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.store.database import Database, atomic
 from dodecant.store.shelf import Saved, Shelf
 
 
@@ -45,13 +47,24 @@ def shelf_router(
             title=saved.title,
             revision=saved.revision,
             changed_at=saved.changed_at,
-            about=about(saved.document),
+            about=_told(about, saved.document),
         )
 
     @router.get("", response_model=list[saved_model])
     def list_all(connection: Connection, search: Annotated[str, Query(max_length=200)] = ""):  # type: ignore[no-untyped-def]
-        """All whose title holds the words of the search, the last changed first."""
+        """All that can be read whose title holds the words of the search, the last changed first."""
         return [out(saved) for saved in shelf.list(connection, search)]
+
+    @router.get("-damaged", response_model=list[DamagedOut])
+    def list_damaged(connection: Connection) -> list[DamagedOut]:
+        """Those that cannot be read: each can be saved as it is stored, and deleted."""
+        return [DamagedOut(id=one.id, title=one.title, why=one.why) for one in shelf.damaged(connection)]
+
+    @router.get("/{document_id}/stored", response_class=Response)
+    def stored(document_id: str, connection: Connection) -> Response:
+        """One of them as it is stored, whether it can be read or not."""
+        title, data = shelf.raw(connection, document_id)
+        return as_attachment(data, title, ".json", "application/json")
 
     @router.post("", status_code=201, response_model=saved_model)
     def add(document: model, connection: Connection):  # type: ignore[no-untyped-def,valid-type]
@@ -82,10 +95,21 @@ def shelf_router(
 
     @router.post("/{document_id}/copies", status_code=201, response_model=saved_model)
     def copy(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
-        """Save a second one like this one."""
-        return out(shelf.copy(connection, document_id, _now()))
+        """Save a second one like this one; what is not to be kept is not to be copied."""
+        with atomic(connection):
+            copied = shelf.copy(connection, document_id, _now())
+            fit_to_keep(copied.document, "")
+        return out(copied)
 
     return router
+
+
+def _told(about: Callable[[DocumentT], str], document: DocumentT) -> str:
+    """The line about a document; of one that cannot be worked out (any more), why."""
+    try:
+        return about(document)
+    except RecipeError as error:
+        return " ".join(f"{one.message} {one.cure}".strip() for one in error.problems)
 
 
 def _now() -> datetime:

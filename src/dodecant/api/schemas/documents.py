@@ -22,6 +22,14 @@ class SavedOut(BaseModel, Generic[DocumentT]):
     about: str
 
 
+class DamagedOut(BaseModel):
+    """A stored document that cannot be read, and why."""
+
+    id: str
+    title: str
+    why: str
+
+
 class ChangeIn(BaseModel, Generic[DocumentT]):
     """A changed document and the revision it was read with."""
 

@@ -2,21 +2,48 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from typing import Annotated, TypeVar
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, field_validator
 from pydantic_core import PydanticCustomError
 
 from dodecant.exercise.recipe.problems import RecipeError, problems_from
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName, Pitch
 
+# Control signs but for tabs and ends of lines, and code points that are no characters: no font shows them, and XML
+# (https://www.w3.org/TR/xml/#charsets) does not hold them.
+_UNSHOWABLE = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x84\x86-\x9f\ud800-\udfff\ufdd0-\ufdef\ufffe\uffff]")
+_LAST_OF_PLANE = 0xFFFE  # and the one after it, in every plane
+
 
 class Part(BaseModel):
-    """A frozen part of a document that takes no unknown fields."""
+    """A frozen part of a document that takes no unknown fields, and only text that can be shown."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
+
+    @field_validator("*", mode="before")
+    @classmethod
+    def _can_be_shown(cls, value: object) -> object:
+        """Every text of every document, also those in lists."""
+        for text in value if isinstance(value, list | tuple) else (value,):
+            where = _unshowable(text) if isinstance(text, str) else None
+            if where is not None:
+                message = "This text holds a sign that cannot be shown."
+                raise refused(MusicError(message, cure="Take it out, or type the text anew.", where=where))
+        return value
+
+
+def _unshowable(text: str) -> int | None:
+    """Where a text holds what is no character to show."""
+    found = _UNSHOWABLE.search(text)
+    if found is not None:
+        return found.start()
+    if text.isascii() or max(map(ord, text)) <= _LAST_OF_PLANE:
+        return None
+    return next((place for place, sign in enumerate(text) if ord(sign) & _LAST_OF_PLANE == _LAST_OF_PLANE), None)
 
 
 PartT = TypeVar("PartT", bound=Part)

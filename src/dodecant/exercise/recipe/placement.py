@@ -57,6 +57,8 @@ class OwnRhythm(Part):
 
     @model_validator(mode="after")
     def _fills_bars(self) -> Self:
+        if not read_slots(self.slots):
+            raise refused(MusicError("The rhythm has no slots.", cure="Write s where a note begins, r for a rest."))
         check_rhythm(self.slots, self.value, self.metre)
         return self
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from bisect import bisect_right
+from collections.abc import Iterable, Sequence
 from fractions import Fraction
 from io import BytesIO
 
@@ -17,16 +18,23 @@ from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.scales.hearing import heard_degree
 
+_LARGEST = 200_000  # bytes
+_MOST_EVENTS = 20_000
+_LONGEST = 2_000  # beats: what comes later is not read
 _HOMES = ("G♭", "D♭", "A♭", "E♭", "B♭", "F", "C", "G", "D", "A", "E", "B", "F♯")
 _MAJOR = parse_quality("")
 
 
 def lick_from_midi(data: bytes) -> ReadLick:
     """The track with the most notes, moved to sixteenths or triplets; markers that are chord symbols are its chords."""
+    if len(data) > _LARGEST:
+        raise refused("This MIDI file is too large for a lick.", f"Choose one of at most {_LARGEST // 1000} kB.")
     try:
         song = mido.MidiFile(file=BytesIO(data), clip=True)
-    except (OSError, EOFError, ValueError, KeyError, IndexError, TypeError, AttributeError):
+    except Exception:  # whatever the library throws at a broken file, the file is at fault
         raise refused("This MIDI file cannot be read.", "Export it again as a standard MIDI file.") from None
+    if sum(map(len, song.tracks)) > _MOST_EVENTS:
+        raise refused("There is too much in this MIDI file.", f"Choose one of at most {_MOST_EVENTS} events.")
     if song.ticks_per_beat <= 0 or song.type == 2:
         raise refused("This MIDI file is not counted in beats.", "Export it as type 0 or 1, in ticks to the beat.")
     beats, home, chords = 4, "C", dict[Fraction, Chord]()
@@ -46,7 +54,8 @@ def lick_from_midi(data: bytes) -> ReadLick:
     check_metre(beats)
     over = _from_markers(chords, beats) if chords else home
     adjustments = [] if chords else [f"There are no chords in the file: {home} was taken."]
-    events = [NoteEvent(start, end, _spelled(midi, start, chords, home)) for start, end, midi in raw]
+    places = sorted(chords)
+    events = [NoteEvent(start, end, _spelled(midi, start, places, chords, home)) for start, end, midi in raw]
     return as_lick(events, over, beats, Fraction(0), adjustments)
 
 
@@ -54,6 +63,8 @@ def _timed(track: Iterable[mido.Message], ticks: int) -> Iterable[tuple[Fraction
     now = 0
     for message in track:
         now += int(message.time)
+        if now > _LONGEST * ticks:
+            return
         yield Fraction(now, ticks), message
 
 
@@ -100,10 +111,10 @@ def _symbol(chord: Chord) -> str:
     return print_chord(chord).replace(" ", "")
 
 
-def _spelled(midi: int, start: Fraction, chords: dict[Fraction, Chord], home: str) -> Pitch:
-    """A MIDI number as the chord that sounds would name it."""
-    before = [place for place in chords if place <= start]
-    chord = chords[max(before)] if before else next(iter(chords.values()), None)
+def _spelled(midi: int, start: Fraction, places: Sequence[Fraction], chords: dict[Fraction, Chord], home: str) -> Pitch:
+    """A MIDI number as the chord that sounds would name it; `places` are those of the chords, in order."""
+    before = bisect_right(places, start)
+    chord = chords[places[max(0, before - 1)]] if places else None
     root = chord.root if chord else NoteName.parse(home if home in _HOMES else "C")
     height = (midi - root.pitch_class) % 12
     name = heard_degree(height, chord.quality if chord else _MAJOR).name_above(root).without_doubles()

@@ -103,7 +103,8 @@ class _ScoreReader:
                 )
             self.beats = int(quarters)
         fifths = read_number(item.findtext("key/fifths"), None)
-        self.fifths = int(fifths) if fifths is not None and not self.events else self.fifths
+        if fifths is not None and -7 <= fifths <= 7 and not self.events:
+            self.fifths = int(fifths)
         transpose = item.find("transpose")
         if transpose is not None:
             words = ("diatonic", "chromatic", "octave-change")

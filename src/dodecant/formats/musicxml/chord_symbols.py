@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from fractions import Fraction
 from typing import TypeVar
 from xml.etree.ElementTree import Element
@@ -100,10 +101,13 @@ def _note_name(item: Element, word: str) -> NoteName | None:
 _MissingT = TypeVar("_MissingT", Fraction, None)
 
 
+_NUMBER = re.compile(r"[+-]?[0-9]{1,9}(?:\.[0-9]{1,9})?")  # no exponents: a short text is then a small number
+
+
 def read_number(text: str | None, missing: _MissingT) -> Fraction | _MissingT:
     """A number in an element's text, or what to take where there is none."""
-    try:
-        value = Fraction((text or "").strip()[:20])
-    except (ValueError, ZeroDivisionError):
+    found = _NUMBER.fullmatch((text or "").strip()[:20])
+    if found is None:
         return missing
+    value = Fraction(found[0])
     return value if abs(value) < 10**6 else Fraction(0)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import zipfile
+from itertools import islice
 from xml.etree.ElementTree import Element
 
 import defusedxml
@@ -11,12 +12,16 @@ from defusedxml.ElementTree import ParseError, fromstring
 
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 
-_LARGEST_UNPACKED = 8_000_000  # bytes
+_LARGEST_UNPACKED = 4_000_000  # bytes
+_MOST_MEASURES = 2_000
+_MOST_ELEMENTS = 60_000
 
 
 def score_root(data: bytes) -> Element:
     """The root of a partwise MusicXML score, plain or compressed; raises RecipeError with a cure."""
     root = _parsed(_unpacked(data))
+    if sum(1 for _ in islice(root.iter(), _MOST_ELEMENTS + 1)) > _MOST_ELEMENTS:
+        raise refused("There is too much in this score.", "Choose a single tune, one part of it.")
     if root.tag != "score-partwise":
         raise refused("This is not a partwise MusicXML score.", "Export the tune as MusicXML (partwise).")
     return root
@@ -25,7 +30,7 @@ def score_root(data: bytes) -> Element:
 def measures_of(root: Element) -> list[Element]:
     """The measures of the first part."""
     part = next(iter(root.iter("part")), None)
-    return [] if part is None else part.findall("measure")
+    return [] if part is None else part.findall("measure")[:_MOST_MEASURES]
 
 
 def refused(message: str, cure: str) -> RecipeError:
@@ -42,9 +47,15 @@ def _unpacked(data: bytes) -> bytes:
             entry = packed.getinfo(names[0])
             if entry.file_size > _LARGEST_UNPACKED:
                 raise refused("The score inside is too large.", "Choose a single tune.")
-            return packed.read(entry)
-    except (zipfile.BadZipFile, IndexError, OSError, RuntimeError, NotImplementedError, EOFError, ValueError):
+            with packed.open(entry) as opened:  # what it says of its size may be wrong
+                unpacked = opened.read(_LARGEST_UNPACKED + 1)
+    except RecipeError:
+        raise
+    except Exception:  # whatever the library throws at a broken file, the file is at fault
         raise refused("This packed file holds no score.", "Export the tune as MusicXML again.") from None
+    if len(unpacked) > _LARGEST_UNPACKED:
+        raise refused("The score inside is too large.", "Choose a single tune.")
+    return unpacked
 
 
 def _parsed(data: bytes) -> Element:

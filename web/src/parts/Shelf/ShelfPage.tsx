@@ -4,6 +4,7 @@ import { IconPlus, IconSearch } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { type ShelfName, useShelf } from "../../api/shelves";
+import { DamagedList } from "./DamagedList";
 import { ShelfRow, type ShelfRowProps } from "./ShelfRow";
 import classes from "./Shelf.module.css";
 
@@ -46,6 +47,7 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
           {found.error.message}
         </Alert>
       )}
+      <DamagedList shelf={shelf} />
       {found.isPending && (
         <Stack aria-label="Reading the list">
           {[1, 2, 3].map((place) => (

@@ -3,6 +3,7 @@ import { IconSearch } from "@tabler/icons-react";
 import { useState } from "react";
 import { useShelf } from "../../api/shelves";
 import type { Fitting, Piece } from "../../api/types";
+import { DamagedList } from "../../parts/Shelf/DamagedList";
 import classes from "../../parts/Shelf/Shelf.module.css";
 import { useOffered } from "../../parts/fields/Choice";
 import { useLoadedTables } from "../../parts/tables";
@@ -82,6 +83,7 @@ export function Component() {
       <Title order={2} size="h4">
         Your own
       </Title>
+      <DamagedList shelf="vocabulary" />
       {own.isError && <Text c="var(--mantine-color-error)">{own.error.message}</Text>}
       {own.data !== undefined && mine.length === 0 && (
         <Text c="dimmed" py="sm">
