@@ -70,6 +70,7 @@ def _serve(options: argparse.Namespace) -> int:
     import uvicorn
 
     from dodecant.api.app import create_app
+    from dodecant.api.workshop import InProcesses
 
     listening = _listening(options.port)
     name = "demo.db" if options.demo else "dodecant.db"
@@ -92,9 +93,11 @@ def _serve(options: argparse.Namespace) -> int:
             await super().startup(sockets)
             print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
 
-    config = uvicorn.Config(create_app(database), log_level="warning", timeout_graceful_shutdown=1)
+    workshop = InProcesses()
+    config = uvicorn.Config(create_app(database, workshop), log_level="warning", timeout_graceful_shutdown=1)
     with suppress(KeyboardInterrupt):
         Announced(config).run([listening])
+    workshop.close()
     sys.stdout.flush()
     os._exit(0)  # work that nobody waits for any more is not waited for; what was acknowledged is on the disk
 

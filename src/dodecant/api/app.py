@@ -14,13 +14,14 @@ from dodecant.api import errors
 from dodecant.api.guard import Guard
 from dodecant.api.routers import changes, exercises, joins, licks, phrases, saved, sounds, tables, upgrades, vocabulary
 from dodecant.api.schemas.problems import ProblemsOut
+from dodecant.api.workshop import InThreads, Workshop
 from dodecant.store.database import Database
 
 STATIC = Path(__file__).parent.parent / "static"
 
 
-def create_app(database: Database) -> FastAPI:
-    """The application over a prepared data file."""
+def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
+    """The application over a prepared data file; without a workshop all work is done in its own threads."""
     app = FastAPI(
         title="Dodecant",
         version="0.1.0",
@@ -30,6 +31,7 @@ def create_app(database: Database) -> FastAPI:
         responses={status: {"model": ProblemsOut} for status in (403, 413, 422, 500, 503)},
     )
     app.state.database = database
+    app.state.workshop = workshop or InThreads()
     for router in (
         tables.router,
         sounds.router,

@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from dodecant.api.schemas.problems import ProblemOut
+from dodecant.api.workshop import LONGEST, BusyError, GoneError, TooLongError
 from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
 from dodecant.store.shelf import DamagedDocumentError, StaleRevisionError, UnknownDocumentError
 
@@ -22,6 +23,9 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(StaleRevisionError, _stale)
     app.add_exception_handler(DamagedDocumentError, _damaged)
     app.add_exception_handler(sqlite3.Error, _data_file)
+    app.add_exception_handler(BusyError, _busy)
+    app.add_exception_handler(TooLongError, _too_long)
+    app.add_exception_handler(GoneError, _busy)  # it is sent to nobody
     app.add_exception_handler(HTTPException, _http)
 
 
@@ -83,6 +87,17 @@ def _data_file(request: Request, error: Exception) -> JSONResponse:
     message, cure = _DATA_FILE.get(name, ("The data file could not be used.", "Try again."))
     stored = "" if request.method in ("GET", "HEAD") else " Nothing was stored; your work stays in this window."
     return _answer(503, Problem("", f"{message}{stored}", cure))
+
+
+def _busy(request: Request, error: Exception) -> JSONResponse:
+    answer = _answer(503, Problem("", "Too much is being worked out at once.", "Try again in a moment."))
+    answer.headers["Retry-After"] = "2"
+    return answer
+
+
+def _too_long(request: Request, error: Exception) -> JSONResponse:
+    cure = "Ask for fewer keys, a shorter form, or fewer strips at once."
+    return _answer(503, Problem("", f"This takes longer than {LONGEST:.0f} seconds, and was stopped.", cure))
 
 
 def _http(request: Request, error: Exception) -> JSONResponse:

@@ -20,6 +20,7 @@ from dodecant.api.schemas.changes import (
     WorkedOut,
     worked_answer,
 )
+from dodecant.api.workshop import apart
 from dodecant.exercise.harmony.chord_sounds import harmony, settled
 from dodecant.exercise.harmony.over_chords import fewest, laid_over, over_every_chord
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft
@@ -40,12 +41,14 @@ router = APIRouter(prefix="/api", tags=["changes"])
 
 
 @router.post("/changes/worked")
+@apart
 def work_out_changes(wanted: WorkedIn) -> WorkedOut:
     """Read a text as far as it goes: bars, faults, the sounds of each chord, and what is heard when it is played."""
     return worked_answer(wanted.draft, wanted.house)
 
 
 @router.post("/changes/fewest")
+@apart
 def count_fewest(wanted: FewestIn) -> FewestOut:
     """The fewest sounds that serve the whole progression, and where they change."""
     catalogue, draft = load_tables().scales, wanted.draft
@@ -56,6 +59,7 @@ def count_fewest(wanted: FewestIn) -> FewestOut:
 
 
 @router.post("/changes/grid")
+@apart
 def grid(wanted: GridIn) -> list[GridRowOut]:
     """What each note of one sound becomes over each chord."""
     catalogue, tonic = load_tables().scales, NoteName.parse(wanted.tonic)
@@ -65,6 +69,7 @@ def grid(wanted: GridIn) -> list[GridRowOut]:
 
 
 @router.post("/changes/laid")
+@apart
 def lay_across(wanted: LaidIn) -> ChangesDocument:
     """The changes with one sound chosen for some of their chords."""
     catalogue = load_tables().scales
@@ -74,6 +79,7 @@ def lay_across(wanted: LaidIn) -> ChangesDocument:
 
 
 @router.post("/changes/transposed")
+@apart
 def transpose(wanted: TransposedIn) -> ChangesDocument:
     """The changes carried to another key, the chosen sounds with them."""
     before = parse_changes(wanted.draft.text)
@@ -84,6 +90,7 @@ def transpose(wanted: TransposedIn) -> ChangesDocument:
 
 
 @router.post("/changes/files/{kind}", response_class=Response)
+@apart
 def write_changes(kind: str, document: ChangesDocument) -> Response:
     """The changes as a file to download; /api/tables lists the kinds there are."""
     title = parse_changes(document.text).title or "Changes"
@@ -91,6 +98,7 @@ def write_changes(kind: str, document: ChangesDocument) -> Response:
 
 
 @router.post("/changes/readings", openapi_extra=uploads())
+@apart
 def read_changes_file(data: UploadedBytes) -> ChangesDraft:
     """Read a file of changes: MusicXML with chord symbols (packed or not), our JSON, or plain text."""
     if data.startswith(b"PK") or data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"<"):
@@ -108,6 +116,7 @@ def read_changes_file(data: UploadedBytes) -> ChangesDraft:
 
 
 @router.get("/forms/{form_id}")
+@apart
 def write_form(form_id: str, key: Annotated[str, Query(max_length=8)] = "C") -> FormOut:
     """A generic form in a key of its own colour."""
     form = next((form for form in load_tables().forms if form.id == form_id), None)

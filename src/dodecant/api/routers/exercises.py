@@ -8,6 +8,7 @@ from fastapi import APIRouter, Response
 
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut
+from dodecant.api.workshop import apart
 from dodecant.engraving.strip_svg import strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
@@ -23,12 +24,14 @@ router = APIRouter(prefix="/api", tags=["exercises"])
 
 
 @router.post("/exercises", response_model=BenchOut)
+@apart
 def work_out(recipe: Recipe) -> Response:
     """Work a recipe out and engrave its first strip."""
     return Response(_bench(recipe), media_type="application/json")
 
 
 @router.post("/strips")
+@apart
 def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
     """Engrave some strips of a recipe."""
     exercise = _pressed(wanted.recipe)
@@ -40,6 +43,7 @@ def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
 
 
 @router.post("/variations")
+@apart
 def vary(wanted: VariationIn) -> VariationOut:
     """One step harder or easier: one phrase changes."""
     found = varied(wanted.recipe, load_tables().levels, wanted.way)
@@ -47,18 +51,21 @@ def vary(wanted: VariationIn) -> VariationOut:
 
 
 @router.post("/surprises")
+@apart
 def surprise_me(wanted: SurpriseIn) -> Recipe:
     """A sensible recipe nobody thought of; the same seed gives the same one."""
     return surprise(wanted.seed, wanted.level, load_tables().levels, wanted.player)
 
 
 @router.post("/files/{kind}", response_class=Response)
+@apart
 def write_file(kind: str, recipe: Recipe) -> Response:
     """The exercise as a file to download; /api/tables lists the kinds there are."""
     return attachment(OF_EXERCISES, kind, recipe.title or "exercise", lambda: _pressed(recipe))
 
 
 @router.post("/recipe-files", openapi_extra=uploads())
+@apart
 def read_file(data: UploadedBytes) -> Recipe:
     """Read a recipe file sent as it is; the answer is the recipe, checked to the last field."""
     recipe = from_json(data)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from dodecant.api.schemas.joins import JoinIn, JoinOut, read_beat
+from dodecant.api.workshop import apart
 from dodecant.exercise.press import explain_join
 from dodecant.tables import load_tables
 
@@ -12,6 +13,7 @@ router = APIRouter(prefix="/api", tags=["joins"])
 
 
 @router.post("/joins")
+@apart
 def why(wanted: JoinIn) -> JoinOut:
     """Why the line goes on as it does under the chord at a beat."""
     return JoinOut.of(explain_join(wanted.recipe, load_tables(), wanted.strip, read_beat(wanted.beat)))

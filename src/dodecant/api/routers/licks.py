@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from dodecant.api.files import UploadedBytes, uploads
 from dodecant.api.schemas.licks import AnalysedIn, LickNoteOut, ReadLickOut, notes_of
+from dodecant.api.workshop import apart
 from dodecant.exercise.melody.lick import read_against
 from dodecant.formats.licks.files import lick_from_file
 from dodecant.music.core.metre import Metre
@@ -15,6 +16,7 @@ router = APIRouter(prefix="/api", tags=["licks"])
 
 
 @router.post("/licks/readings", openapi_extra=uploads())
+@apart
 def read_lick_file(data: UploadedBytes) -> ReadLickOut:
     """Read a lick from a MusicXML or MIDI file sent as it is."""
     found = lick_from_file(data)
@@ -28,6 +30,7 @@ def read_lick_file(data: UploadedBytes) -> ReadLickOut:
 
 
 @router.post("/licks/analysed")
+@apart
 def analyse(wanted: AnalysedIn) -> list[LickNoteOut]:
     """Every note against the chords it came from."""
     figure = wanted.figure

@@ -5,6 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from dodecant.api.schemas.phrases import ExplainedIn, ExplainedOut, PreviewNoteOut, PreviewOut, PreviewsIn
+from dodecant.api.workshop import apart
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
@@ -17,6 +18,7 @@ _MOST_NOTES = 16
 
 
 @router.post("/explanations")
+@apart
 def explain(wanted: ExplainedIn) -> ExplainedOut:
     """A phrase explained, with an example in the first key on the bench."""
     tables = load_tables()
@@ -34,6 +36,7 @@ def explain(wanted: ExplainedIn) -> ExplainedOut:
 
 
 @router.post("/previews")
+@apart
 def preview(wanted: PreviewsIn) -> list[PreviewOut]:
     """What each of several recipes begins with."""
     return [_preview(recipe) for recipe in wanted.recipes]

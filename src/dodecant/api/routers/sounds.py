@@ -19,6 +19,7 @@ from dodecant.api.schemas.sounds import (
     laid_open,
     step_answer,
 )
+from dodecant.api.workshop import apart
 from dodecant.backing.listening import listening
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.scale_choice import OwnScale, chosen_scale
@@ -39,6 +40,7 @@ _MOST_FOUND = 40
 
 
 @router.post("/sounds/laid-open")
+@apart
 def lay_open(wanted: SoundIn) -> LaidOpenOut:
     """Everything there is to say about a sound."""
     return laid_open(
@@ -47,6 +49,7 @@ def lay_open(wanted: SoundIn) -> LaidOpenOut:
 
 
 @router.post("/sounds/listening")
+@apart
 def listen(wanted: ListeningIn) -> list[SoundingOut]:
     """What is played for one way of hearing a sound."""
     tables = load_tables()
@@ -60,6 +63,7 @@ def listen(wanted: ListeningIn) -> list[SoundingOut]:
 
 
 @router.get("/sounds/found")
+@apart
 def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Query(max_length=80)]) -> list[FoundOut]:
     """Sounds found by any name, by notes they hold, or by a chord they serve (best first)."""
     catalogue = load_tables().scales
@@ -81,6 +85,7 @@ def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Quer
 
 
 @router.post("/sounds/ways")
+@apart
 def find_way(wanted: WayIn) -> list[NeighbourOut]:
     """The shortest way from the first scale through the others by one altered note each."""
     catalogue = load_tables().scales
@@ -93,6 +98,7 @@ def find_way(wanted: WayIn) -> list[NeighbourOut]:
 
 
 @router.post("/sounds/makings")
+@apart
 def make_scale(wanted: MakingIn) -> OwnScale:
     """A scale of one's own: the union of others, with leading tones below chosen steps."""
     catalogue = load_tables().scales

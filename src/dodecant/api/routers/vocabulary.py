@@ -12,6 +12,7 @@ from dodecant.api.schemas.vocabulary import (
     PhraseOfChorusOut,
     WhetherItFitsOut,
 )
+from dodecant.api.workshop import apart
 from dodecant.exercise.melody.lick_phrases import cut_into_phrases
 from dodecant.exercise.press import etude_choices
 from dodecant.music.core.metre import Metre
@@ -21,6 +22,7 @@ router = APIRouter(prefix="/api", tags=["vocabulary"])
 
 
 @router.post("/vocabulary-fittings")
+@apart
 def fittings(wanted: FittingsIn) -> list[WhetherItFitsOut]:
     """Where each piece fits, or why it cannot be played."""
     scales = load_tables().scales
@@ -28,6 +30,7 @@ def fittings(wanted: FittingsIn) -> list[WhetherItFitsOut]:
 
 
 @router.post("/vocabulary-phrases")
+@apart
 def phrases(wanted: ChorusIn) -> list[PhraseOfChorusOut]:
     """A chorus cut into phrases at its rests, long ones at barlines."""
     figure = wanted.figure
@@ -36,6 +39,7 @@ def phrases(wanted: ChorusIn) -> list[PhraseOfChorusOut]:
 
 
 @router.post("/etude-choices")
+@apart
 def choices(wanted: EtudeBarIn) -> list[EtudeChoiceOut]:
     """The pieces that could begin in a bar of an etude, the best first."""
     return [EtudeChoiceOut.of(choice) for choice in etude_choices(wanted.recipe, load_tables(), wanted.bar)]

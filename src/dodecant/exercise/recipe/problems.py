@@ -28,6 +28,10 @@ class RecipeError(ValueError):
         self.problems = tuple(problems)
         super().__init__("; ".join(f"{p.pointer or '/'}: {p.message} {p.cure}".strip() for p in self.problems))
 
+    def __reduce__(self) -> tuple[type[RecipeError], tuple[tuple[Problem, ...]]]:
+        """So that it goes from process to process with its problems."""
+        return RecipeError, (self.problems,)
+
 
 def at_field(pointer: str, error: MusicError) -> RecipeError:
     """What the ground floor could not read, told at a field of the recipe."""
