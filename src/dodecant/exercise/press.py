@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
@@ -39,6 +39,7 @@ from dodecant.exercise.remarks.on_choices import remarks_on_choices
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
 from dodecant.exercise.remarks.on_rules import remarks_on_etude, remarks_on_rules, remarks_on_rules_of_line
+from dodecant.exercise.rhythm.timing import note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop, stops
 from dodecant.exercise.wording.explanations import Explanations
 from dodecant.exercise.wording.rules import short_name
@@ -172,6 +173,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
     _check_metre(recipe, metre)
     lick = _lick(recipe, tables, metre)
     places = _stops(recipe, tables, player.instrument, lick)
+    _check_length(recipe, places)
     if len(places) > MOST_STRIPS:
         message = f"This makes {len(places)} strips; {MOST_STRIPS} are the most."
         raise RecipeError([Problem("/keys", message, "Pick fewer keys.")])
@@ -212,6 +214,23 @@ def _would_fit(tables: Tables, worked: _WorkedStrips) -> list[VocabularyPiece]:
         if family in fits.families and not fits.chords and fits.beats <= worked.metre.quarters / 2:
             found.append(piece)
     return found
+
+
+def _check_length(recipe: Recipe, places: Sequence[Stop]) -> None:
+    """Refuse a form whose strips would have more notes than they may, before any is worked out; raises RecipeError."""
+    timeline = places[0].timeline if places else None
+    figure = recipe.figure
+    if timeline is None or figure.brings_rhythm or figure.stands_once:
+        return
+    beats = timeline.due[-1].start + timeline.due[-1].length
+    rhythm = rhythm_in(recipe)
+    in_beat = len(rhythm.notes) / rhythm.length if rhythm else 1 / note_value(with_value(recipe, places[0].value))
+    notes = sum(due.sound is not None for due in timeline.due) if isinstance(figure, GuideTones) else beats * in_beat
+    certain = recipe.etude is not None and recipe.etude.rest == "own"  # what else leaves gaps is worked out first
+    if notes > MOST_NOTES * (Fraction(6, 5) if certain else 2):
+        message = f"A strip would have about {int(notes)} notes; {MOST_NOTES} are the most."
+        cure = "Play the form fewer times, or take longer note values."
+        raise RecipeError([Problem("/sounds/choruses", message, cure)])
 
 
 class _StripMaker:

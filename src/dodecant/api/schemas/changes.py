@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
@@ -220,8 +221,7 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
     chord = slot.chord
     offered: list[FitOut] = []
     if chord is not None:
-        ranked = offers(chord, one.place, load_tables().scales, school)
-        offered = [_fit(found, chord, one.place, school) for found in ranked]
+        offered = list(_offered(chord, one.place, school))
     return ChordOut(
         number=number,
         bar=bar,
@@ -241,6 +241,13 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
     )
 
 
+@lru_cache(maxsize=1024)
+def _offered(chord: Chord, place: Place, school: FitSchool) -> tuple[FitOut, ...]:
+    """What fits a chord where it stands: the same chord in the same place comes often."""
+    return tuple(_fit(found, chord, place, school) for found in offers(chord, place, load_tables().scales, school))
+
+
+@lru_cache(maxsize=1024)
 def _fit(found: Fit, chord: Chord, place: Place, school: FitSchool) -> FitOut:
     return FitOut(
         name=found.text,

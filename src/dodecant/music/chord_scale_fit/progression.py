@@ -19,6 +19,7 @@ from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 
 _STEP_APART = frozenset({1, 2, 10, 11})
+_ERRANDS = 16  # chords in a row that only sharpen each other
 _NEAR = 2  # chords on either side that tell the sixth and seventh of a minor key
 
 
@@ -45,8 +46,8 @@ class _Ring:
 
     def __init__(self, chords: Sequence[Chord], keys: Sequence[Key]) -> None:
         self.chords, self.keys = chords, keys
-        self.after = [self._other(number, 1) for number in range(len(chords))]
-        self.before = [self._other(number, -1) for number in range(len(chords))]
+        self.after = self._others(1)
+        self.before = self._others(-1)
         self.blues = self._is_blues()
 
     def places(self) -> list[Place]:
@@ -63,15 +64,32 @@ class _Ring:
         heard = place.key_of_the_moment(chord)
         return replace(place, without=self._not_taken(number, heard)) if heard.colour == "minor" else place
 
-    def _other(self, number: int, way: int) -> int | None:
-        """The next chord that way which is another, as its number."""
-        count, chord = len(self.chords), self.chords[number]
-        around = ((number + way * n) % count for n in range(1, count))
-        for other in around:
-            first, second = (chord, self.chords[other]) if way > 0 else (self.chords[other], chord)
-            if not _same_errand(first, second):
-                return other
-        return None
+    def _others(self, way: int) -> list[int | None]:
+        """For each chord the next one that way which is another."""
+        different = self._different(way)
+        found: list[int | None] = []
+        for number, chord in enumerate(self.chords):
+            other = different[number]
+            for _ in range(_ERRANDS):
+                if other is None or other == number:
+                    other = None
+                    break
+                first, second = (chord, self.chords[other]) if way > 0 else (self.chords[other], chord)
+                if not _same_errand(first, second):
+                    break
+                other = different[other]
+            found.append(other)
+        return found
+
+    def _different(self, way: int) -> list[int | None]:
+        """For each chord the next one that way which is not the very same chord, round the ring."""
+        count = len(self.chords)
+        found: list[int | None] = [None] * count
+        for step in range(2 * count):  # twice round: at the end of the first time what comes next is known
+            number = (-step if way > 0 else step) % count
+            beside = (number + way) % count
+            found[number] = beside if self.chords[beside] != self.chords[number] else found[beside]
+        return found
 
     def _chord(self, number: int | None) -> Chord | None:
         return None if number is None else self.chords[number]
