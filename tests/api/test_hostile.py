@@ -218,6 +218,38 @@ def test_a_fault_of_ours_is_told_in_our_form(client: TestClient, monkeypatch: py
     assert "content-security-policy" in answer.headers
 
 
+OWN = [{"name": name, "degrees": degrees} for name, degrees in (("a", "1 2 b3 4 5 b6 7"), ("b", "1 2 b3 4 5 6 7"))]
+FORM = {"kind": "changes", "changes": {"text": "| Dm7 | G7 | C |"}}
+LICK = {"kind": "lick", "text": "1:1 2 3 4 | 5:4", "over": "C F | G7"}
+
+
+@pytest.mark.parametrize(
+    ("address", "asked", "status"),
+    [
+        ("/api/sounds/ways", {"scales": OWN}, 200), ("/api/sounds/ways", {"scales": ["ionian", "ionian"]}, 200),
+        ("/api/sounds/ways", {"scales": [OWN[0], OWN[0], "dorian"]}, 200), ("/api/sounds/ways", {"scales": []}, 422),
+        ("/api/exercises", {"placement": {"marks": [{"by": "figure", "places": []}]}}, 422),
+        ("/api/exercises", {"placement": {"marks": [{"by": "slots", "places": []}]}}, 422),
+        ("/api/exercises", {"placement": {"route": ["half", "quintuplet"], "start": -16}}, 200),
+        ("/api/exercises", {"figure": LICK, "placement": {"metre": "3/4"}}, 422),
+        ("/api/licks/analysed", {"figure": LICK, "metre": "5/4"}, 422),
+        ("/api/vocabulary-phrases", {"figure": LICK, "metre": "3/4"}, 422),
+        ("/api/etude-choices", {"recipe": {}, "bar": 1}, 422), ("/api/etude-choices", {"recipe": {}, "bar": 0}, 422),
+        ("/api/exercises", {"sounds": {"kind": "changes", "changes": {"text": "| N.C. |"}},
+         "etude": {"pieces": [{}]}}, 422),
+        ("/api/exercises", {"sounds": FORM, "rules": [{"where": {}, "what": {"kind": "open"}}]}, 422),
+        ("/api/exercises", {"sounds": FORM, "etude": {"pieces": [{}], "peak": 2000, "denser": 2000, "breath": 8}}, 200),
+        ("/api/exercises", {"sounds": {**FORM, "choruses": 8, "changes": {"text": "|: C | F :|" * 90}}}, 422),
+        ("/api/changes/worked", {"draft": {"text": "| " + "C | " * 4_000}}, 200),
+        ("/api/changes/worked",
+         {"draft": {"text": "play: " + "A " * 500 + "\nsection: A\n" + "| C7 | C9 " * 100 + "|"}}, 200),
+    ],
+)  # fmt: skip
+def test_what_once_broke_or_took_a_minute(client: TestClient, address: str, asked: dict[str, Any], status: int) -> None:
+    answer = client.post(address, json=asked)
+    assert answer.status_code == status, answer.text[:300]
+
+
 def test_a_rhythm_of_blanks_and_a_copy_that_is_too_long_are_not_kept(client: TestClient) -> None:
     assert client.post("/api/rhythms", json={"name": "none", "slots": "  "}).status_code == 422
     text = "title: long\n" + "| C | F | G7 | C |\n" * 40

@@ -75,6 +75,12 @@ class Mark(Part):
     every: Annotated[int, Field(ge=1, le=16)] = 1
     places: Annotated[tuple[Annotated[int, Field(ge=1, le=48)], ...], Field(max_length=16)] = (1,)
 
+    @model_validator(mode="after")
+    def _marks_something(self) -> Self:
+        if self.by != "notes" and not self.places:
+            raise refused(MusicError("No note is marked.", cure="Write which: 1, or 2 4."))
+        return self
+
 
 class Slurs(Part):
     """Notes joined under slurs: groups of such sizes in turn (1 is a note by itself), after so many notes before them.

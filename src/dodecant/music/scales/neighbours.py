@@ -48,17 +48,24 @@ def chain(start: Scale, goal: Scale, catalogue: ScaleCatalogue) -> tuple[Alterat
 
     Breadth-first search; of several shortest ways the first in the catalogue's order.
     """
-    ways: dict[str, tuple[Alteration, ...]] = {start.id: ()}
+    ways: dict[_Heights, tuple[Alteration, ...]] = {_heights(start): ()}
     waiting = deque([start])
     while waiting:
         scale = waiting.popleft()
-        if scale.id == goal.id:
-            return ways[scale.id]
+        if _heights(scale) == _heights(goal):
+            return ways[_heights(scale)]
         for step in neighbours(scale, catalogue):
-            if step.scale.id not in ways:
-                ways[step.scale.id] = (*ways[scale.id], step)
+            if _heights(step.scale) not in ways:
+                ways[_heights(step.scale)] = (*ways[_heights(scale)], step)
                 waiting.append(step.scale)
     return None
+
+
+_Heights = frozenset[int]  # what tells scales apart here: one of one's own has no name in the catalogue
+
+
+def _heights(scale: Scale) -> _Heights:
+    return frozenset(degree.half_steps % 12 for degree in scale.degrees)
 
 
 def chain_through(scales: Sequence[Scale], catalogue: ScaleCatalogue) -> tuple[Alteration, ...] | None:
@@ -67,12 +74,10 @@ def chain_through(scales: Sequence[Scale], catalogue: ScaleCatalogue) -> tuple[A
     Every order of the others is tried (they are few); None where one cannot be reached.
     """
     start, *others = scales
-    ways = {
-        (one.id, other.id): chain(one, other, catalogue) for one in scales for other in others if one.id != other.id
-    }
+    ways = {(_heights(one), _heights(other)): chain(one, other, catalogue) for one in scales for other in others}
     best: tuple[Alteration, ...] | None = None
     for order in permutations(others):
-        parts = [ways[one.id, other.id] for one, other in pairwise((start, *order))]
+        parts = [ways[_heights(one), _heights(other)] for one, other in pairwise((start, *order))]
         way = tuple(step for part in parts if part is not None for step in part)
         if None not in parts and (best is None or len(way) < len(best)):
             best = way

@@ -35,7 +35,7 @@ def windows_over(timeline: Timeline, plays: Sequence[int], fittings: Sequence[Fi
         chords = [chord for number in range(len(timeline.due)) if (chord := chord_at(timeline, number))]
         wanted = sorted({family_of(chord.heard.quality) for chord in chords})
         message = "None of the chosen pieces fits a chord of these changes."
-        cure = f"Choose pieces for chords that are {' or '.join(wanted)}."
+        cure = f"Choose pieces for chords that are {' or '.join(wanted)}." if wanted else "Write a chord."
         raise RecipeError([Problem("/etude/pieces", message, cure)])
     return found
 
