@@ -67,7 +67,7 @@ def the_toolkits_way(exercise: Exercise) -> bytes:
 
 def forget_pictures() -> None:
     """Empty the caches, so that engraving is measured and not remembering."""
-    engraver.engrave.cache_clear()
+    engraver.engrave_pages.cache_clear()
     strip_svg._picture.cache_clear()
 
 

@@ -10,6 +10,7 @@ from typing import Any
 import pytest
 import typst
 from fontTools.ttLib import TTFont
+from lxml import etree
 
 from dodecant.engraving.engraver import EngravingError, engrave
 from dodecant.engraving.handout import handout_pdf
@@ -53,6 +54,20 @@ def test_numbers_can_be_left_out_and_a_picture_comes_again_the_same(tables: Tabl
     assert "syl" not in first
     assert first == strip_svg(exercise(tables, numbers="none"), made.strips[0])
     assert strip_svg(made, made.strips[1]) != first
+
+
+def test_a_sheet_of_many_pages_is_whole(tables: Tables) -> None:
+    """The engraver's pages end at some 27,000 pixels; the picture goes on."""
+    recipe = {"sounds": {"kind": "family", "parent": "ionian"}, "path": {"high": {"step": 1, "octave": 6}}}
+    made = press(read_recipe({**recipe, "placement": {"value": "quarter"}}), tables)
+    text = sheet_svg(made).decode()
+    assert {f"s{strip.stop.index}n{len(strip.notes) - 1}" for strip in made.strips} <= set(
+        re.findall(r'id="(s\d+n\d+)"', text)
+    )
+    whole = etree.fromstring(text.encode(), etree.XMLParser(huge_tree=True))
+    assert float(whole.get("viewBox", "").split()[3]) > 30_000
+    tops = [float(page.get("y", "0")) for page in whole]
+    assert tops == sorted(tops)
 
 
 def test_the_sheet_holds_every_strip_and_heading(tables: Tables) -> None:

@@ -51,9 +51,15 @@ def _toolkit() -> verovio.toolkit:
     return toolkit
 
 
-@lru_cache(maxsize=1024)
 def engrave(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False) -> str:
-    """One picture as wide as `width` CSS pixels and as high as it needs; cached by content.
+    """The first page of `engrave_pages`: all of a strip."""
+    return engrave_pages(musicxml, width, signs_inside=signs_inside, broken=broken)[0]
+
+
+@lru_cache(maxsize=384)
+def engrave_pages(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False) -> tuple[str, ...]:
+    """Pictures as wide as `width` CSS pixels and as high as they need, cached by content: one for each page,
+    which are some 27,000 pixels high.
 
     Lines are broken where there is room, or where the score says so (`broken`). `signs_inside` puts the font of ♭ and ♯
     in chord symbols into the picture, for those that leave the application.
@@ -64,7 +70,7 @@ def engrave(musicxml: str, width: int, *, signs_inside: bool = False, broken: bo
     return _workshop.submit(_engrave, musicxml, width, signs_inside, broken).result()
 
 
-def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool) -> str:
+def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool) -> tuple[str, ...]:
     toolkit = _toolkit()
     font = "embedded" if signs_inside else "none"
     braced = "<group-symbol>" in musicxml or "<staves>" in musicxml
@@ -77,4 +83,4 @@ def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool) -> str
     toolkit.setOptions({**_OPTIONS, **own})
     if not toolkit.loadData(musicxml):
         raise EngravingError("The score could not be engraved")
-    return str(toolkit.renderToSVG(1))
+    return tuple(str(toolkit.renderToSVG(page)) for page in range(1, toolkit.getPageCount() + 1))

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 
 from lxml import etree
 
-from dodecant.engraving.engraver import engrave
+from dodecant.engraving.engraver import engrave, engrave_pages
 from dodecant.engraving.line_breaks import line_breaks
 from dodecant.engraving.over_the_staff import keep_words_clear
 from dodecant.exercise.exercise import Exercise
@@ -43,19 +44,37 @@ def strip_svg(
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
-    """The whole exercise as one tall picture, with its headings."""
-    roles = tuple(
-        (name, note.tone.role) for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
-    )
-    label = sentence_text(exercise.sentence)
-    return _picture(sheet_musicxml(exercise), width, roles, label, True, signs_inside=True).encode()
+    """The whole exercise as one tall picture, with its headings: the engraver's pages one under another."""
+    roles = {
+        name: note.tone.role for strip in exercise.strips for name, note in zip(_ids(strip), strip.notes, strict=True)
+    }
+    score = sheet_musicxml(exercise)
+    pages = engrave_pages(score, width, signs_inside="<harmony>" in score)
+    drawn = [_finished(page, roles, styled=True) for page in pages]
+    whole = drawn[0] if len(drawn) == 1 else _stacked(drawn)
+    whole.set("aria-label", sentence_text(exercise.sentence))
+    return str(etree.tostring(whole, encoding="unicode")).encode()
+
+
+def _stacked(pages: Sequence[etree._Element]) -> etree._Element:
+    """Pictures one under another, in one."""
+    wide = top = 0.0
+    for page in pages:
+        across, down = (float(length) for length in page.get("viewBox", "0 0 0 0").split()[2:])
+        page.set("y", f"{top:g}")
+        page.set("width", f"{across:g}")
+        page.set("height", f"{down:g}")
+        wide, top = max(wide, across), top + down
+    whole = etree.Element(f"{_SVG}svg", {"viewBox": f"0 0 {wide:g} {top:g}", "role": "img"}, nsmap=pages[0].nsmap)
+    whole.extend(pages)
+    return whole
 
 
 def _ids(strip: Strip) -> list[str]:
     return [strip.note_id(index) for index in range(len(strip.notes))]
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=256)
 def _picture(
     musicxml: str,
     width: int,
@@ -67,10 +86,16 @@ def _picture(
     broken: bool = False,
 ) -> str:
     signs_inside = signs_inside and "<harmony>" in musicxml
-    # Our own engraver's output, which may be large with a font inside.
-    root = etree.fromstring(engrave(musicxml, width, signs_inside=signs_inside, broken=broken).encode(), _PARSER)
-    root.set("role", "img")
+    page = engrave(musicxml, width, signs_inside=signs_inside, broken=broken)
+    root = _finished(page, dict(roles), styled=styled)
     root.set("aria-label", label)
+    return str(etree.tostring(root, encoding="unicode"))
+
+
+def _finished(page: str, role_of: Mapping[str, Role], *, styled: bool) -> etree._Element:
+    """An engraved page with its numbers in their weight, and its words clear of each other."""
+    root = etree.fromstring(page.encode(), _PARSER)  # our own engraver's, which may be large with a font inside
+    root.set("role", "img")
     style = root.find(f"{_SVG}style")
     if style is not None and not styled:
         root.remove(style)
@@ -83,14 +108,13 @@ def _picture(
     definitions = root.find(f"{_SVG}defs")
     if definitions is not None:
         definitions.append(_hatching(hatch))
-    role_of = dict(roles)
     for group in root.iter(f"{_SVG}g"):
         role = role_of.get(group.get("id", ""))
         if role is not None:
             group.set("class", f"{group.get('class')} role-{role}")
             _set_number(group, role, hatch)
     keep_words_clear(root, score)
-    return str(etree.tostring(root, encoding="unicode"))
+    return root
 
 
 def _hatching(name: str) -> etree._Element:

@@ -73,12 +73,12 @@ def read_file(data: UploadedBytes) -> Recipe:
     return recipe
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=24)
 def _pressed(recipe: Recipe) -> Exercise:
     return press(recipe, load_tables())
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=24)
 def _bench(recipe: Recipe) -> bytes:
     """The answer as it is sent: written once, not checked again on its way out."""
     exercise = _pressed(recipe)
