@@ -40,7 +40,7 @@ export function useShelf<K extends ShelfName>(shelf: K, search = "") {
 /** What is stored on a shelf and cannot be read. */
 export function useDamaged(shelf: ShelfName) {
   return useQuery({
-    queryKey: [shelf, "list", "damaged"],
+    queryKey: [shelf, "damaged"],
     queryFn: () => answered(client.GET(`/api/${shelf}-damaged` as "/api/recipes-damaged")),
   });
 }
@@ -60,7 +60,8 @@ export function useSaved<K extends ShelfName>(shelf: K, id: string | undefined) 
 /** All that changes what is on a shelf; each refreshes the list. */
 export function useShelfActions<K extends ShelfName>(shelf: K) {
   const queries = useQueryClient();
-  const onSuccess = () => queries.invalidateQueries({ queryKey: [shelf, "list"] });
+  const onSuccess = () =>
+    Promise.all(["list", "damaged"].map((part) => queries.invalidateQueries({ queryKey: [shelf, part] })));
   const body = (document: Documents[K]) => document as Recipe;
   return {
     add: useMutation({
