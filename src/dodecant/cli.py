@@ -67,11 +67,6 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _serve(options: argparse.Namespace) -> int:
-    import uvicorn
-
-    from dodecant.api.app import create_app
-    from dodecant.api.workshop import InProcesses
-
     listening = _listening(options.port)
     name = "demo.db" if options.demo else "dodecant.db"
     path = options.data or _data_folder() / name
@@ -80,6 +75,14 @@ def _serve(options: argparse.Namespace) -> int:
     else:
         database = Database(path)
         database.prepare()
+    from dodecant.api.workshop import InProcesses
+
+    workshop = InProcesses()  # its processes begin while what follows is read
+    import uvicorn
+
+    from dodecant.api.app import create_app
+
+    load_tables()
     gc.collect()
     gc.set_threshold(50_000, 20, 20)  # an exercise makes a hundred thousand small values, hardly any of them in rings
     gc.freeze()  # the tables and modules stay for good: the collector need not look at them with every exercise
@@ -93,7 +96,6 @@ def _serve(options: argparse.Namespace) -> int:
             await super().startup(sockets)
             print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
 
-    workshop = InProcesses()
     config = uvicorn.Config(create_app(database, workshop), log_level="warning", timeout_graceful_shutdown=1)
     with suppress(KeyboardInterrupt):
         Announced(config).run([listening])

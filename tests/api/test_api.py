@@ -129,12 +129,12 @@ def test_saving_renaming_copying_deleting(client: TestClient) -> None:
     assert client.get(address).json() == renamed
     copy = client.post(f"{address}/copies").json()
     assert copy["document"]["title"] == "Jetty (copy)"
-    assert [r["id"] for r in client.get("/api/recipes", params={"search": "copy"}).json()] == [copy["id"]]
+    assert [r["id"] for r in client.get("/api/recipes", params={"search": "copy"}).json()["documents"]] == [copy["id"]]
     assert client.delete(address).status_code == 204
     assert client.get(address).status_code == 404
     assert client.delete(address).status_code == 404
     assert client.post(f"{address}/restoration").json() == renamed
-    assert {r["id"] for r in client.get("/api/recipes").json()} == {saved["id"], copy["id"]}
+    assert {r["id"] for r in client.get("/api/recipes").json()["documents"]} == {saved["id"], copy["id"]}
 
 
 def test_only_what_works_and_has_a_name_is_kept(client: TestClient) -> None:
@@ -142,7 +142,7 @@ def test_only_what_works_and_has_a_name_is_kept(client: TestClient) -> None:
                             ({"title": "x", "sounds": {"kind": "one", "scale": "?"}}, "/sounds/scale")):  # fmt: skip
         answer = client.post("/api/recipes", json=recipe)
         assert (answer.status_code, problems(answer)[0]["pointer"]) == (422, pointer)
-    assert client.get("/api/recipes").json() == []
+    assert client.get("/api/recipes").json()["documents"] == []
 
 
 def test_the_tables_name_all_that_can_be_chosen(client: TestClient) -> None:

@@ -81,7 +81,7 @@ def test_saving_changes_and_scales(client: TestClient) -> None:
     assert stale.status_code == 409
     scale = client.post("/api/scales", json={"name": "quay", "degrees": "1 2 b3 5"}).json()
     assert scale["about"] == "Lower 3, leave out 4, 6 and 7."
-    assert [one["title"] for one in client.get("/api/scales").json()] == ["quay"]
+    assert [one["title"] for one in client.get("/api/scales").json()["documents"]] == ["quay"]
     for place, body, pointer in (
         ("changes", {"text": "| C |"}, "/text"), ("changes", {"text": "title: x\n| Cq |"}, "/text"),
         ("changes", {"text": "title: x\n| C |", "choices": [{"chord": 0, "sounds": [{"scale": "?"}]}]},

@@ -263,23 +263,24 @@ def test_a_rhythm_of_blanks_and_a_copy_that_is_too_long_are_not_kept(client: Tes
 def test_a_damaged_document_never_breaks_a_list(tmp_path: Path, stored: str) -> None:
     database = prepare_demo(tmp_path / "d.db")
     with TestClient(create_app(database), base_url="http://localhost") as client:
-        before = client.get("/api/recipes").json()
+        before = client.get("/api/recipes").json()["documents"]
         one = before[3]
         with database.connection() as connection:
             connection.execute("UPDATE document SET document = ? WHERE id = ?", (stored, one["id"]))
-        assert len(client.get("/api/recipes").json()) == len(before) - 1
-        (damaged,) = client.get("/api/recipes-damaged").json()
+        page = client.get("/api/recipes").json()
+        assert (page["found"], len(page["documents"])) == (len(before), len(before) - 1)
+        (damaged,) = page["damaged"]
         assert (damaged["id"], damaged["title"]) == (one["id"], one["title"])
         assert client.get(f"/api/recipes/{one['id']}").status_code == 422
         assert client.get(f"/api/recipes/{one['id']}/stored").text == stored
         assert client.delete(f"/api/recipes/{one['id']}").status_code == 204
-        assert client.get("/api/recipes-damaged").json() == []
+        assert client.get("/api/recipes").json()["damaged"] == []
 
 
 def test_a_full_disk_and_a_file_that_is_held(tmp_path: Path) -> None:
     database = prepare_demo(tmp_path / "d.db")
     with TestClient(create_app(database), base_url="http://localhost") as client:
-        kept = len(client.get("/api/recipes").json())
+        kept = client.get("/api/recipes").json()["found"]
         with sqlite3.connect(database.path) as holding:
             pages = holding.execute("PRAGMA page_count").fetchone()[0]
         real = Database._opened
@@ -297,7 +298,7 @@ def test_a_full_disk_and_a_file_that_is_held(tmp_path: Path) -> None:
         assert refused[0].json()["problems"][0]["message"] == (
             "The disk is full. Nothing was stored; your work stays in this window."
         )
-        assert len(client.get("/api/recipes").json()) == kept + len(answers) - len(refused)
+        assert client.get("/api/recipes").json()["found"] == kept + len(answers) - len(refused)
 
 
 def test_a_file_that_cannot_be_written_can_be_read(tmp_path: Path) -> None:
@@ -312,7 +313,7 @@ def test_a_file_that_cannot_be_written_can_be_read(tmp_path: Path) -> None:
     served = TestClient(create_app(database), base_url="http://localhost")
     with served as client, pytest.MonkeyPatch.context() as patched:
         patched.setattr(sqlite3, "connect", read_only)
-        assert len(client.get("/api/recipes").json()) > 30
+        assert client.get("/api/recipes").json()["found"] > 30
         answer = client.post("/api/recipes", json={"title": "Pier"})
         assert (answer.status_code, answer.json()["problems"][0]["cure"]) == (
             503,

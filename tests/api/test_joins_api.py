@@ -55,10 +55,10 @@ def test_rhythms_are_kept(client: TestClient) -> None:
     assert saved.status_code == 201
     assert saved.json()["title"] == "Rope slack"
     assert saved.json()["about"] == "Eighths in a rhythm of one bar."
-    assert [one["document"] for one in client.get("/api/rhythms").json()] == [RHYTHM]
+    assert [one["document"] for one in client.get("/api/rhythms").json()["documents"]] == [RHYTHM]
     copy = client.post(f"/api/rhythms/{saved.json()['id']}/copies").json()
     assert copy["document"] == {**RHYTHM, "name": copy["title"]}
-    assert client.get("/api/scales").json() == []
+    assert client.get("/api/scales").json()["documents"] == []
 
 
 @pytest.mark.parametrize(
@@ -79,4 +79,4 @@ def test_a_rhythm_at_fault_is_not_kept(client: TestClient, change: dict[str, str
     (problem,) = problems(answer)
     assert problem["pointer"] == pointer
     assert words in problem["message"] + problem["cure"]
-    assert client.get("/api/rhythms").json() == []
+    assert client.get("/api/rhythms").json()["documents"] == []

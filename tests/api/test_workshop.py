@@ -5,14 +5,19 @@ from __future__ import annotations
 import asyncio
 import time
 from collections.abc import Iterator
+from pathlib import Path
 from typing import Any, cast
 
 import pytest
 from fastapi import Request
+from fastapi.testclient import TestClient
 
+from dodecant.api import jobs
 from dodecant.api import workshop as module
-from dodecant.api.workshop import BusyError, GoneError, InProcesses, TooLongError
+from dodecant.api.app import create_app
+from dodecant.api.workshop import BusyError, GoneError, InProcesses, InThreads, TooLongError
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.store.demo import prepare_demo
 from tests.api import slow
 
 
@@ -33,9 +38,14 @@ def shop() -> Iterator[InProcesses]:
     made.close()
 
 
-def done(shop: InProcesses, work: Any, asker: Asker | None = None, **arguments: Any) -> Any:
-    request = cast("Request", asker or Asker())
-    return asyncio.run(shop.do(request, work.__wrapped__, arguments))
+async def do(shop: InProcesses, work: Any, asker: Asker | None = None, **arguments: Any) -> Any:
+    begun = shop.begin(work, **arguments)
+    assert await begun.done_within(60, cast("Request", asker or Asker()))
+    return begun.result()
+
+
+def done(shop: InProcesses, work: Any, **arguments: Any) -> Any:
+    return asyncio.run(do(shop, work, **arguments))
 
 
 def test_work_is_done_apart_and_faults_come_back_whole(shop: InProcesses) -> None:
@@ -60,11 +70,11 @@ def test_what_takes_too_long_or_ends_is_stopped_and_replaced(
 
 def test_work_that_nobody_waits_for_makes_room(shop: InProcesses) -> None:
     async def abandoned() -> float:
-        leaving = [shop.do(cast("Request", Asker(0.3)), slow.wait.__wrapped__, {"seconds": 60.0}) for _ in range(6)]  # type: ignore[attr-defined]
+        leaving = [do(shop, slow.wait, Asker(0.3), seconds=60.0) for _ in range(6)]
         gone = await asyncio.gather(*leaving, return_exceptions=True)
         assert all(isinstance(one, GoneError) for one in gone)
         begun = time.monotonic()
-        assert await shop.do(cast("Request", Asker()), slow.double.__wrapped__, {"number": 2}) == 4  # type: ignore[attr-defined]
+        assert await do(shop, slow.double, number=2) == 4
         return time.monotonic() - begun
 
     assert asyncio.run(abandoned()) < 20
@@ -72,11 +82,76 @@ def test_work_that_nobody_waits_for_makes_room(shop: InProcesses) -> None:
 
 def test_too_much_at_once_is_refused(shop: InProcesses, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(module, "MOST_WAITING", 3)
+    small = InProcesses(2)
 
     async def crowd() -> list[Any]:
-        work = [shop.do(cast("Request", Asker()), slow.wait.__wrapped__, {"seconds": 0.2}) for _ in range(8)]  # type: ignore[attr-defined]
-        return await asyncio.gather(*work, return_exceptions=True)
+        return await asyncio.gather(*(do(small, slow.wait, seconds=0.2) for _ in range(8)), return_exceptions=True)
 
     found = asyncio.run(crowd())
+    small.close()
     assert sum(isinstance(one, BusyError) for one in found) == 5
     assert found.count("done") == 3
+
+
+class Impatient(InThreads):
+    """Work becomes a job at once."""
+
+    patience = 0.0
+
+
+@pytest.fixture
+def hasty(tmp_path: Path) -> Iterator[TestClient]:
+    database = prepare_demo(tmp_path / "d.db")
+    with TestClient(create_app(database, Impatient()), base_url="http://localhost") as client:
+        yield client
+
+
+def collected(client: TestClient, job: dict[str, Any]) -> Any:
+    parts = set()
+    while (told := client.get(f"/api/jobs/{job['job']}").json())["state"] != "done":
+        parts.add((told["parts_done"], told["parts"]))
+        time.sleep(0.02)
+    assert all(done <= of for done, of in parts)
+    return client.get(f"/api/jobs/{job['job']}/answer")
+
+
+def test_long_work_is_a_job_with_the_very_answer_it_would_have_had(hasty: TestClient, client: TestClient) -> None:
+    recipe = {"keys": {"picked": ["C", "F"]}}
+    asked = [
+        ("/api/files/pdf", recipe), ("/api/exercises", recipe), ("/api/strips", {"recipe": recipe, "indexes": [1]}),
+        ("/api/variations", {"recipe": recipe, "way": "harder"}), ("/api/exercises", {"tempo": 1}),
+        ("/api/files/none", recipe), ("/api/strips", {"recipe": recipe, "indexes": [9]}),
+    ]  # fmt: skip
+    for address, body in asked:
+        at_once, later = client.post(address, json=body), hasty.post(address, json=body)
+        assert (later.status_code, later.headers["location"]) == (202, f"/api/jobs/{later.json()['job']}")
+        answer = collected(hasty, later.json())
+        assert (answer.status_code, answer.content) == (at_once.status_code, at_once.content)
+        assert answer.headers.get("content-disposition") == at_once.headers.get("content-disposition")
+        assert hasty.get(f"/api/jobs/{later.json()['job']}/answer").status_code == 404  # given once
+    assert hasty.post("/api/recipes", json={"title": "Pier"}).status_code == 201  # what is stored is never a job
+
+
+def test_a_job_is_stopped_and_one_that_nobody_asks_about_is_forgotten(
+    hasty: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(jobs, "FORGOTTEN_AFTER", 0.2)
+    stopped, left = (hasty.post("/api/exercises", json={}).json()["job"] for _ in range(2))
+    assert hasty.delete(f"/api/jobs/{stopped}").status_code == 204
+    assert hasty.get(f"/api/jobs/{stopped}").status_code == 404
+    assert hasty.get(f"/api/jobs/{left}").status_code == 200
+    time.sleep(0.5)
+    assert hasty.get(f"/api/jobs/{left}").json()["problems"][0]["cure"] == "Ask for it again."
+    monkeypatch.setattr(jobs, "MOST_KEPT", 0)
+    answer = hasty.post("/api/exercises", json={})
+    assert (answer.status_code, answer.headers["retry-after"]) == (503, "2")
+
+
+def test_how_far_it_is_comes_out_of_the_process(shop: InProcesses) -> None:
+    async def watched() -> set[tuple[int, int]]:
+        begun, seen = shop.begin(slow.wait, seconds=0.8, parts=4), set()
+        while not await begun.done_within(0.05):
+            seen.add(begun.so_far)
+        return seen
+
+    assert {(1, 4), (2, 4), (3, 4)} <= asyncio.run(watched())

@@ -12,7 +12,20 @@ from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
 from dodecant.api.guard import Guard
-from dodecant.api.routers import changes, exercises, joins, licks, phrases, saved, sounds, tables, upgrades, vocabulary
+from dodecant.api.jobs import Jobs
+from dodecant.api.routers import (
+    changes,
+    exercises,
+    jobs,
+    joins,
+    licks,
+    phrases,
+    saved,
+    sounds,
+    tables,
+    upgrades,
+    vocabulary,
+)
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.workshop import InThreads, Workshop
 from dodecant.store.database import Database
@@ -32,6 +45,7 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
     )
     app.state.database = database
     app.state.workshop = workshop or InThreads()
+    app.state.jobs = Jobs()
     for router in (
         tables.router,
         sounds.router,
@@ -42,6 +56,7 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         changes.router,
         upgrades.router,
         vocabulary.router,
+        jobs.router,
         *saved.routers,
     ):
         app.include_router(router)

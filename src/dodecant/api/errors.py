@@ -9,6 +9,7 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
+from dodecant.api.jobs import UnknownJobError
 from dodecant.api.schemas.problems import ProblemOut
 from dodecant.api.workshop import LONGEST, BusyError, GoneError, TooLongError
 from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
@@ -20,6 +21,7 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(RecipeError, _recipe)
     app.add_exception_handler(UnknownDocumentError, _unknown)
+    app.add_exception_handler(UnknownJobError, _unknown_job)
     app.add_exception_handler(StaleRevisionError, _stale)
     app.add_exception_handler(DamagedDocumentError, _damaged)
     app.add_exception_handler(sqlite3.Error, _data_file)
@@ -50,6 +52,10 @@ def _unknown(request: Request, error: Exception) -> JSONResponse:
     return _answer(
         404, Problem("", "There is nothing of this kind here.", "It may have been deleted; look in the list.")
     )
+
+
+def _unknown_job(request: Request, error: Exception) -> JSONResponse:
+    return _answer(404, Problem("", "This is not worked out any more.", "Ask for it again."))
 
 
 def _stale(request: Request, error: Exception) -> JSONResponse:
@@ -97,7 +103,7 @@ def _busy(request: Request, error: Exception) -> JSONResponse:
 
 def _too_long(request: Request, error: Exception) -> JSONResponse:
     cure = "Ask for fewer keys, a shorter form, or fewer strips at once."
-    return _answer(503, Problem("", f"This takes longer than {LONGEST:.0f} seconds, and was stopped.", cure))
+    return _answer(503, Problem("", f"This takes longer than {LONGEST / 60:.0f} minutes, and was stopped.", cure))
 
 
 def _http(request: Request, error: Exception) -> JSONResponse:

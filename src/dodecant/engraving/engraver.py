@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from concurrent.futures import ThreadPoolExecutor
-from functools import cache, lru_cache
+from functools import cache
 from importlib.resources import as_file, files
 
 import verovio
@@ -56,10 +56,9 @@ def engrave(musicxml: str, width: int, *, signs_inside: bool = False, broken: bo
     return engrave_pages(musicxml, width, signs_inside=signs_inside, broken=broken)[0]
 
 
-@lru_cache(maxsize=384)
 def engrave_pages(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False) -> tuple[str, ...]:
-    """Pictures as wide as `width` CSS pixels and as high as they need, cached by content: one for each page,
-    which are some 27,000 pixels high.
+    """Pictures as wide as `width` CSS pixels and as high as they need: one for each page, which are some 27,000 pixels
+    high.
 
     Lines are broken where there is room, or where the score says so (`broken`). `signs_inside` puts the font of ♭ and ♯
     in chord symbols into the picture, for those that leave the application.

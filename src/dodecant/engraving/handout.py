@@ -10,6 +10,7 @@ from typing import Literal
 import typst
 
 from dodecant.engraving.line_breaks import room_for_numbers
+from dodecant.engraving.progress import each
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
@@ -43,7 +44,7 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
     notes: dict[int | None, str] = {}
     if exercise.recipe.spelling.remarks_on_page:
         notes = {remark.strip: remark.text for remark in exercise.remarks}
-    for number, strip in enumerate(exercise.strips, start=1):
+    for number, strip in enumerate(each(exercise.strips), start=1):
         name = f"strip-{strip.stop.index}.svg"
         pictures[name] = strip_svg(exercise, strip, width, styled=True).replace("currentColor", "black").encode()
         heading = strip.heading if len(exercise.strips) == 1 else f"{number}  {strip.heading}"

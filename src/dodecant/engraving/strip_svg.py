@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping, Sequence
-from functools import lru_cache
+from collections.abc import Hashable, Mapping, Sequence
+from hashlib import blake2b
+from threading import RLock
 
+from cachetools import LRUCache, cached
+from cachetools.keys import hashkey
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave, engrave_pages
@@ -23,6 +26,7 @@ TEXT_FONTS = "Figtree, 'Figtree Variable', 'Dodecant Signs', sans-serif"
 _SVG = "{http://www.w3.org/2000/svg}"
 _X_OF = re.compile(r"translate\((-?\d+)")
 _PARSER = etree.XMLParser(huge_tree=True, resolve_entities=False)
+_REMEMBERED = 6_000_000  # signs in pictures
 _HALF_NOTEHEAD = 106  # engraver's units
 
 
@@ -74,7 +78,12 @@ def _ids(strip: Strip) -> list[str]:
     return [strip.note_id(index) for index in range(len(strip.notes))]
 
 
-@lru_cache(maxsize=256)
+def _named(musicxml: str, *shown: object, **how: object) -> Hashable:
+    """A picture by what it shows: the score as a digest, for the score itself is as long as its picture."""
+    return hashkey(blake2b(musicxml.encode(), digest_size=20).digest(), *shown, **how)
+
+
+@cached(LRUCache(_REMEMBERED, getsizeof=len), key=_named, lock=RLock())
 def _picture(
     musicxml: str,
     width: int,

@@ -53,6 +53,7 @@ from dodecant.music.scales.scale import ScaleCatalogue
 
 MOST_NOTES = 600  # in one strip: some three minutes of eighths at an easy tempo
 MOST_STRIPS = 1000  # twelve keys, twelve sounds, and several note values or orders
+MOST_IN_ALL = 60_000  # notes: some five hours of eighths
 
 # Who works out the lines of a figure over changes; all figures but these begin anew on each chord.
 OVER_CHANGES: Mapping[type[FigurePart], Callable[[LineWork], LineBuilder]] = {
@@ -182,6 +183,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         for value in recipe.placement.values
     }
     strips: list[tuple[Strip, Line]] = []
+    notes = 0
     for place in places:
         maker = makers[place.value or recipe.placement.value]
         stop = maker.ready(place)
@@ -189,6 +191,9 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         if line.size > MOST_NOTES:
             message = f"A strip would have {line.size} notes; {MOST_NOTES} are the most."
             raise RecipeError([Problem("/path", message, "Shorten the path or the cell.")])
+        notes += line.size
+        if notes > MOST_IN_ALL:
+            raise RecipeError([_too_many(len(places), MOST_IN_ALL * (len(strips) + 1) // notes)])
         if recipe.player.key_register == "side-by-side" and strips and not stop.chords_written:
             line = beside(strips[-1][1], line, player)
         goes_on = strips and recipe.placement.ending == "on"
@@ -199,6 +204,11 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
     unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
     left_out = next((maker.what.left_out for maker in makers.values() if maker.what), ())
     return _WorkedStrips(player.instrument, metre, strips, unfitted, left_out)
+
+
+def _too_many(strips: int, fit: int) -> Problem:
+    message = f"These {strips} strips have more than {MOST_IN_ALL:,} notes; about {fit} of them would fit."
+    return Problem("/keys", message, "Pick fewer keys or sounds, or shorten the path.")
 
 
 def _would_fit(tables: Tables, worked: _WorkedStrips) -> list[VocabularyPiece]:

@@ -10,6 +10,7 @@ from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.formats.json.documents import to_json as document_to_json
 from dodecant.formats.json.exercise import to_json as exercise_to_json
 from dodecant.formats.midi import to_midi
@@ -19,6 +20,9 @@ from dodecant.music.progressions.changes_text import parse_changes, print_change
 
 T = TypeVar("T")
 _MUSICXML = "application/vnd.recordare.musicxml+xml"
+
+
+MOST_ENGRAVED = 40_000  # notes on paper, which takes up to a minute and a few hundred pages
 
 
 @dataclass(frozen=True)
@@ -32,12 +36,22 @@ class Export(Generic[T]):
     write: Callable[[T], bytes]
 
 
+def _fit(exercise: Exercise) -> Exercise:
+    """The exercise, if it can be engraved as a whole; raises RecipeError with what would fit."""
+    notes = sum(len(strip.notes) for strip in exercise.strips)
+    if notes > MOST_ENGRAVED:
+        fit = MOST_ENGRAVED * len(exercise.strips) // notes
+        message = f"On paper that would be {notes:,} notes; about {fit} of its {len(exercise.strips)} strips would fit."
+        raise RecipeError([Problem("/keys", message, "Pick fewer keys or sounds; print the others apart.")])
+    return exercise
+
+
 def _by_kind(*exports: Export[T]) -> Mapping[str, Export[T]]:
     return {export.kind: export for export in exports}
 
 
 OF_EXERCISES: Final[Mapping[str, Export[Exercise]]] = _by_kind(
-    Export("pdf", "Handout to print (PDF)", ".pdf", "application/pdf", handout_pdf),
+    Export("pdf", "Handout to print (PDF)", ".pdf", "application/pdf", lambda exercise: handout_pdf(_fit(exercise))),
     Export("musicxml", "Notation (MusicXML)", ".musicxml", _MUSICXML, to_musicxml),
     Export("midi", "Sound (MIDI)", ".mid", "audio/midi", to_midi),
     Export(
@@ -47,7 +61,7 @@ OF_EXERCISES: Final[Mapping[str, Export[Exercise]]] = _by_kind(
         "audio/midi",
         lambda exercise: to_midi(exercise, swinging=True),
     ),
-    Export("svg", "Picture (SVG)", ".svg", "image/svg+xml", sheet_svg),
+    Export("svg", "Picture (SVG)", ".svg", "image/svg+xml", lambda exercise: sheet_svg(_fit(exercise))),
     Export(
         "recipe",
         "Recipe (JSON)",
@@ -57,6 +71,8 @@ OF_EXERCISES: Final[Mapping[str, Export[Exercise]]] = _by_kind(
     ),
     Export("json", "Exercise worked out (JSON)", ".exercise.json", "application/json", exercise_to_json),
 )
+
+ENGRAVED: Final = frozenset({"pdf", "svg"})  # whose writing takes long
 
 OF_CHANGES: Final[Mapping[str, Export[ChangesDocument]]] = _by_kind(
     Export(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 import uuid
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Generic, TypeVar
@@ -48,6 +48,15 @@ class Saved(Generic[Document]):
 
 
 @dataclass(frozen=True)
+class Page(Generic[Document]):
+    """Some of the documents of a shelf, and of how many; those that cannot be read stand apart."""
+
+    found: int
+    documents: tuple[Saved[Document], ...]
+    damaged: tuple[Damaged, ...]
+
+
+@dataclass(frozen=True)
 class Shelf(Generic[Document]):
     """All saved documents of one kind.
 
@@ -60,13 +69,19 @@ class Shelf(Generic[Document]):
     title: Callable[[Document], str]
     retitled: Callable[[Document, str], Document]
 
-    def list(self, connection: sqlite3.Connection, search: str = "") -> list[Saved[Document]]:
-        """All that can be read whose title holds every word of the search, the last changed first."""
-        return [one for one in self._every(connection, search) if isinstance(one, Saved)]
-
-    def damaged(self, connection: sqlite3.Connection) -> Sequence[Damaged]:
-        """All that cannot be read."""
-        return [one for one in self._every(connection, "") if isinstance(one, Damaged)]
+    def page(
+        self, connection: sqlite3.Connection, search: str = "", start: int = 0, count: int = 1000
+    ) -> Page[Document]:
+        """So many of those whose title holds every word of the search, the last changed first; only they are read."""
+        words = search.casefold().split()
+        titles = connection.execute(f"{_SELECT_TITLE} WHERE {_KEPT} {_ORDER}", (self.kind,))
+        names = [str(row["id"]) for row in titles if all(word in str(row["title"]).casefold() for word in words)]
+        wanted = names[start : start + count]
+        held = ", ".join("?" * len(wanted))
+        rows = connection.execute(f"{_SELECT} WHERE {_KEPT} AND id IN ({held}) {_ORDER}", (self.kind, *wanted))
+        found = [self._or_damaged(row) for row in rows]
+        documents = tuple(one for one in found if isinstance(one, Saved))
+        return Page(len(names), documents, tuple(one for one in found if isinstance(one, Damaged)))
 
     def raw(self, connection: sqlite3.Connection, document_id: str) -> tuple[str, bytes]:
         """The title and the stored bytes of a document, whatever they are; raises UnknownDocumentError."""
@@ -105,8 +120,12 @@ class Shelf(Generic[Document]):
 
     def copy(self, connection: sqlite3.Connection, document_id: str, now: datetime) -> Saved[Document]:
         """Keep a second document like this one, titled “… (copy)”."""
+        return self.add(connection, self.copied(connection, document_id), now)
+
+    def copied(self, connection: sqlite3.Connection, document_id: str) -> Document:
+        """A second document like this one, titled “… (copy)”, not yet kept; raises what reading raises."""
         original = self.get(connection, document_id)
-        return self.add(connection, self.retitled(original.document, f"{original.title[:112]} (copy)"), now)
+        return self.read(self.write(self.retitled(original.document, f"{original.title[:112]} (copy)")))
 
     def delete(self, connection: sqlite3.Connection, document_id: str, now: datetime) -> None:
         """Put a document away; `restore` brings it back."""
@@ -129,12 +148,6 @@ class Shelf(Generic[Document]):
             raise UnknownDocumentError(document_id)
         return row
 
-    def _every(self, connection: sqlite3.Connection, search: str) -> Iterator[Saved[Document] | Damaged]:
-        words = search.casefold().split()
-        for row in connection.execute(f"{_SELECT} WHERE kind = ? AND deleted_at IS NULL {_ORDER}", (self.kind,)):
-            if all(word in str(row["title"]).casefold() for word in words):
-                yield self._or_damaged(row)
-
     def _or_damaged(self, row: sqlite3.Row) -> Saved[Document] | Damaged:
         try:
             return self._saved(row)
@@ -150,4 +163,6 @@ class Shelf(Generic[Document]):
 
 
 _SELECT = "SELECT id, title, document, revision, created_at, changed_at FROM document"
+_SELECT_TITLE = "SELECT id, title FROM document"
+_KEPT = "kind = ? AND deleted_at IS NULL"
 _ORDER = "ORDER BY changed_at DESC, id"

@@ -1,10 +1,10 @@
 /** One client for the server; every answer that is not a success becomes an ApiError. */
 import createClient from "openapi-fetch";
+import { patiently } from "./jobs";
 import type { paths } from "./schema";
-import type { Problem } from "./types";
+import type { Job, Problem } from "./types";
 
-// The browser's fetch is looked up with every call, so that a test can stand in for the server.
-export const client = createClient<paths>({ baseUrl: "/", fetch: (request) => fetch(request) });
+export const client = createClient<paths>({ baseUrl: "/", fetch: patiently });
 
 export class ApiError extends Error {
   constructor(
@@ -22,8 +22,10 @@ const UNREACHABLE: Problem = {
   where: null,
 };
 
-/** Unwrap an openapi-fetch result, or throw an ApiError. */
-export async function answered<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+/** Unwrap an openapi-fetch result, or throw an ApiError. A job was waited for already. */
+export async function answered<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<Exclude<T, Job>> {
   let result;
   try {
     result = await call;
@@ -31,7 +33,7 @@ export async function answered<T>(call: Promise<{ data?: T; error?: unknown; res
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new ApiError(0, [UNREACHABLE]);
   }
-  if (result.response.ok) return result.data as T;
+  if (result.response.ok) return result.data as Exclude<T, Job>;
   throw problemsOf(result.response.status, result.error);
 }
 

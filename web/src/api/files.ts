@@ -1,5 +1,6 @@
 /** Files out of and into the application. */
 import { ApiError, problemsOf } from "./client";
+import { patiently } from "./jobs";
 import type { ChangesDraft, ReadLick, Recipe } from "./types";
 
 const LARGEST = 1_000_000; // bytes
@@ -7,8 +8,10 @@ const LARGEST = 1_000_000; // bytes
 async function posted(address: string, body: BodyInit, type: string): Promise<Response> {
   let response;
   try {
-    response = await fetch(address, { method: "POST", body, headers: { "Content-Type": type } });
-  } catch {
+    const request = new Request(address, { method: "POST", body, headers: { "Content-Type": type } });
+    response = await patiently(request);
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw problemsOf(0, undefined);
   }
   if (!response.ok) throw problemsOf(response.status, await response.json().catch(() => undefined));

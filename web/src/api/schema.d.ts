@@ -604,6 +604,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How Far
+         * @description How far the work is.
+         */
+        get: operations["how_far_api_jobs__job__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description Stop the work.
+         */
+        delete: operations["stop_api_jobs__job__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Answer
+         * @description What was asked for, once: the answer of the address that began the work; 202 while it is still under way.
+         */
+        get: operations["answer_api_jobs__job__answer_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -612,36 +656,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List All
-         * @description All that can be read whose title holds the words of the search, the last changed first.
+         * List Some
+         * @description A page of those whose title holds the words of the search, the last changed first.
          */
-        get: operations["list_all_api_recipes_get"];
+        get: operations["list_some_api_recipes_get"];
         put?: never;
         /**
          * Add
          * @description Save a new one.
          */
         post: operations["add_api_recipes_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/recipes-damaged": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Damaged
-         * @description Those that cannot be read: each can be saved as it is stored, and deleted.
-         */
-        get: operations["list_damaged_api_recipes_damaged_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -744,36 +768,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List All
-         * @description All that can be read whose title holds the words of the search, the last changed first.
+         * List Some
+         * @description A page of those whose title holds the words of the search, the last changed first.
          */
-        get: operations["list_all_api_changes_get"];
+        get: operations["list_some_api_changes_get"];
         put?: never;
         /**
          * Add
          * @description Save a new one.
          */
         post: operations["add_api_changes_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/changes-damaged": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Damaged
-         * @description Those that cannot be read: each can be saved as it is stored, and deleted.
-         */
-        get: operations["list_damaged_api_changes_damaged_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -876,36 +880,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List All
-         * @description All that can be read whose title holds the words of the search, the last changed first.
+         * List Some
+         * @description A page of those whose title holds the words of the search, the last changed first.
          */
-        get: operations["list_all_api_scales_get"];
+        get: operations["list_some_api_scales_get"];
         put?: never;
         /**
          * Add
          * @description Save a new one.
          */
         post: operations["add_api_scales_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scales-damaged": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Damaged
-         * @description Those that cannot be read: each can be saved as it is stored, and deleted.
-         */
-        get: operations["list_damaged_api_scales_damaged_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1008,36 +992,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List All
-         * @description All that can be read whose title holds the words of the search, the last changed first.
+         * List Some
+         * @description A page of those whose title holds the words of the search, the last changed first.
          */
-        get: operations["list_all_api_rhythms_get"];
+        get: operations["list_some_api_rhythms_get"];
         put?: never;
         /**
          * Add
          * @description Save a new one.
          */
         post: operations["add_api_rhythms_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rhythms-damaged": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Damaged
-         * @description Those that cannot be read: each can be saved as it is stored, and deleted.
-         */
-        get: operations["list_damaged_api_rhythms_damaged_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1140,36 +1104,16 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List All
-         * @description All that can be read whose title holds the words of the search, the last changed first.
+         * List Some
+         * @description A page of those whose title holds the words of the search, the last changed first.
          */
-        get: operations["list_all_api_vocabulary_get"];
+        get: operations["list_some_api_vocabulary_get"];
         put?: never;
         /**
          * Add
          * @description Save a new one.
          */
         post: operations["add_api_vocabulary_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/vocabulary-damaged": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Damaged
-         * @description Those that cannot be read: each can be saved as it is stored, and deleted.
-         */
-        get: operations["list_damaged_api_vocabulary_damaged_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1268,19 +1212,6 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * AnalysedIn
-         * @description A lick, and the metre it is played in.
-         */
-        AnalysedIn: {
-            figure: components["schemas"]["OwnLick-Input"];
-            /**
-             * Metre
-             * @default 4/4
-             * @enum {string}
-             */
-            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-        };
         /**
          * ArpeggioLadder
          * @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps).
@@ -2029,19 +1960,6 @@ export interface components {
             quality: string;
         };
         /**
-         * ChorusIn
-         * @description A chorus as a lick, to be cut into phrases.
-         */
-        ChorusIn: {
-            figure: components["schemas"]["OwnLick-Input"];
-            /**
-             * Metre
-             * @default 4/4
-             * @enum {string}
-             */
-            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-        };
-        /**
          * ChosenChord
          * @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved.
          */
@@ -2473,15 +2391,6 @@ export interface components {
             pins: components["schemas"]["Pin"][];
         };
         /**
-         * EtudeBarIn
-         * @description A recipe with an etude, and a bar of all that is played, from 1.
-         */
-        EtudeBarIn: {
-            recipe: components["schemas"]["Recipe-Input"];
-            /** Bar */
-            bar: number;
-        };
-        /**
          * EtudeChoiceOut
          * @description A piece that can begin in a bar: its number, its name, how much more the whole etude then costs than the best one
          *     does, what it costs by name, and whether it is taken.
@@ -2532,18 +2441,6 @@ export interface components {
             strips: components["schemas"]["StripOut"][];
             /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
-        };
-        /**
-         * ExplainedIn
-         * @description A phrase of a recipe.
-         */
-        ExplainedIn: {
-            recipe: components["schemas"]["Recipe-Input"];
-            /**
-             * Phrase
-             * @enum {string}
-             */
-            phrase: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
         };
         /**
          * ExplainedOut
@@ -2606,19 +2503,6 @@ export interface components {
             message: string;
             /** Cure */
             cure: string;
-        };
-        /**
-         * FewestIn
-         * @description Changes, and how good a sound must be for a chord; the chords with chosen sounds keep the first of them.
-         */
-        FewestIn: {
-            draft: components["schemas"]["ChangesDocument-Input"];
-            /**
-             * Accepted
-             * @default usual
-             * @enum {string}
-             */
-            accepted: "strict" | "usual" | "easy";
         };
         /**
          * FewestOut
@@ -2764,14 +2648,6 @@ export interface components {
             words: string;
         };
         /**
-         * FittingsIn
-         * @description Pieces to be told where they fit.
-         */
-        FittingsIn: {
-            /** Pieces */
-            pieces: components["schemas"]["VocabularyPiece-Input"][];
-        };
-        /**
          * FormOut
          * @description A generic form as a text of changes.
          */
@@ -2848,17 +2724,6 @@ export interface components {
             mark: components["schemas"]["Mark-Output"];
             slurs: components["schemas"]["Slurs-Output"];
             changes: components["schemas"]["ChangesDraft-Output"];
-        };
-        /**
-         * GridIn
-         * @description Changes, and one sound laid over all of them.
-         */
-        GridIn: {
-            draft: components["schemas"]["ChangesDocument-Input"];
-            /** Tonic */
-            tonic: string;
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Input"];
         };
         /**
          * GridRowOut
@@ -3017,15 +2882,23 @@ export interface components {
             direction: "up" | "down" | "alternating" | "there-and-back";
         };
         /**
-         * JoinIn
-         * @description A recipe, a strip of it, and a beat from the strip's first barline: a number or a fraction such as 7/2.
+         * JobOut
+         * @description Work under way: ask for it at /api/jobs/{job} until it is done, then for its answer at /api/jobs/{job}/answer.
+         *
+         *     `parts_done` of `parts` are done; both are 0 while that is not known.
          */
-        JoinIn: {
-            recipe: components["schemas"]["Recipe-Input"];
-            /** Strip */
-            strip: number;
-            /** Beat */
-            beat: string;
+        JobOut: {
+            /** Job */
+            job: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "working" | "done";
+            /** Parts Done */
+            parts_done: number;
+            /** Parts */
+            parts: number;
         };
         /**
          * JoinOut
@@ -3268,19 +3141,6 @@ export interface components {
             kind: string;
         };
         /**
-         * LaidIn
-         * @description Changes, some of their chords by number, and a sound to lay across them.
-         */
-        LaidIn: {
-            draft: components["schemas"]["ChangesDocument-Input"];
-            /** Chords */
-            chords: number[];
-            /** Tonic */
-            tonic: string;
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Input"];
-        };
-        /**
          * LaidOpenOut
          * @description Everything there is to say about a sound on a tonic. `numbers` holds the three schools, note by note.
          */
@@ -3378,43 +3238,6 @@ export interface components {
             fewest?: number | null;
             /** Longest */
             longest?: number | null;
-        };
-        /**
-         * ListeningIn
-         * @description How to hear it: alone, over a drone, home to the root after every note, against its chords.
-         */
-        ListeningIn: {
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Input"];
-            /**
-             * Tonic
-             * @default C
-             */
-            tonic: string;
-            /**
-             * Way
-             * @default alone
-             * @enum {string}
-             */
-            way: "alone" | "drone" | "root" | "chords";
-        };
-        /**
-         * MakingIn
-         * @description Scales to join, and steps (1-based) of what they make to lead into from a half step below.
-         */
-        MakingIn: {
-            /** Scales */
-            scales: (string | components["schemas"]["OwnScale-Input"])[];
-            /**
-             * Leading
-             * @default []
-             */
-            leading: number[];
-            /**
-             * Name
-             * @default
-             */
-            name: string;
         };
         /**
          * Mark
@@ -3822,6 +3645,51 @@ export interface components {
             name: string;
             /** Degrees */
             degrees: string;
+        };
+        /** PageOut[ChangesDocument] */
+        PageOut_ChangesDocument_: {
+            /** Found */
+            found: number;
+            /** Documents */
+            documents: components["schemas"]["SavedOut_ChangesDocument_"][];
+            /** Damaged */
+            damaged: components["schemas"]["DamagedOut"][];
+        };
+        /** PageOut[OwnRhythm] */
+        PageOut_OwnRhythm_: {
+            /** Found */
+            found: number;
+            /** Documents */
+            documents: components["schemas"]["SavedOut_OwnRhythm_"][];
+            /** Damaged */
+            damaged: components["schemas"]["DamagedOut"][];
+        };
+        /** PageOut[OwnScale] */
+        PageOut_OwnScale_: {
+            /** Found */
+            found: number;
+            /** Documents */
+            documents: components["schemas"]["SavedOut_OwnScale_"][];
+            /** Damaged */
+            damaged: components["schemas"]["DamagedOut"][];
+        };
+        /** PageOut[Recipe] */
+        PageOut_Recipe_: {
+            /** Found */
+            found: number;
+            /** Documents */
+            documents: components["schemas"]["SavedOut_Recipe_"][];
+            /** Damaged */
+            damaged: components["schemas"]["DamagedOut"][];
+        };
+        /** PageOut[VocabularyPiece] */
+        PageOut_VocabularyPiece_: {
+            /** Found */
+            found: number;
+            /** Documents */
+            documents: components["schemas"]["SavedOut_VocabularyPiece_"][];
+            /** Damaged */
+            damaged: components["schemas"]["DamagedOut"][];
         };
         /**
          * PairLadder
@@ -4621,14 +4489,6 @@ export interface components {
             names: string;
             /** Notes */
             notes: components["schemas"]["PreviewNoteOut"][];
-        };
-        /**
-         * PreviewsIn
-         * @description Recipes that differ in one choice.
-         */
-        PreviewsIn: {
-            /** Recipes */
-            recipes: components["schemas"]["Recipe-Input"][];
         };
         /**
          * ProblemOut
@@ -5478,19 +5338,6 @@ export interface components {
             root: string;
         };
         /**
-         * SoundIn
-         * @description A scale, by its id or typed as one's own, on a tonic; the tonic's spelling follows the table of key names.
-         */
-        SoundIn: {
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Input"];
-            /**
-             * Tonic
-             * @default C
-             */
-            tonic: string;
-        };
-        /**
          * SoundOut
          * @description A scale on a tonic.
          */
@@ -5692,41 +5539,6 @@ export interface components {
             bars: components["schemas"]["BarOut"][];
         };
         /**
-         * StripsIn
-         * @description Which strips of which recipe to engrave.
-         */
-        StripsIn: {
-            recipe: components["schemas"]["Recipe-Input"];
-            /** Indexes */
-            indexes: number[];
-        };
-        /**
-         * SurpriseIn
-         * @description A level from 1 (easy) to 5, a seed, and who plays.
-         */
-        SurpriseIn: {
-            /**
-             * Level
-             * @default 3
-             */
-            level: number;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-            /**
-             * @default {
-             *       "instrument": "piano",
-             *       "reach": "comfortable",
-             *       "tessitura": "middle",
-             *       "key_register": "each",
-             *       "named_key": "sounding"
-             *     }
-             */
-            player: components["schemas"]["Player-Input"];
-        };
-        /**
          * TablesOut
          * @description Everything a recipe can choose from, what it is called, how far it may go, and the recipe one starts with.
          *
@@ -5780,20 +5592,6 @@ export interface components {
             /** Changes Files */
             changes_files: components["schemas"]["ExportOut"][];
             blank: components["schemas"]["Recipe-Output"];
-        };
-        /**
-         * TransposedIn
-         * @description Changes, the tonic they shall stand on, and whether in letters or in numerals.
-         */
-        TransposedIn: {
-            draft: components["schemas"]["ChangesDocument-Input"];
-            /** Tonic */
-            tonic?: string | null;
-            /**
-             * Numerals
-             * @default false
-             */
-            numerals: boolean;
         };
         /**
          * TriadPairOut
@@ -5913,18 +5711,6 @@ export interface components {
              * @enum {string}
              */
             kind: "upside-down";
-        };
-        /**
-         * VariationIn
-         * @description A recipe to be made one step harder or easier.
-         */
-        VariationIn: {
-            recipe: components["schemas"]["Recipe-Input"];
-            /**
-             * Way
-             * @enum {string}
-             */
-            way: "harder" | "easier";
         };
         /**
          * VariationOut
@@ -6198,14 +5984,6 @@ export interface components {
             anticipated: "no" | "eighth" | "sixteenth";
         };
         /**
-         * WayIn
-         * @description Scales on one tonic; the way begins on the first and comes by all the others.
-         */
-        WayIn: {
-            /** Scales */
-            scales: (string | components["schemas"]["OwnScale-Input"])[];
-        };
-        /**
          * WayOut
          * @description A way to go on: its first notes, its costs, their sum, and whether the line takes it.
          */
@@ -6351,19 +6129,6 @@ export interface components {
             fits: components["schemas"]["FittingOut"] | null;
             /** Problem */
             problem: string;
-        };
-        /**
-         * WorkedIn
-         * @description Changes as typed, and the house style in which chord symbols are printed.
-         */
-        WorkedIn: {
-            draft: components["schemas"]["ChangesDraft-Input"];
-            /**
-             * House
-             * @default words
-             * @enum {string}
-             */
-            house: "words" | "signs";
         };
         /**
          * WorkedOut
@@ -6558,7 +6323,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SoundIn"];
+                "application/json": {
+                    /** Scale */
+                    scale: string | components["schemas"]["OwnScale-Input"];
+                    /**
+                     * Tonic
+                     * @default C
+                     */
+                    tonic?: string;
+                };
             };
         };
         responses: {
@@ -6569,6 +6342,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LaidOpenOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -6627,7 +6409,21 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ListeningIn"];
+                "application/json": {
+                    /** Scale */
+                    scale: string | components["schemas"]["OwnScale-Input"];
+                    /**
+                     * Tonic
+                     * @default C
+                     */
+                    tonic?: string;
+                    /**
+                     * Way
+                     * @default alone
+                     * @enum {string}
+                     */
+                    way?: "alone" | "drone" | "root" | "chords";
+                };
             };
         };
         responses: {
@@ -6638,6 +6434,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SoundingOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -6708,6 +6513,15 @@ export interface operations {
                     "application/json": components["schemas"]["FoundOut"][];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -6764,7 +6578,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WayIn"];
+                "application/json": {
+                    /** Scales */
+                    scales: (string | components["schemas"]["OwnScale-Input"])[];
+                };
             };
         };
         responses: {
@@ -6775,6 +6592,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NeighbourOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -6833,7 +6659,20 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MakingIn"];
+                "application/json": {
+                    /** Scales */
+                    scales: (string | components["schemas"]["OwnScale-Input"])[];
+                    /**
+                     * Leading
+                     * @default []
+                     */
+                    leading?: number[];
+                    /**
+                     * Name
+                     * @default
+                     */
+                    name?: string;
+                };
             };
         };
         responses: {
@@ -6844,6 +6683,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnScale-Output"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -6902,7 +6750,175 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Recipe-Input"];
+                "application/json": {
+                    /**
+                     * Format
+                     * @default dodecant-recipe
+                     * @constant
+                     */
+                    format?: "dodecant-recipe";
+                    /**
+                     * Version
+                     * @default 2
+                     * @constant
+                     */
+                    version?: 2;
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                    /**
+                     * Sounds
+                     * @default {
+                     *       "kind": "one",
+                     *       "scale": "ionian"
+                     *     }
+                     */
+                    sounds?: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+                    /**
+                     * Ladder
+                     * @default {
+                     *       "kind": "scale"
+                     *     }
+                     */
+                    ladder?: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+                    /**
+                     * Figure
+                     * @default {
+                     *       "kind": "run",
+                     *       "roots": "plain",
+                     *       "tail": "none"
+                     *     }
+                     */
+                    figure?: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
+                    enclosure?: components["schemas"]["Enclosure-Input"] | null;
+                    /**
+                     * Course
+                     * @default {
+                     *       "kind": "plain"
+                     *     }
+                     */
+                    course?: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+                    /**
+                     * @default {
+                     *       "span": "ends",
+                     *       "overshoot": false,
+                     *       "pause": false,
+                     *       "close": "none",
+                     *       "closing_up": "1 3 2 1",
+                     *       "closing_down": "1 7- 2 1",
+                     *       "low": {
+                     *         "step": 1,
+                     *         "octave": 1
+                     *       },
+                     *       "high": {
+                     *         "step": 1,
+                     *         "octave": 2
+                     *       },
+                     *       "direction": "up-and-back",
+                     *       "by": "step"
+                     *     }
+                     */
+                    path?: components["schemas"]["Path-Input"];
+                    /**
+                     * @default {
+                     *       "begin": "path",
+                     *       "direction": "path",
+                     *       "leftover": "cut",
+                     *       "keys": "each",
+                     *       "leap": 2,
+                     *       "repeat": 3,
+                     *       "direction_change": 1,
+                     *       "strong": 4,
+                     *       "range": 1
+                     *     }
+                     */
+                    joins?: components["schemas"]["Joins-Input"];
+                    /**
+                     * Rules
+                     * @default []
+                     */
+                    rules?: components["schemas"]["Rule-Input"][];
+                    etude?: components["schemas"]["Etude-Input"] | null;
+                    /**
+                     * @default {
+                     *       "value": "eighth",
+                     *       "route": [],
+                     *       "metre": "4/4",
+                     *       "slots": "",
+                     *       "rhythm_restarts": "never",
+                     *       "start": 0,
+                     *       "anticipated": "no",
+                     *       "ending": "hold",
+                     *       "times": 1,
+                     *       "stages": "by-ending",
+                     *       "marks": [],
+                     *       "swing": 50,
+                     *       "swung_value": "eighth"
+                     *     }
+                     */
+                    placement?: components["schemas"]["Placement-Input"];
+                    /**
+                     * Companions
+                     * @default []
+                     */
+                    companions?: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+                    /**
+                     * @default {
+                     *       "order": "fourths",
+                     *       "start": "C",
+                     *       "seed": 1,
+                     *       "picked": []
+                     *     }
+                     */
+                    keys?: components["schemas"]["KeyRoute-Input"];
+                    /**
+                     * Outer
+                     * @default keys
+                     * @enum {string}
+                     */
+                    outer?: "keys" | "sounds";
+                    /**
+                     * Values Turn
+                     * @default innermost
+                     * @enum {string}
+                     */
+                    values_turn?: "innermost" | "between" | "outermost";
+                    /**
+                     * @default {
+                     *       "instrument": "piano",
+                     *       "reach": "comfortable",
+                     *       "tessitura": "middle",
+                     *       "key_register": "each",
+                     *       "named_key": "sounding"
+                     *     }
+                     */
+                    player?: components["schemas"]["Player-Input"];
+                    /**
+                     * Tempo
+                     * @default 96
+                     */
+                    tempo?: number;
+                    /**
+                     * Numbers
+                     * @default major
+                     */
+                    numbers?: ("major" | "chord" | "steps") | "none";
+                    /**
+                     * @default {
+                     *       "major": [],
+                     *       "minor": [],
+                     *       "plain": "doubles",
+                     *       "signature": false,
+                     *       "cautionary": true,
+                     *       "values": "american",
+                     *       "remarks_on_page": false,
+                     *       "rules": true
+                     *     }
+                     */
+                    spelling?: components["schemas"]["Spelling-Input"];
+                };
             };
         };
         responses: {
@@ -6913,6 +6929,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -6971,7 +6996,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StripsIn"];
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Indexes */
+                    indexes: number[];
+                };
             };
         };
         responses: {
@@ -6982,6 +7011,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7040,7 +7078,14 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["VariationIn"];
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * Way
+                     * @enum {string}
+                     */
+                    way: "harder" | "easier";
+                };
             };
         };
         responses: {
@@ -7051,6 +7096,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VariationOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7109,7 +7163,28 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SurpriseIn"];
+                "application/json": {
+                    /**
+                     * Level
+                     * @default 3
+                     */
+                    level?: number;
+                    /**
+                     * Seed
+                     * @default 1
+                     */
+                    seed?: number;
+                    /**
+                     * @default {
+                     *       "instrument": "piano",
+                     *       "reach": "comfortable",
+                     *       "tessitura": "middle",
+                     *       "key_register": "each",
+                     *       "named_key": "sounding"
+                     *     }
+                     */
+                    player?: components["schemas"]["Player-Input"];
+                };
             };
         };
         responses: {
@@ -7120,6 +7195,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recipe-Output"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7180,7 +7264,175 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Recipe-Input"];
+                "application/json": {
+                    /**
+                     * Format
+                     * @default dodecant-recipe
+                     * @constant
+                     */
+                    format?: "dodecant-recipe";
+                    /**
+                     * Version
+                     * @default 2
+                     * @constant
+                     */
+                    version?: 2;
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                    /**
+                     * Sounds
+                     * @default {
+                     *       "kind": "one",
+                     *       "scale": "ionian"
+                     *     }
+                     */
+                    sounds?: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+                    /**
+                     * Ladder
+                     * @default {
+                     *       "kind": "scale"
+                     *     }
+                     */
+                    ladder?: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+                    /**
+                     * Figure
+                     * @default {
+                     *       "kind": "run",
+                     *       "roots": "plain",
+                     *       "tail": "none"
+                     *     }
+                     */
+                    figure?: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
+                    enclosure?: components["schemas"]["Enclosure-Input"] | null;
+                    /**
+                     * Course
+                     * @default {
+                     *       "kind": "plain"
+                     *     }
+                     */
+                    course?: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+                    /**
+                     * @default {
+                     *       "span": "ends",
+                     *       "overshoot": false,
+                     *       "pause": false,
+                     *       "close": "none",
+                     *       "closing_up": "1 3 2 1",
+                     *       "closing_down": "1 7- 2 1",
+                     *       "low": {
+                     *         "step": 1,
+                     *         "octave": 1
+                     *       },
+                     *       "high": {
+                     *         "step": 1,
+                     *         "octave": 2
+                     *       },
+                     *       "direction": "up-and-back",
+                     *       "by": "step"
+                     *     }
+                     */
+                    path?: components["schemas"]["Path-Input"];
+                    /**
+                     * @default {
+                     *       "begin": "path",
+                     *       "direction": "path",
+                     *       "leftover": "cut",
+                     *       "keys": "each",
+                     *       "leap": 2,
+                     *       "repeat": 3,
+                     *       "direction_change": 1,
+                     *       "strong": 4,
+                     *       "range": 1
+                     *     }
+                     */
+                    joins?: components["schemas"]["Joins-Input"];
+                    /**
+                     * Rules
+                     * @default []
+                     */
+                    rules?: components["schemas"]["Rule-Input"][];
+                    etude?: components["schemas"]["Etude-Input"] | null;
+                    /**
+                     * @default {
+                     *       "value": "eighth",
+                     *       "route": [],
+                     *       "metre": "4/4",
+                     *       "slots": "",
+                     *       "rhythm_restarts": "never",
+                     *       "start": 0,
+                     *       "anticipated": "no",
+                     *       "ending": "hold",
+                     *       "times": 1,
+                     *       "stages": "by-ending",
+                     *       "marks": [],
+                     *       "swing": 50,
+                     *       "swung_value": "eighth"
+                     *     }
+                     */
+                    placement?: components["schemas"]["Placement-Input"];
+                    /**
+                     * Companions
+                     * @default []
+                     */
+                    companions?: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+                    /**
+                     * @default {
+                     *       "order": "fourths",
+                     *       "start": "C",
+                     *       "seed": 1,
+                     *       "picked": []
+                     *     }
+                     */
+                    keys?: components["schemas"]["KeyRoute-Input"];
+                    /**
+                     * Outer
+                     * @default keys
+                     * @enum {string}
+                     */
+                    outer?: "keys" | "sounds";
+                    /**
+                     * Values Turn
+                     * @default innermost
+                     * @enum {string}
+                     */
+                    values_turn?: "innermost" | "between" | "outermost";
+                    /**
+                     * @default {
+                     *       "instrument": "piano",
+                     *       "reach": "comfortable",
+                     *       "tessitura": "middle",
+                     *       "key_register": "each",
+                     *       "named_key": "sounding"
+                     *     }
+                     */
+                    player?: components["schemas"]["Player-Input"];
+                    /**
+                     * Tempo
+                     * @default 96
+                     */
+                    tempo?: number;
+                    /**
+                     * Numbers
+                     * @default major
+                     */
+                    numbers?: ("major" | "chord" | "steps") | "none";
+                    /**
+                     * @default {
+                     *       "major": [],
+                     *       "minor": [],
+                     *       "plain": "doubles",
+                     *       "signature": false,
+                     *       "cautionary": true,
+                     *       "values": "american",
+                     *       "remarks_on_page": false,
+                     *       "rules": true
+                     *     }
+                     */
+                    spelling?: components["schemas"]["Spelling-Input"];
+                };
             };
         };
         responses: {
@@ -7190,6 +7442,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
             };
             /** @description Forbidden */
             403: {
@@ -7260,6 +7521,15 @@ export interface operations {
                     "application/json": components["schemas"]["Recipe-Output"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -7316,7 +7586,13 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JoinIn"];
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Strip */
+                    strip: number;
+                    /** Beat */
+                    beat: string;
+                };
             };
         };
         responses: {
@@ -7327,6 +7603,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JoinOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7385,7 +7670,14 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ExplainedIn"];
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * Phrase
+                     * @enum {string}
+                     */
+                    phrase: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
+                };
             };
         };
         responses: {
@@ -7396,6 +7688,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ExplainedOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7454,7 +7755,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PreviewsIn"];
+                "application/json": {
+                    /** Recipes */
+                    recipes: components["schemas"]["Recipe-Input"][];
+                };
             };
         };
         responses: {
@@ -7465,6 +7769,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7536,6 +7849,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadLickOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -7592,7 +7914,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnalysedIn"];
+                "application/json": {
+                    figure: components["schemas"]["OwnLick-Input"];
+                    /**
+                     * Metre
+                     * @default 4/4
+                     * @enum {string}
+                     */
+                    metre?: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+                };
             };
         };
         responses: {
@@ -7603,6 +7933,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LickNoteOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7661,7 +8000,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WorkedIn"];
+                "application/json": {
+                    draft: components["schemas"]["ChangesDraft-Input"];
+                    /**
+                     * House
+                     * @default words
+                     * @enum {string}
+                     */
+                    house?: "words" | "signs";
+                };
             };
         };
         responses: {
@@ -7672,6 +8019,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkedOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7730,7 +8086,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FewestIn"];
+                "application/json": {
+                    draft: components["schemas"]["ChangesDocument-Input"];
+                    /**
+                     * Accepted
+                     * @default usual
+                     * @enum {string}
+                     */
+                    accepted?: "strict" | "usual" | "easy";
+                };
             };
         };
         responses: {
@@ -7741,6 +8105,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FewestOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7799,7 +8172,13 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GridIn"];
+                "application/json": {
+                    draft: components["schemas"]["ChangesDocument-Input"];
+                    /** Tonic */
+                    tonic: string;
+                    /** Scale */
+                    scale: string | components["schemas"]["OwnScale-Input"];
+                };
             };
         };
         responses: {
@@ -7810,6 +8189,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GridRowOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7868,7 +8256,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LaidIn"];
+                "application/json": {
+                    draft: components["schemas"]["ChangesDocument-Input"];
+                    /** Chords */
+                    chords: number[];
+                    /** Tonic */
+                    tonic: string;
+                    /** Scale */
+                    scale: string | components["schemas"]["OwnScale-Input"];
+                };
             };
         };
         responses: {
@@ -7879,6 +8275,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangesDocument-Output"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -7937,7 +8342,16 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TransposedIn"];
+                "application/json": {
+                    draft: components["schemas"]["ChangesDocument-Input"];
+                    /** Tonic */
+                    tonic?: string | null;
+                    /**
+                     * Numerals
+                     * @default false
+                     */
+                    numerals?: boolean;
+                };
             };
         };
         responses: {
@@ -7948,6 +8362,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangesDocument-Output"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -8008,7 +8431,39 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangesDocument-Input"];
+                "application/json": {
+                    /**
+                     * Format
+                     * @default dodecant-changes
+                     * @constant
+                     */
+                    format?: "dodecant-changes";
+                    /**
+                     * Version
+                     * @default 2
+                     * @constant
+                     */
+                    version?: 2;
+                    /** Text */
+                    text: string;
+                    /**
+                     * School
+                     * @default key
+                     * @enum {string}
+                     */
+                    school?: "key" | "colour";
+                    /**
+                     * Next Sound
+                     * @default chorus
+                     * @enum {string}
+                     */
+                    next_sound?: "chorus" | "phrase";
+                    /**
+                     * Choices
+                     * @default []
+                     */
+                    choices?: components["schemas"]["ChordChoice-Input"][];
+                };
             };
         };
         responses: {
@@ -8018,6 +8473,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
             };
             /** @description Forbidden */
             403: {
@@ -8088,6 +8552,15 @@ export interface operations {
                     "application/json": components["schemas"]["ChangesDraft-Output"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8155,6 +8628,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -8284,7 +8766,10 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FittingsIn"];
+                "application/json": {
+                    /** Pieces */
+                    pieces: components["schemas"]["VocabularyPiece-Input"][];
+                };
             };
         };
         responses: {
@@ -8295,6 +8780,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhetherItFitsOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -8353,7 +8847,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChorusIn"];
+                "application/json": {
+                    figure: components["schemas"]["OwnLick-Input"];
+                    /**
+                     * Metre
+                     * @default 4/4
+                     * @enum {string}
+                     */
+                    metre?: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+                };
             };
         };
         responses: {
@@ -8364,6 +8866,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhraseOfChorusOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -8422,7 +8933,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EtudeBarIn"];
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Bar */
+                    bar: number;
+                };
             };
         };
         responses: {
@@ -8433,6 +8948,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EtudeChoiceOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -8482,10 +9006,245 @@ export interface operations {
             };
         };
     };
-    list_all_api_recipes_get: {
+    how_far_api_jobs__job__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    stop_api_jobs__job__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    answer_api_jobs__job__answer_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_some_api_recipes_get: {
         parameters: {
             query?: {
                 search?: string;
+                start?: number;
+                count?: number;
             };
             header?: never;
             path?: never;
@@ -8499,7 +9258,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut_Recipe_"][];
+                    "application/json": components["schemas"]["PageOut_Recipe_"];
                 };
             };
             /** @description Forbidden */
@@ -8587,89 +9346,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_Recipe_"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-        };
-    };
-    list_damaged_api_recipes_damaged_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DamagedOut"][];
                 };
             };
             /** @description Forbidden */
@@ -9247,10 +9923,12 @@ export interface operations {
             };
         };
     };
-    list_all_api_changes_get: {
+    list_some_api_changes_get: {
         parameters: {
             query?: {
                 search?: string;
+                start?: number;
+                count?: number;
             };
             header?: never;
             path?: never;
@@ -9264,7 +9942,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut_ChangesDocument_"][];
+                    "application/json": components["schemas"]["PageOut_ChangesDocument_"];
                 };
             };
             /** @description Forbidden */
@@ -9352,89 +10030,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-        };
-    };
-    list_damaged_api_changes_damaged_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DamagedOut"][];
                 };
             };
             /** @description Forbidden */
@@ -10012,10 +10607,12 @@ export interface operations {
             };
         };
     };
-    list_all_api_scales_get: {
+    list_some_api_scales_get: {
         parameters: {
             query?: {
                 search?: string;
+                start?: number;
+                count?: number;
             };
             header?: never;
             path?: never;
@@ -10029,7 +10626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut_OwnScale_"][];
+                    "application/json": components["schemas"]["PageOut_OwnScale_"];
                 };
             };
             /** @description Forbidden */
@@ -10117,89 +10714,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-        };
-    };
-    list_damaged_api_scales_damaged_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DamagedOut"][];
                 };
             };
             /** @description Forbidden */
@@ -10777,10 +11291,12 @@ export interface operations {
             };
         };
     };
-    list_all_api_rhythms_get: {
+    list_some_api_rhythms_get: {
         parameters: {
             query?: {
                 search?: string;
+                start?: number;
+                count?: number;
             };
             header?: never;
             path?: never;
@@ -10794,7 +11310,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut_OwnRhythm_"][];
+                    "application/json": components["schemas"]["PageOut_OwnRhythm_"];
                 };
             };
             /** @description Forbidden */
@@ -10882,89 +11398,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-        };
-    };
-    list_damaged_api_rhythms_damaged_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DamagedOut"][];
                 };
             };
             /** @description Forbidden */
@@ -11542,10 +11975,12 @@ export interface operations {
             };
         };
     };
-    list_all_api_vocabulary_get: {
+    list_some_api_vocabulary_get: {
         parameters: {
             query?: {
                 search?: string;
+                start?: number;
+                count?: number;
             };
             header?: never;
             path?: never;
@@ -11559,7 +11994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedOut_VocabularyPiece_"][];
+                    "application/json": components["schemas"]["PageOut_VocabularyPiece_"];
                 };
             };
             /** @description Forbidden */
@@ -11647,89 +12082,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-        };
-    };
-    list_damaged_api_vocabulary_damaged_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DamagedOut"][];
                 };
             };
             /** @description Forbidden */

@@ -1,7 +1,7 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { ChangesDraft, OwnRhythm, OwnScale, Piece, Recipe } from "./types";
+import type { ChangesDraft, Damaged, OwnRhythm, OwnScale, Piece, Recipe } from "./types";
 
 export interface Documents {
   recipes: Recipe;
@@ -29,21 +29,49 @@ const one = (shelf: ShelfName) => `/api/${shelf}/{document_id}` as "/api/recipes
 const at = (id: string) => ({ params: { path: { document_id: id } } });
 const as = <T>(answer: Promise<unknown>) => answer as Promise<T>;
 
-export function useShelf<K extends ShelfName>(shelf: K, search = "") {
-  return useQuery({
-    queryKey: [shelf, "list", search],
-    queryFn: () => as<Saved<K>[]>(answered(client.GET(all(shelf), { params: { query: { search } } }))),
+const PAGE = 50;
+const LARGE_PAGE = 200;
+
+/** Some of the documents of a shelf, and of how many; those that cannot be read stand apart. */
+export interface Page<K extends ShelfName> {
+  found: number;
+  documents: Saved<K>[];
+  damaged: Damaged[];
+}
+
+const page = <K extends ShelfName>(shelf: K, search: string, start: number, count: number) =>
+  as<Page<K>>(answered(client.GET(all(shelf), { params: { query: { search, start, count } } })));
+
+/** Those whose names hold the words of a search, page by page. */
+export function useShelfPages<K extends ShelfName>(shelf: K, search: string) {
+  return useInfiniteQuery({
+    queryKey: [shelf, "list", "pages", search],
+    queryFn: ({ pageParam }) => page(shelf, search, pageParam, PAGE),
+    initialPageParam: 0,
+    getNextPageParam: ({ found }, _pages, start) => (start + PAGE < found ? start + PAGE : undefined),
     placeholderData: keepPreviousData,
   });
 }
 
-/** What is stored on a shelf and cannot be read. */
-export function useDamaged(shelf: ShelfName) {
-  return useQuery({
-    queryKey: [shelf, "damaged"],
-    queryFn: () => answered(client.GET(`/api/${shelf}-damaged` as "/api/recipes-damaged")),
-  });
+async function whole<K extends ShelfName>(shelf: K): Promise<Page<K>> {
+  const read = await page(shelf, "", 0, LARGE_PAGE);
+  for (let start = LARGE_PAGE; start < read.found; start += LARGE_PAGE) {
+    const { documents, damaged } = await page(shelf, "", start, LARGE_PAGE);
+    read.documents.push(...documents);
+    read.damaged.push(...damaged);
+  }
+  return read;
 }
+
+function useWhole<K extends ShelfName, T>(shelf: K, select: (read: Page<K>) => T) {
+  return useQuery({ queryKey: [shelf, "list", "whole"], queryFn: () => whole(shelf), select });
+}
+
+/** All that can be read. */
+export const useShelf = <K extends ShelfName>(shelf: K) => useWhole(shelf, ({ documents }) => documents);
+
+/** All that cannot. */
+export const useDamaged = (shelf: ShelfName) => useWhole(shelf, ({ damaged }) => damaged);
 
 /** Where a document can be had as it is stored. */
 export const storedAddress = (shelf: ShelfName, id: string) => `/api/${shelf}/${id}/stored`;
@@ -60,8 +88,7 @@ export function useSaved<K extends ShelfName>(shelf: K, id: string | undefined) 
 /** All that changes what is on a shelf; each refreshes the list. */
 export function useShelfActions<K extends ShelfName>(shelf: K) {
   const queries = useQueryClient();
-  const onSuccess = () =>
-    Promise.all(["list", "damaged"].map((part) => queries.invalidateQueries({ queryKey: [shelf, part] })));
+  const onSuccess = () => queries.invalidateQueries({ queryKey: [shelf, "list"] });
   const body = (document: Documents[K]) => document as Recipe;
   return {
     add: useMutation({

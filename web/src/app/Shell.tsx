@@ -11,6 +11,7 @@ import {
 } from "@mantine/core";
 import { IconMoon, IconSun } from "@tabler/icons-react";
 import { Link, NavLink, Outlet } from "react-router";
+import { LongWorkShown } from "./LongWorkShown";
 import classes from "./Shell.module.css";
 import mark from "./mark.svg";
 
@@ -45,6 +46,7 @@ export function Shell() {
       <AppShell.Main>
         <Outlet />
       </AppShell.Main>
+      <LongWorkShown />
     </AppShell>
   );
 }

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 
+from dodecant.api.apart import apart, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.schemas.changes import (
     FewestIn,
@@ -20,7 +21,6 @@ from dodecant.api.schemas.changes import (
     WorkedOut,
     worked_answer,
 )
-from dodecant.api.workshop import apart
 from dodecant.exercise.harmony.chord_sounds import harmony, settled
 from dodecant.exercise.harmony.over_chords import fewest, laid_over, over_every_chord
 from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft
@@ -37,7 +37,7 @@ from dodecant.music.progressions.changes import transposed
 from dodecant.music.progressions.changes_text import LONGEST, parse_changes, print_changes
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["changes"])
+router = workshop_router("changes")
 
 
 @router.post("/changes/worked")

@@ -2,25 +2,26 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+from threading import RLock
 
-from fastapi import APIRouter, Response
+from cachetools import LRUCache, cached
+from fastapi import Response
 
+from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut
-from dodecant.api.workshop import apart
 from dodecant.engraving.strip_svg import strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import surprise, varied
-from dodecant.exports.registry import OF_EXERCISES
+from dodecant.exports.registry import ENGRAVED, OF_EXERCISES
 from dodecant.formats.json.documents import from_json
 from dodecant.formats.json.exercise import exercise_document, json_bytes
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["exercises"])
+router = workshop_router("exercises")
 
 
 @router.post("/exercises", response_model=BenchOut)
@@ -59,6 +60,7 @@ def surprise_me(wanted: SurpriseIn) -> Recipe:
 
 @router.post("/files/{kind}", response_class=Response)
 @apart
+@costly(lambda kind, **_: kind in ENGRAVED)
 def write_file(kind: str, recipe: Recipe) -> Response:
     """The exercise as a file to download; /api/tables lists the kinds there are."""
     return attachment(OF_EXERCISES, kind, recipe.title or "exercise", lambda: _pressed(recipe))
@@ -73,12 +75,16 @@ def read_file(data: UploadedBytes) -> Recipe:
     return recipe
 
 
-@lru_cache(maxsize=24)
+def _notes(exercise: Exercise) -> int:
+    return sum(len(strip.notes) for strip in exercise.strips)
+
+
+@cached(LRUCache(12_000, getsizeof=_notes), lock=RLock())
 def _pressed(recipe: Recipe) -> Exercise:
     return press(recipe, load_tables())
 
 
-@lru_cache(maxsize=24)
+@cached(LRUCache(4_000_000, getsizeof=len), lock=RLock())
 def _bench(recipe: Recipe) -> bytes:
     """The answer as it is sent: written once, not checked again on its way out."""
     exercise = _pressed(recipe)

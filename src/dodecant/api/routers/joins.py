@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
-
+from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.joins import JoinIn, JoinOut, read_beat
-from dodecant.api.workshop import apart
 from dodecant.exercise.press import explain_join
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["joins"])
+router = workshop_router("joins")
 
 
 @router.post("/joins")

@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
-
+from dodecant.api.apart import apart, workshop_router
 from dodecant.api.files import UploadedBytes, uploads
 from dodecant.api.schemas.licks import AnalysedIn, LickNoteOut, ReadLickOut, notes_of
-from dodecant.api.workshop import apart
 from dodecant.exercise.melody.lick import read_against
 from dodecant.formats.licks.files import lick_from_file
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["licks"])
+router = workshop_router("licks")
 
 
 @router.post("/licks/readings", openapi_extra=uploads())

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
-
+from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.phrases import ExplainedIn, ExplainedOut, PreviewNoteOut, PreviewOut, PreviewsIn
-from dodecant.api.workshop import apart
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
@@ -13,7 +11,7 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.explanations import example, explanation
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["phrases"])
+router = workshop_router("phrases")
 _MOST_NOTES = 16
 
 

@@ -4,15 +4,19 @@
 import sqlite3
 from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
+from threading import RLock
 from typing import Annotated
 
+from cachetools import LRUCache, cached
 from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
 
+from dodecant.api.apart import done_apart
 from dodecant.api.files import as_attachment
-from dodecant.api.schemas.documents import ChangeIn, DamagedOut, DocumentT, SavedOut
+from dodecant.api.schemas.documents import ChangeIn, DamagedOut, DocumentT, PageOut, SavedOut
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.store.database import Database, atomic
+from dodecant.store.database import Database
 from dodecant.store.shelf import Saved, Shelf
 
 
@@ -22,6 +26,7 @@ def _connection(request: Request) -> Iterator[sqlite3.Connection]:
         yield connection
 
 
+_TOLD = 2000  # lines about documents that are remembered, a few hundred bytes each
 Connection = Annotated[sqlite3.Connection, Depends(_connection)]
 
 
@@ -47,18 +52,40 @@ def shelf_router(
             title=saved.title,
             revision=saved.revision,
             changed_at=saved.changed_at,
-            about=_told(about, saved.document),
+            about=told(saved),
         )
 
-    @router.get("", response_model=list[saved_model])
-    def list_all(connection: Connection, search: Annotated[str, Query(max_length=200)] = ""):  # type: ignore[no-untyped-def]
-        """All that can be read whose title holds the words of the search, the last changed first."""
-        return [out(saved) for saved in shelf.list(connection, search)]
+    @cached(LRUCache(_TOLD), key=lambda saved: (saved.id, saved.revision), lock=RLock())
+    def told(saved: Saved[DocumentT]) -> str:
+        return _told(about, saved.document)
 
-    @router.get("-damaged", response_model=list[DamagedOut])
-    def list_damaged(connection: Connection) -> list[DamagedOut]:
-        """Those that cannot be read: each can be saved as it is stored, and deleted."""
-        return [DamagedOut(id=one.id, title=one.title, why=one.why) for one in shelf.damaged(connection)]
+    async def fit(document: model, request: Request) -> DocumentT:  # type: ignore[valid-type]
+        await done_apart(request, fit_to_keep, document, "")
+        return document
+
+    async def fit_change(document_id: str, changed: ChangeIn[model], request: Request) -> ChangeIn[DocumentT]:  # type: ignore[valid-type]
+        await done_apart(request, fit_to_keep, changed.document, "/document")
+        return changed
+
+    async def fit_copy(document_id: str, connection: Connection, request: Request) -> DocumentT:
+        copied = await run_in_threadpool(shelf.copied, connection, document_id)
+        await done_apart(request, fit_to_keep, copied, "")
+        return copied
+
+    @router.get("", response_model=PageOut[model])  # type: ignore[valid-type]
+    def list_some(  # type: ignore[no-untyped-def]
+        connection: Connection,
+        search: Annotated[str, Query(max_length=200)] = "",
+        start: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+        count: Annotated[int, Query(ge=1, le=200)] = 50,
+    ):
+        """A page of those whose title holds the words of the search, the last changed first."""
+        page = shelf.page(connection, search, start, count)
+        return {
+            "found": page.found,
+            "documents": [out(saved) for saved in page.documents],
+            "damaged": [DamagedOut(id=one.id, title=one.title, why=one.why) for one in page.damaged],
+        }
 
     @router.get("/{document_id}/stored", response_class=Response)
     def stored(document_id: str, connection: Connection) -> Response:
@@ -67,9 +94,8 @@ def shelf_router(
         return as_attachment(data, title, ".json", "application/json")
 
     @router.post("", status_code=201, response_model=saved_model)
-    def add(document: model, connection: Connection):  # type: ignore[no-untyped-def,valid-type]
+    def add(document: Annotated[DocumentT, Depends(fit)], connection: Connection):  # type: ignore[no-untyped-def]
         """Save a new one."""
-        fit_to_keep(document, "")
         return out(shelf.add(connection, document, _now()))
 
     @router.get("/{document_id}", response_model=saved_model)
@@ -78,9 +104,10 @@ def shelf_router(
         return out(shelf.get(connection, document_id))
 
     @router.put("/{document_id}", response_model=saved_model)
-    def change(document_id: str, changed: ChangeIn[model], connection: Connection):  # type: ignore[no-untyped-def,valid-type]
+    def change(  # type: ignore[no-untyped-def]
+        document_id: str, changed: Annotated[ChangeIn[DocumentT], Depends(fit_change)], connection: Connection
+    ):
         """Save a changed one; 409 when it was changed elsewhere meanwhile."""
-        fit_to_keep(changed.document, "/document")
         return out(shelf.change(connection, document_id, changed.document, changed.revision, _now()))
 
     @router.delete("/{document_id}", status_code=204)
@@ -94,12 +121,9 @@ def shelf_router(
         return out(shelf.restore(connection, document_id))
 
     @router.post("/{document_id}/copies", status_code=201, response_model=saved_model)
-    def copy(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
+    def copy(document: Annotated[DocumentT, Depends(fit_copy)], connection: Connection):  # type: ignore[no-untyped-def]
         """Save a second one like this one; what is not to be kept is not to be copied."""
-        with atomic(connection):
-            copied = shelf.copy(connection, document_id, _now())
-            fit_to_keep(copied.document, "")
-        return out(copied)
+        return out(shelf.add(connection, document, _now()))
 
     return router
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from fastapi import APIRouter, Query
+from fastapi import Query
 
+from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.sounds import (
     FoundOut,
     LaidOpenOut,
@@ -19,7 +20,6 @@ from dodecant.api.schemas.sounds import (
     laid_open,
     step_answer,
 )
-from dodecant.api.workshop import apart
 from dodecant.backing.listening import listening
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.scale_choice import OwnScale, chosen_scale
@@ -35,7 +35,7 @@ from dodecant.music.scales.making import StepError, joined
 from dodecant.music.scales.neighbours import chain_through
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["sounds"])
+router = workshop_router("sounds")
 _MOST_FOUND = 40
 
 

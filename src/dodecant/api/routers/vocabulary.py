@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
-
+from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.vocabulary import (
     ChorusIn,
     EtudeBarIn,
@@ -12,13 +11,12 @@ from dodecant.api.schemas.vocabulary import (
     PhraseOfChorusOut,
     WhetherItFitsOut,
 )
-from dodecant.api.workshop import apart
 from dodecant.exercise.melody.lick_phrases import cut_into_phrases
 from dodecant.exercise.press import etude_choices
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 
-router = APIRouter(prefix="/api", tags=["vocabulary"])
+router = workshop_router("vocabulary")
 
 
 @router.post("/vocabulary-fittings")

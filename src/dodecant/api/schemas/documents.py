@@ -30,6 +30,14 @@ class DamagedOut(BaseModel):
     why: str
 
 
+class PageOut(BaseModel, Generic[DocumentT]):
+    """Some of the documents of a shelf, and of how many; those that cannot be read stand apart."""
+
+    found: int
+    documents: list[SavedOut[DocumentT]]
+    damaged: list[DamagedOut]
+
+
 class ChangeIn(BaseModel, Generic[DocumentT]):
     """A changed document and the revision it was read with."""
 

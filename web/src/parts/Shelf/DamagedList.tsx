@@ -1,10 +1,10 @@
 import { Alert, Anchor, Button, Group, Stack, Text } from "@mantine/core";
-import { type ShelfName, storedAddress, useDamaged } from "../../api/shelves";
+import { type ShelfName, storedAddress } from "../../api/shelves";
+import type { Damaged } from "../../api/types";
 import { useRemoval } from "./useRemoval";
 
 /** What cannot be read (any more): to be saved as it is stored, and deleted. */
-export function DamagedList({ shelf }: { shelf: ShelfName }) {
-  const damaged = useDamaged(shelf).data ?? [];
+export function DamagedList({ shelf, damaged }: { shelf: ShelfName; damaged: Damaged[] }) {
   const remove = useRemoval(shelf);
   if (damaged.length === 0) return null;
   return (

@@ -3,7 +3,7 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { IconPlus, IconSearch } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type ShelfName, useShelf } from "../../api/shelves";
+import { type ShelfName, useShelfPages } from "../../api/shelves";
 import { DamagedList } from "./DamagedList";
 import { ShelfRow, type ShelfRowProps } from "./ShelfRow";
 import classes from "./Shelf.module.css";
@@ -22,7 +22,10 @@ interface ShelfPageProps<K extends ShelfName> extends Omit<ShelfRowProps<K>, "sa
 export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty, shelf, ...row }: ShelfPageProps<K>) {
   const [typed, setTyped] = useState("");
   const [search] = useDebouncedValue(typed, 120);
-  const found = useShelf(shelf, search);
+  const found = useShelfPages(shelf, search);
+  const pages = found.data?.pages ?? [];
+  const rows = pages.flatMap(({ documents }) => documents);
+  const left = (pages[0]?.found ?? 0) - rows.length;
   return (
     <Box className={classes.page}>
       <Group mb="md" align="flex-end">
@@ -47,7 +50,7 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
           {found.error.message}
         </Alert>
       )}
-      <DamagedList shelf={shelf} />
+      <DamagedList shelf={shelf} damaged={pages.flatMap(({ damaged }) => damaged)} />
       {found.isPending && (
         <Stack aria-label="Reading the list">
           {[1, 2, 3].map((place) => (
@@ -55,16 +58,21 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
           ))}
         </Stack>
       )}
-      {found.data?.length === 0 && (
+      {found.isSuccess && rows.length === 0 && (
         <Text c="dimmed" py="xl" ta="center">
           {search === "" ? empty : `No ${word} is called “${search}”.`}
         </Text>
       )}
       <ul className={classes.list}>
-        {found.data?.map((saved) => (
+        {rows.map((saved) => (
           <ShelfRow key={saved.id} shelf={shelf} saved={saved} {...row} />
         ))}
       </ul>
+      {found.hasNextPage && (
+        <Button variant="default" mt="md" loading={found.isFetchingNextPage} onClick={() => void found.fetchNextPage()}>
+          Show more of the {left} that are left
+        </Button>
+      )}
     </Box>
   );
 }

@@ -1,7 +1,7 @@
 import { Box, Group, Select, Text, TextInput, Title } from "@mantine/core";
 import { IconSearch } from "@tabler/icons-react";
 import { useState } from "react";
-import { useShelf } from "../../api/shelves";
+import { useDamaged, useShelf } from "../../api/shelves";
 import type { Fitting, Piece } from "../../api/types";
 import { DamagedList } from "../../parts/Shelf/DamagedList";
 import classes from "../../parts/Shelf/Shelf.module.css";
@@ -37,6 +37,7 @@ function matches({ words, family, level }: Wanted, piece: Piece, fits: Fitting |
 export function Component() {
   const tables = useLoadedTables();
   const own = useShelf("vocabulary");
+  const damaged = useDamaged("vocabulary").data ?? [];
   const fittings = useFittings((own.data ?? []).map(({ document }) => document));
   const [wanted, setWanted] = useState<Wanted>({ words: "", family: null, level: null });
   const families = useOffered("Where.quality").filter(({ value }) => value !== "any");
@@ -83,7 +84,7 @@ export function Component() {
       <Title order={2} size="h4">
         Your own
       </Title>
-      <DamagedList shelf="vocabulary" />
+      <DamagedList shelf="vocabulary" damaged={damaged} />
       {own.isError && <Text c="var(--mantine-color-error)">{own.error.message}</Text>}
       {own.data !== undefined && mine.length === 0 && (
         <Text c="dimmed" py="sm">

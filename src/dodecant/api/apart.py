@@ -1,0 +1,104 @@
+"""Addresses whose work is done in the workshop: reading the body, the work itself, and writing the answer.
+
+The function of such an address is marked `apart` and stands in a router made by `workshop_router`. What is not done
+after a moment becomes a job.
+"""
+
+from __future__ import annotations
+
+import inspect
+from collections.abc import Awaitable, Callable
+from functools import wraps
+from typing import Annotated, Any, ParamSpec, TypeVar, cast, get_type_hints
+
+from fastapi import APIRouter, Request, Response
+from fastapi.routing import APIRoute
+from pydantic import BaseModel, SkipValidation, TypeAdapter, ValidationError
+
+from dodecant.api.schemas.jobs import JobOut
+from dodecant.api.workshop import LONGEST, Work
+from dodecant.exercise.recipe.problems import RecipeError, problems_from
+
+P = ParamSpec("P")
+T = TypeVar("T")
+
+
+def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
+    """Mark the function of an address to be done in the workshop.
+
+    The server passes a body on as it came; its checks are part of the work, so that a long text keeps nobody waiting.
+    """
+    hints = get_type_hints(serve, include_extras=True)
+    answers = hints.pop("return")
+    bodies = {name: hint for name, hint in hints.items() if isinstance(hint, type) and issubclass(hint, BaseModel)}
+
+    def work(**arguments: Any) -> Response:
+        for name, model in bodies.items():
+            arguments[name] = _read(model, arguments[name])
+        result = cast("Callable[..., T]", serve)(**arguments)
+        if isinstance(result, Response):
+            return result
+        return Response(TypeAdapter(answers).dump_json(result), media_type="application/json")
+
+    work.__module__, work.__qualname__ = serve.__module__, serve.__qualname__
+    work.costly = getattr(serve, "costly", None)  # type: ignore[attr-defined]
+
+    @wraps(serve)
+    async def served(*, request: Request, **arguments: Any) -> Any:
+        begun = request.app.state.workshop.begin(work, **arguments)
+        if await begun.done_within(request.app.state.workshop.patience, request):
+            return begun.result()
+        return request.app.state.jobs.kept(begun)
+
+    own = inspect.signature(serve)
+    asking = inspect.Parameter("request", inspect.Parameter.KEYWORD_ONLY, annotation=Request)
+    parameters = [
+        one.replace(
+            kind=inspect.Parameter.KEYWORD_ONLY,
+            annotation=Annotated[bodies[name], SkipValidation] if name in bodies else hints[name],
+        )
+        for name, one in own.parameters.items()
+    ]
+    served.__signature__ = own.replace(  # type: ignore[attr-defined]
+        parameters=[*parameters, asking], return_annotation=answers
+    )
+    served.done_apart = work  # type: ignore[attr-defined]
+    return cast("Callable[P, Awaitable[T]]", served)
+
+
+def costly(when: Callable[..., bool]) -> Callable[[Callable[P, T]], Callable[P, T]]:
+    """Mark, under `apart`, with which arguments the work always takes long: one such piece is done at a time."""
+
+    def mark(serve: Callable[P, T]) -> Callable[P, T]:
+        serve.costly = when  # type: ignore[attr-defined]
+        return serve
+
+    return mark
+
+
+async def done_apart(request: Request, work: Callable[..., Any], *arguments: Any) -> Any:
+    """What a function of a module, called so, gives; raises what it raises, and never becomes a job."""
+    begun: Work = request.app.state.workshop.begin(work, *arguments)
+    await begun.done_within(LONGEST, request)
+    return begun.result()
+
+
+def workshop_router(tag: str) -> APIRouter:
+    """A router for addresses that are done apart."""
+    return APIRouter(prefix="/api", tags=[tag], route_class=ApartRoute)
+
+
+class ApartRoute(APIRoute):
+    """A route that says in the API's description that it may answer with a job."""
+
+    def __init__(self, path: str, endpoint: Callable[..., Any], **options: Any) -> None:
+        if hasattr(endpoint, "done_apart"):
+            options["responses"] = {**(options.get("responses") or {}), 202: {"model": JobOut}}
+        super().__init__(path, endpoint, **options)
+
+
+def _read(model: type[BaseModel], value: Any) -> BaseModel:
+    try:
+        return model.model_validate(value)
+    except ValidationError as error:
+        raise RecipeError(problems_from(error.errors())) from None

@@ -1,0 +1,37 @@
+"""`python -m tools.endure`: all of it, in some twenty minutes; or one part and how much of it."""
+
+from __future__ import annotations
+
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from tools.endure.crowd import crowd
+from tools.endure.files import files
+from tools.endure.kills import kills
+from tools.endure.requests import requests
+
+
+def _crowd(seconds: int, data: Path) -> str:
+    return ", ".join(f"{what} {number:.2f}" for what, number in crowd(seconds, data).items())
+
+
+PARTS: dict[str, tuple[Callable[[int, Path], str], int]] = {
+    "requests": (requests, 10_000),
+    "files": (files, 2_000),
+    "kills": (kills, 200),
+    "crowd": (_crowd, 30),
+}
+
+
+def main(arguments: list[str]) -> None:
+    """Run the named part so often, or all of them."""
+    wanted = arguments[:1] or list(PARTS)
+    for name in wanted:
+        run, count = PARTS[name]
+        with tempfile.TemporaryDirectory() as folder:
+            print(run(int(arguments[1]) if arguments[1:] else count, Path(folder) / "d.db"), flush=True)
+
+
+main(sys.argv[1:])

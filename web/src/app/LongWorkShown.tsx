@@ -1,0 +1,34 @@
+import { Affix, Button, Group, Paper, Progress, Stack, Text } from "@mantine/core";
+import { useSyncExternalStore } from "react";
+import { longWork } from "../api/jobs";
+
+/** What the server works on for longer than a moment: how far it is, and a way to stop it. */
+export function LongWorkShown() {
+  const all = useSyncExternalStore(longWork.listen, longWork.now);
+  if (all.length === 0) return null;
+  return (
+    <Affix position={{ bottom: 16, right: 16 }}>
+      <Stack gap="xs" role="status">
+        {all.map(({ job, parts_done, parts, stop }) => {
+          const told = parts > 0 ? `Strip ${Math.min(parts_done + 1, parts)} of ${parts}` : "This takes a moment";
+          return (
+            <Paper key={job} withBorder shadow="md" p="sm" w="var(--panel-s)">
+              <Group justify="space-between" mb={6} wrap="nowrap">
+                <Text size="sm">{told}</Text>
+                <Button size="compact-sm" variant="default" onClick={stop}>
+                  Stop it
+                </Button>
+              </Group>
+              <Progress
+                aria-label={told}
+                value={parts > 0 ? (100 * parts_done) / parts : 100}
+                animated={parts === 0}
+                striped={parts === 0}
+              />
+            </Paper>
+          );
+        })}
+      </Stack>
+    </Affix>
+  );
+}
