@@ -8,7 +8,7 @@ MODULES := web/node_modules/.installed
 BUILT := src/dodecant/static/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/piano.ts web/package.json
 
-.PHONY: demo serve build develop test lint types pytest browser bench fonts gallery screenshots clean
+.PHONY: demo serve build develop test lint types pytest browser endure bench fonts gallery screenshots clean
 
 demo: build ## install, build, start with demo data
 	$(PY) -m dodecant.cli serve --demo --port $(PORT)
@@ -26,12 +26,20 @@ $(PY):
 	python3 -m venv $(VENV)
 
 $(INSTALLED): $(PY) pyproject.toml requirements.txt
-	$(PY) -m pip install --quiet -c requirements.txt -e .
+	$(PY) -m pip install --quiet --require-hashes -r requirements.txt
+	$(PY) -m pip install --quiet --no-deps --no-build-isolation -e .
 	touch $@
 
-$(TESTING): $(INSTALLED)
-	$(PY) -m pip install --quiet -c requirements.txt -e '.[test]'
+$(TESTING): $(INSTALLED) requirements-test.txt
+	$(PY) -m pip install --quiet --require-hashes -r requirements-test.txt
 	touch $@
+
+LOCKING := $(VENV)/bin/uv pip compile pyproject.toml --quiet --generate-hashes --no-header --no-annotate --no-emit-index-url
+.PHONY: locks
+locks: $(TESTING) ## pin what is installed anew, with hashes, after a change in pyproject.toml
+	$(PY) -m pip install --quiet uv==0.13.8
+	$(LOCKING) --group build -o requirements.txt
+	$(LOCKING) --group build --extra test -o requirements-test.txt
 
 $(MODULES): web/package-lock.json
 	cd web && npm ci --no-audit --no-fund --loglevel=error
@@ -65,6 +73,9 @@ chromium: # Debian's browser, when it is missing
 
 browser: $(TESTING) build chromium ## the browser journeys alone
 	$(PY) -m pytest tests/browser
+
+endure: $(TESTING) build ## many requests, broken files, kills, a crowd: some twenty minutes
+	$(PY) -m tools.endure
 
 bench: $(TESTING) build chromium ## measure speed, rewrite bench/README.md
 	$(PY) -m bench.run

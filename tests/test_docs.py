@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+import json
 import re
+from collections.abc import Iterator
+from importlib import metadata
 from pathlib import Path
 
 import pytest
+from packaging.requirements import Requirement
 
 HOME = Path(__file__).parent.parent
 PAGES = sorted([*HOME.glob("*.md"), *HOME.glob("docs/*.md"), *HOME.glob("bench/*.md")])
@@ -43,3 +47,43 @@ def test_every_command_that_is_named_is_there() -> None:
     named = {name for page in PAGES for name in re.findall(r"(?<=`)make ([\w-]+)", page.read_text("utf-8"))}
     assert {name for name in named if not re.search(rf"^{name}:", makefile, re.MULTILINE)} == set()
     assert {"demo", "test", "types"} <= named
+
+
+def brought_along(package: str, seen: set[str]) -> set[str]:
+    """Every package that one needs when it runs, however far down."""
+    for text in metadata.requires(package) or []:
+        needed = Requirement(text)
+        name = re.sub(r"[-_.]+", "-", needed.name).lower()
+        if name not in seen and (needed.marker is None or needed.marker.evaluate({"extra": ""})):
+            seen.add(name)
+            brought_along(name, seen)
+    return seen
+
+
+def stated(package: str) -> str:
+    about = metadata.metadata(package)
+    said = about["License-Expression"] or about["License"]
+    return {"PSFL": "PSF-2.0"}.get(said, said)
+
+
+def noticed(part: str) -> Iterator[tuple[str, str]]:
+    """Licence and name of every package in a part of NOTICE."""
+    text = (HOME / "NOTICE").read_text("utf-8").split(part)[1].split("\n\n")[0]
+    for line in text.splitlines()[1:]:
+        licence, names = line.strip().split(": ")
+        for name in names.split(", "):
+            yield licence, name
+
+
+def test_notice_says_of_every_package_what_it_says_itself() -> None:
+    needed = brought_along("dodecant", set())
+    installed = {name for name in needed if any(True for _ in metadata.distributions(name=name))}
+    assert set(noticed("Libraries of the server")) == {(stated(name), name) for name in installed}
+    packages = json.loads((HOME / "web" / "package-lock.json").read_text("utf-8"))["packages"]
+    shipped = {
+        (about["license"], name.rsplit("node_modules/", 1)[1])
+        for name, about in packages.items()
+        if name and not about.get("dev")
+    }
+    said = set(noticed("Libraries of the page"))
+    assert {one for one in shipped if one[0] != "MIT"} == {one for one in said if one[0] != "MIT"}

@@ -21,6 +21,7 @@ def crowd(seconds: float, data: Path) -> dict[str, float]:
     refused = [0]
     with serving(data) as server:
         recipes = [one["document"] for one in documents(server.asker())]
+        server.asker().done("POST", "/api/exercises", recipes[0])  # all its processes are there
         until = time.monotonic() + seconds
         clients = [
             threading.Thread(target=_client, args=(server, number, recipes, until, took, refused))
