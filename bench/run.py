@@ -19,7 +19,7 @@ from music21 import interval, meter, note, stream
 from music21.musicxml.m21ToXml import GeneralObjectExporter
 
 from bench.browser import phrase_changes
-from dodecant.engraving import engraver, strip_svg
+from dodecant.engraving import strip_svg
 from dodecant.engraving.handout import handout_pdf
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import chord_places

@@ -36,7 +36,7 @@ def kills(count: int, data: Path, seed: int = 1) -> str:
             for writer in writers:
                 writer.join()
     problems = Database(data).problems()
-    total = f"{count} kills, {len(lost)} acknowledged writes lost, file {'sound' if not problems else problems}"
+    total = f"{count} kills, {len(lost)} acknowledged writes lost, file {problems or 'sound'}"
     return f"{total}; starts took {sorted(starts)[len(starts) // 2]:.1f} s, at most {max(starts):.1f} s"
 
 

@@ -29,6 +29,7 @@ ADDRESSES: list[tuple[str, Callable[[dict[str, Any]], object]]] = [
     ("/api/recipes", lambda recipe: {**recipe, "title": "Pier"}),
 ]
 AT_ONCE = 4
+FAULTS = Path("build/faults.jsonl")
 
 
 def requests(count: int, data: Path) -> str:
@@ -58,7 +59,7 @@ def requests(count: int, data: Path) -> str:
                 answers[answer.status] += 1
                 seconds.append((answer.seconds, path))
                 if answer.status >= 500:
-                    faults.append(f"{answer.status} {path} {json.dumps(body)[:2000]}")
+                    faults.append(json.dumps([answer.status, path, body]))
                 if sum(answers.values()) % max(1, count // 8) == 0:
                     memory.append(server.memory())
 
@@ -77,5 +78,8 @@ def requests(count: int, data: Path) -> str:
         take(0)
         memory.append(server.memory())
     slow = ", ".join(f"{took:.1f} s {path}" for took, path in sorted(seconds, reverse=True)[:5])
+    if faults:
+        FAULTS.parent.mkdir(exist_ok=True)
+        FAULTS.write_text("\n".join(faults))
     told = [f"{sum(answers.values())} requests: {dict(answers)}", f"slowest: {slow}", f"memory in MB: {memory}"]
-    return "\n".join([*told, *faults[:20]])
+    return "\n".join([*told, *([f"{len(faults)} faults, in {FAULTS}"] if faults else [])])

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property, lru_cache
 from typing import NamedTuple
@@ -129,6 +129,18 @@ def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range |
                 now += length
             times[number] += 1
     return Timeline(worked, tuple(found), lead_in, tuple(sections), choruses)
+
+
+def without_lead_in(timeline: Timeline) -> Timeline:
+    """The timeline with its first chord at once: nothing is played before it after all."""
+    early = timeline.lead_in
+    return replace(
+        timeline,
+        due=tuple(one._replace(start=one.start - early) for one in timeline.due[1:]),
+        lead_in=Fraction(0),
+        sections=tuple((start - early, label) for start, label in timeline.sections),
+        plays=timeline.plays[1:],
+    )
 
 
 @lru_cache(maxsize=256)

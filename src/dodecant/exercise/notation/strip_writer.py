@@ -124,7 +124,7 @@ class StripWriter:
             spans, end = self._spans(line, now)
             order = range(len(spans))
         if end is not None and lead_in:
-            begin = min(spans[0][0], lead_in)
+            begin = spans[0][0] if spans[0][0] < lead_in else Fraction(0)
         if end is None and placement.ending == "full" and not self._recipe.figure.counts_beats:
             spans, order = self._filled_up(line, spans, now)
         holds = placement.ending == "hold" and not self._recipe.figure.counts_beats

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from dodecant.exercise.harmony.timeline import Timeline, chords_in_key
+from dodecant.exercise.harmony.timeline import Timeline, chords_in_key, without_lead_in
 from dodecant.exercise.harmony.what_holds import rules_over, with_sounds
 from dodecant.exercise.melody.lick import read_against
 from dodecant.exercise.melody.line_builder import LineWork
@@ -104,7 +104,8 @@ class WhatPlays:
         plays: list[int] = [0 if rule is None else rule + 1 for rule in held]
         if self._composer is not None:
             plays = list(self._composer(self, timeline, plays))
-        return self.sounds_of(timeline, self._with_mirrors(timeline, plays))
+        known = self.sounds_of(timeline, self._with_mirrors(timeline, plays))
+        return without_lead_in(known) if known.lead_in and known.plays[1] else known  # the pickup is the own lick's
 
     def _with_mirrors(self, timeline: Timeline, plays: Sequence[int]) -> list[int]:
         """What goes on upside down is what was played on the chord before."""
