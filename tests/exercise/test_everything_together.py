@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+import pytest
 from hypothesis import given, settings
 from lxml import etree
 
@@ -29,6 +30,44 @@ def bars_add_up(found: Exercise) -> None:
             assert [sum(piece.length for piece in bar.pieces) for bar in beside.bars] == lengths
         slurred = [note.slur for note in strip.notes if note.slur]
         assert slurred == ["start", "stop"] * (len(slurred) // 2)
+
+
+_TWO_FIVE = {"kind": "changes", "changes": {"text": "key: F\n| Gm7 C7 | Fmaj7 |"}}
+_IN_THREE = {"kind": "changes", "changes": {"text": "metre: 3/4\n| Fm9 Bb13 / | Eb6 |"}}
+_IN_SEVEN = {"kind": "changes", "changes": {"text": "metre: 7/8\n| C7#11 | F7 | Bdim7 |"}}
+_IN_C = {"order": "picked", "picked": ["C"]}
+_PLAYS_EIGHTHS = {"where": {"bars": "1"}, "what": {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}}}
+
+
+# Where beats are divided in two ways at once, or wait for what never comes: the first note of each, and how many.
+@pytest.mark.parametrize(
+    ("document", "notes"),
+    [
+        ({"sounds": _TWO_FIVE, "figure": {"kind": "guide-tones"},
+          "placement": {"value": "quintuplet", "slots": "ssrsrshsssssrsrshsss", "anticipated": "eighth"}},
+         "0 8/5 18/5"),
+        ({"sounds": _IN_THREE, "figure": {"kind": "arpeggios", "rhythm": "led-triplets"},
+          "placement": {"anticipated": "eighth"}}, "0 1/3 2/3 1 4/3 5/3 3 10/3 11/3 9/2 5 16/3 17/3"),
+        ({"sounds": _TWO_FIVE, "figure": {"kind": "guide-tones"}, "enclosure": {"kind": "below"},
+          "placement": {"slots": "srsrssss"}}, "0 1 2 7/2 4"),
+        ({"sounds": _IN_SEVEN, "figure": {"kind": "guide-tones"}, "enclosure": {},
+          "placement": {"value": "quarter", "slots": "sshhhrssshhh"}}, None),
+        ({"sounds": _TWO_FIVE, "figure": {"kind": "pairs", "order": "each"}, "etude": {"pieces": [{}]}}, None),
+        ({"sounds": _TWO_FIVE, "placement": {"value": "sextuplet", "slots": "srhsrh" * 4, "anticipated": "sixteenth"},
+          "rules": [_PLAYS_EIGHTHS]}, None),
+        ({"enclosure": {}, "path": {"high": {"step": 2}, "direction": "up"}, "keys": _IN_C,
+          "placement": {"metre": "7/4", "slots": "ssrhsrsrssrhsr", "rhythm_restarts": "each-figure"}},
+         "0 1/2 2 7 15/2 9"),
+        ({"figure": {"kind": "arpeggios", "rhythm": "led-triplets"}, "enclosure": {"kind": "below"},
+          "path": {"span": "once"}, "keys": _IN_C, "placement": {"value": "quintuplet"}}, "7/2 4 13/3 14/3"),
+    ],
+)  # fmt: skip
+def test_two_divisions_meet(document: dict[str, Any], notes: str | None) -> None:
+    found = press(read_recipe(document), load_tables())
+    bars_add_up(found)
+    assert to_midi(found).startswith(b"MThd")
+    starts = " ".join(str(note.start) for note in found.strips[0].notes)
+    assert notes is None or starts == notes
 
 
 @given(document=everything())

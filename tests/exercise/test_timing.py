@@ -66,9 +66,12 @@ def test_tones_are_poured_into_the_slots_that_sound(units: list[int], slots: str
 
 
 def test_a_rhythm_begins_anew_with_each_figure() -> None:
-    figures = [Timing(begins=True), Timing(), Timing(), Timing(begins=True), Timing()]
     rhythm = rhythm_of("rs(ss)ss ss", "eighth")
-    found = [[str(start) for start, _ in fill_rhythm(figures, F(1), rhythm, anew=anew)] for anew in (False, True)]
+
+    def figures(waits: bool) -> list[Timing]:
+        return [Timing(waits=waits), Timing(), Timing(), Timing(waits=waits), Timing()]
+
+    found = [[str(start) for start, _ in fill_rhythm(figures(waits), F(1), rhythm)] for waits in (False, True)]
     assert found == [["1", "3/2", "2", "5/2", "3"], ["1", "3/2", "2", "9/2", "5"]]
 
 

@@ -324,7 +324,8 @@ def _check_metre(recipe: Recipe, metre: Metre) -> None:
     recipe.figure.check_metre(metre)
     placement = recipe.placement
     divided = "(" in placement.slots or not OF_EIGHTHS.issuperset(placement.values)
-    if metre.unit == 8 and divided and not recipe.figure.counts_beats:
+    alone = not recipe.rules and recipe.etude is None
+    if metre.unit == 8 and divided and not (recipe.figure.counts_beats and alone):
         cure = "Choose quarters, eighths or sixteenths, or a metre of quarters."
         raise RecipeError([Problem("/placement", f"In {metre.text} beats are not divided so.", cure)])
 

@@ -58,7 +58,7 @@ class Encloser:
                     pickup = at - now
             elif before and end is not None and now + len(before) >= end:
                 before = []
-            line += [*before, *group]
+            line += _led(before, group)
             now += len(before) + sum(tone.units for tone in group)
         return line, pickup
 
@@ -99,6 +99,14 @@ class Encloser:
     def _half_steps(self, half_steps: int, target: FigureTone) -> FigureTone:
         pitch = target.pitch.moved(1 if half_steps > 0 else -1, half_steps)
         return FigureTone(pitch, Degree.between(self._ladder.tonic, pitch.name), None, leads=True)
+
+
+def _led(before: Sequence[FigureTone], group: Sequence[FigureTone]) -> Iterable[FigureTone]:
+    """What leads into a group, and the group: a group that waits does so with what leads into it."""
+    if not before or not group[0].timing.waits:
+        return [*before, *group]
+    first, target = (replace(one, timing=one.timing._replace(waits=one is before[0])) for one in (before[0], group[0]))
+    return [first, *before[1:], target, *group[1:]]
 
 
 def _targets(recipe: Enclosure, sound: Scale) -> frozenset[Degree] | None:

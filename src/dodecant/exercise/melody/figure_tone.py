@@ -75,7 +75,7 @@ class ToneMaker:
         """The half step below a tone, on the letter below."""
         key = ("leading", tone, timing)
         if key not in self._made:
-            self._made[key] = replace(self._chromatic(tone.pitch.moved(-1, -1)), timing=timing)
+            self._made[key] = replace(self._chromatic(tone.pitch.moved(-1, -1)), timing=timing, leads=True)
         return self._made[key]
 
     def away_from(self, target: Pitch, steps: int, half_steps: int) -> FigureTone:

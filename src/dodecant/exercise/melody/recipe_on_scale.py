@@ -108,8 +108,9 @@ class RecipeOnScale:
         self.figures = (figure, down)
         self._steps = Ladder(_C, sound)
         self._rhythm = rhythm_in(recipe)
+        self._waits = recipe.placement.rhythm_restarts == "each-figure"
         self._marks_beginnings = _marks_beginnings(recipe)
-        self._encloser = self._enclosing(recipe.enclosure)
+        self._encloser = self._enclosing(recipe.enclosure if recipe.takes("enclosure") else None)
         self.missing_ends = lacking_ends(recipe.path, self.ladder) if recipe.ladder.all_degrees else ()
         self.anchors = self._walk(0)
         self._heights: dict[tuple[int, int], tuple[list[int], list[FigureTone]]] = {}
@@ -192,9 +193,7 @@ class RecipeOnScale:
             tones = tones[1:]  # there is no room under this chord for what leads into its first beat
         timings = (tone.timing for tone in tones)
         if self._rhythm:
-            spans = fill_rhythm(
-                timings, start, self._rhythm, anew=self._recipe.placement.rhythm_restarts == "each-figure"
-            )
+            spans = fill_rhythm(timings, start, self._rhythm)
         else:
             spans, _ = lay_out(timings, start, self._value)
         end = start + length
@@ -233,7 +232,7 @@ class RecipeOnScale:
         if not self._marks_beginnings or not group:
             return group
         first = group[0]
-        return [self.figures[0].maker.timed(first, first.timing._replace(begins=True)), *group[1:]]
+        return [self.figures[0].maker.timed(first, first.timing._replace(begins=True, waits=self._waits)), *group[1:]]
 
     def _closing(self, anchor: Anchor, last: FigureTone) -> list[FigureTone]:
         """What the path closes with: nothing, a turn, or numbers of one's own counted from its last tone."""

@@ -17,7 +17,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Call
 from dodecant.exercise.rhythm.articulation import Articulations, Slur, marks_of, slurs_of
 from dodecant.exercise.rhythm.call_and_response import answered
-from dodecant.exercise.rhythm.timing import Pace, Span, fill_rhythm, lay_out, note_value, rhythm_in
+from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_value, pace_of, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.metre import Metre
@@ -51,8 +51,7 @@ class StripWriter:
         self._toner = ToneAnalyser(recipe, instrument)
         self._rhythms: dict[Hashable, _StripRhythm] = {}
         self._goes_on = recipe.placement.ending == "on" and recipe.over_changes is None
-        anew = recipe.placement.rhythm_restarts == "each-figure"
-        self._pace = Pace(note_value(recipe), rhythm_in(recipe), anew)
+        self._pace = pace_of(recipe)
 
     def strip(self, stop: Stop, line: Line, place: Fraction | None = None) -> Strip:
         """The strip of one stop; it begins in its first bar at a `place` where the one before goes straight on."""
@@ -202,11 +201,11 @@ class StripWriter:
         spans: list[Span] = []
         end: Fraction | None = None
         for segment in line.segments:
-            value, rhythm, anew = segment.pace or self._pace
+            value, rhythm = segment.pace or self._pace
             timings = (tone.timing for tone in segment.tones)
             begin = now if segment.length is None else segment.start
             if rhythm:
-                here = fill_rhythm(timings, begin, rhythm, anew=anew)
+                here = fill_rhythm(timings, begin, rhythm)
                 now = here[-1][0] + here[-1][1] if here else begin
             else:
                 here, now = lay_out(timings, begin, value)

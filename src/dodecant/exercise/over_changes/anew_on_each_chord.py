@@ -20,7 +20,7 @@ from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidate
 from dodecant.exercise.over_changes.leading import leading_into, led_across
 from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Pace, note_value
+from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift, folded
@@ -58,7 +58,7 @@ class LinesAnewOnEachChord:
     def __init__(self, work: LineWork) -> None:
         self._work = work
         self._bounds = _Bounds.of(work.player.reach)
-        self._pace = Pace(note_value(work.recipe), work.scales.rhythm)
+        self._pace = pace_of(work.recipe)
         self._inverts = work.recipe.joins.begin == "any" and work.recipe.path.span == "once"
         # What lies under each chord, by its number in a timeline and the stop's own figure.
         self._shapes: dict[tuple[Timeline | None, int, Fraction, FigurePart | None], Shapes] = {}

@@ -21,7 +21,7 @@ from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.over_changes.leading import leading_into, led_across, on_c
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Pace, note_value, notes_under, rhythm_in
+from dodecant.exercise.rhythm.timing import notes_under, pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.cheapest_way import cheapest_way
@@ -98,9 +98,7 @@ class GuideToneLines:
         figure = work.recipe.figure
         assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
         self._recipe, self._reach, self._begin = work.recipe, work.player.reach, figure.begin
-        self._widest, self._pace = work.player.widest, Pace(note_value(work.recipe))
-        rhythm = rhythm_in(work.recipe)
-        self._rhythm = Pace(note_value(work.recipe), rhythm) if rhythm else None
+        self._widest, self._pace = work.player.widest, pace_of(work.recipe)
         self._home: dict[Timeline, list[tuple[Chord, Degree, Pitch]]] = {}
 
     def line(self, stop: Stop) -> Line:
@@ -119,7 +117,7 @@ class GuideToneLines:
                 segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
                 continue
             pitch = next(pitches)
-            if self._rhythm and not notes_under(self._rhythm, over.start, length):
+            if not notes_under(self._pace, over.start, length):
                 segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, length))
                 continue
             tones = Tones.of([on_c(pitch, over.sound)])

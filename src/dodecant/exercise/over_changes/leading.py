@@ -13,7 +13,7 @@ from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.line import Segment, Tones
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.rhythm_text import Rhythm
-from dodecant.exercise.rhythm.timing import Pace, Timing, fill_rhythm, lay_out, one_grid
+from dodecant.exercise.rhythm.timing import Pace, Span, Timing, fill_rhythm, lay_out, one_grid, slots_between
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
@@ -37,12 +37,11 @@ def led_across(held: Segment, notes: Sequence[Pitch], pace: Pace, reach: Reach) 
     A first note that sounds already is held.
     """
     assert held.length is not None  # noqa: S101 - a chord has a length
-    value, rhythm, _ = pace
-    spans = _spans(held, value, rhythm)
+    value, rhythm = pace
+    spans = _spans(held, pace)
     end = held.start + held.length
-    begin = end - len(notes) * value
-    if rhythm:
-        begin = spans[-len(notes)][0] if len(notes) <= len(spans) else held.start
+    slots = [] if rhythm is None else slots_between(rhythm, held.start, end)
+    begin = _last(len(notes), slots, held.start) if rhythm else end - len(notes) * value
     kept = [tone for tone, (start, _) in zip(held.tones, spans, strict=True) if start < begin]
     while kept and kept[-1].leads:
         kept.pop()
@@ -53,7 +52,7 @@ def led_across(held: Segment, notes: Sequence[Pitch], pace: Pace, reach: Reach) 
         notes = notes[1:]
         timing = kept[-1].timing
         kept[-1] = replace(kept[-1], timing=timing._replace(units=timing.units + timing.rest + 1, rest=0))
-        begin = spans[-len(notes)][0] if rhythm and notes else end - len(notes) * value
+        begin = _last(len(notes), slots, end) if rhythm else end - len(notes) * value
     tones = replace(held, on_c=Tones.of(kept), length=begin - held.start)
     plain = [replace(on_c(pitch, held.written), timing=Timing(1), leads=True) for pitch in notes]
     leading = replace(held, on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None)
@@ -74,8 +73,8 @@ def cut_short(held: Segment, end: Fraction, pace: Pace) -> Segment:
 
     A beat is divided one way: a tone that shares the beat with what begins, on another grid, is dropped.
     """
-    value, rhythm, _ = pace
-    spans = _spans(held, value, rhythm)
+    value, rhythm = pace
+    spans = _spans(held, pace)
     kept = [
         tone
         for tone, (start, _) in zip(held.tones, spans, strict=True)
@@ -89,7 +88,13 @@ def cut_short(held: Segment, end: Fraction, pace: Pace) -> Segment:
     return replace(held, on_c=Tones.of(kept), length=end - held.start)
 
 
-def _spans(held: Segment, value: Fraction, rhythm: Rhythm | None) -> list[tuple[Fraction, Fraction]]:
+def _last(count: int, slots: Sequence[Fraction], otherwise: Fraction) -> Fraction:
+    """Where so many of the last slots begin; `otherwise` where there are not so many, or none are asked for."""
+    return slots[-count] if 0 < count <= len(slots) else otherwise
+
+
+def _spans(held: Segment, pace: Pace) -> list[Span]:
+    value, rhythm = pace
     timings = [tone.timing for tone in held.tones]
     return fill_rhythm(timings, held.start, rhythm) if rhythm else lay_out(timings, held.start, value)[0]
 

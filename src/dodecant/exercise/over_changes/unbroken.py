@@ -15,7 +15,7 @@ from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
 from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Pace, note_value, notes_under
+from dodecant.exercise.rhythm.timing import notes_under, pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift
 
@@ -68,7 +68,7 @@ class UnbrokenLines:
 
     def _counts_of(self, stop: Stop) -> list[int]:
         if stop.timeline not in self._counts:
-            pace = Pace(note_value(self._work.recipe), self._work.scales.rhythm)
+            pace = pace_of(self._work.recipe)
             counts = [notes_under(pace, over.start, over.length) for over in stop.chords_written]
             self._counts[stop.timeline] = counts
         return self._counts[stop.timeline]

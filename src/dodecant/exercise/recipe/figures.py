@@ -17,6 +17,7 @@ from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.ladders import LadderPart, PairLadder
 from dodecant.exercise.recipe.lick_text import LONGEST as LONGEST_LICK
 from dodecant.exercise.recipe.lick_text import read_lick
+from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.part import Part, readable
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.music.core.metre import Metre
@@ -51,9 +52,14 @@ class FigurePart(KindPart):
         return part not in self.leaves_out and not (over_changes and part in self.leaves_out_over_changes)
 
     @property
+    def own_value(self) -> NoteValue | None:
+        """What its lengths are counted in, whatever the note value; None where it takes that."""
+        return "quarter" if self.counts_beats else None
+
+    @property
     def brings_rhythm(self) -> bool:
         """Whether its notes have lengths of their own, so that none are poured into slots."""
-        return self.counts_beats
+        return self.own_value is not None
 
     @property
     def repeats_notes(self) -> bool:
@@ -87,6 +93,11 @@ class FigurePart(KindPart):
     def orders(self) -> Sequence[tuple[str, Self]]:
         """Every order of its tones that was asked for, each with a name; nothing for one order alone."""
         return ()
+
+    def in_one_order(self) -> Self:
+        """The first of its orders, or itself."""
+        orders = self.orders()
+        return orders[0][1] if orders else self
 
     def check_metre(self, metre: Metre) -> None:
         """Raise RecipeError where its own rhythm divides a beat as the metre does not."""
@@ -205,10 +216,15 @@ class Arpeggios(FigurePart):
         ("One up, the next down", {"order": "up-down"}),
     )
 
+    def takes(self, part: Surrounding, *, over_changes: bool) -> bool:
+        """No enclosures where leading notes come with the rhythm."""
+        led = part == "enclosure" and self.rhythm == "led-triplets"
+        return not led and super().takes(part, over_changes=over_changes)
+
     @property
-    def brings_rhythm(self) -> bool:
-        """A leading note and a triplet."""
-        return self.rhythm == "led-triplets"
+    def own_value(self) -> NoteValue | None:
+        """Eighths, for a leading note before a triplet."""
+        return "eighth" if self.rhythm == "led-triplets" else None
 
     @property
     def needs_chords_struck(self) -> bool:

@@ -1,4 +1,4 @@
-"""Sounds that were chosen for chords which the changes do not have (any more)."""
+"""What was chosen and means nothing: sounds for chords that are not there, enclosures beside own leading notes."""
 
 from __future__ import annotations
 
@@ -16,7 +16,10 @@ from dodecant.music.scales.scale import ScaleCatalogue
 
 
 def remarks_on_choices(recipe: Recipe, catalogue: ScaleCatalogue) -> Iterator[Remark]:
-    """Each choice that found no chord, and how to let all of them go."""
+    """Each choice that found no chord, and how to let all of them go; an enclosure that the figure does without."""
+    if recipe.enclosure is not None and recipe.figure.own_value == "eighth":
+        text = "Arpeggios in triplets bring their own leading notes: the enclosures are left out."
+        yield Remark("choices", None, "/enclosure", text, (Cure("Take them out", {"enclosure": None}),))
     if recipe.over_changes is None:
         return
     document = recipe.over_changes.changes

@@ -91,8 +91,7 @@ def _heights(notes: Sequence[Note]) -> list[int]:
 def _cures(
     recipe: Recipe, strip: Strip, found: Callable[[Sequence[Note]], list[Joint]], worked: StripsOf
 ) -> tuple[Cure, ...]:
-    document = recipe.model_dump(mode="json")
-    document["keys"] = {**document["keys"], "order": "picked", "picked": [USUAL["major"][strip.stop.key]]}
+    document = _of_strip(recipe, strip)
     cures: list[Cure] = []
     for label, patch in _worth_trying(recipe, document)[:_MOST_TRIED]:
         try:
@@ -105,6 +104,19 @@ def _cures(
         if len(cures) == _MOST_CURES:
             break
     return tuple(cures)
+
+
+def _of_strip(recipe: Recipe, strip: Strip) -> dict[str, Any]:
+    """A recipe for one strip alone, with nothing beside it: its key, its order of the figure, its note value."""
+    stop = strip.stop
+    document = recipe.model_dump(mode="json")
+    document["keys"] = {**document["keys"], "order": "picked", "picked": [USUAL["major"][stop.key]]}
+    document["companions"] = []
+    if stop.figure is not None:
+        document["figure"] = stop.figure.model_dump(mode="json")
+    if stop.value is not None:
+        document["placement"] = {**document["placement"], "value": stop.value, "route": []}
+    return document
 
 
 def _worth_trying(recipe: Recipe, document: dict[str, Any]) -> list[tuple[str, dict[str, Any]]]:

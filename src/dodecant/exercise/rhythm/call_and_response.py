@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from fractions import Fraction
+from itertools import groupby
 
 from dodecant.exercise.recipe.placement import Call
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -26,17 +27,21 @@ def answered(
     """
     played, waited = call.bars * bar, call.open * bar
     whole = played + waited
+    kept: list[_Played] = []
     if end is not None:
-        kept = list(_cut(spans, order, whole, played))
+        kept += (
+            (start, min(length, start // whole * whole + played - start), tone)
+            for (start, length), tone in zip(spans, order, strict=True)
+            if start % whole < played
+        )
     else:
-        times = 1 + call.twice
-        calls = int(spans[-1][0] // played) + 1
-        kept = [
-            (start + (number * times + time) * whole - number * played, length, tone)
-            for number in range(calls)
-            for time in range(times)
-            for start, length, tone in _within(spans, order, number * played, (number + 1) * played)
-        ]
+        times, calls = 1 + call.twice, 0
+        for number, several in groupby(zip(spans, order, strict=True), key=lambda one: int(one[0][0] // played)):
+            notes, till = list(several), (number + 1) * played
+            for time in range(times):
+                later = (number * times + time) * whole - number * played
+                kept += [(start + later, min(length, till - start), tone) for (start, length), tone in notes]
+            calls = number + 1
         end = calls * times * whole
     if not kept:
         message = "No note falls into the bars that are played."
@@ -44,16 +49,3 @@ def answered(
     bars = int(-(-end // bar))
     opened = frozenset(number for number in range(bars) if number % (call.bars + call.open) >= call.bars)
     return [(start, length) for start, length, _ in kept], [tone for _, _, tone in kept], opened, end
-
-
-def _cut(spans: Sequence[Span], order: Sequence[int], whole: Fraction, played: Fraction) -> Iterator[_Played]:
-    for (start, length), tone in zip(spans, order, strict=True):
-        till = start // whole * whole + played
-        if start < till:
-            yield start, min(length, till - start), tone
-
-
-def _within(spans: Sequence[Span], order: Sequence[int], first: Fraction, till: Fraction) -> Iterator[_Played]:
-    for (start, length), tone in zip(spans, order, strict=True):
-        if first <= start < till:
-            yield start, min(length, till - start), tone

@@ -20,36 +20,41 @@ _SIXTHS = (10,)
 
 
 class Timing(NamedTuple):
-    """How long a tone is and how long the silence after it, in note values; the place in the beat it needs; and whether
-    a figure begins with it, where that is asked for.
+    """How long a tone is and how long the silence after it, in note values; the place in the beat it needs; whether
+    a figure begins with it, where that is asked for, and whether it waits for the rhythm to come round.
     """
 
     units: Units = 1
     rest: Units = 0
     at: Fraction | None = None
     begins: bool = False
+    waits: bool = False
 
 
 PLAIN = Timing()
 
 
 class Pace(NamedTuple):
-    """How notes follow each other: beats in a note value, and a rhythm they fill, `anew` at each figure."""
+    """How notes follow each other: beats in a note value, and a rhythm they fill."""
 
     value: Fraction
     rhythm: Rhythm | None = None
-    anew: bool = False
 
 
 def note_value(recipe: Recipe) -> Fraction:
-    """Beats in one note value of a recipe; one, where its figure counts beats."""
-    return Fraction(1) if recipe.figure.counts_beats else BEATS[recipe.placement.value]
+    """Beats in one note value of a recipe, or in the one that its figure brings."""
+    return BEATS[recipe.figure.own_value or recipe.placement.value]
 
 
 def rhythm_in(recipe: Recipe) -> Rhythm | None:
     """The rhythm notes are poured into; None where every slot sounds, or where a figure brings its own rhythm."""
     placement = recipe.placement
     return None if recipe.figure.brings_rhythm or not placement.slots else rhythm_of(placement.slots, placement.value)
+
+
+def pace_of(recipe: Recipe) -> Pace:
+    """How the notes of a recipe follow each other."""
+    return Pace(note_value(recipe), rhythm_in(recipe))
 
 
 def rhythm_notes(rhythm: Rhythm, begin: Fraction) -> Iterator[tuple[Fraction, Fraction]]:
@@ -71,22 +76,27 @@ def notes_under(pace: Pace, start: Fraction, length: Fraction) -> int:
     """How many notes begin under a chord."""
     if pace.rhythm is None:
         return max(1, -int(-length // pace.value))
-    return sum(1 for _ in takewhile(lambda note: note[0] < start + length, rhythm_notes(pace.rhythm, start)))
+    return len(slots_between(pace.rhythm, start, start + length))
 
 
-def fill_rhythm(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm, *, anew: bool = False) -> list[Span]:
+def slots_between(rhythm: Rhythm, start: Fraction, end: Fraction) -> list[Fraction]:
+    """Where the notes of a rhythm begin from one beat to another."""
+    return [note[0] for note in takewhile(lambda note: note[0] < end, rhythm_notes(rhythm, start))]
+
+
+def fill_rhythm(timings: Iterable[Timing], begin: Fraction, rhythm: Rhythm) -> list[Span]:
     """The same as `lay_out` through a rhythm: a note of several note values takes as many sounding slots.
 
-    `anew` lets every tone that begins a figure wait for the rhythm to come round.
+    A tone that `waits` begins when the rhythm comes round, unless it is the first.
 
     >>> fill_rhythm([Timing(1), Timing(2)], Fraction(0), rhythm_of("srss", "eighth"))[1]
     (Fraction(1, 1), Fraction(1, 1))
     """
     found: list[Span] = []
     notes = rhythm_notes(rhythm, begin)
-    for units, _, _, begins in timings:
+    for units, _, _, _, waits in timings:
         start, length = next(notes)
-        while anew and begins and found and start % rhythm.length != rhythm.notes[0][0]:
+        while waits and found and start % rhythm.length != rhythm.notes[0][0]:
             start, length = next(notes)
         for _ in range(int(units) - 1):
             last, more = next(notes)
@@ -125,7 +135,7 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
     now, one = int(begin * _PARTS), int(value * _PARTS)
     grids = _SIXTHS if one == _SIXTHS[0] else _GRIDS
     found = []
-    for units, rest, at, _ in timings:
+    for units, rest, at, *_ in timings:
         length = int(one * units)
         into = now % _PARTS
         if all(into % grid for grid in grids):  # a silence ended where nothing can begin

@@ -11,7 +11,8 @@ from dodecant.exercise.melody.line import Segment, Shape, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.anew_on_each_chord import Choice, LinesAnewOnEachChord, Shapes, shape_of
 from dodecant.exercise.over_changes.ruled.mirror import upside_down
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, pace_of
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way
+from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.chord import Chord
 
@@ -21,7 +22,7 @@ class AnewWays:
 
     def __init__(self, work: LineWork, *, mirrored: bool = False) -> None:
         self._lines = _MirroredLines(work) if mirrored else LinesAnewOnEachChord(work)
-        self._pace = pace_of(work)
+        self._pace = pace_of(work.recipe)
         self.missing: dict[str, tuple[int, ...]] = {}
 
     def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:

@@ -12,9 +12,9 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.guide_tones import GuideStep, guide_steps, least_motion
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.leading import on_c
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, pace_of
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond
 from dodecant.exercise.recipe.figures import GuideTones
-from dodecant.exercise.rhythm.timing import notes_under
+from dodecant.exercise.rhythm.timing import notes_under, pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.pitch import Pitch
 
@@ -25,7 +25,7 @@ class GuideWays:
     def __init__(self, work: LineWork) -> None:
         figure = work.recipe.figure
         assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
-        self._begin, self._reach, self._pace = figure.begin, work.player.reach, pace_of(work)
+        self._begin, self._reach, self._pace = figure.begin, work.player.reach, pace_of(work.recipe)
 
     def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
         """See `WaysOver`."""

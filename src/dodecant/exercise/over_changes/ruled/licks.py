@@ -13,7 +13,8 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
 from dodecant.exercise.over_changes.ruled.mirror import upside_down
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, pace_of
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond
+from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift, octave_shifts
 from dodecant.music.scales.hearing import hearing
@@ -24,7 +25,7 @@ class LickWays:
 
     def __init__(self, work: LineWork, *, mirrored: bool = False) -> None:
         assert work.lick is not None  # noqa: S101 - a lick is analysed before it is laid over changes
-        self._work, self._lead, self._pace = work, work.lick.lead, pace_of(work)
+        self._work, self._lead, self._pace = work, work.lick.lead, pace_of(work.recipe)
         self._lines, self._mirrored = LickLinesOverChanges(work), mirrored
         self._parts: dict[tuple[Timeline | None, Passage], Timeline] = {}
 

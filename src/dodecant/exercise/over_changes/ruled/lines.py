@@ -19,11 +19,12 @@ from dodecant.exercise.over_changes.ruled.licks import LickWays
 from dodecant.exercise.over_changes.ruled.passages import passages_of
 from dodecant.exercise.over_changes.ruled.shape import shaped
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver, pace_of
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver
 from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays
 from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift
 
@@ -107,7 +108,7 @@ class RuledLines:
                 while found and segment.start < _end(found[-1].segment):
                     before = found.pop()
                     if before.segment.start < segment.start:
-                        pace = pace_of(self.what.all[before.plays].work)
+                        pace = pace_of(self.what.all[before.plays].work.recipe)
                         found.append(before._replace(segment=cut_short(before.segment, segment.start, pace)))
                         break
                 found.append(_Placed(segment, passage.plays, _chord_of(stop, passage, segment)))
@@ -126,7 +127,7 @@ class RuledLines:
             for recipe in (self.what.all[after.plays].work.recipe, work.recipe):
                 if recipe.enclosure is not None:
                     notes = leading_into(recipe.enclosure, after.segment)
-                    led = led_across(here.segment, notes, pace_of(work), self.what.player.widest)
+                    led = led_across(here.segment, notes, pace_of(work.recipe), self.what.player.widest)
                     found += [here._replace(segment=segment) for segment in led]
                     break
             else:

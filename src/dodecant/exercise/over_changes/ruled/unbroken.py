@@ -16,10 +16,10 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.ruled.shape import FOOT
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, pace_of
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond
 from dodecant.exercise.over_changes.unbroken import first_tone, run_on
 from dodecant.exercise.recipe.figures import Unbroken
-from dodecant.exercise.rhythm.timing import notes_under
+from dodecant.exercise.rhythm.timing import notes_under, pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.scales.hearing import hearing
 
@@ -44,7 +44,7 @@ class UnbrokenWays:
     def __init__(self, work: LineWork) -> None:
         figure = work.recipe.figure
         assert isinstance(figure, Unbroken)  # noqa: S101 - chosen by its class
-        self._work, self._figure, self._pace = work, figure, pace_of(work)
+        self._work, self._figure, self._pace = work, figure, pace_of(work.recipe)
         self._counts: dict[tuple[Timeline | None, int, Fraction], int] = {}
         self._runs: dict[_Under, dict[_State, _Run]] = {}
 

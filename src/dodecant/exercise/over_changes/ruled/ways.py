@@ -7,9 +7,7 @@ from fractions import Fraction
 from typing import NamedTuple, Protocol
 
 from dodecant.exercise.melody.line import Segment
-from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.joining import Candidate
-from dodecant.exercise.rhythm.timing import Pace, note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 
@@ -41,12 +39,6 @@ class WaysOver(Protocol):
 
     def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
         """Every way, the plainest first; none where nothing can sound."""
-
-
-def pace_of(work: LineWork) -> Pace:
-    """How the notes of a recipe follow each other."""
-    recipe = work.recipe
-    return Pace(note_value(recipe), rhythm_in(recipe), recipe.placement.rhythm_restarts == "each-figure")
 
 
 def beyond(low: int, high: int, reach: Reach) -> int:

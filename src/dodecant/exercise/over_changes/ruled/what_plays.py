@@ -11,7 +11,6 @@ from dodecant.exercise.harmony.what_holds import rules_over, with_sounds
 from dodecant.exercise.melody.lick import read_against
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.anticipation import with_chords_early
-from dodecant.exercise.over_changes.ruled.ways import pace_of
 from dodecant.exercise.recipe.changes_document import SoundChoice
 from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Recipe
@@ -21,6 +20,7 @@ from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.placement import rhythm_fault
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.rhythm.timing import note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
@@ -64,7 +64,8 @@ class WhatPlays:
         self._catalogue, self._composer = catalogue, composer
         open_rest = recipe.etude is not None and recipe.etude.rest == "open"
         enclosure = recipe.enclosure if recipe.takes("enclosure") else None
-        own = replace(work, recipe=recipe.model_copy(update={"rules": (), "etude": None, "enclosure": enclosure}))
+        alone = {"rules": (), "etude": None, "enclosure": enclosure, "figure": recipe.figure.in_one_order()}
+        own = LineWork.of(recipe.model_copy(update=alone), work.player, work.lick)
         self.all: list[Playing] = [Playing(own, is_own=True, silent=open_rest)]
         for number, rule in enumerate(recipe.rules):
             self.all.append(self._playing(rule.what, f"/rules/{number}/what", rule=number))
@@ -159,8 +160,7 @@ def as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
     """The recipe as if what a rule says were all of it."""
     changed: dict[str, Any] = {}
     if what.figure is not None:
-        orders = what.figure.orders()
-        figure = orders[0][1] if orders else what.figure
+        figure = what.figure.in_one_order()
         try:
             figure.check_metre(metre)
         except RecipeError as error:
@@ -180,7 +180,5 @@ def as_played(recipe: Recipe, what: Play, pointer: str, metre: Metre) -> Recipe:
 
 
 def _in_quarters(playing: Playing) -> bool:
-    """Whether all notes begin on quarters of a beat."""
-    pace = pace_of(playing.work)
-    starts = [start for start, _ in pace.rhythm.notes] if pace.rhythm else [pace.value]
-    return all((4 * start).denominator == 1 for start in starts)
+    """Whether its notes divide a beat in halves or quarters, if at all."""
+    return (4 * note_value(playing.work.recipe)).denominator == 1
