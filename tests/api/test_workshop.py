@@ -15,7 +15,7 @@ from fastapi.testclient import TestClient
 from dodecant.api import jobs
 from dodecant.api import workshop as module
 from dodecant.api.app import create_app
-from dodecant.api.workshop import BusyError, GoneError, InProcesses, InThreads, TooLongError
+from dodecant.api.workshop import BusyError, GoneError, InProcesses, InThreads, TooLongError, WorkAndThen
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.store.demo import prepare_demo
 from tests.api import slow
@@ -129,7 +129,45 @@ def test_long_work_is_a_job_with_the_very_answer_it_would_have_had(hasty: TestCl
         assert (answer.status_code, answer.content) == (at_once.status_code, at_once.content)
         assert answer.headers.get("content-disposition") == at_once.headers.get("content-disposition")
         assert hasty.get(f"/api/jobs/{later.json()['job']}/answer").status_code == 404  # given once
-    assert hasty.post("/api/recipes", json={"title": "Pier"}).status_code == 201  # what is stored is never a job
+
+
+def test_what_takes_long_to_check_is_stored_as_a_job(hasty: TestClient) -> None:
+    def later(answer: Any) -> Any:
+        assert answer.status_code == 202
+        return collected(hasty, answer.json())
+
+    saved = later(hasty.post("/api/recipes", json={"title": "Pier"}))
+    assert saved.status_code == 201
+    address = f"/api/recipes/{saved.json()['id']}"
+    change = {"document": {"title": "Quay"}, "revision": 1}
+    assert later(hasty.put(address, json=change)).json()["revision"] == 2
+    assert later(hasty.put(address, json=change)).status_code == 409
+    assert later(hasty.put(address, json={**change, "revision": 2, "document": {}})).status_code == 422
+    assert later(hasty.post(f"{address}/copies")).json()["title"] == "Quay (copy)"
+
+
+def test_what_is_stopped_is_not_stored(shop: InProcesses) -> None:
+    stored = []
+
+    async def store(result: object) -> None:
+        stored.append(result)
+
+    async def saved(*, stopped: bool) -> bool:
+        both = WorkAndThen(shop.begin(slow.wait, seconds=0.4, parts=4), store)
+        assert not await both.done_within(0.1)
+        if stopped:
+            both.stop()
+        assert await both.done_within(5)
+        try:
+            both.result()
+        except TooLongError:
+            return False
+        return True
+
+    assert not asyncio.run(saved(stopped=True))
+    assert not stored
+    assert asyncio.run(saved(stopped=False))
+    assert len(stored) == 1
 
 
 def test_a_job_is_stopped_and_one_that_nobody_asks_about_is_forgotten(

@@ -12,15 +12,19 @@ from functools import wraps
 from typing import Annotated, Any, ParamSpec, TypeVar, cast, get_type_hints
 
 from fastapi import APIRouter, Request, Response
+from fastapi.concurrency import run_in_threadpool
 from fastapi.routing import APIRoute
 from pydantic import BaseModel, SkipValidation, TypeAdapter, ValidationError
 
+from dodecant.api.jobs import Jobs
 from dodecant.api.schemas.jobs import JobOut
-from dodecant.api.workshop import LONGEST, Work
+from dodecant.api.workshop import Work, WorkAndThen, Workshop
 from dodecant.exercise.recipe.problems import RecipeError, problems_from
 
+A_JOB: dict[int | str, dict[str, Any]] = {202: {"model": JobOut}}
 P = ParamSpec("P")
 T = TypeVar("T")
+ModelT = TypeVar("ModelT", bound=BaseModel)
 
 
 def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
@@ -34,7 +38,7 @@ def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
 
     def work(**arguments: Any) -> Response:
         for name, model in bodies.items():
-            arguments[name] = _read(model, arguments[name])
+            arguments[name] = read_apart(model, arguments[name])
         result = cast("Callable[..., T]", serve)(**arguments)
         if isinstance(result, Response):
             return result
@@ -45,10 +49,7 @@ def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
 
     @wraps(serve)
     async def served(*, request: Request, **arguments: Any) -> Any:
-        begun = request.app.state.workshop.begin(work, **arguments)
-        if await begun.done_within(request.app.state.workshop.patience, request):
-            return begun.result()
-        return request.app.state.jobs.kept(begun)
+        return await _answer_or_job(request, request.app.state.workshop.begin(work, **arguments))
 
     own = inspect.signature(serve)
     asking = inspect.Parameter("request", inspect.Parameter.KEYWORD_ONLY, annotation=Request)
@@ -76,11 +77,25 @@ def costly(when: Callable[..., bool]) -> Callable[[Callable[P, T]], Callable[P, 
     return mark
 
 
-async def done_apart(request: Request, work: Callable[..., Any], *arguments: Any) -> Any:
-    """What a function of a module, called so, gives; raises what it raises, and never becomes a job."""
-    begun: Work = request.app.state.workshop.begin(work, *arguments)
-    await begun.done_within(LONGEST, request)
-    return begun.result()
+async def done_apart(
+    request: Request, work: Callable[..., Any], *arguments: Any, then: Callable[[Any], Response]
+) -> Response:
+    """What `then` answers to what a function of a module, called so, gives; after a moment it becomes a job.
+
+    `then` is called in a thread of the server.
+    """
+    workshop: Workshop = request.app.state.workshop
+    begun = WorkAndThen(workshop.begin(work, *arguments), lambda result: run_in_threadpool(then, result))
+    return await _answer_or_job(request, begun)
+
+
+async def _answer_or_job(request: Request, begun: Work) -> Response:
+    workshop: Workshop = request.app.state.workshop
+    jobs: Jobs = request.app.state.jobs
+    if await begun.done_within(workshop.patience, request):
+        answer: Response = begun.result()
+        return answer
+    return jobs.kept(begun)
 
 
 def workshop_router(tag: str) -> APIRouter:
@@ -93,11 +108,12 @@ class ApartRoute(APIRoute):
 
     def __init__(self, path: str, endpoint: Callable[..., Any], **options: Any) -> None:
         if hasattr(endpoint, "done_apart"):
-            options["responses"] = {**(options.get("responses") or {}), 202: {"model": JobOut}}
+            options["responses"] = {**(options.get("responses") or {}), **A_JOB}
         super().__init__(path, endpoint, **options)
 
 
-def _read(model: type[BaseModel], value: Any) -> BaseModel:
+def read_apart(model: type[ModelT], value: Any) -> ModelT:
+    """A body as its model; raises RecipeError as the server would for a body."""
     try:
         return model.model_validate(value)
     except ValidationError as error:

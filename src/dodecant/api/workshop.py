@@ -10,7 +10,7 @@ import asyncio
 import ctypes
 import os
 from collections import deque
-from collections.abc import Callable
+from collections.abc import Awaitable, Callable
 from concurrent.futures import CancelledError, Future
 from contextlib import suppress
 from functools import partial
@@ -51,6 +51,7 @@ class Work:
         self.place = place
         self._future, self._progress = future, progress
         self._done = asyncio.ensure_future(asyncio.wrap_future(future))
+        self._done.add_done_callback(_seen)
         self._done.add_done_callback(lambda _: ended(self))
 
     async def done_within(self, seconds: float, request: Request | None = None) -> bool:
@@ -84,6 +85,35 @@ class Work:
     def stop(self) -> None:
         """Nobody wants it any more."""
         self._future.cancel()
+
+
+def _seen(done: asyncio.Future[Any]) -> None:
+    """A fault that nobody collects is no news."""
+    if not done.cancelled():
+        done.exception()
+
+
+class WorkAndThen(Work):
+    """Some work, and what is done in the server with its result when it has ended well."""
+
+    def __init__(self, first: Work, then: Callable[[Any], Awaitable[Any]]) -> None:
+        self._first = first
+        self._done = asyncio.ensure_future(self._both(then))
+        self._done.add_done_callback(_seen)
+
+    async def _both(self, then: Callable[[Any], Awaitable[Any]]) -> Any:
+        while not await self._first.done_within(LONGEST):
+            pass
+        return await then(self._first.result())
+
+    @property
+    def so_far(self) -> tuple[int, int]:
+        """How far the work has come."""
+        return self._first.so_far
+
+    def stop(self) -> None:
+        """Stop the work; what comes after it is then not done."""
+        self._first.stop()
 
 
 class Workshop(Protocol):

@@ -680,10 +680,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Stored
+         * As Stored
          * @description One of them as it is stored, whether it can be read or not.
          */
-        get: operations["stored_api_recipes__document_id__stored_get"];
+        get: operations["as_stored_api_recipes__document_id__stored_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -792,10 +792,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Stored
+         * As Stored
          * @description One of them as it is stored, whether it can be read or not.
          */
-        get: operations["stored_api_changes__document_id__stored_get"];
+        get: operations["as_stored_api_changes__document_id__stored_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -904,10 +904,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Stored
+         * As Stored
          * @description One of them as it is stored, whether it can be read or not.
          */
-        get: operations["stored_api_scales__document_id__stored_get"];
+        get: operations["as_stored_api_scales__document_id__stored_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1016,10 +1016,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Stored
+         * As Stored
          * @description One of them as it is stored, whether it can be read or not.
          */
-        get: operations["stored_api_rhythms__document_id__stored_get"];
+        get: operations["as_stored_api_rhythms__document_id__stored_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1128,10 +1128,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Stored
+         * As Stored
          * @description One of them as it is stored, whether it can be read or not.
          */
-        get: operations["stored_api_vocabulary__document_id__stored_get"];
+        get: operations["as_stored_api_vocabulary__document_id__stored_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1537,36 +1537,6 @@ export interface components {
              *     }
              */
             turned: components["schemas"]["Turned-Output"];
-        };
-        /** ChangeIn[ChangesDocument] */
-        ChangeIn_ChangesDocument_: {
-            document: components["schemas"]["ChangesDocument-Input"];
-            /** Revision */
-            revision: number;
-        };
-        /** ChangeIn[OwnRhythm] */
-        ChangeIn_OwnRhythm_: {
-            document: components["schemas"]["OwnRhythm-Input"];
-            /** Revision */
-            revision: number;
-        };
-        /** ChangeIn[OwnScale] */
-        ChangeIn_OwnScale_: {
-            document: components["schemas"]["OwnScale-Input"];
-            /** Revision */
-            revision: number;
-        };
-        /** ChangeIn[Recipe] */
-        ChangeIn_Recipe_: {
-            document: components["schemas"]["Recipe-Input"];
-            /** Revision */
-            revision: number;
-        };
-        /** ChangeIn[VocabularyPiece] */
-        ChangeIn_VocabularyPiece_: {
-            document: components["schemas"]["VocabularyPiece-Input"];
-            /** Revision */
-            revision: number;
         };
         /**
          * ChangesBarOut
@@ -9335,7 +9305,175 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Recipe-Input"];
+                "application/json": {
+                    /**
+                     * Format
+                     * @default dodecant-recipe
+                     * @constant
+                     */
+                    format?: "dodecant-recipe";
+                    /**
+                     * Version
+                     * @default 2
+                     * @constant
+                     */
+                    version?: 2;
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                    /**
+                     * Sounds
+                     * @default {
+                     *       "kind": "one",
+                     *       "scale": "ionian"
+                     *     }
+                     */
+                    sounds?: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+                    /**
+                     * Ladder
+                     * @default {
+                     *       "kind": "scale"
+                     *     }
+                     */
+                    ladder?: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+                    /**
+                     * Figure
+                     * @default {
+                     *       "kind": "run",
+                     *       "roots": "plain",
+                     *       "tail": "none"
+                     *     }
+                     */
+                    figure?: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
+                    enclosure?: components["schemas"]["Enclosure-Input"] | null;
+                    /**
+                     * Course
+                     * @default {
+                     *       "kind": "plain"
+                     *     }
+                     */
+                    course?: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+                    /**
+                     * @default {
+                     *       "span": "ends",
+                     *       "overshoot": false,
+                     *       "pause": false,
+                     *       "close": "none",
+                     *       "closing_up": "1 3 2 1",
+                     *       "closing_down": "1 7- 2 1",
+                     *       "low": {
+                     *         "step": 1,
+                     *         "octave": 1
+                     *       },
+                     *       "high": {
+                     *         "step": 1,
+                     *         "octave": 2
+                     *       },
+                     *       "direction": "up-and-back",
+                     *       "by": "step"
+                     *     }
+                     */
+                    path?: components["schemas"]["Path-Input"];
+                    /**
+                     * @default {
+                     *       "begin": "path",
+                     *       "direction": "path",
+                     *       "leftover": "cut",
+                     *       "keys": "each",
+                     *       "leap": 2,
+                     *       "repeat": 3,
+                     *       "direction_change": 1,
+                     *       "strong": 4,
+                     *       "range": 1
+                     *     }
+                     */
+                    joins?: components["schemas"]["Joins-Input"];
+                    /**
+                     * Rules
+                     * @default []
+                     */
+                    rules?: components["schemas"]["Rule-Input"][];
+                    etude?: components["schemas"]["Etude-Input"] | null;
+                    /**
+                     * @default {
+                     *       "value": "eighth",
+                     *       "route": [],
+                     *       "metre": "4/4",
+                     *       "slots": "",
+                     *       "rhythm_restarts": "never",
+                     *       "start": 0,
+                     *       "anticipated": "no",
+                     *       "ending": "hold",
+                     *       "times": 1,
+                     *       "stages": "by-ending",
+                     *       "marks": [],
+                     *       "swing": 50,
+                     *       "swung_value": "eighth"
+                     *     }
+                     */
+                    placement?: components["schemas"]["Placement-Input"];
+                    /**
+                     * Companions
+                     * @default []
+                     */
+                    companions?: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+                    /**
+                     * @default {
+                     *       "order": "fourths",
+                     *       "start": "C",
+                     *       "seed": 1,
+                     *       "picked": []
+                     *     }
+                     */
+                    keys?: components["schemas"]["KeyRoute-Input"];
+                    /**
+                     * Outer
+                     * @default keys
+                     * @enum {string}
+                     */
+                    outer?: "keys" | "sounds";
+                    /**
+                     * Values Turn
+                     * @default innermost
+                     * @enum {string}
+                     */
+                    values_turn?: "innermost" | "between" | "outermost";
+                    /**
+                     * @default {
+                     *       "instrument": "piano",
+                     *       "reach": "comfortable",
+                     *       "tessitura": "middle",
+                     *       "key_register": "each",
+                     *       "named_key": "sounding"
+                     *     }
+                     */
+                    player?: components["schemas"]["Player-Input"];
+                    /**
+                     * Tempo
+                     * @default 96
+                     */
+                    tempo?: number;
+                    /**
+                     * Numbers
+                     * @default major
+                     */
+                    numbers?: ("major" | "chord" | "steps") | "none";
+                    /**
+                     * @default {
+                     *       "major": [],
+                     *       "minor": [],
+                     *       "plain": "doubles",
+                     *       "signature": false,
+                     *       "cautionary": true,
+                     *       "values": "american",
+                     *       "remarks_on_page": false,
+                     *       "rules": true
+                     *     }
+                     */
+                    spelling?: components["schemas"]["Spelling-Input"];
+                };
             };
         };
         responses: {
@@ -9346,6 +9484,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_Recipe_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -9413,7 +9560,7 @@ export interface operations {
             };
         };
     };
-    stored_api_recipes__document_id__stored_get: {
+    as_stored_api_recipes__document_id__stored_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -9592,7 +9739,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeIn_Recipe_"];
+                "application/json": {
+                    document: components["schemas"]["Recipe-Input"];
+                    /** Revision */
+                    revision: number;
+                };
             };
         };
         responses: {
@@ -9603,6 +9754,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_Recipe_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -9858,6 +10018,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10019,7 +10188,39 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangesDocument-Input"];
+                "application/json": {
+                    /**
+                     * Format
+                     * @default dodecant-changes
+                     * @constant
+                     */
+                    format?: "dodecant-changes";
+                    /**
+                     * Version
+                     * @default 2
+                     * @constant
+                     */
+                    version?: 2;
+                    /** Text */
+                    text: string;
+                    /**
+                     * School
+                     * @default key
+                     * @enum {string}
+                     */
+                    school?: "key" | "colour";
+                    /**
+                     * Next Sound
+                     * @default chorus
+                     * @enum {string}
+                     */
+                    next_sound?: "chorus" | "phrase";
+                    /**
+                     * Choices
+                     * @default []
+                     */
+                    choices?: components["schemas"]["ChordChoice-Input"][];
+                };
             };
         };
         responses: {
@@ -10030,6 +10231,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -10097,7 +10307,7 @@ export interface operations {
             };
         };
     };
-    stored_api_changes__document_id__stored_get: {
+    as_stored_api_changes__document_id__stored_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -10276,7 +10486,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeIn_ChangesDocument_"];
+                "application/json": {
+                    document: components["schemas"]["ChangesDocument-Input"];
+                    /** Revision */
+                    revision: number;
+                };
             };
         };
         responses: {
@@ -10287,6 +10501,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -10542,6 +10765,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10703,7 +10935,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OwnScale-Input"];
+                "application/json": {
+                    /**
+                     * Name
+                     * @default own scale
+                     */
+                    name?: string;
+                    /** Degrees */
+                    degrees: string;
+                };
             };
         };
         responses: {
@@ -10714,6 +10954,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -10781,7 +11030,7 @@ export interface operations {
             };
         };
     };
-    stored_api_scales__document_id__stored_get: {
+    as_stored_api_scales__document_id__stored_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -10960,7 +11209,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeIn_OwnScale_"];
+                "application/json": {
+                    document: components["schemas"]["OwnScale-Input"];
+                    /** Revision */
+                    revision: number;
+                };
             };
         };
         responses: {
@@ -10971,6 +11224,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -11226,6 +11488,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11387,7 +11658,24 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OwnRhythm-Input"];
+                "application/json": {
+                    /** Name */
+                    name: string;
+                    /**
+                     * Value
+                     * @default eighth
+                     * @enum {string}
+                     */
+                    value?: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+                    /**
+                     * Metre
+                     * @default 4/4
+                     * @enum {string}
+                     */
+                    metre?: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
+                    /** Slots */
+                    slots: string;
+                };
             };
         };
         responses: {
@@ -11398,6 +11686,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -11465,7 +11762,7 @@ export interface operations {
             };
         };
     };
-    stored_api_rhythms__document_id__stored_get: {
+    as_stored_api_rhythms__document_id__stored_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -11644,7 +11941,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeIn_OwnRhythm_"];
+                "application/json": {
+                    document: components["schemas"]["OwnRhythm-Input"];
+                    /** Revision */
+                    revision: number;
+                };
             };
         };
         responses: {
@@ -11655,6 +11956,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -11910,6 +12220,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12071,7 +12390,86 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["VocabularyPiece-Input"];
+                "application/json": {
+                    /**
+                     * Format
+                     * @default dodecant-vocabulary
+                     * @constant
+                     */
+                    format?: "dodecant-vocabulary";
+                    /**
+                     * Version
+                     * @default 1
+                     * @constant
+                     */
+                    version?: 1;
+                    /**
+                     * Name
+                     * @default New piece
+                     */
+                    name?: string;
+                    /**
+                     * @default {
+                     *       "kind": "play",
+                     *       "figure": {
+                     *         "kind": "cell",
+                     *         "text": "1 2 3 5",
+                     *         "order": "written",
+                     *         "reading": "degrees",
+                     *         "lacking": "nearest",
+                     *         "turned": {
+                     *           "when": "never",
+                     *           "how": "backwards"
+                     *         }
+                     *       },
+                     *       "ladder": {
+                     *         "kind": "scale"
+                     *       },
+                     *       "path": {
+                     *         "span": "once",
+                     *         "overshoot": false,
+                     *         "pause": false,
+                     *         "close": "none",
+                     *         "closing_up": "1 3 2 1",
+                     *         "closing_down": "1 7- 2 1",
+                     *         "low": {
+                     *           "step": 1,
+                     *           "octave": 1
+                     *         },
+                     *         "high": {
+                     *           "step": 1,
+                     *           "octave": 2
+                     *         },
+                     *         "direction": "up-and-back",
+                     *         "by": "step"
+                     *       },
+                     *       "value": "eighth",
+                     *       "slots": ""
+                     *     }
+                     */
+                    what?: components["schemas"]["Play-Input"];
+                    /**
+                     * Families
+                     * @default []
+                     */
+                    families?: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
+                    /**
+                     * Role
+                     * @default any
+                     * @enum {string}
+                     */
+                    role?: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
+                    /**
+                     * Beats
+                     * @default 0
+                     */
+                    beats?: number;
+                    /**
+                     * Level
+                     * @default 0
+                     */
+                    level?: number;
+                };
             };
         };
         responses: {
@@ -12082,6 +12480,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -12149,7 +12556,7 @@ export interface operations {
             };
         };
     };
-    stored_api_vocabulary__document_id__stored_get: {
+    as_stored_api_vocabulary__document_id__stored_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -12328,7 +12735,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeIn_VocabularyPiece_"];
+                "application/json": {
+                    document: components["schemas"]["VocabularyPiece-Input"];
+                    /** Revision */
+                    revision: number;
+                };
             };
         };
         responses: {
@@ -12339,6 +12750,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */
@@ -12592,6 +13012,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             /** @description Forbidden */

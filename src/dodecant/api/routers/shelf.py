@@ -10,8 +10,9 @@ from typing import Annotated
 from cachetools import LRUCache, cached
 from fastapi import APIRouter, Depends, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
+from pydantic import SkipValidation
 
-from dodecant.api.apart import done_apart
+from dodecant.api.apart import A_JOB, done_apart, read_apart
 from dodecant.api.files import as_attachment
 from dodecant.api.schemas.documents import ChangeIn, DamagedOut, DocumentT, PageOut, SavedOut
 from dodecant.api.schemas.problems import ProblemsOut
@@ -59,18 +60,11 @@ def shelf_router(
     def told(saved: Saved[DocumentT]) -> str:
         return _told(about, saved.document)
 
-    async def fit(document: model, request: Request) -> DocumentT:  # type: ignore[valid-type]
-        await done_apart(request, fit_to_keep, document, "")
-        return document
-
-    async def fit_change(document_id: str, changed: ChangeIn[model], request: Request) -> ChangeIn[DocumentT]:  # type: ignore[valid-type]
-        await done_apart(request, fit_to_keep, changed.document, "/document")
-        return changed
-
-    async def fit_copy(document_id: str, connection: Connection, request: Request) -> DocumentT:
-        copied = await run_in_threadpool(shelf.copied, connection, document_id)
-        await done_apart(request, fit_to_keep, copied, "")
-        return copied
+    def stored(request: Request, write: Callable[[sqlite3.Connection], Saved[DocumentT]], status: int) -> Response:
+        database: Database = request.app.state.database
+        with database.connection() as connection:
+            saved = out(write(connection))
+        return Response(saved.model_dump_json(), status, media_type="application/json")
 
     @router.get("", response_model=PageOut[model])  # type: ignore[valid-type]
     def list_some(  # type: ignore[no-untyped-def]
@@ -88,27 +82,33 @@ def shelf_router(
         }
 
     @router.get("/{document_id}/stored", response_class=Response)
-    def stored(document_id: str, connection: Connection) -> Response:
+    def as_stored(document_id: str, connection: Connection) -> Response:
         """One of them as it is stored, whether it can be read or not."""
         title, data = shelf.raw(connection, document_id)
         return as_attachment(data, title, ".json", "application/json")
 
-    @router.post("", status_code=201, response_model=saved_model)
-    def add(document: Annotated[DocumentT, Depends(fit)], connection: Connection):  # type: ignore[no-untyped-def]
+    @router.post("", status_code=201, response_model=saved_model, responses=A_JOB)
+    async def add(document: Annotated[model, SkipValidation], request: Request):  # type: ignore[no-untyped-def,valid-type]
         """Save a new one."""
-        return out(shelf.add(connection, document, _now()))
+
+        def then(read: DocumentT) -> Response:
+            return stored(request, lambda connection: shelf.add(connection, read, _now()), 201)
+
+        return await done_apart(request, _read_and_fit, model, document, fit_to_keep, then=then)
 
     @router.get("/{document_id}", response_model=saved_model)
     def get(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
         """One of them."""
         return out(shelf.get(connection, document_id))
 
-    @router.put("/{document_id}", response_model=saved_model)
-    def change(  # type: ignore[no-untyped-def]
-        document_id: str, changed: Annotated[ChangeIn[DocumentT], Depends(fit_change)], connection: Connection
-    ):
+    @router.put("/{document_id}", response_model=saved_model, responses=A_JOB)
+    async def change(document_id: str, changed: Annotated[ChangeIn[model], SkipValidation], request: Request):  # type: ignore[no-untyped-def,valid-type]
         """Save a changed one; 409 when it was changed elsewhere meanwhile."""
-        return out(shelf.change(connection, document_id, changed.document, changed.revision, _now()))
+
+        def then(read: tuple[DocumentT, int]) -> Response:
+            return stored(request, lambda connection: shelf.change(connection, document_id, *read, _now()), 200)
+
+        return await done_apart(request, _read_and_fit_change, model, changed, fit_to_keep, then=then)
 
     @router.delete("/{document_id}", status_code=204)
     def delete(document_id: str, connection: Connection) -> None:
@@ -120,12 +120,31 @@ def shelf_router(
         """Bring a deleted one back."""
         return out(shelf.restore(connection, document_id))
 
-    @router.post("/{document_id}/copies", status_code=201, response_model=saved_model)
-    def copy(document: Annotated[DocumentT, Depends(fit_copy)], connection: Connection):  # type: ignore[no-untyped-def]
+    @router.post("/{document_id}/copies", status_code=201, response_model=saved_model, responses=A_JOB)
+    async def copy(document_id: str, connection: Connection, request: Request):  # type: ignore[no-untyped-def]
         """Save a second one like this one; what is not to be kept is not to be copied."""
-        return out(shelf.add(connection, document, _now()))
+        copied = await run_in_threadpool(shelf.copied, connection, document_id)
+
+        def then(read: DocumentT) -> Response:
+            return stored(request, lambda connection: shelf.add(connection, read, _now()), 201)
+
+        return await done_apart(request, _read_and_fit, model, copied, fit_to_keep, then=then)
 
     return router
+
+
+def _read_and_fit(model: type[DocumentT], body: object, fit_to_keep: Callable[[DocumentT, str], None]) -> DocumentT:
+    document = read_apart(model, body)
+    fit_to_keep(document, "")
+    return document
+
+
+def _read_and_fit_change(
+    model: type[DocumentT], body: object, fit_to_keep: Callable[[DocumentT, str], None]
+) -> tuple[DocumentT, int]:
+    changed = read_apart(ChangeIn[model], body)  # type: ignore[valid-type]
+    fit_to_keep(changed.document, "/document")
+    return changed.document, changed.revision
 
 
 def _told(about: Callable[[DocumentT], str], document: DocumentT) -> str:
