@@ -76,7 +76,7 @@ def read_file(data: UploadedBytes) -> Recipe:
 
 
 def _notes(exercise: Exercise) -> int:
-    return sum(len(strip.notes) for strip in exercise.strips)
+    return sum(len(one.notes) + sum(len(part.chords) for part in one.companions) for one in exercise.strips)
 
 
 @cached(LRUCache(12_000, getsizeof=_notes), lock=RLock())

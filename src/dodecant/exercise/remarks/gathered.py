@@ -33,13 +33,16 @@ def _one(group: Sequence[Remark], strips: Sequence[Strip]) -> Remark:
     if len(places) + 1 == len(strips) > _NAMED:
         where = f"all {len(strips)} strips"
     else:
-        names = [_name(strips[place]) for place in places]
-        more = len(names) - _NAMED
-        *before, last = [*names[:_NAMED], f"{more} more"] if more > 0 else names
+        home = strips[first.strip or 0]
+        names = [name for name in dict.fromkeys(_name(strips[place], home) for place in places) if name][:_NAMED]
+        more = len(places) - len(names)
+        *before, last = [*names, f"{more} more"] if more > 0 else names
         where = f"{', '.join(before)} and {last}" if before else last
     return replace(first, text=f"{first.text.removesuffix('.')}; likewise in {where}.", also=places)
 
 
-def _name(strip: Strip) -> str:
-    """The key alone, or key and sound where there are several sounds."""
+def _name(strip: Strip, home: Strip) -> str:
+    """The key alone, or key and sound where there are several sounds; in one key and sound the variant."""
+    if strip.stop.written == home.stop.written and not strip.stop.title:
+        return strip.stop.variant
     return strip.stop.written.tonic.text if strip.stop.title else strip.stop.written.text
