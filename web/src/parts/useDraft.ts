@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from "react";
 import type { Documents, Saved, ShelfName } from "../api/shelves";
 import type { Recipe } from "../api/types";
+import { type Steps, back, begun, forth, stepped } from "./Steps/steps";
 import { withDefaults } from "./patch";
 
 interface Kept<D> {
@@ -13,12 +14,24 @@ interface Kept<D> {
 export interface Draft<K extends ShelfName> extends Kept<Documents[K]> {
   /** Whether it differs from what is saved. */
   changed: boolean;
+  /** The steps that led here, and those that were undone. */
+  steps: Steps<Documents[K]>;
   setDocument: (document: Documents[K]) => void;
+  undo: () => void;
+  redo: () => void;
   /** Take over what is kept on the server, after saving or loading. */
   adopt: (saved: Saved<K>) => void;
   /** Forget the work in the browser. */
   forget: () => void;
 }
+
+interface Work<D> {
+  revision: number | null;
+  steps: Steps<D>;
+}
+
+/** Documents whose steps are written down. */
+const MOST_KEPT = 5;
 
 const keyOf = (shelf: ShelfName, id: string | undefined) => `dodecant.${shelf}.${id ?? "new"}`;
 
@@ -43,27 +56,68 @@ function kept<D>(key: string): Kept<D> | null {
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 
+// While the tab lives, so that undo is there after a look at another place; written down when the page goes.
+const allSteps = new Map<string, Steps<unknown>>();
+const WRITTEN = "dodecant.steps";
+
+function readSteps(): void {
+  try {
+    const written = JSON.parse(sessionStorage.getItem(WRITTEN) ?? "[]") as [string, Steps<unknown>][];
+    for (const [key, steps] of written) allSteps.set(key, steps);
+  } catch {
+    // Undo begins anew.
+  }
+}
+
+if (typeof window !== "undefined") {
+  readSteps();
+  window.addEventListener("pagehide", () => {
+    try {
+      sessionStorage.setItem(WRITTEN, JSON.stringify([...allSteps].slice(-MOST_KEPT)));
+    } catch {
+      // Too much to keep, or nothing may be kept.
+    }
+  });
+}
+
 export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefined, blank: Documents[K]): Draft<K> {
   const key = keyOf(shelf, saved?.id);
-  const [draft, setDraft] = useState<Kept<Documents[K]>>(() => {
-    const work = kept<Documents[K]>(key);
+  const [{ revision, steps }, setDraft] = useState<Work<Documents[K]>>(() => {
+    const work = kept<Documents[K]>(key) ?? { document: saved?.document ?? blank, revision: saved?.revision ?? null };
     // What an older version kept may lack parts that came since.
-    if (work !== null) return { ...work, document: withDefaults(work.document, blank) };
-    return { document: saved?.document ?? blank, revision: saved?.revision ?? null };
+    const document = withDefaults(work.document, blank);
+    const before = allSteps.get(key) as Steps<Documents[K]> | undefined;
+    const known = before !== undefined && same(before.now, document);
+    return { revision: work.revision, steps: known ? before : begun(document) };
   });
-  const changed = !same(draft.document, saved?.document ?? blank);
+  const document = steps.now;
+  const changed = !same(document, saved?.document ?? blank);
 
   useEffect(() => {
+    allSteps.delete(key); // the last used stands last
+    allSteps.set(key, steps);
     try {
-      if (changed) localStorage.setItem(key, JSON.stringify(draft));
+      if (changed) localStorage.setItem(key, JSON.stringify({ document, revision } satisfies Kept<Documents[K]>));
       else localStorage.removeItem(key);
     } catch {
       // A browser that keeps nothing still lets one work.
     }
-  }, [changed, draft, key]);
+  }, [changed, document, revision, steps, key]);
 
-  const setDocument = useCallback((document: Documents[K]) => setDraft((now) => ({ ...now, document })), []);
-  const adopt = useCallback((next: Saved<K>) => setDraft({ document: next.document, revision: next.revision }), []);
-  const forget = useCallback(() => localStorage.removeItem(key), [key]);
-  return { ...draft, changed, setDocument, adopt, forget };
+  const setDocument = useCallback((next: Documents[K]) => {
+    const time = performance.now();
+    setDraft((now) => ({ ...now, steps: stepped(now.steps, next, time) }));
+  }, []);
+  const adopt = useCallback(
+    (next: Saved<K>) =>
+      setDraft((now) => ({ revision: next.revision, steps: { ...now.steps, now: next.document, last: null } })),
+    [],
+  );
+  const undo = useCallback(() => setDraft((now) => ({ ...now, steps: back(now.steps) })), []);
+  const redo = useCallback(() => setDraft((now) => ({ ...now, steps: forth(now.steps) })), []);
+  const forget = useCallback(() => {
+    localStorage.removeItem(key);
+    allSteps.delete(key);
+  }, [key]);
+  return { document, revision, steps, changed, setDocument, undo, redo, adopt, forget };
 }

@@ -5,6 +5,7 @@ import { IconDeviceFloppy } from "@tabler/icons-react";
 import { useNavigate } from "react-router";
 import { ApiError } from "../../api/client";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
+import { type StepName, UndoButtons } from "../Steps/UndoButtons";
 import type { Draft } from "../useDraft";
 import { tell } from "../tell";
 
@@ -16,6 +17,7 @@ interface SavingProps<K extends ShelfName> {
   /** Where a saved document is opened. */
   address: (id: string) => string;
   retitled: (document: Documents[K], title: string) => Documents[K];
+  named: (from: Documents[K], to: Documents[K]) => StepName;
   /** Called instead of saving when there is no title. */
   onUntitled: () => void;
 }
@@ -28,6 +30,7 @@ export function Saving<K extends ShelfName>({
   title,
   address,
   retitled,
+  named,
   onUntitled,
 }: SavingProps<K>) {
   const navigate = useNavigate();
@@ -65,6 +68,13 @@ export function Saving<K extends ShelfName>({
 
   return (
     <>
+      <UndoButtons
+        {...draft.steps}
+        undo={draft.undo}
+        redo={draft.redo}
+        restore={saved && draft.changed ? () => draft.setDocument(saved.document) : undefined}
+        named={named}
+      />
       <Text size="sm" c="dimmed" mt={8} role="status">
         {draft.changed ? "Not saved yet" : saved ? "Saved" : ""}
       </Text>

@@ -9,6 +9,7 @@ import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { distinct } from "../../parts/keys";
 import { mergePatch } from "../../parts/patch";
 import { useLoadedTables } from "../../parts/tables";
+import { BackUndoes } from "../../parts/Steps/BackUndoes";
 import { useDraft } from "../../parts/useDraft";
 import { schedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
@@ -74,6 +75,7 @@ export function Bench({ saved }: BenchProps) {
   return (
     <Box className={classes.bench}>
       <VisuallyHidden component="h1">Bench</VisuallyHidden>
+      <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
       <TitleBar draft={draft} saved={saved} problems={problems} />
       <Group align="flex-start" wrap="nowrap" gap="xl">
         <Box flex={1}>

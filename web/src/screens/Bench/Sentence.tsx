@@ -1,5 +1,5 @@
 import { FocusTrap, Popover, UnstyledButton } from "@mantine/core";
-import { type ReactNode, createContext, memo, use, useMemo, useState } from "react";
+import { type ReactNode, createContext, memo, use, useEffect, useMemo, useState } from "react";
 import type { Phrase } from "../../api/types";
 import classes from "./Bench.module.css";
 import { Explained } from "./Explained";
@@ -14,29 +14,31 @@ import { PathPhrase } from "./phrases/PathPhrase";
 import { PlacementPhrase } from "./phrases/PlacementPhrase";
 import { PlayerPhrase } from "./phrases/PlayerPhrase";
 import { EtudePhrase } from "./phrases/rules/EtudePhrase";
+import { Recalled, Where, makeRecall } from "./phrases/recall";
 import { RulesPhrase } from "./phrases/rules/RulesPhrase";
 import { Opening, keyOfPhrase } from "./phrases/rules/opening";
 import { SoundsPhrase } from "./phrases/SoundsPhrase";
+import { PHRASE_NAMES } from "./phraseNames";
 import { problemAt } from "./problems";
 
 type PhraseId = Phrase["id"];
 
-const EDITORS: Record<PhraseId, { name: string; Editor: (props: PhraseProps) => ReactNode }> = {
-  rules: { name: "what is played where", Editor: RulesPhrase },
-  etude: { name: "the etude", Editor: EtudePhrase },
-  figure: { name: "what is played", Editor: FigurePhrase },
-  ladder: { name: "what it stands on", Editor: LadderPhrase },
-  enclosure: { name: "what leads into it", Editor: EnclosurePhrase },
-  course: { name: "its course", Editor: CoursePhrase },
-  sounds: { name: "the sound", Editor: SoundsPhrase },
-  path: { name: "the path", Editor: PathPhrase },
-  joins: { name: "the joins", Editor: JoinsPhrase },
-  placement: { name: "the rhythm", Editor: PlacementPhrase },
-  keys: { name: "the keys", Editor: KeysPhrase },
-  outer: { name: "what comes first", Editor: OuterPhrase },
-  player: { name: "the instrument", Editor: PlayerPhrase },
-  companions: { name: "what goes beside it", Editor: CompanionsPhrase },
-  tempo: { name: "the tempo", Editor: TempoPhrase },
+const EDITORS: Record<PhraseId, (props: PhraseProps) => ReactNode> = {
+  rules: RulesPhrase,
+  etude: EtudePhrase,
+  figure: FigurePhrase,
+  ladder: LadderPhrase,
+  enclosure: EnclosurePhrase,
+  course: CoursePhrase,
+  sounds: SoundsPhrase,
+  path: PathPhrase,
+  joins: JoinsPhrase,
+  placement: PlacementPhrase,
+  keys: KeysPhrase,
+  outer: OuterPhrase,
+  player: PlayerPhrase,
+  companions: CompanionsPhrase,
+  tempo: TempoPhrase,
 };
 
 /** A sentence of more signs is set smaller. */
@@ -46,7 +48,7 @@ const LONG = 190;
 const UNSAID: Phrase[] = (["figure", "sounds", "path", "placement", "keys", "player", "tempo"] as const).map((id) => ({
   id,
   lead: id === "figure" ? "Take" : ",",
-  text: EDITORS[id].name,
+  text: PHRASE_NAMES[id],
   place: null,
 }));
 
@@ -56,26 +58,30 @@ const Work = createContext<PhraseProps | null>(null);
 export function Sentence(props: PhraseProps) {
   const faulty = (id: PhraseId, place: number | null) =>
     problemAt(props.problems, place === null ? `/${id}` : `/${id}/${place}`) !== undefined;
+  const [recall] = useState(makeRecall);
+  useEffect(() => recall.note(props.recipe), [recall, props.recipe]);
   const [wanted, setWanted] = useState("");
   const opening = useMemo(() => ({ wanted, open: setWanted }), [wanted]);
   const phrases = props.exercise?.phrases ?? UNSAID;
   const length = phrases.reduce((sum, { lead, text }) => sum + lead.length + text.length, 0);
   return (
     <Opening value={opening}>
-      <Work value={props}>
-        <p className={classes.sentence} data-long={length > LONG || undefined} aria-label="The recipe as a sentence">
-          {phrases.map(({ id, lead, text, place: of }, place) => (
-            <span key={keyOfPhrase(id, of)}>
-              {" "}
-              {lead.replace(/^,\s*/, "")}{" "}
-              <span className={classes.together}>
-                <PhraseControl id={id} place={of ?? undefined} text={text} faulty={faulty(id, of)} />
-                {place === phrases.length - 1 ? "." : phrases[place + 1]?.lead.startsWith(",") && ","}
+      <Recalled value={recall}>
+        <Work value={props}>
+          <p className={classes.sentence} data-long={length > LONG || undefined} aria-label="The recipe as a sentence">
+            {phrases.map(({ id, lead, text, place: of }, place) => (
+              <span key={keyOfPhrase(id, of)}>
+                {" "}
+                {lead.replace(/^,\s*/, "")}{" "}
+                <span className={classes.together}>
+                  <PhraseControl id={id} place={of ?? undefined} text={text} faulty={faulty(id, of)} />
+                  {place === phrases.length - 1 ? "." : phrases[place + 1]?.lead.startsWith(",") && ","}
+                </span>
               </span>
-            </span>
-          ))}
-        </p>
-      </Work>
+            ))}
+          </p>
+        </Work>
+      </Recalled>
     </Opening>
   );
 }
@@ -95,7 +101,7 @@ const PhraseControl = memo(function PhraseControl({ id, place, text, faulty }: P
   const { wanted, open: openNext } = use(Opening);
   const asked = wanted === keyOfPhrase(id, place ?? null);
   const open = pressed || asked;
-  const { name } = EDITORS[id];
+  const name = PHRASE_NAMES[id];
   return (
     <Popover
       opened={open}
@@ -133,10 +139,12 @@ const PhraseControl = memo(function PhraseControl({ id, place, text, faulty }: P
 function OpenEditor({ id, place }: { id: PhraseId; place: number | undefined }) {
   const work = use(Work);
   if (work === null) throw new Error("A phrase stands outside its sentence");
-  const { Editor } = EDITORS[id];
+  const Editor = EDITORS[id];
   return (
     <>
-      <Editor {...work} place={place} />
+      <Where value={id === "rules" ? `rules/${place}` : ""}>
+        <Editor {...work} place={place} />
+      </Where>
       <Explained recipe={work.recipe} phrase={id} />
     </>
   );

@@ -9,6 +9,7 @@ import { Saving } from "../../parts/Saving/Saving";
 import { useLoadedTables } from "../../parts/tables";
 import type { Draft } from "../../parts/useDraft";
 import classes from "./Bench.module.css";
+import { useStepNames } from "./phraseNames";
 import { problemAt } from "./problems";
 
 interface TitleBarProps {
@@ -47,6 +48,7 @@ export function TitleBar({ draft, saved, problems }: TitleBarProps) {
         title={recipe.title}
         address={(id) => `/bench/${id}`}
         retitled={(document, title) => ({ ...document, title })}
+        named={useStepNames()}
         onUntitled={() => {
           setUnnamed(true);
           document.getElementById("recipe-title")?.focus();

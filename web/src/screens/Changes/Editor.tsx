@@ -5,6 +5,7 @@ import { type House, useWorkedChanges } from "./queries";
 import type { Saved } from "../../api/shelves";
 import type { ChangesDraft } from "../../api/types";
 import { useLoadedTables } from "../../parts/tables";
+import { BackUndoes } from "../../parts/Steps/BackUndoes";
 import { useDraft } from "../../parts/useDraft";
 import { usePlayer } from "../../sound/usePlayer";
 import { Bars } from "./Bars";
@@ -42,6 +43,7 @@ export function Editor({ saved }: EditorProps) {
   return (
     <Box className={classes.page}>
       <VisuallyHidden component="h1">Changes</VisuallyHidden>
+      <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
       <TopBar draft={draft} saved={saved} worked={worked.data} player={player} />
       <Group align="flex-start" wrap="nowrap" gap="xl" mt="md">
         <TextSide draft={draft} worked={worked.data} tables={tables} house={house} onHouse={setHouse} />

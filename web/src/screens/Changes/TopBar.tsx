@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { download, readChangesFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
-import type { Worked } from "../../api/types";
+import type { ChangesDraft, Worked } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
 import { titleOf, withTitle } from "../../parts/changesText";
@@ -20,6 +20,10 @@ interface TopBarProps {
   worked: Worked | undefined;
   player: ReturnType<typeof usePlayer>;
 }
+
+const stepName = (from: ChangesDraft, to: ChangesDraft) => ({
+  part: from.text === to.text ? "the chosen sounds" : "the text",
+});
 
 /** The title, hearing, saving, files, and the way to the bench. */
 export function TopBar({ draft, saved, worked, player }: TopBarProps) {
@@ -67,6 +71,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         title={title}
         address={(id) => `/changes/${id}`}
         retitled={(one, name) => ({ ...one, text: withTitle(one.text, name) })}
+        named={stepName}
         onUntitled={() => {
           setUnnamed(true);
           window.document.getElementById("changes-title")?.focus();

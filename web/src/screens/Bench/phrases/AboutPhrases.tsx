@@ -5,12 +5,17 @@ import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
 import { freshEnclosure, freshOf } from "./aboutFigure";
+import { useRecall } from "./recall";
 
 /** What the line stands on. */
 export function LadderPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { ladder } = recipe;
+  const recall = useRecall();
   const error = problemAt(problems, "/ladder");
-  const fresh = (kind: string) => ({ ...recipe, ladder: freshOf(tables.fresh.ladders, kind) });
+  const fresh = (kind: string) => ({
+    ...recipe,
+    ladder: recall("ladder", kind) ?? freshOf(tables.fresh.ladders, kind),
+  });
   return (
     <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice
@@ -103,8 +108,12 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
 /** How the figures follow on each other. */
 export function CoursePhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const { course } = recipe;
+  const recall = useRecall();
   const error = problemAt(problems, "/course");
-  const fresh = (kind: string) => ({ ...recipe, course: freshOf(tables.fresh.courses, kind) });
+  const fresh = (kind: string) => ({
+    ...recipe,
+    course: recall("course", kind) ?? freshOf(tables.fresh.courses, kind),
+  });
   return (
     <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice

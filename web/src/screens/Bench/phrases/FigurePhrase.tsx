@@ -1,4 +1,4 @@
-import { Group, SegmentedControl, Stack, Text } from "@mantine/core";
+import { Alert, Button, Group, SegmentedControl, Stack, Text } from "@mantine/core";
 import type { ReactNode } from "react";
 import { usePreviews } from "../../../parts/queries";
 import type { Exercise, Metre, Recipe } from "../../../api/types";
@@ -14,6 +14,7 @@ import { LickFields } from "./lick/LickFields";
 import { type Enclosure, freshEnclosure, freshOf, kindOfFigure, takes } from "./aboutFigure";
 import { KeepPiece } from "./rules/KeepPiece";
 import { PlayedWhere } from "./rules/PlayedWhere";
+import { useRecall } from "./recall";
 import { withKind } from "./soundsKinds";
 
 type Figure = Recipe["figure"];
@@ -28,13 +29,12 @@ interface FigurePhraseProps extends PhraseProps {
   children?: ReactNode;
 }
 
-/** A recipe with another kind of figure, as it begins: one that needs changes brings them, one that is a phrase stands once. */
-function withFigure(recipe: Recipe, kind: Kind, tables: PhraseProps["tables"]): Recipe {
-  const { fresh, needs_changes, stands_once } = kindOfFigure(tables, kind);
+/** A recipe with another kind of figure, as it last was or as it begins; one that is a phrase stands once. */
+function withFigure(recipe: Recipe, kind: Kind, known: Figure | undefined, tables: PhraseProps["tables"]): Recipe {
+  const { fresh, stands_once } = kindOfFigure(tables, kind);
   const before = kindOfFigure(tables, recipe.figure.kind);
-  const sounds = needs_changes ? withKind("changes", recipe.sounds, tables) : recipe.sounds;
   const span = stands_once ? "once" : before.stands_once && recipe.path.span === "once" ? "ends" : recipe.path.span;
-  return { ...recipe, figure: fresh, sounds, path: { ...recipe.path, span } };
+  return { ...recipe, figure: known ?? fresh, path: { ...recipe.path, span } };
 }
 
 /** What is played on every tone of the path, what it stands on, what leads into it, and its course. */
@@ -48,18 +48,43 @@ export function FigurePhrase({
   children,
 }: FigurePhraseProps) {
   const { figure } = recipe;
+  const recall = useRecall();
   const set = (next: Figure) => onChange({ ...recipe, figure: next });
   const fields = { recipe, error: problemAt(problems, "/figure"), onChange: set };
-  const ladder = (kind: string) => ({ ...recipe, ladder: freshOf(tables.fresh.ladders, kind) });
+  const ladder = (kind: string) => ({
+    ...recipe,
+    ladder: recall("ladder", kind) ?? freshOf(tables.fresh.ladders, kind),
+  });
   const enclosure = (kind: string) => ({
     ...recipe,
     enclosure: freshEnclosure(kind as Enclosure["kind"] | "nothing", recipe.enclosure, tables),
   });
-  const course = (kind: string) => ({ ...recipe, course: freshOf(tables.fresh.courses, kind) });
+  const course = (kind: string) => ({
+    ...recipe,
+    course: recall("course", kind) ?? freshOf(tables.fresh.courses, kind),
+  });
   return (
     <Group align="flex-start" wrap="nowrap" gap="lg">
       <Stack gap="sm" w="var(--panel-xl)">
         <KindOfFigure recipe={recipe} tables={tables} onChange={onChange} />
+        {kindOfFigure(tables, figure.kind).needs_changes && recipe.sounds.kind !== "changes" && (
+          <Alert color="lamp" p="xs">
+            It needs chords to lead through.
+            <Button
+              size="compact-sm"
+              variant="light"
+              ml="sm"
+              onClick={() =>
+                onChange({
+                  ...recipe,
+                  sounds: recall("sounds", "changes") ?? withKind("changes", recipe.sounds, tables),
+                })
+              }
+            >
+              Take changes as the sound
+            </Button>
+          </Alert>
+        )}
         {figure.kind === "run" && <RunFields run={figure} {...fields} />}
         {figure.kind === "cell" && <CellFields cell={figure} {...fields} />}
         {figure.kind === "intervals" && <IntervalFields intervals={figure} {...fields} />}
@@ -121,15 +146,23 @@ export function FigurePhrase({
 /** The kinds of figures, each with a sketch of what it would play here, as it begins. */
 function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" | "tables" | "onChange">) {
   const kinds = useOffered<Kind>("FigurePart.kind");
-  // Each kind as it begins: typing in the fields of one asks for nothing new.
-  const previews = usePreviews(kinds.map(({ value }) => withFigure(recipe, value, tables)));
+  const recall = useRecall();
+  // Each kind as it begins, over changes where it needs them: typing in the fields of one asks for nothing new.
+  const previewed = (kind: Kind) => {
+    const begun = withFigure(recipe, kind, undefined, tables);
+    const needed = kindOfFigure(tables, kind).needs_changes;
+    return needed ? { ...begun, sounds: withKind("changes", recipe.sounds, tables) } : begun;
+  };
+  const previews = usePreviews(kinds.map(({ value }) => previewed(value)));
   return (
     <SegmentedControl
       aria-label="Figure"
       size="xs"
       fullWidth
       value={recipe.figure.kind}
-      onChange={(kind) => kind !== recipe.figure.kind && onChange(withFigure(recipe, kind, tables))}
+      onChange={(kind) =>
+        kind !== recipe.figure.kind && onChange(withFigure(recipe, kind, recall("figure", kind), tables))
+      }
       data={kinds.map(({ value, label }, place) => ({
         value,
         label: (

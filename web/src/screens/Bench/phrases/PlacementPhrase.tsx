@@ -7,6 +7,7 @@ import type { PhraseProps } from "./PhraseProps";
 import { RhythmFields } from "./rhythm/RhythmFields";
 import { StrokesFields } from "./rhythm/StrokesFields";
 import { kindOfFigure } from "./aboutFigure";
+import { clockOf, useRecall } from "./recall";
 import { refitted, valueNames } from "./rhythm/slots";
 
 type Placement = PhraseProps["recipe"]["placement"];
@@ -21,7 +22,13 @@ interface FieldsProps extends PhraseProps {
 export function PlacementPhrase(props: PhraseProps) {
   const { recipe, tables, onChange } = props;
   const { placement } = recipe;
-  const set = (change: Partial<Placement>) => onChange({ ...recipe, placement: refitted(placement, change, tables) });
+  const recall = useRecall();
+  const set = (change: Partial<Placement>) => {
+    const next = refitted(placement, change, tables);
+    const other = clockOf(next) !== clockOf(placement);
+    const slots = other && next.slots === "" ? recall("slots", clockOf(next)) : undefined;
+    onChange({ ...recipe, placement: slots === undefined ? next : { ...next, slots } });
+  };
   const names = valueNames(tables, recipe.spelling.values);
   const fields = { ...props, names, set };
   const fault = problemAt(props.problems, "/placement");

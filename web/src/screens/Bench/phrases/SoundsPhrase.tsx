@@ -4,6 +4,7 @@ import { useOffered } from "../../../parts/fields/Choice";
 import { keyName, tonicNames } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
+import { useRecall } from "./recall";
 import { SoundsFields } from "./SoundsFields";
 import { type SoundsKind, kindOf, scalesOf, withKind } from "./soundsKinds";
 
@@ -18,13 +19,14 @@ export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: P
   const names = tonicNames([...(exercise?.key_names ?? []), keyName(keys.start)], tables);
   const kinds = useOffered<SoundsKind>("SoundsPart.kind", OWN);
   const kind = kindOf(sounds);
+  const recall = useRecall();
   return (
     <Stack gap="sm" w="var(--panel-xl)">
       <SegmentedControl
         aria-label="What sounds"
         size="xs"
         value={kind}
-        onChange={(next) => set(withKind(next, sounds, tables))}
+        onChange={(next) => next !== kind && set(recall("sounds", next) ?? withKind(next, sounds, tables))}
         data={kinds}
       />
       <Select

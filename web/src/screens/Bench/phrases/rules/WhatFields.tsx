@@ -7,6 +7,7 @@ import { FigurePhrase } from "../FigurePhrase";
 import { PathChoice } from "../PathPhrase";
 import type { PhraseProps } from "../PhraseProps";
 import { type Enclosure, freshEnclosure, freshOf } from "../aboutFigure";
+import { useRecall } from "../recall";
 import { problemAt } from "../../problems";
 
 interface WhatFieldsProps extends Pick<PhraseProps, "recipe" | "tables" | "exercise"> {
@@ -20,6 +21,7 @@ const AS_RECIPE = { recipe: "as the recipe" };
 /** What a rule has played: a figure with all that goes with it, open bars, or what was before, upside down. */
 export function WhatFields({ recipe, tables, exercise, what, problems, onChange }: WhatFieldsProps) {
   const kinds = useOffered<What["kind"]>("WhatPart.kind");
+  const recall = useRecall();
   return (
     <Stack gap="sm">
       <SegmentedControl
@@ -27,7 +29,7 @@ export function WhatFields({ recipe, tables, exercise, what, problems, onChange 
         size="xs"
         value={what.kind}
         data={kinds}
-        onChange={(kind) => kind !== what.kind && onChange(freshOf(tables.fresh.whats, kind))}
+        onChange={(kind) => kind !== what.kind && onChange(recall("what", kind) ?? freshOf(tables.fresh.whats, kind))}
       />
       {what.kind === "play" && (
         <PlayFields

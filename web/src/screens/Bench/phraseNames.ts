@@ -1,0 +1,63 @@
+/** What the phrases of the sentence are called, and the steps from one recipe to another. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import type { Bench, Phrase, Recipe } from "../../api/types";
+import type { StepName } from "../../parts/Steps/UndoButtons";
+import { keyOfPhrase } from "./phrases/rules/opening";
+
+export const PHRASE_NAMES: Record<Phrase["id"], string> = {
+  rules: "what is played where",
+  etude: "the etude",
+  figure: "what is played",
+  ladder: "what it stands on",
+  enclosure: "what leads into it",
+  course: "its course",
+  sounds: "the sound",
+  path: "the path",
+  joins: "the joins",
+  placement: "the rhythm",
+  keys: "the keys",
+  outer: "what comes first",
+  player: "the instrument",
+  companions: "what goes beside it",
+  tempo: "the tempo",
+};
+
+const LAST: StepName = { part: "the last change" };
+
+/** Parts of a recipe that no phrase tells. */
+const UNSAID: Partial<Record<keyof Recipe, string>> = {
+  title: "the name",
+  numbers: "how it is read",
+  spelling: "how it is read",
+};
+
+/** The first phrase that differs names the step; recipes that were worked out are remembered with their phrases. */
+export function useStepNames(): (from: Recipe, to: Recipe) => StepName {
+  const queries = useQueryClient();
+  return useCallback(
+    (from, to) => {
+      const phrases = (recipe: Recipe) => queries.getQueryData<Bench>(["exercise", recipe])?.exercise.phrases;
+      return stepName(phrases(from), phrases(to)) ?? partName(from, to);
+    },
+    [queries],
+  );
+}
+
+export function stepName(from: Phrase[] | undefined, to: Phrase[] | undefined): StepName | undefined {
+  if (from === undefined || to === undefined) return undefined;
+  const before = new Map(from.map((one) => [keyOfPhrase(one.id, one.place), one.text]));
+  const gone = from.find((one) => !to.some(({ id, place }) => id === one.id && place === one.place));
+  if (gone) return { part: PHRASE_NAMES[gone.id], goes: true };
+  const changed = to.find((one) => before.get(keyOfPhrase(one.id, one.place)) !== one.text);
+  return changed && { part: PHRASE_NAMES[changed.id], becomes: changed.text };
+}
+
+function partName(from: Recipe, to: Recipe): StepName {
+  const changed = (Object.keys(to) as (keyof Recipe)[]).find(
+    (name) => JSON.stringify(from[name]) !== JSON.stringify(to[name]),
+  );
+  if (changed === undefined) return LAST;
+  const part = UNSAID[changed] ?? (PHRASE_NAMES as Record<string, string>)[changed];
+  return part === undefined ? LAST : { part };
+}
