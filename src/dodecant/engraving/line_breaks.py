@@ -13,6 +13,9 @@ from dodecant.formats.musicxml.score import strip_musicxml
 _BARS = 4  # on a line of a form
 _ROOM_FOR_A_NOTE = 24  # CSS pixels
 _ROOM_FOR_A_NUMBER = 23
+_ROOM_FOR_A_SIGN = 8
+_ROOM_FOR_A_BARLINE = 14
+_BEGINNING = 64  # clef and metre
 _LINE, _BAR = re.compile(r'class="system"'), re.compile(r'class="measure"')
 
 
@@ -30,6 +33,18 @@ def line_breaks(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
     whole, more = divmod(sum(bars), len(bars))
     sizes = [whole + (number < more) for number in range(len(bars))]
     return frozenset(accumulate(sizes[:-1]))
+
+
+def width_on_one_line(exercise: Exercise) -> int:
+    """CSS pixels in which every strip has its notes on one line, roughly."""
+    return max(
+        _BEGINNING
+        + _ROOM_FOR_A_NOTE * len(strip.notes)
+        + _ROOM_FOR_A_SIGN * sum(bool(note.accidental) for note in strip.notes)
+        + _ROOM_FOR_A_SIGN * abs(strip.fifths)
+        + _ROOM_FOR_A_BARLINE * len(strip.bars)
+        for strip in exercise.strips
+    )
 
 
 def room_for_numbers(exercise: Exercise, width: int) -> int:

@@ -1366,11 +1366,13 @@ export interface components {
         };
         /**
          * BenchOut
-         * @description A recipe worked out, with the picture of its first strip.
+         * @description A recipe worked out, with the picture of its first strip; on `line_width` CSS pixels no strip has two lines.
          */
         BenchOut: {
             exercise: components["schemas"]["ExerciseOut"];
             first: components["schemas"]["PictureOut"];
+            /** Line Width */
+            line_width: number;
         };
         /**
          * BuildUpCourse
@@ -3986,11 +3988,13 @@ export interface components {
         };
         /**
          * PictureOut
-         * @description An engraved strip.
+         * @description A strip engraved for a width in CSS pixels.
          */
         PictureOut: {
             /** Index */
             index: number;
+            /** Width */
+            width: number;
             /** Svg */
             svg: string;
         };
@@ -6713,7 +6717,9 @@ export interface operations {
     };
     work_out_api_exercises_post: {
         parameters: {
-            query?: never;
+            query?: {
+                width?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6970,6 +6976,11 @@ export interface operations {
                     recipe: components["schemas"]["Recipe-Input"];
                     /** Indexes */
                     indexes: number[];
+                    /**
+                     * Width
+                     * @default 1120
+                     */
+                    width?: number;
                 };
             };
         };

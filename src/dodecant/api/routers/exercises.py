@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from threading import RLock
+from typing import Annotated
 
 from cachetools import LRUCache, cached
-from fastapi import Response
+from fastapi import Query, Response
 
 from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
-from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut
-from dodecant.engraving.strip_svg import strip_svg
+from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut, Width
+from dodecant.engraving.line_breaks import width_on_one_line
+from dodecant.engraving.strip_svg import SCREEN_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
@@ -26,9 +28,9 @@ router = workshop_router("exercises")
 
 @router.post("/exercises", response_model=BenchOut)
 @apart
-def work_out(recipe: Recipe) -> Response:
+def work_out(recipe: Recipe, width: Annotated[Width, Query()] = SCREEN_WIDTH) -> Response:
     """Work a recipe out and engrave its first strip."""
-    return Response(_bench(recipe), media_type="application/json")
+    return Response(_bench(recipe, width), media_type="application/json")
 
 
 @router.post("/strips")
@@ -40,7 +42,7 @@ def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
         if index >= len(exercise.strips):
             last = len(exercise.strips) - 1
             raise RecipeError([Problem(f"/indexes/{place}", f"There is no strip {index}.", f"The last is {last}.")])
-    return [_picture(exercise, index) for index in wanted.indexes]
+    return [_picture(exercise, index, wanted.width) for index in wanted.indexes]
 
 
 @router.post("/variations")
@@ -85,11 +87,14 @@ def _pressed(recipe: Recipe) -> Exercise:
 
 
 @cached(LRUCache(4_000_000, getsizeof=len), lock=RLock())
-def _bench(recipe: Recipe) -> bytes:
+def _bench(recipe: Recipe, width: int) -> bytes:
     """The answer as it is sent: written once, not checked again on its way out."""
     exercise = _pressed(recipe)
-    return json_bytes(BenchOut(exercise=exercise_document(exercise), first=_picture(exercise, 0)))
+    first = _picture(exercise, 0, width)
+    return json_bytes(
+        BenchOut(exercise=exercise_document(exercise), first=first, line_width=width_on_one_line(exercise))
+    )
 
 
-def _picture(exercise: Exercise, index: int) -> PictureOut:
-    return PictureOut(index=index, svg=strip_svg(exercise, exercise.strips[index]))
+def _picture(exercise: Exercise, index: int, width: int) -> PictureOut:
+    return PictureOut(index=index, width=width, svg=strip_svg(exercise, exercise.strips[index], width))

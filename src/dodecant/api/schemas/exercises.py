@@ -7,23 +7,28 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
+from dodecant.engraving.strip_svg import SCREEN_WIDTH
 from dodecant.exercise.recipe.document import Player, Recipe
 from dodecant.exercise.recipe.variation import LEVELS, HarderOrEasier
 from dodecant.formats.json.exercise import ExerciseOut
 
+Width = Annotated[int, Field(ge=240, le=2000)]  # CSS pixels of an engraved strip
+
 
 class PictureOut(TypedDict):
-    """An engraved strip."""
+    """A strip engraved for a width in CSS pixels."""
 
     index: int
+    width: int
     svg: str
 
 
 class BenchOut(TypedDict):
-    """A recipe worked out, with the picture of its first strip."""
+    """A recipe worked out, with the picture of its first strip; on `line_width` CSS pixels no strip has two lines."""
 
     exercise: ExerciseOut
     first: PictureOut
+    line_width: int
 
 
 class StripsIn(BaseModel):
@@ -31,6 +36,7 @@ class StripsIn(BaseModel):
 
     recipe: Recipe
     indexes: Annotated[list[Annotated[int, Field(ge=0)]], Field(min_length=1, max_length=24)]
+    width: Width = SCREEN_WIDTH
 
 
 class VariationIn(BaseModel):
