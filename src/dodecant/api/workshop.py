@@ -27,7 +27,7 @@ from dodecant.engraving.progress import telling
 LONGEST = 120.0  # seconds
 MOST_WAITING = 40
 TASKS_OF_A_PROCESS = 5000  # then another takes its place, and what it remembered is given back
-_TASKS_TO_TIDY = 25
+_TASKS_TO_TIDY = 10
 _NICE = 10  # the server itself, which only takes in and sends, goes first
 _LOOK = 0.25  # seconds between two looks whether anybody still waits
 

@@ -34,6 +34,12 @@ _OPTIONS: dict[str, object] = {
     "svgViewBox": True,
     "xmlIdChecksum": True,
 }
+_CLOSE: dict[str, object] = {
+    "lyricTopMinMargin": 3.0,
+    "pageMarginBottom": 2,
+    "pageMarginTop": 2,
+    "spacingSystem": 2,
+}
 _BRACE_ROOM = 45
 _workshop = ThreadPoolExecutor(max_workers=1, thread_name_prefix="engraver")
 
@@ -51,25 +57,27 @@ def _toolkit() -> verovio.toolkit:
     return toolkit
 
 
-def engrave(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False) -> str:
+def engrave(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False, close: bool = False) -> str:
     """The first page of `engrave_pages`: all of a strip."""
-    return engrave_pages(musicxml, width, signs_inside=signs_inside, broken=broken)[0]
+    return engrave_pages(musicxml, width, signs_inside=signs_inside, broken=broken, close=close)[0]
 
 
-def engrave_pages(musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False) -> tuple[str, ...]:
+def engrave_pages(
+    musicxml: str, width: int, *, signs_inside: bool = False, broken: bool = False, close: bool = False
+) -> tuple[str, ...]:
     """Pictures as wide as `width` CSS pixels and as high as they need: one for each page, which are some 27,000 pixels
     high.
 
     Lines are broken where there is room, or where the score says so (`broken`). `signs_inside` puts the font of ♭ and ♯
-    in chord symbols into the picture, for those that leave the application.
+    in chord symbols into the picture, for those that leave the application. `close` lines leave room for more of them.
 
     The toolkit holds one score at a time and finds its fonts only in the thread that named them, so all
     engraving is done in one thread of its own.
     """
-    return _workshop.submit(_engrave, musicxml, width, signs_inside, broken).result()
+    return _workshop.submit(_engrave, musicxml, width, signs_inside, broken, close).result()
 
 
-def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool) -> tuple[str, ...]:
+def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool, close: bool) -> tuple[str, ...]:
     toolkit = _toolkit()
     font = "embedded" if signs_inside else "none"
     braced = "<group-symbol>" in musicxml or "<staves>" in musicxml
@@ -79,7 +87,7 @@ def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool) -> tup
         "pageWidth": width * 100 // _SCALE,
         "smuflTextFont": font,
     }
-    toolkit.setOptions({**_OPTIONS, **own})
+    toolkit.setOptions({**_OPTIONS, **(_CLOSE if close else {}), **own})
     if not toolkit.loadData(musicxml):
         raise EngravingError("The score could not be engraved")
     return tuple(str(toolkit.renderToSVG(page)) for page in range(1, toolkit.getPageCount() + 1))

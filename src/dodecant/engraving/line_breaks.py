@@ -13,21 +13,27 @@ from dodecant.formats.musicxml.score import strip_musicxml
 _BARS = 4  # on a line of a form
 _ROOM_FOR_A_NOTE = 24  # CSS pixels
 _ROOM_FOR_A_NUMBER = 23
-_ROOM_FOR_A_SIGN = 8
+_ROOM_ON_A_LINE = 22
+_ROOM_FOR_A_SIGN = 5
 _ROOM_FOR_A_BARLINE = 14
 _BEGINNING = 64  # clef and metre
 _LINE, _BAR = re.compile(r'class="system"'), re.compile(r'class="measure"')
 
 
-def line_breaks(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
-    """The bars (from 0) that begin a new line; none where lines break by themselves.
+def breaks_of_a_form(exercise: Exercise, strip: Strip, width: int) -> frozenset[int]:
+    """The bars (from 0) that begin a new line over changes; none elsewhere.
 
-    Over changes a line has four bars (two, where they are full of notes), and a section begins a line. Elsewhere a last
-    line of one bar is filled up from those before it.
+    A line has four bars (two, where they are full of notes), and a section begins a line.
     """
-    if strip.stop.timeline is not None:
-        return _of_a_form(exercise, strip, width)
-    bars = [len(_BAR.findall(line)) for line in _LINE.split(engrave(strip_musicxml(exercise, strip), width))[1:]]
+    return _of_a_form(exercise, strip, width) if strip.stop.timeline is not None else frozenset()
+
+
+def breaks_seen(picture: str) -> frozenset[int]:
+    """The bars that had better begin a new line in an engraved picture; none where its lines break well by themselves.
+
+    A last line of one bar is filled up from those before it.
+    """
+    bars = [len(_BAR.findall(line)) for line in _LINE.split(picture)[1:]]
     if len(bars) < 2 or bars[-1] > 1:
         return frozenset()
     whole, more = divmod(sum(bars), len(bars))
@@ -39,7 +45,7 @@ def width_on_one_line(exercise: Exercise) -> int:
     """CSS pixels in which every strip has its notes on one line, roughly."""
     return max(
         _BEGINNING
-        + _ROOM_FOR_A_NOTE * len(strip.notes)
+        + _ROOM_ON_A_LINE * len(strip.notes)
         + _ROOM_FOR_A_SIGN * sum(bool(note.accidental) for note in strip.notes)
         + _ROOM_FOR_A_SIGN * abs(strip.fifths)
         + _ROOM_FOR_A_BARLINE * len(strip.bars)

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Hashable, Mapping, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from hashlib import blake2b
 from threading import RLock
+from typing import NamedTuple
 
 from cachetools import LRUCache, cached
 from cachetools.keys import hashkey
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave, engrave_pages
-from dodecant.engraving.line_breaks import line_breaks
+from dodecant.engraving.line_breaks import breaks_of_a_form, breaks_seen
 from dodecant.engraving.over_the_staff import keep_words_clear
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
@@ -38,13 +39,35 @@ def strip_svg(
     Unless it is to be `styled` it leaves that to the page: a style sheet in each picture would make the browser work
     the whole page out again with every strip. A picture that is to stand `alone` brings the signs of its chord symbols.
     """
-    roles = tuple(note.tone.role for note in strip.notes)
-    breaks = line_breaks(exercise, strip, width)
     notes = " ".join(note.tone.written.name.text for note in strip.notes)
     label = f"{strip.heading}: {notes}"
-    weights = tuple(zip(_ids(strip), roles, strict=True))
+    weights = tuple(zip(_ids(strip), (note.tone.role for note in strip.notes), strict=True))
+    breaks = breaks_of_a_form(exercise, strip, width)
     score = strip_musicxml(exercise, strip, breaks)
-    return _picture(score, width, weights, label, styled, signs_inside=alone, broken=bool(breaks))
+    drawn = _Drawn(score, width, weights, label, styled, alone and "<harmony>" in score, bool(breaks))
+
+    def broken_at(better: frozenset[int]) -> str:
+        return strip_musicxml(exercise, strip, better)
+
+    return _picture(drawn, broken_at)
+
+
+class _Drawn(NamedTuple):
+    """What a picture shows, and how."""
+
+    score: str
+    width: int
+    roles: tuple[tuple[str, Role], ...]
+    label: str
+    styled: bool
+    signs_inside: bool
+    broken: bool
+
+    def page(self) -> str:
+        """As it is engraved; strips on the page stand closer than in print."""
+        return engrave(
+            self.score, self.width, signs_inside=self.signs_inside, broken=self.broken, close=not self.styled
+        )
 
 
 def sheet_svg(exercise: Exercise, width: int = PRINT_WIDTH) -> bytes:
@@ -78,26 +101,18 @@ def _ids(strip: Strip) -> list[str]:
     return [strip.note_id(index) for index in range(len(strip.notes))]
 
 
-def _named(musicxml: str, *shown: object, **how: object) -> Hashable:
+def _named(drawn: _Drawn, _: object) -> Hashable:
     """A picture by what it shows: the score as a digest, for the score itself is as long as its picture."""
-    return hashkey(blake2b(musicxml.encode(), digest_size=20).digest(), *shown, **how)
+    return hashkey(blake2b(drawn.score.encode(), digest_size=20).digest(), *drawn[1:])
 
 
 @cached(LRUCache(_REMEMBERED, getsizeof=len), key=_named, lock=RLock())
-def _picture(
-    musicxml: str,
-    width: int,
-    roles: tuple[tuple[str, Role], ...],
-    label: str,
-    styled: bool,
-    *,
-    signs_inside: bool = False,
-    broken: bool = False,
-) -> str:
-    signs_inside = signs_inside and "<harmony>" in musicxml
-    page = engrave(musicxml, width, signs_inside=signs_inside, broken=broken)
-    root = _finished(page, dict(roles), styled=styled)
-    root.set("aria-label", label)
+def _picture(drawn: _Drawn, broken_at: Callable[[frozenset[int]], str]) -> str:
+    page = drawn.page()
+    if not drawn.broken and (better := breaks_seen(page)):
+        page = drawn._replace(score=broken_at(better), broken=True).page()
+    root = _finished(page, dict(drawn.roles), styled=drawn.styled)
+    root.set("aria-label", drawn.label)
     return str(etree.tostring(root, encoding="unicode"))
 
 

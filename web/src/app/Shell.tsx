@@ -3,14 +3,16 @@ import {
   Anchor,
   AppShell,
   Group,
+  Menu,
   Stack,
   Text,
   Title,
   useComputedColorScheme,
   useMantineColorScheme,
 } from "@mantine/core";
-import { IconMoon, IconSun } from "@tabler/icons-react";
+import { IconMenu2, IconMoon, IconSun } from "@tabler/icons-react";
 import { Link, NavLink, Outlet } from "react-router";
+import { SkipLink } from "../parts/SkipLink/SkipLink";
 import { LongWorkShown } from "./LongWorkShown";
 import classes from "./Shell.module.css";
 import mark from "./mark.svg";
@@ -27,27 +29,51 @@ const PLACES = [
 export function Shell() {
   return (
     <AppShell header={{ height: 52 }} padding={0}>
-      <AppShell.Header className={classes.header}>
+      <SkipLink to="page">Skip to the page</SkipLink>
+      <AppShell.Header className={classes.header} data-bar="top">
         <Group h="100%" px="lg" gap="xl" wrap="nowrap">
           <Link to="/recipes" className={classes.name}>
             <img src={mark} alt="" width={26} height={26} />
             Dodecant
           </Link>
-          <Group component="nav" gap="lg" aria-label="Places" flex={1}>
+          <Group component="nav" gap="lg" aria-label="Places" flex={1} visibleFrom="sm" wrap="nowrap">
             {PLACES.map(({ to, name }) => (
               <NavLink key={to} to={to} className={classes.place}>
                 {name}
               </NavLink>
             ))}
           </Group>
-          <SchemeSwitch />
+          <Group ml="auto" gap="xs" wrap="nowrap">
+            <SchemeSwitch />
+            <FoldedPlaces />
+          </Group>
         </Group>
       </AppShell.Header>
-      <AppShell.Main>
+      <AppShell.Main id="page" tabIndex={-1}>
         <Outlet />
       </AppShell.Main>
       <LongWorkShown />
     </AppShell>
+  );
+}
+
+/** The ways to the other places, where there is no room for them. */
+function FoldedPlaces() {
+  return (
+    <Menu>
+      <Menu.Target>
+        <ActionIcon variant="subtle" size="lg" aria-label="Places" hiddenFrom="sm">
+          <IconMenu2 size={22} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {PLACES.map(({ to, name }) => (
+          <Menu.Item key={to} component={NavLink} to={to}>
+            {name}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
   );
 }
 

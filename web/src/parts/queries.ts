@@ -1,5 +1,6 @@
 /** What parts of several screens ask the server for. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
 import { answered, client } from "../api/client";
 import type { Recipe } from "../api/types";
 
@@ -26,19 +27,28 @@ function inLine<T>(signal: AbortSignal, work: () => Promise<T>): Promise<T> {
   return turn;
 }
 
-/** One strip's picture. They come one by one, so that a changed recipe never waits behind many of them. */
-export function useStripPicture(recipe: Recipe, index: number, wanted: boolean) {
-  return useQuery({
-    queryKey: ["strip", recipe, index],
+/** One strip's picture for a width. They come one by one, so that a changed recipe never waits behind many of them. */
+export function useStripPicture(recipe: Recipe, index: number, width: number, wanted: boolean) {
+  return useQuery({ ...stripPicture(recipe, index, width), placeholderData: keepPreviousData, enabled: wanted });
+}
+
+const stripPicture = (recipe: Recipe, index: number, width: number) =>
+  queryOptions({
+    queryKey: ["strip", recipe, index, width],
     queryFn: ({ signal }) =>
       inLine(signal, async () => {
-        const body = { recipe, indexes: [index] };
+        const body = { recipe, indexes: [index], width };
         const [picture] = await answered(client.POST("/api/strips", { body, signal }));
         return picture?.svg ?? "";
       }),
-    placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,
-    enabled: wanted,
   });
+
+/** Fetch the picture of the strip that sounds next, so that it is drawn in time. */
+export function useNextPicture(recipe: Recipe | undefined, index: number | null, width: number) {
+  const queries = useQueryClient();
+  useEffect(() => {
+    if (recipe && index !== null) queries.query(stripPicture(recipe, index, width)).catch(() => undefined);
+  }, [queries, recipe, index, width]);
 }

@@ -12,15 +12,18 @@ export interface PlayerState {
 
 const STOPPED: PlayerState = { status: "stopped", strip: null, loop: false };
 
-/** Mark one note in the score (and its number in the degree lane), by its id. */
-function mark(id: string | null): void {
+/** Mark one note in the score (and its number in the degree lane), by its id; the note, where it is drawn. */
+function mark(id: string | null): Element | null {
   document.querySelectorAll(".sounding").forEach((element) => element.classList.remove("sounding"));
-  if (id === null) return;
-  document.getElementById(id)?.classList.add("sounding");
+  if (id === null) return null;
+  const note = document.getElementById(id);
+  note?.classList.add("sounding");
   document.querySelectorAll(`[data-note="${CSS.escape(id)}"]`).forEach((element) => element.classList.add("sounding"));
+  return note;
 }
 
-export function usePlayer(tempo: number) {
+/** `onMark` is told of every note that is marked as it sounds. */
+export function usePlayer(tempo: number, onMark?: (note: Element) => void) {
   const [state, setState] = useState(STOPPED);
   const sound = useRef<typeof import("./player") | null>(null);
   const turn = useRef(0);
@@ -43,7 +46,8 @@ export function usePlayer(tempo: number) {
         await sound.current.play(plan, tempo, loop, {
           onNote: (event) => {
             if (event === null || mine !== turn.current) return;
-            if (event.id !== "") mark(event.id);
+            const note = event.id === "" ? null : mark(event.id);
+            if (note) onMark?.(note);
             setState((now) => (now.strip === event.strip ? now : { ...now, strip: event.strip }));
           },
           onEnd: () => mine === turn.current && stop(),
@@ -54,7 +58,7 @@ export function usePlayer(tempo: number) {
         if (mine === turn.current) setState({ ...STOPPED, status: "failed" });
       }
     },
-    [stop, tempo],
+    [stop, tempo, onMark],
   );
 
   useEffect(() => sound.current?.setTempo(tempo), [tempo]);

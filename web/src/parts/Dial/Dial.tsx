@@ -1,3 +1,4 @@
+import { useRef, useState } from "react";
 import { onCircle, wedge } from "../keys";
 import classes from "./Dial.module.css";
 
@@ -20,10 +21,17 @@ interface DialProps {
 const BOX = 200;
 const CENTRE = BOX / 2;
 
-/** The twelve-sided dial: twelve sides, twelve keys, the route drawn across it. */
+/** The twelve-sided dial: twelve sides, twelve keys, the route drawn across it. One stop, arrows go round. */
 export function Dial({ route, current = null, names, onSide, action = "Go to", switches, size = 168 }: DialProps) {
   const points = route.map((key) => onCircle(key, 56, CENTRE));
   const first = points[0];
+  const [entry, setEntry] = useState(route[0] ?? 0);
+  const sides = useRef<(SVGGElement | null)[]>([]);
+  const turn = (key: number) => {
+    const side = (key + names.length) % names.length;
+    setEntry(side);
+    sides.current[side]?.focus();
+  };
   return (
     <svg
       viewBox={`0 0 ${BOX} ${BOX}`}
@@ -38,19 +46,34 @@ export function Dial({ route, current = null, names, onSide, action = "Go to", s
         const label = onCircle(key, 80, CENTRE);
         const control = onSide && {
           role: "button",
-          tabIndex: 0,
+          tabIndex: key === entry ? 0 : -1,
+          onFocus: () => setEntry(key),
           "aria-label": `${action} ${name}`,
           "aria-pressed": switches ? place >= 0 : undefined,
           onClick: () => onSide(key),
           onKeyDown: (event: React.KeyboardEvent) => {
-            if (event.key !== "Enter" && event.key !== " ") return;
+            const ways: Record<string, () => void> = {
+              Enter: () => onSide(key),
+              " ": () => onSide(key),
+              ArrowRight: () => turn(key + 1),
+              ArrowDown: () => turn(key + 1),
+              ArrowLeft: () => turn(key - 1),
+              ArrowUp: () => turn(key - 1),
+              Home: () => turn(0),
+              End: () => turn(names.length - 1),
+            };
+            const way = ways[event.key];
+            if (way === undefined) return;
             event.preventDefault();
-            onSide(key);
+            way();
           },
         };
         return (
           <g
             key={name}
+            ref={(side) => {
+              sides.current[key] = side;
+            }}
             className={classes.side}
             data-on={place >= 0 || undefined}
             data-current={key === current || undefined}

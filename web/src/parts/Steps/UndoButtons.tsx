@@ -80,7 +80,7 @@ function Step({ label, icon, go }: { label: string; icon: ReactNode; go: (() => 
         size="lg"
         aria-label={label}
         aria-disabled={go === undefined}
-        data-disabled={go === undefined || undefined}
+        style={{ opacity: go === undefined ? 0.35 : 1 }}
         onClick={go}
       >
         {icon}

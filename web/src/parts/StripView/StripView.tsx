@@ -13,6 +13,8 @@ interface StripViewProps {
   /** The recipe the strip was worked out from. */
   recipe: Recipe;
   strip: Strip;
+  /** CSS pixels it is engraved for. */
+  width: number;
   /** The picture, when it came with the exercise. */
   picture?: string;
   remarks: Remark[];
@@ -36,6 +38,7 @@ interface StripViewProps {
 export const StripView = memo(function StripView({
   recipe,
   strip,
+  width,
   picture,
   remarks,
   sounding,
@@ -50,13 +53,14 @@ export const StripView = memo(function StripView({
   const { ref, entry } = useIntersection({ rootMargin: "500px" });
   const near = entry?.isIntersecting ?? false;
   const onStaff = shown !== "line";
-  const fetched = useStripPicture(recipe, strip.index, onStaff && near && settled && picture === undefined);
+  const fetched = useStripPicture(recipe, strip.index, width, onStaff && near && settled && picture === undefined);
   const notes = useMemo(() => strip.bars.flatMap((one) => one.notes), [strip]);
   const svg = picture ?? fetched.data;
   return (
     <section
       ref={ref}
       id={`strip-${strip.index}`}
+      tabIndex={-1}
       className={classes.strip}
       aria-label={strip.heading}
       data-sounding={sounding || undefined}
@@ -67,6 +71,7 @@ export const StripView = memo(function StripView({
           {strip.heading}
         </Title>
         <ActionIcon
+          size={24}
           variant="subtle"
           aria-label={`Play from ${strip.heading}`}
           onClick={() => onPlay(strip.index, false)}
@@ -74,6 +79,7 @@ export const StripView = memo(function StripView({
           <IconPlayerPlayFilled size={16} />
         </ActionIcon>
         <ActionIcon
+          size={24}
           variant={repeated ? "filled" : "subtle"}
           aria-label={`Repeat ${strip.heading}`}
           aria-pressed={repeated}

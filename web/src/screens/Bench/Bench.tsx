@@ -1,25 +1,32 @@
-import { Alert, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
-import { memo, useCallback, useEffect, useRef } from "react";
+import { Alert, Box, Button, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
+import { useIntersection } from "@mantine/hooks";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ApiError } from "../../api/client";
-import { useExercise } from "./queries";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
-import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { distinct } from "../../parts/keys";
+import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { mergePatch } from "../../parts/patch";
-import { useLoadedTables } from "../../parts/tables";
+import { SkipLink } from "../../parts/SkipLink/SkipLink";
+import { useNextPicture } from "../../parts/queries";
 import { BackUndoes } from "../../parts/Steps/BackUndoes";
+import { useLoadedTables } from "../../parts/tables";
 import { useDraft } from "../../parts/useDraft";
 import { schedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 import { Facts } from "./Facts";
+import { landOn, useFollowing } from "./following";
+import { isSaid, PhrasePanel } from "./PhrasePanel";
+import { Opening } from "./phrases/rules/opening";
+import { useExercise } from "./queries";
 import { RemarkList } from "./RemarkList";
 import { Sentence } from "./Sentence";
 import { Strips } from "./Strips";
 import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
+import { columnsIn, useRoom } from "./useColumns";
 
 interface BenchProps {
   /** The saved recipe on the bench; none for a new one. */
@@ -28,7 +35,9 @@ interface BenchProps {
 
 function goTo(exercise: Exercise, key: number) {
   const strip = exercise.strips.find((candidate) => candidate.key === key);
-  document.getElementById(`strip-${strip?.index}`)?.scrollIntoView({ behavior: "smooth", block: "start" });
+  const there = document.getElementById(`strip-${strip?.index}`);
+  there?.focus({ preventScroll: true });
+  if (there) landOn(there);
 }
 
 /** The route of the exercise; a side leads to its first strip. */
@@ -45,19 +54,42 @@ const RouteDial = memo(function RouteDial({
   return <Dial route={route} current={current} names={names} onSide={(key) => goTo(exercise, key)} />;
 });
 
-/** The bench: the sentence, the dial, the controls and the strips. */
+/** Which phrase is open; one that was said and is no more said closes. */
+function useOpening(exercise: Exercise | undefined) {
+  const [opened, open] = useState("");
+  const [said, setSaid] = useState(false);
+  const isNow = exercise !== undefined && opened !== "" && isSaid(exercise.phrases, opened);
+  if (isNow !== said) {
+    setSaid(isNow);
+    if (said && opened !== "" && exercise) open("");
+  }
+  return useMemo(() => ({ opened, open }), [opened]);
+}
+
+/** The bench: the sentence, the dial, the controls and the strips; beside them the phrase that is open. */
 export function Bench({ saved }: BenchProps) {
   const tables = useLoadedTables();
   const draft = useDraft("recipes", saved, tables.blank);
   const { document: recipe, setDocument: setRecipe } = draft;
-  const worked = useExercise(recipe);
+  const { ref: room, room: wide } = useRoom();
+  const [line, setLine] = useState<{ width: number; strips: number }>();
+  const { columns, width } = columnsIn(wide, line?.width, line?.strips ?? 1);
+  const worked = useExercise(recipe, width);
+  const { good } = worked;
+  if (good && (good.line_width !== line?.width || good.exercise.strips.length !== line.strips))
+    setLine({ width: good.line_width, strips: good.exercise.strips.length });
   const problems: Problem[] = worked.error instanceof ApiError ? worked.error.problems : [];
   const stale = worked.error !== null;
-  const exercise = worked.good?.exercise;
-  const player = usePlayer(recipe.tempo * (exercise?.pulse ?? 1));
+  const exercise = good?.exercise;
+  const opening = useOpening(exercise);
+  const [isPlaying, setPlaying] = useState(false);
+  const following = useFollowing(isPlaying);
+  const player = usePlayer(recipe.tempo * (exercise?.pulse ?? 1), following.show);
   const { play: start, stop } = player;
   const [options, setOptions] = usePlayOptions();
-  const { strip: sounding, loop: looping } = player.state;
+  const { strip: sounding, loop: looping, status } = player.state;
+  if (isPlaying !== (status === "playing")) setPlaying(status === "playing");
+  useNextPicture(exercise?.recipe, sounding === null || looping ? null : sounding + 1, width);
   const playing = useRef(player.state);
   useEffect(() => {
     playing.current = player.state;
@@ -71,56 +103,97 @@ export function Bench({ saved }: BenchProps) {
     [exercise, options, start, stop],
   );
   const current = exercise?.strips.find((strip) => strip.index === sounding)?.key ?? null;
+  const { ref: top, entry } = useIntersection({ rootMargin: "-110px 0px 0px" });
+  const folded = entry !== null && !entry.isIntersecting;
 
   return (
-    <Box className={classes.bench}>
-      <VisuallyHidden component="h1">Bench</VisuallyHidden>
-      <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
-      <TitleBar draft={draft} saved={saved} problems={problems} />
-      <Group align="flex-start" wrap="nowrap" gap="xl">
-        <Box flex={1}>
-          <Sentence recipe={recipe} exercise={exercise} problems={problems} tables={tables} onChange={setRecipe} />
-          {exercise && <Facts exercise={exercise} />}
+    <Opening value={opening}>
+      <Box className={classes.bench} data-docked={opening.opened !== "" || undefined}>
+        <title>{`${recipe.title || "Bench"} · Dodecant`}</title>
+        <SkipLink to="play">Skip to Play</SkipLink>
+        <VisuallyHidden component="h1">Bench</VisuallyHidden>
+        <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
+        <TitleBar draft={draft} saved={saved} problems={problems} />
+        <Box className={classes.work}>
+          <Box className={classes.sheet} ref={room}>
+            <Group align="flex-start" wrap="nowrap" gap="xl" ref={top}>
+              <Box flex={1}>
+                <Sentence exercise={exercise} problems={problems} />
+                {exercise && <Facts exercise={exercise} />}
+              </Box>
+              {exercise && (
+                <Box className={classes.route}>
+                  <RouteDial exercise={exercise} current={current} names={exercise.key_names} />
+                </Box>
+              )}
+            </Group>
+            <Transport
+              recipe={recipe}
+              folded={folded ? exercise?.phrases : undefined}
+              onChange={setRecipe}
+              state={player.state}
+              options={options}
+              onOptions={setOptions}
+              onPlay={() => play(0, false)}
+              onStop={player.stop}
+            />
+            <Stack gap="xs" aria-live="polite">
+              {status === "failed" && (
+                <Alert color="red" title="The sound could not be loaded">
+                  The score is not affected. Press play to try again.
+                </Alert>
+              )}
+              {stale && (
+                <Alert color="lamp" title={exercise ? "The score shows the last recipe that worked" : "No score yet"}>
+                  {problems.map((problem) => (
+                    <Text key={problem.pointer + problem.message} size="sm">
+                      {problem.message} {problem.cure}
+                    </Text>
+                  ))}
+                </Alert>
+              )}
+              {exercise && (
+                <RemarkList remarks={exercise.remarks} onCure={(patch) => setRecipe(mergePatch(recipe, patch))} />
+              )}
+            </Stack>
+            {exercise === undefined && !stale && (
+              <Skeleton height={140} mt="md" role="status" aria-label="Working it out" />
+            )}
+            {good && (
+              <Box mt="sm">
+                {recipe.numbers !== "none" && (
+                  <Box mb="xs">
+                    <LaneKey />
+                  </Box>
+                )}
+                <Strips
+                  bench={good}
+                  columns={columns}
+                  width={width}
+                  sounding={sounding}
+                  looping={looping}
+                  stale={stale}
+                  onPlay={play}
+                />
+              </Box>
+            )}
+          </Box>
+          <PhrasePanel
+            recipe={recipe}
+            exercise={exercise}
+            problems={problems}
+            tables={tables}
+            onChange={setRecipe}
+            opened={opening.opened}
+            onClose={() => opening.open("")}
+          />
         </Box>
-        {exercise && <RouteDial exercise={exercise} current={current} names={exercise.key_names} />}
-      </Group>
-      <Transport
-        recipe={recipe}
-        onChange={setRecipe}
-        state={player.state}
-        options={options}
-        onOptions={setOptions}
-        onPlay={() => play(0, false)}
-        onStop={player.stop}
-      />
-      <Stack gap="xs" aria-live="polite">
-        {player.state.status === "failed" && (
-          <Alert color="red" title="The sound could not be loaded">
-            The score is not affected. Press play to try again.
-          </Alert>
+        {following.away && (
+          <Button className={classes.back} variant="filled" size="compact-md" onClick={following.comeBack}>
+            Back to what sounds
+          </Button>
         )}
-        {stale && (
-          <Alert color="lamp" title={exercise ? "The score shows the last recipe that worked" : "No score yet"}>
-            {problems.map((problem) => (
-              <Text key={problem.pointer + problem.message} size="sm">
-                {problem.message} {problem.cure}
-              </Text>
-            ))}
-          </Alert>
-        )}
-        {exercise && <RemarkList remarks={exercise.remarks} onCure={(patch) => setRecipe(mergePatch(recipe, patch))} />}
-      </Stack>
-      {exercise === undefined && !stale && <Skeleton height={140} mt="md" aria-label="Working it out" />}
-      {worked.good && (
-        <Box mt="sm">
-          {recipe.numbers !== "none" && (
-            <Box mb="xs">
-              <LaneKey />
-            </Box>
-          )}
-          <Strips bench={worked.good} sounding={sounding} looping={looping} stale={stale} onPlay={play} />
-        </Box>
-      )}
-    </Box>
+      </Box>
+    </Opening>
   );
 }

@@ -1,12 +1,17 @@
+import { Box } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { memo, useDeferredValue, useMemo } from "react";
 import type { Bench, Remark } from "../../api/types";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
+import classes from "./Bench.module.css";
 import { WhyHere } from "./WhyHere";
 
 interface StripsProps {
   bench: Bench;
+  /** How many stand side by side, and the CSS pixels each is engraved for. */
+  columns: number;
+  width: number;
   /** Index of the strip that sounds, or null. */
   sounding: number | null;
   looping: boolean;
@@ -21,16 +26,16 @@ export function Strips(props: StripsProps) {
   const later = useDeferredValue(props.bench);
   const [shown] = useShown();
   return (
-    <>
+    <Box className={classes.strips} style={{ "--columns": props.columns }}>
       <StripRange {...props} shown={shown} from={0} to={1} />
       <StripRange {...props} shown={shown} bench={later} from={1} to={later.exercise.strips.length} />
-    </>
+    </Box>
   );
 }
 
 /** Some of the strips; their pictures are fetched when the hand has left the keys. */
 const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number; shown: Shown }) {
-  const { bench, sounding, looping, stale, onPlay, from, to, shown } = props;
+  const { bench, width, sounding, looping, stale, onPlay, from, to, shown } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
@@ -41,7 +46,8 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
         key={strip.index}
         recipe={exercise.recipe}
         strip={strip}
-        picture={strip.index === first.index ? first.svg : undefined}
+        width={width}
+        picture={strip.index === first.index && first.width === width ? first.svg : undefined}
         remarks={remarks.get(strip.index) ?? NONE}
         sounding={strip.index === sounding}
         repeated={looping && strip.index === sounding}

@@ -28,13 +28,13 @@ export function TitleBar({ draft, saved, problems }: TitleBarProps) {
     (unnamed && recipe.title.trim() === "" ? "Give the recipe a name first." : undefined);
 
   return (
-    <Group gap="sm" wrap="nowrap" align="flex-start">
+    <Group gap="sm" align="flex-start">
       <TextInput
         id="recipe-title"
         aria-label="Name of the recipe"
         placeholder="Name this recipe"
         className={classes.title}
-        flex={1}
+        flex="1 1 16rem"
         variant="unstyled"
         maxLength={120}
         value={recipe.title}

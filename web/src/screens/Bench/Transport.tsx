@@ -1,13 +1,17 @@
-import { Button, Checkbox, Group, Popover, Select, Stack } from "@mantine/core";
-import { useHotkeys, useLocalStorage } from "@mantine/hooks";
+import { Button, Checkbox, Group, Popover, Select, Stack, UnstyledButton } from "@mantine/core";
+import { useLocalStorage, useWindowEvent } from "@mantine/hooks";
 import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
-import type { Recipe } from "../../api/types";
+import type { Phrase, Recipe } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
 import { pitchClass } from "../../parts/keys";
 import { SHOWN, type Shown, useShown } from "../../parts/shown";
 import type { PlayerState } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 import { Ideas } from "./Ideas";
+
+/** What has a use of its own for the space bar. */
+const USES_SPACE =
+  "input, textarea, select, button, summary, [contenteditable], [role=button], [role=slider], [role=tab], [role^=menuitem], [role=option], [role=switch]";
 
 interface PlayOptions {
   countIn: boolean;
@@ -21,6 +25,8 @@ export function usePlayOptions() {
 
 interface TransportProps {
   recipe: Recipe;
+  /** The sentence, where it has gone out of view: it folds to one line here. */
+  folded: readonly Phrase[] | undefined;
   onChange: (recipe: Recipe) => void;
   state: PlayerState;
   options: PlayOptions;
@@ -30,36 +36,61 @@ interface TransportProps {
 }
 
 /** Play and stop, count-in and click, and how the sheet is read. */
-export function Transport({ recipe, onChange, state, options, onOptions, onPlay, onStop }: TransportProps) {
+export function Transport({ recipe, folded, onChange, state, options, onOptions, onPlay, onStop }: TransportProps) {
   const idle = state.status === "stopped" || state.status === "failed";
-  useHotkeys([["space", () => (idle ? onPlay() : onStop())]], ["INPUT", "TEXTAREA", "SELECT", "BUTTON"]);
+  useWindowEvent("keydown", (event) => {
+    if (event.key !== " " || event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+    if ((event.target as HTMLElement).closest(USES_SPACE) !== null) return;
+    event.preventDefault();
+    if (idle) onPlay();
+    else onStop();
+  });
   return (
-    <Group className={classes.transport} gap="lg">
+    <Group className={classes.transport} gap="lg" wrap="nowrap" data-bar="top">
       {idle ? (
-        <Button leftSection={<IconPlayerPlayFilled size={17} />} onClick={onPlay} w="var(--field-s)">
+        <Button id="play" leftSection={<IconPlayerPlayFilled size={17} />} onClick={onPlay} className={classes.play}>
           Play
         </Button>
       ) : (
         <Button
           leftSection={<IconPlayerStopFilled size={17} />}
           onClick={onStop}
+          id="play"
           loading={state.status === "loading"}
-          w="var(--field-s)"
+          className={classes.play}
         >
           Stop
         </Button>
       )}
       <Checkbox
+        className={classes.option}
         label="Count-in"
         checked={options.countIn}
         onChange={(event) => onOptions({ ...options, countIn: event.currentTarget.checked })}
       />
       <Checkbox
+        className={classes.option}
         label="Click"
         checked={options.click}
         onChange={(event) => onOptions({ ...options, click: event.currentTarget.checked })}
       />
-      <Group ml="auto" gap="sm">
+      {folded && (
+        <UnstyledButton
+          className={classes.folded}
+          aria-label="Back up to the sentence"
+          onClick={() => {
+            window.scrollTo({ top: 0 });
+            document.querySelector<HTMLElement>("[data-phrase=figure]")?.focus();
+          }}
+        >
+          {folded
+            .map(({ lead, text }) => `${lead} ${text}`)
+            .join(" ")
+            .replaceAll(" ,", ",")}
+          .
+        </UnstyledButton>
+      )}
+      <Group ml="auto" gap="sm" wrap="nowrap">
         <Ideas recipe={recipe} onChange={onChange} />
         <Reading recipe={recipe} onChange={onChange} />
       </Group>

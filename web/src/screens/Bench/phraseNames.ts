@@ -37,7 +37,9 @@ export function useStepNames(): (from: Recipe, to: Recipe) => StepName {
   const queries = useQueryClient();
   return useCallback(
     (from, to) => {
-      const phrases = (recipe: Recipe) => queries.getQueryData<Bench>(["exercise", recipe])?.exercise.phrases;
+      const phrases = (recipe: Recipe) =>
+        queries.getQueriesData<Bench>({ queryKey: ["exercise", recipe] }).find(([, known]) => known)?.[1]?.exercise
+          .phrases;
       return stepName(phrases(from), phrases(to)) ?? partName(from, to);
     },
     [queries],

@@ -4,11 +4,12 @@ import { useState } from "react";
 import { answered, client } from "../../api/client";
 import type { Lick, Metre, NoteValue, Phrase, Recipe } from "../../api/types";
 
-/** The recipe worked out; while a changed recipe is on its way or at fault, the last good answer stays. */
-export function useExercise(recipe: Recipe) {
+/** The recipe worked out, its first strip engraved for a width; while a changed recipe is on its way or at fault, the last good answer stays. */
+export function useExercise(recipe: Recipe, width: number) {
   const query = useQuery({
-    queryKey: ["exercise", recipe],
-    queryFn: ({ signal }) => answered(client.POST("/api/exercises", { body: recipe, signal })),
+    queryKey: ["exercise", recipe, width],
+    queryFn: ({ signal }) =>
+      answered(client.POST("/api/exercises", { body: recipe, params: { query: { width } }, signal })),
     staleTime: Infinity,
     retry: false,
   });

@@ -51,13 +51,13 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
   };
 
   return (
-    <Group gap="sm" wrap="nowrap" align="flex-start">
+    <Group gap="sm" align="flex-start">
       <TextInput
         id="changes-title"
         aria-label="Title of the changes"
         placeholder="Name these changes"
         className={classes.title}
-        flex={1}
+        flex="1 1 16rem"
         variant="unstyled"
         maxLength={120}
         value={title}

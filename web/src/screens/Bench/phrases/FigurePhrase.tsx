@@ -11,6 +11,7 @@ import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
 import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields, UnbrokenFields } from "./FigureFields";
 import { LickFields } from "./lick/LickFields";
+import classes from "../Bench.module.css";
 import { type Enclosure, freshEnclosure, freshOf, kindOfFigure, takes } from "./aboutFigure";
 import { KeepPiece } from "./rules/KeepPiece";
 import { PlayedWhere } from "./rules/PlayedWhere";
@@ -64,7 +65,7 @@ export function FigurePhrase({
     course: recall("course", kind) ?? freshOf(tables.fresh.courses, kind),
   });
   return (
-    <Group align="flex-start" wrap="nowrap" gap="lg">
+    <Group align="flex-start" gap="lg">
       <Stack gap="sm" w="var(--panel-xl)">
         <KindOfFigure recipe={recipe} tables={tables} onChange={onChange} />
         {kindOfFigure(tables, figure.kind).needs_changes && recipe.sounds.kind !== "changes" && (
@@ -157,6 +158,7 @@ function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" |
   return (
     <SegmentedControl
       aria-label="Figure"
+      className={classes.kinds}
       size="xs"
       fullWidth
       value={recipe.figure.kind}

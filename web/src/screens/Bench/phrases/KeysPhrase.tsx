@@ -19,7 +19,7 @@ export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: Phr
   const route = picked ? keys.picked.map(pitchClass) : [];
   const error = problemAt(problems, "/keys");
   return (
-    <Group align="flex-start" wrap="nowrap" gap="lg">
+    <Group align="flex-start" gap="lg">
       <Stack gap="sm" w="var(--panel-s)">
         <Choice label="Order" field="KeyRoute.order" value={keys.order} onChange={(order) => set({ order })} />
         {!picked && (

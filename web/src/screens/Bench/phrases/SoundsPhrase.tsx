@@ -4,6 +4,7 @@ import { useOffered } from "../../../parts/fields/Choice";
 import { keyName, tonicNames } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
+import classes from "../Bench.module.css";
 import { useRecall } from "./recall";
 import { SoundsFields } from "./SoundsFields";
 import { type SoundsKind, kindOf, scalesOf, withKind } from "./soundsKinds";
@@ -24,6 +25,7 @@ export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: P
     <Stack gap="sm" w="var(--panel-xl)">
       <SegmentedControl
         aria-label="What sounds"
+        className={classes.kinds}
         size="xs"
         value={kind}
         onChange={(next) => next !== kind && set(recall("sounds", next) ?? withKind(next, sounds, tables))}

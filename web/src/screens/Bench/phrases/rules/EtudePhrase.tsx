@@ -23,7 +23,7 @@ export function EtudePhrase(props: PhraseProps) {
     document.querySelector<HTMLElement>("[data-phrase=figure]")?.focus();
   };
   return (
-    <Group align="flex-start" wrap="nowrap" gap="lg">
+    <Group align="flex-start" gap="lg">
       <Stack gap="sm" w="var(--panel-l)">
         <Pieces etude={etude} tables={tables} error={problemAt(problems, "/etude/pieces")} onChange={set} />
         <Group grow align="flex-start">
