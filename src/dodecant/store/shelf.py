@@ -7,11 +7,15 @@ import uuid
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
+from threading import RLock
 from typing import Generic, TypeVar
+
+from cachetools import LRUCache, cached
 
 from dodecant.store.database import atomic
 
 Document = TypeVar("Document")
+_REMEMBERED = 500  # documents as they were read last
 
 
 class UnknownDocumentError(LookupError):
@@ -156,10 +160,16 @@ class Shelf(Generic[Document]):
 
     def _saved(self, row: sqlite3.Row) -> Saved[Document]:
         try:
-            document = self.read(row["document"].encode())
+            document = _read(self.read, row["document"])
         except (ValueError, AttributeError) as error:  # a RecipeError is a ValueError; bytes have no encoding
             raise DamagedDocumentError(str(error)) from None
         return Saved(row["id"], document, row["title"], row["revision"], row["created_at"], row["changed_at"])
+
+
+@cached(LRUCache(_REMEMBERED), key=lambda read, text: (read, text), lock=RLock())
+def _read(read: Callable[[bytes], Document], text: str) -> Document:
+    """A document as it is stored: read once."""
+    return read(text.encode())
 
 
 _SELECT = "SELECT id, title, document, revision, created_at, changed_at FROM document"

@@ -10,6 +10,7 @@ from typing import Annotated
 from cachetools import LRUCache, cached
 from fastapi import APIRouter, Depends, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
+from orjson import Fragment
 from pydantic import SkipValidation
 
 from dodecant.api.apart import A_JOB, done_apart, read_apart
@@ -17,6 +18,7 @@ from dodecant.api.files import as_attachment
 from dodecant.api.schemas.documents import ChangeIn, DamagedOut, DocumentT, PageOut, SavedOut
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.json.exercise import json_bytes
 from dodecant.store.database import Database
 from dodecant.store.shelf import Saved, Shelf
 
@@ -28,6 +30,7 @@ def _connection(request: Request) -> Iterator[sqlite3.Connection]:
 
 
 _TOLD = 2000  # lines about documents that are remembered, a few hundred bytes each
+_WRITTEN = 1_000_000  # bytes of documents as they are sent in a list
 Connection = Annotated[sqlite3.Connection, Depends(_connection)]
 
 
@@ -60,6 +63,10 @@ def shelf_router(
     def told(saved: Saved[DocumentT]) -> str:
         return _told(about, saved.document)
 
+    @cached(LRUCache(_WRITTEN, getsizeof=len), key=lambda saved: (saved.id, saved.revision), lock=RLock())
+    def written(saved: Saved[DocumentT]) -> bytes:
+        return out(saved).model_dump_json().encode()
+
     def stored(request: Request, write: Callable[[sqlite3.Connection], Saved[DocumentT]], status: int) -> Response:
         database: Database = request.app.state.database
         with database.connection() as connection:
@@ -75,11 +82,12 @@ def shelf_router(
     ):
         """A page of those whose title holds the words of the search, the last changed first."""
         page = shelf.page(connection, search, start, count)
-        return {
+        answer = {
             "found": page.found,
-            "documents": [out(saved) for saved in page.documents],
+            "documents": [Fragment(written(saved)) for saved in page.documents],
             "damaged": [DamagedOut(id=one.id, title=one.title, why=one.why) for one in page.damaged],
         }
+        return Response(json_bytes(answer), media_type="application/json")
 
     @router.get("/{document_id}/stored", response_class=Response)
     def as_stored(document_id: str, connection: Connection) -> Response:
