@@ -224,7 +224,7 @@ def test_saving_renaming_duplicating_deleting_with_undo(page: Page) -> None:
     expect(page.get_by_label("Name of the recipe")).to_have_value("Harbour bell")
 
     page.get_by_role("link", name="Recipes").click()
-    page.get_by_label("Search recipes").fill("harbour")
+    page.get_by_label("Search by name").fill("harbour")
     rows = page.get_by_role("listitem")
     expect(rows).to_have_count(1)
     page.get_by_role("button", name="Rename Harbour bell").click()
@@ -237,7 +237,7 @@ def test_saving_renaming_duplicating_deleting_with_undo(page: Page) -> None:
     expect(rows).to_have_count(1)
     page.get_by_role("button", name="Undo").click()
     expect(rows).to_have_count(2)
-    page.get_by_label("Search recipes").fill("nothing at all")
+    page.get_by_label("Search by name").fill("nothing at all")
     expect(page.get_by_text("No recipe is called")).to_be_visible()
 
 

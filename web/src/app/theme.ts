@@ -1,5 +1,5 @@
 /** The look, set once: type, colour, spacing. docs/look.md tells why. */
-import { type MantineColorsTuple, Menu, MultiSelect, Popover, Select, createTheme } from "@mantine/core";
+import { Anchor, type MantineColorsTuple, Menu, MultiSelect, Popover, Select, createTheme } from "@mantine/core";
 
 const SIGNS = "'Dodecant Signs'";
 
@@ -45,11 +45,16 @@ const dark: MantineColorsTuple = [
   "#0b1216",
 ];
 
+// A list scrolls by itself, so that assistive technology finds what scrolls; it opens when asked for.
+const LISTS = { comboboxProps: { withinPortal: false }, withScrollArea: false, openOnFocus: false };
+const LONG_LISTS = { options: { maxHeight: 240, overflowY: "auto" as const } };
+
 export const theme = createTheme({
   colors: { tide, lamp, dark },
   primaryColor: "tide",
   primaryShade: { light: 8, dark: 4 },
   autoContrast: true,
+  luminanceThreshold: 0.25,
   fontFamily: `'Figtree Variable', ${SIGNS}, sans-serif`,
   headings: { fontFamily: `'Literata Variable', ${SIGNS}, serif`, fontWeight: "650" },
   defaultRadius: "sm",
@@ -57,9 +62,17 @@ export const theme = createTheme({
   respectReducedMotion: true,
   focusRing: "auto",
   components: {
-    Select: Select.extend({ defaultProps: { allowDeselect: false, comboboxProps: { withinPortal: false } } }),
-    MultiSelect: MultiSelect.extend({ defaultProps: { comboboxProps: { withinPortal: false } } }),
+    Anchor: Anchor.extend({ defaultProps: { underline: "always" } }),
+    Select: Select.extend({ defaultProps: { allowDeselect: false, ...LISTS }, styles: LONG_LISTS }),
+    MultiSelect: MultiSelect.extend({ defaultProps: LISTS, styles: LONG_LISTS }),
     Popover: Popover.extend({ defaultProps: { withArrow: true, shadow: "md", trapFocus: true, returnFocus: true } }),
-    Menu: Menu.extend({ defaultProps: { withArrow: true, position: "bottom-end" } }),
+    Menu: Menu.extend({
+      defaultProps: {
+        withArrow: true,
+        position: "bottom-end",
+        withinPortal: false,
+        withInitialFocusPlaceholder: false,
+      },
+    }),
   },
 });

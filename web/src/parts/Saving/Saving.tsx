@@ -1,4 +1,4 @@
-import { Button, Group, Modal, Text } from "@mantine/core";
+import { Button, Group, Text } from "@mantine/core";
 import { useDisclosure, useHotkeys } from "@mantine/hooks";
 import { useQueryClient } from "@tanstack/react-query";
 import { IconDeviceFloppy } from "@tabler/icons-react";
@@ -8,6 +8,7 @@ import { type Documents, type Saved, type ShelfName, useShelfActions } from "../
 import { type StepName, UndoButtons } from "../Steps/UndoButtons";
 import type { Draft } from "../useDraft";
 import { tell } from "../tell";
+import { Window } from "../Window";
 
 interface SavingProps<K extends ShelfName> {
   shelf: K;
@@ -87,7 +88,7 @@ export function Saving<K extends ShelfName>({
       >
         Save
       </Button>
-      <Modal opened={conflict} onClose={inConflict.close} title="Changed in another window">
+      <Window opened={conflict} onClose={inConflict.close} title="Changed in another window">
         <Text>This was saved in another window since you opened it here. Nothing of yours is lost.</Text>
         <Group mt="md" justify="flex-end">
           <Button variant="default" onClick={() => void loadOther()}>
@@ -103,7 +104,7 @@ export function Saving<K extends ShelfName>({
             Save mine as a copy
           </Button>
         </Group>
-      </Modal>
+      </Window>
     </>
   );
 }

@@ -33,8 +33,7 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
           {title}
         </Title>
         <TextInput
-          aria-label={`Search ${title.toLowerCase()}`}
-          placeholder="Search by name"
+          label="Search by name"
           type="search"
           leftSection={<IconSearch size={17} />}
           w="var(--panel-s)"

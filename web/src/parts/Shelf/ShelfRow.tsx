@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Modal, Text, TextInput, Tooltip } from "@mantine/core";
+import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { IconCopy, IconPencil, IconTrash } from "@tabler/icons-react";
 import { type ReactNode, type SubmitEvent, useState } from "react";
@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
 import classes from "./Shelf.module.css";
 import { failed, useRemoval } from "./useRemoval";
+import { Window } from "../Window";
 
 export interface ShelfRowProps<K extends ShelfName> {
   shelf: K;
@@ -40,9 +41,9 @@ export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled 
         />
         <RowAction name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={() => remove(saved)} />
       </Group>
-      <Modal opened={renaming} onClose={rename.close} title={`Rename “${title}”`}>
+      <Window opened={renaming} onClose={rename.close} title={`Rename “${title}”`}>
         <RenameForm shelf={shelf} saved={saved} retitled={retitled} onDone={rename.close} />
-      </Modal>
+      </Window>
     </li>
   );
 }

@@ -66,7 +66,7 @@ export const StripView = memo(function StripView({
       data-sounding={sounding || undefined}
       data-stale={stale || undefined}
     >
-      <Group gap="xs" wrap="nowrap">
+      <Group gap="4px 8px" className={classes.above}>
         <Title order={2} size="h5" className={classes.heading}>
           {strip.heading}
         </Title>
@@ -106,7 +106,7 @@ export const StripView = memo(function StripView({
         <Text c="dimmed">This strip could not be drawn: {fetched.error.message}</Text>
       )}
       {onStaff && svg === undefined && !fetched.isError && (
-        <Skeleton height={96} my="xs" aria-label="Drawing the strip" />
+        <Skeleton height={96} my="xs" role="img" aria-label="Drawing the strip" />
       )}
       {onStaff && svg !== undefined && (
         <Engraved svg={svg} old={fetched.isPlaceholderData} className={classes.picture} />

@@ -157,7 +157,7 @@ export function Bench({ saved }: BenchProps) {
               )}
             </Stack>
             {exercise === undefined && !stale && (
-              <Skeleton height={140} mt="md" role="status" aria-label="Working it out" />
+              <Skeleton height={140} mt="md" role="img" aria-label="Working it out" />
             )}
             {good && (
               <Box mt="sm">

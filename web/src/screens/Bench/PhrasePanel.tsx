@@ -91,7 +91,6 @@ export function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
   return (
     <Paper
       ref={panel}
-      component="aside"
       className={classes.panel}
       withBorder
       shadow="md"

@@ -32,7 +32,7 @@ export function TitleBar({ draft, saved, problems }: TitleBarProps) {
       <TextInput
         id="recipe-title"
         aria-label="Name of the recipe"
-        placeholder="Name this recipe"
+        placeholder="Untitled"
         className={classes.title}
         flex="1 1 16rem"
         variant="unstyled"

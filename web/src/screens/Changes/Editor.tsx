@@ -53,7 +53,9 @@ export function Editor({ saved }: EditorProps) {
               {worked.error.message}
             </Alert>
           )}
-          {worked.data === undefined && !worked.isError && <Skeleton height={240} aria-label="Drawing the bars" />}
+          {worked.data === undefined && !worked.isError && (
+            <Skeleton height={240} role="img" aria-label="Drawing the bars" />
+          )}
           {worked.data && (
             <>
               <LostChoices lost={worked.data.lost} onLetGo={() => choose(worked.data.choices)} />

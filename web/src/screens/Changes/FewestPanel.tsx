@@ -54,7 +54,9 @@ export function FewestPanel({ document, chords, wanted, onChoose }: FewestPanelP
         </Button>
       </Group>
       {fewest.isError && <Alert color="red">{fewest.error.message}</Alert>}
-      {fewest.data === undefined && !fewest.isError && <Skeleton height={120} aria-label="Counting sounds" />}
+      {fewest.data === undefined && !fewest.isError && (
+        <Skeleton height={120} role="img" aria-label="Counting sounds" />
+      )}
       {fewest.data && (
         <>
           <Text fw={650} role="status">

@@ -37,7 +37,7 @@ export function GridPanel({ document, tonic, tables, wanted }: GridPanelProps) {
       {grid.isError && <Alert color="red">{grid.error.message}</Alert>}
       {!wanted && <Text c="dimmed">Mend the text first; then each note is told over each chord.</Text>}
       {wanted && grid.data === undefined && !grid.isError && (
-        <Skeleton height={160} aria-label="Working out the grid" />
+        <Skeleton height={160} role="img" aria-label="Working out the grid" />
       )}
       {grid.data && (
         <Table className={classes.grid} aria-label="What each note becomes">

@@ -55,7 +55,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
       <TextInput
         id="changes-title"
         aria-label="Title of the changes"
-        placeholder="Name these changes"
+        placeholder="Untitled"
         className={classes.title}
         flex="1 1 16rem"
         variant="unstyled"

@@ -53,7 +53,9 @@ export function Component() {
               {sound.error.message}
             </Alert>
           )}
-          {sound.data === undefined && !sound.isError && <Skeleton height={320} aria-label="Opening the sound" />}
+          {sound.data === undefined && !sound.isError && (
+            <Skeleton height={320} role="img" aria-label="Opening the sound" />
+          )}
           {sound.data && !sound.isError && <LaidOpen sound={sound.data} tables={tables} />}
         </Box>
       </Group>

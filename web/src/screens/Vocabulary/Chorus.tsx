@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from "@mantine/core";
+import { Button, Checkbox, Group, Stack, Text, TextInput } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useState } from "react";
 import { readLickFile } from "../../api/files";
@@ -7,6 +7,7 @@ import type { PhraseOfChorus } from "../../api/types";
 import { OpenFile } from "../../parts/FileControls";
 import { useLoadedTables } from "../../parts/tables";
 import { cutChorus } from "./queries";
+import { Window } from "../../parts/Window";
 
 interface Cut {
   name: string;
@@ -23,14 +24,14 @@ export function Chorus() {
   return (
     <>
       <OpenFile accept=".musicxml,.xml,.mxl,.mid,.midi" read={read} label="Cut a chorus into phrases" />
-      <Modal
+      <Window
         opened={cut !== null}
         onClose={() => setCut(null)}
         size="lg"
         title={cut ? `${cut.name}: ${cut.phrases.length} phrases` : ""}
       >
         {cut && <Phrases cut={cut} onDone={() => setCut(null)} />}
-      </Modal>
+      </Window>
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Modal, MultiSelect, Stack, Text, TextInput, Tooltip } from "@mantine/core";
+import { ActionIcon, Button, Group, MultiSelect, Stack, Text, TextInput, Tooltip } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconCopy, IconHammer, IconPencil, IconTrash } from "@tabler/icons-react";
@@ -12,6 +12,7 @@ import { Amount } from "../../parts/fields/Amount";
 import { Choice, useOffered } from "../../parts/fields/Choice";
 import { useLoadedTables } from "../../parts/tables";
 import { layOnBench } from "../../parts/useDraft";
+import { Window } from "../../parts/Window";
 
 /** A piece that ships: to the bench, or a copy of one's own. */
 export function ShippedPiece({ piece, about }: { piece: Piece; about: string }) {
@@ -43,9 +44,9 @@ export function OwnPiece({ saved }: { saved: Saved<"vocabulary"> }) {
         onClick={() => copy.mutate(saved.id, { onError: failed })}
       />
       <Action name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={() => remove(saved)} />
-      <Modal opened={correcting} onClose={correct.close} title={`“${title}”: its name and where it fits`}>
+      <Window opened={correcting} onClose={correct.close} title={`“${title}”: its name and where it fits`}>
         <CorrectForm saved={saved} onDone={correct.close} />
-      </Modal>
+      </Window>
     </Row>
   );
 }

@@ -30,7 +30,7 @@ export function TempoPhrase({ recipe, problems, onChange }: PhraseProps) {
         onChange={(tempo) => onChange({ ...recipe, tempo })}
       />
       <Slider
-        aria-label="Beats a minute"
+        thumbLabel="Beats a minute"
         min={40}
         max={240}
         value={recipe.tempo}
