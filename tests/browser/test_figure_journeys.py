@@ -300,6 +300,9 @@ def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path)
 def test_guide_tones_and_an_unbroken_line_lead_through_changes(page: Page) -> None:
     page.goto("/bench")
     figure(page, "Guide tones")
+    expect(page.get_by_text("Guide tones need chords to lead through.").first).to_be_visible()
+    expect(page.locator("[data-phrase=sounds]")).to_have_text("C Ionian")  # a figure never replaces the sound
+    page.get_by_role("button", name="Take changes as the sound").click()
     expect(page.locator("[data-phrase=sounds]")).to_have_text("the changes of Two five one, beginning in C major")
     choose(page, "The line begins", "on the third of the first chord")
     strip_begins(page, 0, "♭3 ♭7 3")

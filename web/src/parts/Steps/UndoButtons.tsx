@@ -57,9 +57,9 @@ export function UndoButtons<D>({ past, now, future, undo, redo, restore, named }
       />
       {restore && (
         <Step
-          label="Back to what is saved"
+          label="Take all changes back"
           icon={<IconRestore size={19} />}
-          go={() => step("Back to what is saved", restore)}
+          go={() => step("Take all changes back", restore)}
         />
       )}
       <VisuallyHidden role="status">{told}</VisuallyHidden>

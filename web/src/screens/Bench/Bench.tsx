@@ -57,11 +57,12 @@ const RouteDial = memo(function RouteDial({
 /** Which phrase is open; one that was said and is no more said closes. */
 function useOpening(exercise: Exercise | undefined) {
   const [opened, open] = useState("");
-  const [said, setSaid] = useState(false);
+  const [said, setSaid] = useState(""); // the last that was open and said
   const isNow = exercise !== undefined && opened !== "" && isSaid(exercise.phrases, opened);
-  if (isNow !== said) {
-    setSaid(isNow);
-    if (said && opened !== "" && exercise) open("");
+  if (isNow && said !== opened) setSaid(opened);
+  if (!isNow && exercise && opened !== "" && said === opened) {
+    setSaid("");
+    open("");
   }
   return useMemo(() => ({ opened, open }), [opened]);
 }
