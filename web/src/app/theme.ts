@@ -52,9 +52,8 @@ const LONG_LISTS = { options: { maxHeight: 240, overflowY: "auto" as const } };
 export const theme = createTheme({
   colors: { tide, lamp, dark },
   primaryColor: "tide",
-  primaryShade: { light: 8, dark: 4 },
+  primaryShade: { light: 8, dark: 6 },
   autoContrast: true,
-  luminanceThreshold: 0.25,
   fontFamily: `'Figtree Variable', ${SIGNS}, sans-serif`,
   headings: { fontFamily: `'Literata Variable', ${SIGNS}, serif`, fontWeight: "650" },
   defaultRadius: "sm",

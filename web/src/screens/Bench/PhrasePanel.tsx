@@ -65,7 +65,7 @@ export function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
       field?.focus({ preventScroll: true });
       const first = document.getElementById("strip-0");
       if (first && before.current === "" && window.matchMedia(SMALL).matches) landOn(first);
-      if (field instanceof HTMLInputElement && field.inputMode === "numeric") field.select();
+      if (field instanceof HTMLInputElement && ["numeric", "decimal"].includes(field.inputMode)) field.select();
     } else if (before.current !== "" && !document.activeElement?.matches("main *, header *")) {
       document.querySelector<HTMLElement>(`[data-key="${before.current}"], [data-phrase=figure]`)?.focus();
     }

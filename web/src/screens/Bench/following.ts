@@ -20,7 +20,10 @@ export function landOn(strip: HTMLElement): void {
   const until = performance.now() + SETTLING;
   let left = false;
   const leave = () => (left = true);
-  for (const event of ["wheel", "touchmove", "keydown"]) window.addEventListener(event, leave, { once: true });
+  // Not at once: the key that leads here is still on its way.
+  setTimeout(() => {
+    for (const event of ["wheel", "touchmove", "keydown"]) window.addEventListener(event, leave, { once: true });
+  });
   const land = () => {
     const off = strip.getBoundingClientRect().top - underBars() - 4;
     if (Math.abs(off) >= 1) window.scrollBy({ top: off, behavior: "instant" });

@@ -16,6 +16,7 @@ import { GridPanel } from "./GridPanel";
 import { TextSide } from "./TextSide";
 import { TopBar } from "./TopBar";
 import { between } from "./choices";
+import { Beside } from "../../parts/Beside/Beside";
 
 interface EditorProps {
   /** The saved changes; none for new ones. */
@@ -45,7 +46,7 @@ export function Editor({ saved }: EditorProps) {
       <VisuallyHidden component="h1">Changes</VisuallyHidden>
       <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
       <TopBar draft={draft} saved={saved} worked={worked.data} player={player} />
-      <Group align="flex-start" wrap="nowrap" gap="xl" mt="md">
+      <Beside>
         <TextSide draft={draft} worked={worked.data} tables={tables} house={house} onHouse={setHouse} />
         <Stack flex={1} miw={0} gap="md">
           {worked.isError && (
@@ -83,7 +84,7 @@ export function Editor({ saved }: EditorProps) {
             </>
           )}
         </Stack>
-      </Group>
+      </Beside>
     </Box>
   );
 }

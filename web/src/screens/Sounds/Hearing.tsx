@@ -29,7 +29,7 @@ export function Hearing({ sound }: { sound: Sound }) {
     }
   };
   return (
-    <Group gap="sm" wrap="nowrap">
+    <Group gap="sm">
       <Select
         aria-label="How to hear it"
         w="var(--field-m)"

@@ -17,7 +17,7 @@ export function LaidOpen({ sound, tables }: LaidOpenProps) {
   const title = `${sound.tonic} ${sound.name}`;
   return (
     <Box component="article" aria-label={title}>
-      <Group justify="space-between" align="baseline" wrap="nowrap">
+      <Group justify="space-between" align="baseline">
         <Title order={1} size={30}>
           {title}
         </Title>

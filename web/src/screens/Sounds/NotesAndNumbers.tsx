@@ -33,7 +33,7 @@ export function NotesAndNumbers({ sound }: { sound: Sound }) {
           <NumberRow name="half steps to the next" cells={sound.half_steps.map(String)} />
         </Table.Tbody>
       </Table>
-      <Group align="center" gap="xl" wrap="nowrap" my="xs">
+      <Group align="center" gap="xl" my="xs">
         <Box flex="0 0 330px">
           <Keyboard tones={tones} label={`On the keyboard: ${spoken}`} />
         </Box>

@@ -1,4 +1,4 @@
-import { Alert, Box, Group, Skeleton, Stack } from "@mantine/core";
+import { Alert, Box, Skeleton, Stack } from "@mantine/core";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { ScaleChoice } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
@@ -10,6 +10,7 @@ import { LaidOpen } from "./LaidOpen";
 import { OwnScales } from "./OwnScales";
 import { useSound } from "./queries";
 import classes from "./Sounds.module.css";
+import { Beside } from "../../parts/Beside/Beside";
 
 /** The sound an address names: one of the catalogue, or one's own typed in the address. */
 function useAddressed(): { scale: ScaleChoice; tonic: string } {
@@ -32,7 +33,7 @@ export function Component() {
   const names = row?.colour === "minor" ? tables.minor_keys : tables.major_keys;
   return (
     <Box className={classes.page}>
-      <Group align="flex-start" gap="xl" wrap="nowrap">
+      <Beside>
         <Stack w="var(--panel-s)" gap="lg" style={{ flexShrink: 0 }}>
           <Finder onFound={(found) => goTo(found.scale, found.tonic ?? tonic)} />
           {sound.data && (
@@ -58,7 +59,7 @@ export function Component() {
           )}
           {sound.data && !sound.isError && <LaidOpen sound={sound.data} tables={tables} />}
         </Box>
-      </Group>
+      </Beside>
     </Box>
   );
 }
