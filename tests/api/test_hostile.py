@@ -75,6 +75,7 @@ ENTITIES = b'<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><s
 OUTSIDE = b'<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/passwd">]><score-partwise>&a;</score-partwise>'
 # Files that are read as far as they go (200), or refused in words (422).
 FILES: dict[str, bytes] = {
+    "a control sign": b"| C\x1b |", "no character": "| C\ufffe |".encode(), "a broken one": b'{"text": "\\ud800"}',
     "nothing": b"", "zeros": b"\0" * 64, "text": b"a ferry", "only the start of a zip": b"PK\x03\x04",
     "only the start of MIDI": b"MThd", "no XML": b"<score-partwise", "other XML": b"<html/>",
      "timewise": b"<score-timewise/>",

@@ -6,7 +6,7 @@ from typing import Annotated
 
 from fastapi import Query, Response
 
-from dodecant.api.apart import apart, workshop_router
+from dodecant.api.apart import apart, read_apart, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.schemas.changes import (
     FewestIn,
@@ -102,7 +102,7 @@ def write_changes(kind: str, document: ChangesDocument) -> Response:
 def read_changes_file(data: UploadedBytes) -> ChangesDraft:
     """Read a file of changes: MusicXML with chord symbols (packed or not), our JSON, or plain text."""
     if data.startswith(b"PK") or data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"<"):
-        return ChangesDraft(text=print_changes(changes_from_musicxml(data)))
+        return read_apart(ChangesDraft, {"text": print_changes(changes_from_musicxml(data))})
     if data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"{"):
         return changes_from_json(data)
     try:
@@ -110,9 +110,9 @@ def read_changes_file(data: UploadedBytes) -> ChangesDraft:
     except UnicodeDecodeError:
         problem = Problem("", "This file holds no changes.", "Choose MusicXML, a text file in UTF-8 or our own JSON.")
         raise RecipeError([problem]) from None
-    if len(text) > LONGEST or "\0" in text:
+    if len(text) > LONGEST:
         raise RecipeError([Problem("", "This text is too long for changes.", f"Keep it to {LONGEST} characters.")])
-    return ChangesDraft(text=text)
+    return read_apart(ChangesDraft, {"text": text})
 
 
 @router.get("/forms/{form_id}")
