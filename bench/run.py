@@ -10,6 +10,7 @@ import gc
 import platform
 import statistics
 import sys
+import tempfile
 import time
 from collections.abc import Callable
 from functools import partial
@@ -17,6 +18,7 @@ from pathlib import Path
 
 from music21 import interval, meter, note, stream
 from music21.musicxml.m21ToXml import GeneralObjectExporter
+from tools.endure.crowd import crowd
 
 from bench.browser import phrase_changes
 from dodecant.engraving import strip_svg
@@ -85,6 +87,7 @@ def rows() -> list[tuple[str, str, str]]:
     size = f"12 keys x {len(exercise.strips[0].bars)} bars"
     return [
         *harmony_rows(),
+        *crowd_rows(),
         (f"{size} of eighths, worked out", f"{worked:.1f} ms", ""),
         (f"{size}, worked out and as MusicXML, against the toolkit", f"{theirs / ours:.0f} times faster "
          f"({ours:.1f} ms against {theirs:.0f} ms)", "20 times"),
@@ -158,6 +161,19 @@ def harmony_rows() -> list[tuple[str, str, str]]:
         ("an etude of 40 pieces over the same, in one key", f"{once:.0f} ms", "under 150 ms"),
         ("the same etude in twelve keys", f"{everywhere:.0f} ms", "under 400 ms"),
     ]
+
+
+def crowd_rows() -> list[tuple[str, str, str]]:
+    """Fifty clients on one server: most look around, some change recipes, six print."""
+    with tempfile.TemporaryDirectory() as folder:
+        found = crowd(20, Path(folder) / "d.db")
+    small = found["small p99"] * 1000
+    return [
+        ("50 clients, of which six print: answers a second", f"{found['a second']:.0f}", ""),
+        ("of them, a page of a list: 99th percentile", f"{small:.0f} ms", "under 300 ms"),
+        ("of them, a changed recipe: median and 99th percentile",
+         f"{found['changed p50'] * 1000:.0f} and {found['changed p99'] * 1000:.0f} ms", ""),
+    ]  # fmt: skip
 
 
 def _additions() -> None:
