@@ -11,7 +11,10 @@ import {
   useMantineColorScheme,
 } from "@mantine/core";
 import { IconMenu2, IconMoon, IconSun } from "@tabler/icons-react";
-import { Link, NavLink, Outlet } from "react-router";
+import { notifications } from "@mantine/notifications";
+import { useEffect } from "react";
+import { Link, NavLink, Outlet, useLocation } from "react-router";
+import { REMOVED } from "../parts/Shelf/useRemoval";
 import { SkipLink } from "../parts/SkipLink/SkipLink";
 import { LongWorkShown } from "./LongWorkShown";
 import classes from "./Shell.module.css";
@@ -27,6 +30,10 @@ const PLACES = [
 
 /** The frame of every place: name, ways to the other places, light or dark. */
 export function Shell() {
+  const { pathname } = useLocation();
+  useEffect(() => {
+    notifications.hide(REMOVED); // another place is another action
+  }, [pathname]);
   return (
     <AppShell header={{ height: 52 }} padding={0}>
       <SkipLink to="page">Skip to the page</SkipLink>

@@ -1,35 +1,111 @@
-/** Plays a schedule with Tone.js: a sampled piano and a synthesised click. Loaded when first needed. */
+/** Plays a schedule with Tone.js: a sampled piano and a synthesised click. Loaded when the page has time, or needed. */
 import * as Tone from "tone";
 import type { Schedule, SoundEvent } from "./schedule";
 
 const TICKS = 192; // a beat
-const SAMPLED = ["C", "D#", "F#", "A"];
+const SAMPLED = { C: 0, "D#": 3, "F#": 6, A: 9 };
 
-/** Every third half step was sampled, from A0 to C8; the sampler fills in the rest. */
-function sampleMap(): Record<string, string> {
-  const names = Array.from({ length: 7 }, (_, octave) => SAMPLED.map((note) => `${note}${octave + 1}`)).flat();
-  return Object.fromEntries(["A0", ...names, "C8"].map((name) => [name, `${name.replace("#", "s")}.mp3`]));
+/** Every third half step was sampled, from A0 to C8; the sampler fills in the rest. MIDI number and file of each. */
+const SAMPLES: readonly (readonly [midi: number, file: string])[] = [
+  [21, "A0.mp3"],
+  ...Array.from({ length: 7 }, (_, octave) =>
+    Object.entries(SAMPLED).map(
+      ([name, above]) => [12 * (octave + 2) + above, `${name.replace("#", "s")}${octave + 1}.mp3`] as const,
+    ),
+  ).flat(),
+  [108, "C8.mp3"],
+];
+
+const FIRST = 12; // beats whose samples are waited for; the others come while it plays
+const PATIENCE = 120; // ms: what is not there by then is bridged by a quiet synthetic piano
+/** Seconds that are scheduled ahead once it runs, so that a busy page does not make it stumble. */
+const AHEAD = 0.45;
+const AT_THE_START = 0.04;
+
+interface Voices {
+  piano: Tone.Sampler;
+  bridge: Tone.PolySynth;
+  click: Tone.MembraneSynth;
+  loaded: Set<number>;
+  asked: Map<number, Promise<void>>;
 }
 
-let instruments: { piano: Tone.Sampler; click: Tone.MembraneSynth } | undefined;
+let instruments: Voices | undefined;
+/** Up to where the clock has looked ahead, in its seconds. */
+let lookedUntil = 0;
 
-function voices() {
-  if (instruments === undefined) {
-    const piano = new Tone.Sampler({
-      urls: sampleMap(),
-      baseUrl: "/assets/piano/",
-      release: 0.6,
-      volume: -4,
-    }).toDestination();
-    const click = new Tone.MembraneSynth({
-      pitchDecay: 0.004,
-      octaves: 2,
-      volume: -10,
-      envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
-    }).toDestination();
-    instruments = { piano, click };
-  }
+function newClick() {
+  return new Tone.MembraneSynth({
+    pitchDecay: 0.004,
+    octaves: 2,
+    volume: -10,
+    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
+  }).toDestination();
+}
+
+function voices(): Voices {
+  instruments ??= {
+    piano: new Tone.Sampler({ release: 0.6, volume: -4 }).toDestination(),
+    bridge: new Tone.PolySynth(Tone.Synth, {
+      volume: -16,
+      oscillator: { type: "triangle" },
+      envelope: { attack: 0.004, decay: 0.5, sustain: 0.15, release: 0.3 },
+    }).toDestination(),
+    click: newClick(),
+    loaded: new Set(),
+    asked: new Map(),
+  };
   return instruments;
+}
+
+/** Load one sample; it is asked for once. */
+function load({ piano, loaded, asked }: Voices, [midi, file]: readonly [number, string]): Promise<void> {
+  const known = asked.get(midi);
+  if (known) return known;
+  const coming = new Promise<void>((done, failed) => {
+    const buffer = new Tone.ToneAudioBuffer(
+      `/assets/piano/${file}`,
+      () => {
+        piano.add(Tone.Frequency(midi, "midi").toNote(), buffer);
+        loaded.add(midi);
+        done();
+      },
+      (error) => {
+        asked.delete(midi); // to be tried again
+        failed(error);
+      },
+    );
+  });
+  asked.set(midi, coming);
+  return coming;
+}
+
+/** The sample a pitch is played with. */
+function sampleFor(pitch: number) {
+  return SAMPLES.reduce((best, one) => (Math.abs(one[0] - pitch) < Math.abs(best[0] - pitch) ? one : best));
+}
+
+/** The samples for the first beats of a plan, and then all others. */
+async function loadFor(plan: Schedule, held: Voices): Promise<void> {
+  const begin = plan.events.find(({ kind }) => kind === "note")?.beat ?? 0;
+  const pitches = plan.events
+    .filter(({ kind, beat }) => kind === "note" && beat < begin + FIRST)
+    .map(({ pitch }) => pitch);
+  const first = new Set(pitches.map(sampleFor));
+  const coming = Promise.all([...first].map((one) => load(held, one)));
+  const inTime = await Promise.race([coming.then(() => true), pause(PATIENCE)]);
+  if (inTime !== true) coming.catch(() => undefined);
+  void (async () => {
+    await coming.catch(() => undefined);
+    for (const one of SAMPLES) await load(held, one).catch(() => undefined);
+  })();
+}
+
+const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+
+/** Fetch the sounds of a plan before anybody presses Play. */
+export function prepare(plan: Schedule): void {
+  void loadFor(plan, voices());
 }
 
 export interface Listener {
@@ -43,8 +119,8 @@ const ticks = (beat: number) => `${Math.round(beat * TICKS)}i`;
 /** Start playing; resolves once the sound is loaded and the transport runs. Must follow a user's gesture. */
 export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<void> {
   await Tone.start();
-  const { piano, click } = voices();
-  await Tone.loaded();
+  const held = voices();
+  await loadFor(plan, held);
   const transport = Tone.getTransport();
   reset();
   Tone.getDraw().expiration = 2; // seconds: on a busy machine a late mark is better than none
@@ -53,11 +129,12 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   for (const event of plan.events) {
     transport.schedule((time) => {
       if (event.kind === "click") {
-        click.triggerAttackRelease(event.pitch === 1 ? "G5" : "C5", 0.05, time);
+        held.click.triggerAttackRelease(event.pitch === 1 ? "G5" : "C5", 0.05, time);
         return;
       }
       const seconds = (event.length * 60) / transport.bpm.value;
-      piano.triggerAttackRelease(
+      const voice = held.loaded.has(sampleFor(event.pitch)[0]) ? held.piano : held.bridge;
+      voice.triggerAttackRelease(
         Tone.Frequency(event.pitch, "midi").toNote(),
         seconds * 0.97,
         time,
@@ -72,13 +149,19 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   } else {
     transport.schedule((time) => Tone.getDraw().schedule(() => listener.onEnd(), time), ticks(plan.end));
   }
-  transport.start("+0.1");
+  // Where the clock has looked already it does not look again.
+  transport.start(Math.max(Tone.immediate() + AT_THE_START, lookedUntil) + 0.02);
+  Tone.getContext().lookAhead = AHEAD;
 }
 
 /** Stop at once and forget what was scheduled. */
 export function stop(): void {
   reset();
-  instruments?.piano.releaseAll();
+  if (instruments === undefined) return;
+  instruments.piano.releaseAll();
+  instruments.bridge.releaseAll();
+  instruments.click.dispose(); // with the clicks that are scheduled ahead
+  instruments.click = newClick();
 }
 
 export function setTempo(tempo: number): void {
@@ -86,6 +169,9 @@ export function setTempo(tempo: number): void {
 }
 
 function reset(): void {
+  const context = Tone.getContext();
+  if (context.lookAhead !== AT_THE_START) lookedUntil = Tone.immediate() + context.lookAhead;
+  context.lookAhead = AT_THE_START;
   const transport = Tone.getTransport();
   transport.stop();
   transport.cancel(0);

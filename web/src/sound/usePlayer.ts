@@ -61,7 +61,13 @@ export function usePlayer(tempo: number, onMark?: (note: Element) => void) {
     [stop, tempo, onMark],
   );
 
+  /** Fetch what a plan needs before anybody presses Play. */
+  const prepare = useCallback(async (plan: Schedule) => {
+    sound.current ??= await import("./player");
+    sound.current.prepare(plan);
+  }, []);
+
   useEffect(() => sound.current?.setTempo(tempo), [tempo]);
   useEffect(() => stop, [stop]);
-  return { state, play, stop };
+  return { state, play, prepare, stop };
 }

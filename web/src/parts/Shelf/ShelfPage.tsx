@@ -28,6 +28,7 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
   const left = (pages[0]?.found ?? 0) - rows.length;
   return (
     <Box className={classes.page}>
+      <title>{`${title} · Dodecant`}</title>
       <Group mb="md" align="flex-end">
         <Title order={1} size="h2" flex={1}>
           {title}

@@ -1,26 +1,50 @@
 import { Button } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
+import { useEffect, useRef } from "react";
 import { type ShelfName, useShelfActions } from "../../api/shelves";
 import { tell } from "../tell";
 
 export const failed = (error: Error) => tell("That did not work", error);
 
-/** Deletes a saved document and, for a while, offers to undo that. */
+/** The note about what was deleted; the next deletion and the next place take it away. */
+export const REMOVED = "removed";
+
+/** Deletes a saved document and, until something else is done, offers to undo that: the next thing under the hand. */
 export function useRemoval(shelf: ShelfName) {
   const { remove, restore } = useShelfActions(shelf);
   // The row that asked is gone before the answer: what follows must not hang on it.
   return ({ id, title }: { id: string; title: string }) => {
     void remove.mutateAsync(id).then(() => {
-      const undo = () => restore.mutateAsync(id).then(() => notifications.hide(note), failed);
-      const note = notifications.show({
+      const undo = () =>
+        restore.mutateAsync(id).then(() => {
+          notifications.hide(REMOVED);
+          focusSearch();
+        }, failed);
+      notifications.hide(REMOVED);
+      notifications.show({
+        id: REMOVED,
         title: `“${title}” is deleted`,
-        autoClose: 15000,
-        message: (
-          <Button size="compact-sm" variant="light" onClick={() => void undo()}>
-            Undo
-          </Button>
-        ),
+        autoClose: false,
+        closeButtonProps: { "aria-label": "Close" },
+        onClose: focusSearch,
+        message: <Undo onUndo={() => void undo()} />,
       });
     }, failed);
   };
+}
+
+/** Focus never falls to the top of the page. */
+function focusSearch() {
+  if (document.activeElement === document.body || document.activeElement?.closest("[role=alert]"))
+    document.querySelector<HTMLElement>("input[type=search]")?.focus();
+}
+
+function Undo({ onUndo }: { onUndo: () => void }) {
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => button.current?.focus(), []);
+  return (
+    <Button ref={button} size="compact-sm" variant="light" onClick={onUndo}>
+      Undo
+    </Button>
+  );
 }

@@ -20,7 +20,7 @@ import { Facts } from "./Facts";
 import { landOn, useFollowing } from "./following";
 import { isSaid, PhrasePanel } from "./PhrasePanel";
 import { Opening } from "./phrases/rules/opening";
-import { useExercise } from "./queries";
+import { useAskedFirst, useExercise } from "./queries";
 import { RemarkList } from "./RemarkList";
 import { Sentence } from "./Sentence";
 import { Strips } from "./Strips";
@@ -71,10 +71,11 @@ function useOpening(exercise: Exercise | undefined) {
 export function Bench({ saved }: BenchProps) {
   const tables = useLoadedTables();
   const draft = useDraft("recipes", saved, tables.blank);
-  const { document: recipe, setDocument: setRecipe } = draft;
+  const { document: recipe } = draft;
   const { ref: room, room: wide } = useRoom();
   const [line, setLine] = useState<{ width: number; strips: number }>();
   const { columns, width } = columnsIn(wide, line?.width, line?.strips ?? 1);
+  const setRecipe = useAskedFirst(width, draft.setDocument);
   const worked = useExercise(recipe, width);
   const { good } = worked;
   if (good && (good.line_width !== line?.width || good.exercise.strips.length !== line.strips))
@@ -103,6 +104,17 @@ export function Bench({ saved }: BenchProps) {
     },
     [exercise, options, start, stop],
   );
+  // The first sounds are fetched while the page has nothing else to do.
+  const { prepare } = player;
+  const ready = useRef(false);
+  useEffect(() => {
+    if (exercise === undefined || ready.current) return;
+    const idle = window.setTimeout(() => {
+      ready.current = true;
+      void prepare(schedule(exercise, { from: 0, loop: false, countIn: false, click: false })).catch(() => undefined);
+    }, 150);
+    return () => window.clearTimeout(idle);
+  }, [exercise, prepare]);
   const current = exercise?.strips.find((strip) => strip.index === sounding)?.key ?? null;
   const { ref: top, entry } = useIntersection({ rootMargin: "-110px 0px 0px" });
   const folded = entry !== null && !entry.isIntersecting;

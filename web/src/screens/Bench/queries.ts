@@ -1,18 +1,33 @@
 /** What the bench asks the server for. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useState } from "react";
 import { answered, client } from "../../api/client";
 import type { Lick, Metre, NoteValue, Phrase, Recipe } from "../../api/types";
 
-/** The recipe worked out, its first strip engraved for a width; while a changed recipe is on its way or at fault, the last good answer stays. */
-export function useExercise(recipe: Recipe, width: number) {
-  const query = useQuery({
+const exercise = (recipe: Recipe, width: number) =>
+  queryOptions({
     queryKey: ["exercise", recipe, width],
     queryFn: ({ signal }) =>
       answered(client.POST("/api/exercises", { body: recipe, params: { query: { width } }, signal })),
     staleTime: Infinity,
     retry: false,
   });
+
+/** Changes a recipe: the server is asked before the page draws what was typed. */
+export function useAskedFirst(width: number, change: (recipe: Recipe) => void) {
+  const queries = useQueryClient();
+  return useCallback(
+    (recipe: Recipe) => {
+      queries.query(exercise(recipe, width)).catch(() => undefined);
+      change(recipe);
+    },
+    [queries, width, change],
+  );
+}
+
+/** The recipe worked out, its first strip engraved for a width; while a changed recipe is on its way or at fault, the last good answer stays. */
+export function useExercise(recipe: Recipe, width: number) {
+  const query = useQuery(exercise(recipe, width));
   const [good, setGood] = useState(query.data);
   if (query.data !== undefined && query.data !== good) setGood(query.data);
   return { good: query.data ?? good, error: query.error };

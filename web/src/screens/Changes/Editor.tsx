@@ -4,6 +4,7 @@ import { useState } from "react";
 import { type House, useWorkedChanges } from "./queries";
 import type { Saved } from "../../api/shelves";
 import type { ChangesDraft } from "../../api/types";
+import { titleOf } from "../../parts/changesText";
 import { useLoadedTables } from "../../parts/tables";
 import { BackUndoes } from "../../parts/Steps/BackUndoes";
 import { useDraft } from "../../parts/useDraft";
@@ -43,6 +44,7 @@ export function Editor({ saved }: EditorProps) {
 
   return (
     <Box className={classes.page}>
+      <title>{`${titleOf(document.text) || "Changes"} · Dodecant`}</title>
       <VisuallyHidden component="h1">Changes</VisuallyHidden>
       <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
       <TopBar draft={draft} saved={saved} worked={worked.data} player={player} />

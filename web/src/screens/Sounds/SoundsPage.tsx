@@ -33,6 +33,7 @@ export function Component() {
   const names = row?.colour === "minor" ? tables.minor_keys : tables.major_keys;
   return (
     <Box className={classes.page}>
+      <title>{`${sound.data ? `${sound.data.tonic} ${sound.data.name}` : "Sounds"} · Dodecant`}</title>
       <Beside>
         <Stack w="var(--panel-s)" gap="lg" style={{ flexShrink: 0 }}>
           <Finder onFound={(found) => goTo(found.scale, found.tonic ?? tonic)} />

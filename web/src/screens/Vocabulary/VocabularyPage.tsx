@@ -48,6 +48,7 @@ export function Component() {
   const shipped = tables.vocabulary.filter(({ piece, fits }) => matches(wanted, piece, fits));
   return (
     <Box className={classes.page}>
+      <title>Vocabulary · Dodecant</title>
       <Group mb="md" align="flex-end">
         <Title order={1} size="h2" flex={1}>
           Vocabulary
