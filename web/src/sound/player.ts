@@ -85,27 +85,27 @@ function sampleFor(pitch: number) {
   return SAMPLES.reduce((best, one) => (Math.abs(one[0] - pitch) < Math.abs(best[0] - pitch) ? one : best));
 }
 
-/** The samples for the first beats of a plan, and then all others. */
-async function loadFor(plan: Schedule, held: Voices): Promise<void> {
+/** The samples for the first beats of a plan. */
+function loadFirst(plan: Schedule, held: Voices): Promise<unknown> {
   const begin = plan.events.find(({ kind }) => kind === "note")?.beat ?? 0;
   const pitches = plan.events
     .filter(({ kind, beat }) => kind === "note" && beat < begin + FIRST)
     .map(({ pitch }) => pitch);
   const first = new Set(pitches.map(sampleFor));
-  const coming = Promise.all([...first].map((one) => load(held, one)));
-  const inTime = await Promise.race([coming.then(() => true), pause(PATIENCE)]);
-  if (inTime !== true) coming.catch(() => undefined);
-  void (async () => {
-    await coming.catch(() => undefined);
-    for (const one of SAMPLES) await load(held, one).catch(() => undefined);
-  })();
+  return Promise.all([...first].map((one) => load(held, one)));
+}
+
+/** All the samples a plan takes, one after another: decoding many at once would hold the page up. */
+async function loadOthers(plan: Schedule, held: Voices): Promise<void> {
+  const wanted = new Set(plan.events.filter(({ kind }) => kind === "note").map(({ pitch }) => sampleFor(pitch)));
+  for (const one of wanted) await load(held, one).catch(() => undefined);
 }
 
 const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
 /** Fetch the sounds of a plan before anybody presses Play. */
 export function prepare(plan: Schedule): void {
-  void loadFor(plan, voices());
+  loadFirst(plan, voices()).catch(() => undefined);
 }
 
 export interface Listener {
@@ -120,7 +120,9 @@ const ticks = (beat: number) => `${Math.round(beat * TICKS)}i`;
 export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<void> {
   await Tone.start();
   const held = voices();
-  await loadFor(plan, held);
+  const first = loadFirst(plan, held);
+  await Promise.race([first, pause(PATIENCE)]);
+  void first.catch(() => undefined).then(() => loadOthers(plan, held));
   const transport = Tone.getTransport();
   reset();
   Tone.getDraw().expiration = 2; // seconds: on a busy machine a late mark is better than none

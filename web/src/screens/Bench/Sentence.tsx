@@ -68,8 +68,12 @@ interface PhraseControlProps {
 
 /** One phrase; drawn anew only when its own words change, so that typing in one does not wait for the others. */
 const PhraseControl = memo(function PhraseControl({ id, name, text, faulty, open, onOpen }: PhraseControlProps) {
+  const press = () => onOpen(open ? "" : name);
   return (
     <UnstyledButton
+      component="span" // a phrase goes on on the next line, which a button cannot
+      role="button"
+      tabIndex={0}
       className={classes.phrase}
       aria-label={`${text}: change ${PHRASE_NAMES[id]}`}
       aria-expanded={open}
@@ -77,7 +81,12 @@ const PhraseControl = memo(function PhraseControl({ id, name, text, faulty, open
       data-faulty={faulty || undefined}
       data-phrase={id}
       data-key={name}
-      onClick={() => onOpen(open ? "" : name)}
+      onClick={press}
+      onKeyDown={(event: React.KeyboardEvent) => {
+        if (event.key !== "Enter" && event.key !== " ") return;
+        event.preventDefault();
+        press();
+      }}
     >
       {text}
     </UnstyledButton>
