@@ -16,6 +16,7 @@ const SAMPLES: readonly (readonly [midi: number, file: string])[] = [
   [108, "C8.mp3"],
 ];
 
+const SOUNDS = "/assets/piano/";
 const FIRST = 12; // beats whose samples are waited for; the others come while it plays
 const PATIENCE = 120; // ms: what is not there by then is bridged by a quiet synthetic piano
 /** Seconds that are scheduled ahead once it runs, so that a busy page does not make it stumble. */
@@ -64,7 +65,7 @@ function load({ piano, loaded, asked }: Voices, [midi, file]: readonly [number, 
   if (known) return known;
   const coming = new Promise<void>((done, failed) => {
     const buffer = new Tone.ToneAudioBuffer(
-      `/assets/piano/${file}`,
+      `${SOUNDS}${file}`,
       () => {
         piano.add(Tone.Frequency(midi, "midi").toNote(), buffer);
         loaded.add(midi);
@@ -86,13 +87,10 @@ function sampleFor(pitch: number) {
 }
 
 /** The samples for the first beats of a plan. */
-function loadFirst(plan: Schedule, held: Voices): Promise<unknown> {
+function firstOf(plan: Schedule) {
   const begin = plan.events.find(({ kind }) => kind === "note")?.beat ?? 0;
-  const pitches = plan.events
-    .filter(({ kind, beat }) => kind === "note" && beat < begin + FIRST)
-    .map(({ pitch }) => pitch);
-  const first = new Set(pitches.map(sampleFor));
-  return Promise.all([...first].map((one) => load(held, one)));
+  const early = plan.events.filter(({ kind, beat }) => kind === "note" && beat < begin + FIRST);
+  return [...new Set(early.map(({ pitch }) => sampleFor(pitch)))];
 }
 
 /** All the samples a plan takes, one after another: decoding many at once would hold the page up. */
@@ -103,9 +101,9 @@ async function loadOthers(plan: Schedule, held: Voices): Promise<void> {
 
 const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
-/** Fetch the sounds of a plan before anybody presses Play. */
+/** Fetch the first sounds of a plan before anybody presses Play: into the browser's cache, with no audio begun. */
 export function prepare(plan: Schedule): void {
-  loadFirst(plan, voices()).catch(() => undefined);
+  for (const [, file] of firstOf(plan)) void fetch(`${SOUNDS}${file}`).catch(() => undefined);
 }
 
 export interface Listener {
@@ -120,7 +118,7 @@ const ticks = (beat: number) => `${Math.round(beat * TICKS)}i`;
 export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<void> {
   await Tone.start();
   const held = voices();
-  const first = loadFirst(plan, held);
+  const first = Promise.all(firstOf(plan).map((one) => load(held, one)));
   await Promise.race([first, pause(PATIENCE)]);
   void first.catch(() => undefined).then(() => loadOthers(plan, held));
   const transport = Tone.getTransport();
