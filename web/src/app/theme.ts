@@ -45,8 +45,8 @@ const dark: MantineColorsTuple = [
   "#0b1216",
 ];
 
-// A list scrolls by itself, so that assistive technology finds what scrolls; it opens when asked for.
-const LISTS = { comboboxProps: { withinPortal: false }, withScrollArea: false, openOnFocus: false };
+// A list scrolls by itself, so that assistive technology finds what scrolls.
+const LISTS = { comboboxProps: { withinPortal: false }, withScrollArea: false };
 const LONG_LISTS = { options: { maxHeight: 240, overflowY: "auto" as const } };
 
 export const theme = createTheme({

@@ -22,6 +22,8 @@ const PATIENCE = 120; // ms: what is not there by then is bridged by a quiet syn
 /** Seconds that are scheduled ahead once it runs, so that a busy page does not make it stumble. */
 const AHEAD = 0.45;
 const AT_THE_START = 0.04;
+const CLICK = -10; // decibels
+const SILENT = -100;
 
 interface Voices {
   piano: Tone.Sampler;
@@ -39,7 +41,7 @@ function newClick() {
   return new Tone.MembraneSynth({
     pitchDecay: 0.004,
     octaves: 2,
-    volume: -10,
+    volume: CLICK,
     envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
   }).toDestination();
 }
@@ -150,7 +152,9 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
     transport.schedule((time) => Tone.getDraw().schedule(() => listener.onEnd(), time), ticks(plan.end));
   }
   // Where the clock has looked already it does not look again.
-  transport.start(Math.max(Tone.immediate() + AT_THE_START, lookedUntil) + 0.02);
+  const begin = Math.max(Tone.immediate() + AT_THE_START, lookedUntil) + 0.02;
+  held.click.volume.setValueAtTime(CLICK, begin);
+  transport.start(begin);
   Tone.getContext().lookAhead = AHEAD;
 }
 
@@ -160,8 +164,7 @@ export function stop(): void {
   if (instruments === undefined) return;
   instruments.piano.releaseAll();
   instruments.bridge.releaseAll();
-  instruments.click.dispose(); // with the clicks that are scheduled ahead
-  instruments.click = newClick();
+  instruments.click.volume.value = SILENT; // for the clicks that are scheduled ahead
 }
 
 export function setTempo(tempo: number): void {
