@@ -46,7 +46,7 @@ const dark: MantineColorsTuple = [
 ];
 
 // A list scrolls by itself, so that assistive technology finds what scrolls.
-const LISTS = { comboboxProps: { withinPortal: false }, withScrollArea: false };
+const LISTS = { comboboxProps: { withinPortal: false }, withScrollArea: false, openOnFocus: false };
 const LONG_LISTS = { options: { maxHeight: 240, overflowY: "auto" as const } };
 
 export const theme = createTheme({
