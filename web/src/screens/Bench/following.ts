@@ -8,8 +8,8 @@ const SCROLLING = new Set(["PageUp", "PageDown", "Home", "End", "ArrowUp", "Arro
 
 /** The bottom of what stays at the top of the window. */
 function underBars(): number {
-  const bars = [...document.querySelectorAll("[data-bar=top]")];
-  return Math.max(0, ...bars.map((bar) => bar.getBoundingClientRect().bottom));
+  const bars = [...document.querySelectorAll("[data-bar=top]")].map((bar) => bar.getBoundingClientRect());
+  return Math.max(0, ...bars.filter(({ top }) => top < window.innerHeight / 2).map(({ bottom }) => bottom));
 }
 
 const gently = (): ScrollBehavior =>
