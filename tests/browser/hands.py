@@ -6,7 +6,7 @@ import re
 import time
 from collections.abc import Callable
 
-from playwright.sync_api import Page, TimeoutError
+from playwright.sync_api import Page
 
 PATIENCE = 60.0  # seconds
 
@@ -22,19 +22,8 @@ def sentence(page: Page) -> str:
 
 
 def choose(page: Page, label: str, option: str) -> None:
-    """Choose from a list; a hand that misses, because the list has just moved, tries again."""
-    field = page.get_by_role("combobox", name=label, exact=True)
-    for _ in range(3):
-        field.click()
-        try:
-            page.get_by_role("option", name=option).first.click(timeout=8000)
-        except TimeoutError:
-            continue
-        page.wait_for_timeout(60)
-        shown = field.input_value() if field.count() else ""  # lists that add one show nothing, or are gone
-        if shown == "" or option in shown:
-            return
-    raise AssertionError(f"{option} cannot be chosen as {label}")
+    page.get_by_role("combobox", name=label, exact=True).click()
+    page.get_by_role("option", name=option).first.click()
 
 
 def strip_begins(page: Page, index: int, numbers: str) -> None:

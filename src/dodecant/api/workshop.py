@@ -102,8 +102,7 @@ class WorkAndThen(Work):
         self._done.add_done_callback(_seen)
 
     async def _both(self, then: Callable[[Any], Awaitable[Any]]) -> Any:
-        while not await self._first.done_within(LONGEST):
-            pass
+        await asyncio.wait({self._first._done})
         return await then(self._first.result())
 
     @property

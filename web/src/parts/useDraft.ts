@@ -83,12 +83,13 @@ if (typeof window !== "undefined") {
 export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefined, blank: Documents[K]): Draft<K> {
   const key = keyOf(shelf, saved?.id);
   const [{ revision, steps }, setDraft] = useState<Work<Documents[K]>>(() => {
-    const work = kept<Documents[K]>(key) ?? { document: saved?.document ?? blank, revision: saved?.revision ?? null };
+    const work = kept<Documents[K]>(key);
     // What an older version kept may lack parts that came since.
-    const document = withDefaults(work.document, blank);
+    const document = work === null ? (saved?.document ?? blank) : withDefaults(work.document, blank);
     const before = allSteps.get(key) as Steps<Documents[K]> | undefined;
     const known = before !== undefined && same(before.now, document);
-    return { revision: work.revision, steps: known ? before : begun(document) };
+    const revision = work === null ? (saved?.revision ?? null) : work.revision;
+    return { revision, steps: known ? before : begun(document) };
   });
   const document = steps.now;
   const changed = !same(document, saved?.document ?? blank);

@@ -37,15 +37,6 @@ let instruments: Voices | undefined;
 /** Up to where the clock has looked ahead, in its seconds. */
 let lookedUntil = 0;
 
-function newClick() {
-  return new Tone.MembraneSynth({
-    pitchDecay: 0.004,
-    octaves: 2,
-    volume: CLICK,
-    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
-  }).toDestination();
-}
-
 function voices(): Voices {
   instruments ??= {
     piano: new Tone.Sampler({ release: 0.6, volume: -4 }).toDestination(),
@@ -54,7 +45,12 @@ function voices(): Voices {
       oscillator: { type: "triangle" },
       envelope: { attack: 0.004, decay: 0.5, sustain: 0.15, release: 0.3 },
     }).toDestination(),
-    click: newClick(),
+    click: new Tone.MembraneSynth({
+      pitchDecay: 0.004,
+      octaves: 2,
+      volume: CLICK,
+      envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
+    }).toDestination(),
     loaded: new Set(),
     asked: new Map(),
   };

@@ -29,8 +29,7 @@ def _connection(request: Request) -> Iterator[sqlite3.Connection]:
         yield connection
 
 
-_TOLD = 2000  # lines about documents that are remembered, a few hundred bytes each
-_WRITTEN = 1_000_000  # bytes of documents as they are sent in a list
+_WRITTEN = 4_000_000  # bytes of documents as they are sent, each with the line about it
 Connection = Annotated[sqlite3.Connection, Depends(_connection)]
 
 
@@ -49,29 +48,26 @@ def shelf_router(
     )
     saved_model = SavedOut[model]  # type: ignore[valid-type]
 
-    def out(saved: Saved[DocumentT]) -> SavedOut[DocumentT]:
-        return saved_model(
+    @cached(LRUCache(_WRITTEN, getsizeof=len), key=lambda saved: (saved.id, saved.revision), lock=RLock())
+    def written(saved: Saved[DocumentT]) -> bytes:
+        """As it is sent, alone and in a list."""
+        out = saved_model(
             id=saved.id,
             document=saved.document,
             title=saved.title,
             revision=saved.revision,
             changed_at=saved.changed_at,
-            about=told(saved),
+            about=_told(about, saved.document),
         )
+        return out.model_dump_json().encode()
 
-    @cached(LRUCache(_TOLD), key=lambda saved: (saved.id, saved.revision), lock=RLock())
-    def told(saved: Saved[DocumentT]) -> str:
-        return _told(about, saved.document)
-
-    @cached(LRUCache(_WRITTEN, getsizeof=len), key=lambda saved: (saved.id, saved.revision), lock=RLock())
-    def written(saved: Saved[DocumentT]) -> bytes:
-        return out(saved).model_dump_json().encode()
+    def answer(saved: Saved[DocumentT], status: int = 200) -> Response:
+        return Response(written(saved), status, media_type="application/json")
 
     def stored(request: Request, write: Callable[[sqlite3.Connection], Saved[DocumentT]], status: int) -> Response:
         database: Database = request.app.state.database
         with database.connection() as connection:
-            saved = out(write(connection))
-        return Response(saved.model_dump_json(), status, media_type="application/json")
+            return answer(write(connection), status)
 
     @router.get("", response_model=PageOut[model])  # type: ignore[valid-type]
     def list_some(  # type: ignore[no-untyped-def]
@@ -82,12 +78,12 @@ def shelf_router(
     ):
         """A page of those whose title holds the words of the search, the last changed first."""
         page = shelf.page(connection, search, start, count)
-        answer = {
+        some = {
             "found": page.found,
             "documents": [Fragment(written(saved)) for saved in page.documents],
             "damaged": [DamagedOut(id=one.id, title=one.title, why=one.why) for one in page.damaged],
         }
-        return Response(json_bytes(answer), media_type="application/json")
+        return Response(json_bytes(some), media_type="application/json")
 
     @router.get("/{document_id}/stored", response_class=Response)
     def as_stored(document_id: str, connection: Connection) -> Response:
@@ -107,7 +103,7 @@ def shelf_router(
     @router.get("/{document_id}", response_model=saved_model)
     def get(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
         """One of them."""
-        return out(shelf.get(connection, document_id))
+        return answer(shelf.get(connection, document_id))
 
     @router.put("/{document_id}", response_model=saved_model, responses=A_JOB)
     async def change(document_id: str, changed: Annotated[ChangeIn[model], SkipValidation], request: Request):  # type: ignore[no-untyped-def,valid-type]
@@ -126,7 +122,7 @@ def shelf_router(
     @router.post("/{document_id}/restoration", response_model=saved_model)
     def restore(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
         """Bring a deleted one back."""
-        return out(shelf.restore(connection, document_id))
+        return answer(shelf.restore(connection, document_id))
 
     @router.post("/{document_id}/copies", status_code=201, response_model=saved_model, responses=A_JOB)
     async def copy(document_id: str, connection: Connection, request: Request):  # type: ignore[no-untyped-def]

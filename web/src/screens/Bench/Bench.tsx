@@ -84,13 +84,13 @@ export function Bench({ saved }: BenchProps) {
   const stale = worked.error !== null;
   const exercise = good?.exercise;
   const opening = useOpening(exercise);
-  const [isPlaying, setPlaying] = useState(false);
-  const following = useFollowing(isPlaying);
+  const following = useFollowing();
   const player = usePlayer(recipe.tempo * (exercise?.pulse ?? 1), following.show);
   const { play: start, stop } = player;
   const [options, setOptions] = usePlayOptions();
   const { strip: sounding, loop: looping, status } = player.state;
-  if (isPlaying !== (status === "playing")) setPlaying(status === "playing");
+  const { watch } = following;
+  useEffect(() => (status === "playing" ? watch() : undefined), [status, watch]);
   useNextPicture(exercise?.recipe, sounding === null || looping ? null : sounding + 1, width);
   const playing = useRef(player.state);
   useEffect(() => {

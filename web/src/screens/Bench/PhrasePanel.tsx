@@ -67,21 +67,18 @@ export function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
       if (first && before.current === "" && window.matchMedia(SMALL).matches) landOn(first);
       if (field instanceof HTMLInputElement && ["numeric", "decimal"].includes(field.inputMode)) field.select();
     } else if (before.current !== "" && !document.activeElement?.matches("main *, header *")) {
-      document.querySelector<HTMLElement>(`[data-key="${before.current}"], [data-phrase=figure]`)?.focus();
+      const phrase = document.querySelector<HTMLElement>(`[data-key="${before.current}"]`);
+      (phrase ?? document.querySelector<HTMLElement>("[data-phrase=figure]"))?.focus();
     }
     before.current = opened;
   }, [opened]);
 
-  const close = () => {
-    document.querySelector<HTMLElement>(`[data-key="${opened}"]`)?.focus();
-    onClose();
-  };
   useWindowEvent("keydown", (event) => {
     const at = event.target as HTMLElement;
     if (event.key !== "Escape" || event.defaultPrevented || opened === "") return;
     const inner = at.getAttribute("aria-expanded") === "true" && at.getAttribute("role") === "combobox";
     const elsewhere = at.closest("[role=dialog], [role=menu]");
-    if (!inner && (elsewhere === null || elsewhere === panel.current)) close();
+    if (!inner && (elsewhere === null || elsewhere === panel.current)) onClose();
   });
 
   if (opened === "") return null;
@@ -103,7 +100,7 @@ export function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
         <Text fw={650} size="sm">
           {name}
         </Text>
-        <CloseButton aria-label="Close" onClick={close} />
+        <CloseButton aria-label="Close" onClick={onClose} />
       </Group>
       <div data-panel key={opened}>
         <Recalled value={recall}>

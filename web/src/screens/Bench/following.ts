@@ -1,5 +1,5 @@
 /** Where the page is while it plays: with what sounds, until the player looks elsewhere. */
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 
 const QUIET = 700; // ms between two movements of the page
 const ROOM = 60; // CSS pixels kept free round what sounds
@@ -33,14 +33,14 @@ export function landOn(strip: HTMLElement): void {
 }
 
 /** Follows what sounds; `away` tells that the player has scrolled elsewhere, `comeBack` follows again. */
-export function useFollowing(playing: boolean) {
+export function useFollowing() {
   const [away, setAway] = useState(false);
   const follows = useRef(true);
   const moved = useRef(0);
   const last = useRef<Element | null>(null);
 
-  useEffect(() => {
-    if (!playing) return;
+  /** Begin to follow, and look out for a player who scrolls elsewhere; answers what ends that. */
+  const watch = useCallback(() => {
     follows.current = true;
     const leave = () => {
       follows.current = false;
@@ -60,7 +60,7 @@ export function useFollowing(playing: boolean) {
       setAway(false);
       last.current = null;
     };
-  }, [playing]);
+  }, []);
 
   const show = useCallback((element: Element) => {
     last.current = element;
@@ -77,5 +77,5 @@ export function useFollowing(playing: boolean) {
     moved.current = 0;
     if (last.current) show(last.current);
   }, [show]);
-  return { away, show, comeBack };
+  return { away, watch, show, comeBack };
 }
