@@ -9,6 +9,7 @@ from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.etude.vocabulary import read_vocabulary
 from dodecant.exercise.recipe.variation import read_levels
 from dodecant.exercise.wording.explanations import read_explanations
+from dodecant.exercise.wording.findable import read_help
 from dodecant.instrument.profile import read_instruments
 from dodecant.music.progressions.form import read_forms
 from dodecant.music.scales.scale import read_catalogue
@@ -23,6 +24,7 @@ def load_tables() -> Tables:
         forms=read_forms((root / "music" / "progressions" / "forms.toml").read_text("utf-8")),
         levels=read_levels((root / "exercise" / "recipe" / "levels.toml").read_text("utf-8")),
         explanations=read_explanations((root / "exercise" / "wording" / "explanations.toml").read_text("utf-8")),
+        helps=read_help((root / "exercise" / "wording" / "help.toml").read_text("utf-8")),
         vocabulary=read_vocabulary((root / "exercise" / "recipe" / "etude" / "vocabulary.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

@@ -11,6 +11,7 @@ from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
+from dodecant.api.compressed import Compressed
 from dodecant.api.guard import Guard
 from dodecant.api.jobs import Jobs
 from dodecant.api.routers import (
@@ -20,7 +21,9 @@ from dodecant.api.routers import (
     joins,
     licks,
     phrases,
+    pictures,
     saved,
+    search,
     sounds,
     tables,
     upgrades,
@@ -56,11 +59,14 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         changes.router,
         upgrades.router,
         vocabulary.router,
+        search.router,
+        pictures.router,
         jobs.router,
         *saved.routers,
     ):
         app.include_router(router)
     errors.install(app)
+    app.add_middleware(Compressed)
     app.add_middleware(Guard)
     app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")
     app.add_api_route("/{place:path}", _page, include_in_schema=False, response_class=Response)

@@ -77,6 +77,25 @@ def engrave_pages(
     return _workshop.submit(_engrave, musicxml, width, signs_inside, broken, close).result()
 
 
+def engrave_start(musicxml: str, width: int, bars: int) -> str:
+    """The first bars of a score alone, on one line, for a picture as wide as `width` CSS pixels at most."""
+    return _workshop.submit(_engrave_start, musicxml, width, bars).result()
+
+
+def _engrave_start(musicxml: str, width: int, bars: int) -> str:
+    toolkit = _toolkit()
+    own = {"breaks": "none", "pageWidth": width * 100 // _SCALE, "adjustPageWidth": True, "smuflTextFont": "embedded"}
+    toolkit.setOptions({**_OPTIONS, **_CLOSE, **own})
+    toolkit.select({"measureRange": f"start-{bars}"})
+    try:
+        if not toolkit.loadData(musicxml):
+            raise EngravingError("The score could not be engraved")
+        return str(toolkit.renderToSVG(1))
+    finally:
+        toolkit.select({})
+        toolkit.setOptions({"adjustPageWidth": False})
+
+
 def _engrave(musicxml: str, width: int, signs_inside: bool, broken: bool, close: bool) -> tuple[str, ...]:
     toolkit = _toolkit()
     font = "embedded" if signs_inside else "none"

@@ -18,6 +18,7 @@ from dodecant.engraving.over_the_staff import keep_words_clear
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
 from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.exercise.wording.strips import strip_words
 from dodecant.formats.musicxml.score import sheet_musicxml, strip_musicxml
 
 SCREEN_WIDTH = 1120
@@ -39,8 +40,7 @@ def strip_svg(
     Unless it is to be `styled` it leaves that to the page: a style sheet in each picture would make the browser work
     the whole page out again with every strip. A picture that is to stand `alone` brings the signs of its chord symbols.
     """
-    notes = " ".join(note.tone.written.name.text for note in strip.notes)
-    label = f"{strip.heading}: {notes}"
+    label = strip_words(strip, exercise.recipe, exercise.metre)
     weights = tuple(zip(_ids(strip), (note.tone.role for note in strip.notes), strict=True))
     breaks = breaks_of_a_form(exercise, strip, width)
     score = strip_musicxml(exercise, strip, breaks)

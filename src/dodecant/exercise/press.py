@@ -42,6 +42,7 @@ from dodecant.exercise.remarks.on_rules import remarks_on_etude, remarks_on_rule
 from dodecant.exercise.rhythm.timing import note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop, stops
 from dodecant.exercise.wording.explanations import Explanations
+from dodecant.exercise.wording.findable import Help
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
 from dodecant.instrument.profile import Instrument, InstrumentTable
@@ -71,6 +72,7 @@ class Tables:
     forms: tuple[Form, ...]
     levels: tuple[PhraseLevels, ...]
     explanations: Explanations
+    helps: tuple[Help, ...]
     vocabulary: tuple[VocabularyPiece, ...]
     instruments: InstrumentTable
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from threading import RLock
@@ -15,6 +15,7 @@ from cachetools import LRUCache, cached
 from dodecant.store.database import atomic
 
 Document = TypeVar("Document")
+_AT_ONCE = 500  # documents asked for in one question
 _REMEMBERED = 500  # documents as they were read last
 
 
@@ -51,6 +52,15 @@ class Saved(Generic[Document]):
     changed_at: str
 
 
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A document in the list of its shelf, before it is read."""
+
+    id: str
+    revision: int
+    title: str
+
+
 @dataclass(frozen=True)
 class Page(Generic[Document]):
     """Some of the documents of a shelf, and of how many; those that cannot be read stand apart."""
@@ -74,18 +84,47 @@ class Shelf(Generic[Document]):
     retitled: Callable[[Document, str], Document]
 
     def page(
-        self, connection: sqlite3.Connection, search: str = "", start: int = 0, count: int = 1000
+        self,
+        connection: sqlite3.Connection,
+        search: str = "",
+        start: int = 0,
+        count: int = 1000,
+        *,
+        by_title: bool = False,
+        wanted: Callable[[Entry], bool] = lambda entry: True,
     ) -> Page[Document]:
-        """So many of those whose title holds every word of the search, the last changed first; only they are read."""
-        words = search.casefold().split()
-        titles = connection.execute(f"{_SELECT_TITLE} WHERE {_KEPT} {_ORDER}", (self.kind,))
-        names = [str(row["id"]) for row in titles if all(word in str(row["title"]).casefold() for word in words)]
-        wanted = names[start : start + count]
-        held = ", ".join("?" * len(wanted))
-        rows = connection.execute(f"{_SELECT} WHERE {_KEPT} AND id IN ({held}) {_ORDER}", (self.kind, *wanted))
-        found = [self._or_damaged(row) for row in rows]
+        """So many of those whose title holds every word of the search and that are wanted; only they are read.
+
+        The last changed comes first, or the first in the alphabet.
+        """
+        listed = [entry for entry in self.entries(connection, search) if wanted(entry)]
+        if by_title:
+            listed.sort(key=lambda entry: entry.title.casefold())
+        shown = listed[start : start + count]
+        read = self._read_some(connection, [entry.id for entry in shown])
+        found = [read[entry.id] for entry in shown if entry.id in read]
         documents = tuple(one for one in found if isinstance(one, Saved))
-        return Page(len(names), documents, tuple(one for one in found if isinstance(one, Damaged)))
+        return Page(len(listed), documents, tuple(one for one in found if isinstance(one, Damaged)))
+
+    def entries(self, connection: sqlite3.Connection, search: str = "") -> list[Entry]:
+        """Those whose title holds every word of the search, the last changed first."""
+        words = search.casefold().split()
+        rows = connection.execute(f"{_SELECT_ENTRY} WHERE {_KEPT} {_ORDER}", (self.kind,))
+        listed = (Entry(str(row["id"]), row["revision"], str(row["title"])) for row in rows)
+        return [entry for entry in listed if all(word in entry.title.casefold() for word in words)]
+
+    def read_some(self, connection: sqlite3.Connection, ids: Sequence[str]) -> list[Saved[Document]]:
+        """Some of the documents, those that can be read, in any order."""
+        return [one for one in self._read_some(connection, ids).values() if isinstance(one, Saved)]
+
+    def _read_some(self, connection: sqlite3.Connection, ids: Sequence[str]) -> dict[str, Saved[Document] | Damaged]:
+        found: dict[str, Saved[Document] | Damaged] = {}
+        for start in range(0, len(ids), _AT_ONCE):
+            some = ids[start : start + _AT_ONCE]
+            held = ", ".join("?" * len(some))
+            rows = connection.execute(f"{_SELECT} WHERE {_KEPT} AND id IN ({held})", (self.kind, *some))
+            found |= {row["id"]: self._or_damaged(row) for row in rows}
+        return found
 
     def raw(self, connection: sqlite3.Connection, document_id: str) -> tuple[str, bytes]:
         """The title and the stored bytes of a document, whatever they are; raises UnknownDocumentError."""
@@ -173,6 +212,6 @@ def _read(read: Callable[[bytes], Document], text: str) -> Document:
 
 
 _SELECT = "SELECT id, title, document, revision, created_at, changed_at FROM document"
-_SELECT_TITLE = "SELECT id, title FROM document"
+_SELECT_ENTRY = "SELECT id, revision, title FROM document"
 _KEPT = "kind = ? AND deleted_at IS NULL"
 _ORDER = "ORDER BY changed_at DESC, id"

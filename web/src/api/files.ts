@@ -18,8 +18,8 @@ async function posted(address: string, body: BodyInit, type: string): Promise<Re
   return response;
 }
 
-/** Have a file written and hand it to the browser as a download. */
-export async function download(address: string, document: Recipe | ChangesDraft): Promise<void> {
+/** Have a file written and hand it to the browser as a download; its name. */
+export async function download(address: string, document: Recipe | ChangesDraft): Promise<string> {
   const response = await posted(address, JSON.stringify(document), "application/json");
   const named = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "");
   const link = window.document.createElement("a");
@@ -27,6 +27,7 @@ export async function download(address: string, document: Recipe | ChangesDraft)
   link.download = decodeURIComponent(named?.[1] ?? "dodecant");
   link.click();
   URL.revokeObjectURL(link.href);
+  return link.download;
 }
 
 async function read<T>(address: string, file: File): Promise<T> {

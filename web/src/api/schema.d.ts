@@ -604,6 +604,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search
+         * @description Everything whose name or description holds the words, one's own first.
+         */
+        get: operations["search_api_search_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/help": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description Every word that can be looked up.
+         */
+        get: operations["words_api_help_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{document_id}/first-bars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * First Bars
+         * @description The first bars of a saved recipe, as a picture (SVG).
+         */
+        get: operations["first_bars_api_recipes__document_id__first_bars_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job}": {
         parameters: {
             query?: never;
@@ -657,7 +717,7 @@ export interface paths {
         };
         /**
          * List Some
-         * @description A page of those whose title holds the words of the search, the last changed first.
+         * @description A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`).
          */
         get: operations["list_some_api_recipes_get"];
         put?: never;
@@ -769,7 +829,7 @@ export interface paths {
         };
         /**
          * List Some
-         * @description A page of those whose title holds the words of the search, the last changed first.
+         * @description A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`).
          */
         get: operations["list_some_api_changes_get"];
         put?: never;
@@ -881,7 +941,7 @@ export interface paths {
         };
         /**
          * List Some
-         * @description A page of those whose title holds the words of the search, the last changed first.
+         * @description A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`).
          */
         get: operations["list_some_api_scales_get"];
         put?: never;
@@ -993,7 +1053,7 @@ export interface paths {
         };
         /**
          * List Some
-         * @description A page of those whose title holds the words of the search, the last changed first.
+         * @description A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`).
          */
         get: operations["list_some_api_rhythms_get"];
         put?: never;
@@ -1105,7 +1165,7 @@ export interface paths {
         };
         /**
          * List Some
-         * @description A page of those whose title holds the words of the search, the last changed first.
+         * @description A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`).
          */
         get: operations["list_some_api_vocabulary_get"];
         put?: never;
@@ -2579,6 +2639,46 @@ export interface components {
             kind: string;
         };
         /**
+         * FilterOptionOut
+         * @description A name to sort out by, and how many of those that are left have it.
+         */
+        FilterOptionOut: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * FilterOut
+         * @description What documents can be sorted out by; asked for as `kind:name`.
+         */
+        FilterOut: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Options */
+            options: components["schemas"]["FilterOptionOut"][];
+        };
+        /**
+         * FindableOut
+         * @description Something found: the place of the web application where it is opened, and the recipe to begin with there.
+         */
+        FindableOut: {
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "yours" | "bench" | "scale" | "form" | "piece" | "instrument" | "help";
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Place */
+            place: string;
+            begin: components["schemas"]["Recipe-Output"] | null;
+        };
+        /**
          * FitOut
          * @description A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better.
          */
@@ -2792,6 +2892,21 @@ export interface components {
              * @enum {string}
              */
             role: "chord" | "tension" | "care";
+        };
+        /**
+         * HelpOut
+         * @description A word to look up, its other words, and where it is opened.
+         */
+        HelpOut: {
+            /** Title */
+            title: string;
+            /** Also */
+            also: string[];
+            /** Text */
+            text: string;
+            /** Place */
+            place: string;
+            begin: components["schemas"]["Recipe-Output"] | null;
         };
         /**
          * InstrumentOut
@@ -3622,6 +3737,8 @@ export interface components {
         PageOut_ChangesDocument_: {
             /** Found */
             found: number;
+            /** Filters */
+            filters: components["schemas"]["FilterOut"][];
             /** Documents */
             documents: components["schemas"]["SavedOut_ChangesDocument_"][];
             /** Damaged */
@@ -3631,6 +3748,8 @@ export interface components {
         PageOut_OwnRhythm_: {
             /** Found */
             found: number;
+            /** Filters */
+            filters: components["schemas"]["FilterOut"][];
             /** Documents */
             documents: components["schemas"]["SavedOut_OwnRhythm_"][];
             /** Damaged */
@@ -3640,6 +3759,8 @@ export interface components {
         PageOut_OwnScale_: {
             /** Found */
             found: number;
+            /** Filters */
+            filters: components["schemas"]["FilterOut"][];
             /** Documents */
             documents: components["schemas"]["SavedOut_OwnScale_"][];
             /** Damaged */
@@ -3649,6 +3770,8 @@ export interface components {
         PageOut_Recipe_: {
             /** Found */
             found: number;
+            /** Filters */
+            filters: components["schemas"]["FilterOut"][];
             /** Documents */
             documents: components["schemas"]["SavedOut_Recipe_"][];
             /** Damaged */
@@ -3658,6 +3781,8 @@ export interface components {
         PageOut_VocabularyPiece_: {
             /** Found */
             found: number;
+            /** Filters */
+            filters: components["schemas"]["FilterOut"][];
             /** Documents */
             documents: components["schemas"]["SavedOut_VocabularyPiece_"][];
             /** Damaged */
@@ -4508,7 +4633,7 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
+         * @description The whole recipe, version 2. By its `tags` it is found again among others. One of the companions may be written; the others only sound.
          *
          *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
@@ -4532,6 +4657,11 @@ export interface components {
              * @default
              */
             title: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
             /**
              * Sounds
              * @default {
@@ -4685,7 +4815,7 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 2. One of the companions may be written; the others only sound.
+         * @description The whole recipe, version 2. By its `tags` it is found again among others. One of the companions may be written; the others only sound.
          *
          *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
@@ -4709,6 +4839,11 @@ export interface components {
              * @default
              */
             title: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
             /**
              * Sounds
              * @default {
@@ -5194,6 +5329,16 @@ export interface components {
             serves: string[];
             /** Use */
             use: string;
+        };
+        /**
+         * SearchOut
+         * @description What was found, the best first; where nothing was, a title that is spelled nearly so.
+         */
+        SearchOut: {
+            /** Found */
+            found: components["schemas"]["FindableOut"][];
+            /** Instead */
+            instead: string;
         };
         /**
          * SeveralSounds
@@ -6745,6 +6890,11 @@ export interface operations {
                      */
                     title?: string;
                     /**
+                     * Tags
+                     * @default []
+                     */
+                    tags?: string[];
+                    /**
                      * Sounds
                      * @default {
                      *       "kind": "one",
@@ -7263,6 +7413,11 @@ export interface operations {
                      * @default
                      */
                     title?: string;
+                    /**
+                     * Tags
+                     * @default []
+                     */
+                    tags?: string[];
                     /**
                      * Sounds
                      * @default {
@@ -8987,6 +9142,221 @@ export interface operations {
             };
         };
     };
+    search_api_search_get: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    words_api_help_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelpOut"][];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    first_bars_api_recipes__document_id__first_bars_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     how_far_api_jobs__job__get: {
         parameters: {
             query?: never;
@@ -9226,6 +9596,8 @@ export interface operations {
                 search?: string;
                 start?: number;
                 count?: number;
+                order?: "changed" | "title";
+                having?: string[];
             };
             header?: never;
             path?: never;
@@ -9334,6 +9706,11 @@ export interface operations {
                      * @default
                      */
                     title?: string;
+                    /**
+                     * Tags
+                     * @default []
+                     */
+                    tags?: string[];
                     /**
                      * Sounds
                      * @default {
@@ -10109,6 +10486,8 @@ export interface operations {
                 search?: string;
                 start?: number;
                 count?: number;
+                order?: "changed" | "title";
+                having?: string[];
             };
             header?: never;
             path?: never;
@@ -10856,6 +11235,8 @@ export interface operations {
                 search?: string;
                 start?: number;
                 count?: number;
+                order?: "changed" | "title";
+                having?: string[];
             };
             header?: never;
             path?: never;
@@ -11579,6 +11960,8 @@ export interface operations {
                 search?: string;
                 start?: number;
                 count?: number;
+                order?: "changed" | "title";
+                having?: string[];
             };
             header?: never;
             path?: never;
@@ -12311,6 +12694,8 @@ export interface operations {
                 search?: string;
                 start?: number;
                 count?: number;
+                order?: "changed" | "title";
+                having?: string[];
             };
             header?: never;
             path?: never;

@@ -1,7 +1,7 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { ChangesDraft, Damaged, OwnRhythm, OwnScale, Piece, Recipe } from "./types";
+import type { ChangesDraft, Damaged, Filter, OwnRhythm, OwnScale, Piece, Recipe } from "./types";
 
 export interface Documents {
   recipes: Recipe;
@@ -32,21 +32,31 @@ const as = <T>(answer: Promise<unknown>) => answer as Promise<T>;
 const PAGE = 50;
 const LARGE_PAGE = 200;
 
-/** Some of the documents of a shelf, and of how many; those that cannot be read stand apart. */
+/** Some of the documents of a shelf, of how many, and what they can be sorted out by; those that cannot be read stand apart. */
 export interface Page<K extends ShelfName> {
   found: number;
+  filters: Filter[];
   documents: Saved<K>[];
   damaged: Damaged[];
 }
 
-const page = <K extends ShelfName>(shelf: K, search: string, start: number, count: number) =>
-  as<Page<K>>(answered(client.GET(all(shelf), { params: { query: { search, start, count } } })));
+/** What is looked for on a shelf: words of the title, traits (`figure:Cell`), and in which order. */
+export interface Sought {
+  search: string;
+  order: "changed" | "title";
+  having: string[];
+}
 
-/** Those whose names hold the words of a search, page by page. */
-export function useShelfPages<K extends ShelfName>(shelf: K, search: string) {
+const ALL: Sought = { search: "", order: "changed", having: [] };
+
+const page = <K extends ShelfName>(shelf: K, sought: Sought, start: number, count: number) =>
+  as<Page<K>>(answered(client.GET(all(shelf), { params: { query: { ...sought, start, count } } })));
+
+/** Those that are looked for, page by page. */
+export function useShelfPages<K extends ShelfName>(shelf: K, sought: Sought) {
   return useInfiniteQuery({
-    queryKey: [shelf, "list", "pages", search],
-    queryFn: ({ pageParam }) => page(shelf, search, pageParam, PAGE),
+    queryKey: [shelf, "list", "pages", sought],
+    queryFn: ({ pageParam }) => page(shelf, sought, pageParam, PAGE),
     initialPageParam: 0,
     getNextPageParam: ({ found }, _pages, start) => (start + PAGE < found ? start + PAGE : undefined),
     placeholderData: keepPreviousData,
@@ -54,9 +64,9 @@ export function useShelfPages<K extends ShelfName>(shelf: K, search: string) {
 }
 
 async function whole<K extends ShelfName>(shelf: K): Promise<Page<K>> {
-  const read = await page(shelf, "", 0, LARGE_PAGE);
+  const read = await page(shelf, ALL, 0, LARGE_PAGE);
   for (let start = LARGE_PAGE; start < read.found; start += LARGE_PAGE) {
-    const { documents, damaged } = await page(shelf, "", start, LARGE_PAGE);
+    const { documents, damaged } = await page(shelf, ALL, start, LARGE_PAGE);
     read.documents.push(...documents);
     read.damaged.push(...damaged);
   }

@@ -46,4 +46,7 @@ export type Play = Extract<What, { kind: "play" }>;
 export type Etude = NonNullable<Recipe["etude"]>;
 export type Piece = Schemas["VocabularyPiece-Output"];
 export type Fitting = Schemas["FittingOut"];
+export type Findable = Schemas["FindableOut"];
+export type Help = Schemas["HelpOut"];
+export type Filter = Schemas["FilterOut"];
 export type PhraseOfChorus = Schemas["PhraseOfChorusOut"];

@@ -1,7 +1,7 @@
 import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { Navigate, RouterProvider, createBrowserRouter } from "react-router";
+import { RouterProvider, createBrowserRouter } from "react-router";
 import { Broken } from "./Broken";
 import { Loaded } from "./Loaded";
 import { NotFound, Shell } from "./Shell";
@@ -18,11 +18,12 @@ const router = createBrowserRouter([
     element: <Shell />,
     HydrateFallback: () => null,
     children: [
-      { path: "/", element: <Navigate to="/recipes" replace /> },
       {
         element: <Loaded />,
         errorElement: <Broken />,
         children: [
+          { path: "/", lazy: () => import("../screens/Begin/BeginPage") },
+          { path: "/help", lazy: () => import("../screens/Help/HelpPage") },
           { path: "/recipes", lazy: () => import("../screens/Recipes/RecipesPage") },
           { path: "/bench", lazy: bench },
           { path: "/bench/:id", lazy: bench },

@@ -15,8 +15,11 @@ import { notifications } from "@mantine/notifications";
 import { useEffect } from "react";
 import { Link, NavLink, Outlet, useLocation } from "react-router";
 import { REMOVED } from "../parts/Shelf/useRemoval";
+import { Announced } from "../parts/Announced";
 import { SkipLink } from "../parts/SkipLink/SkipLink";
+import { KeysWindow } from "./KeysWindow";
 import { LongWorkShown } from "./LongWorkShown";
+import { Search } from "./Search/Search";
 import classes from "./Shell.module.css";
 import mark from "./mark.svg";
 
@@ -26,6 +29,7 @@ const PLACES = [
   { to: "/changes", name: "Changes" },
   { to: "/vocabulary", name: "Vocabulary" },
   { to: "/recipes", name: "Recipes" },
+  { to: "/help", name: "Help" },
 ];
 
 /** The frame of every place: name, ways to the other places, light or dark. */
@@ -39,7 +43,7 @@ export function Shell() {
       <SkipLink to="page">Skip to the page</SkipLink>
       <AppShell.Header className={classes.header} data-bar="top">
         <Group h="100%" px="lg" gap="xl" wrap="nowrap">
-          <Link to="/recipes" className={classes.name}>
+          <Link to="/" className={classes.name}>
             <img src={mark} alt="" width={26} height={26} />
             Dodecant
           </Link>
@@ -51,6 +55,7 @@ export function Shell() {
             ))}
           </Group>
           <Group ml="auto" gap="xs" wrap="nowrap">
+            <Search />
             <SchemeSwitch />
             <FoldedPlaces />
           </Group>
@@ -60,6 +65,8 @@ export function Shell() {
         <Outlet />
       </AppShell.Main>
       <LongWorkShown />
+      <Announced />
+      <KeysWindow />
     </AppShell>
   );
 }

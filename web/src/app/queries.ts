@@ -1,5 +1,5 @@
-/** What every screen needs from the server. */
-import { useQuery } from "@tanstack/react-query";
+/** What the frame and every screen need from the server. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "../api/client";
 
 export function useTables() {
@@ -7,5 +7,16 @@ export function useTables() {
     queryKey: ["tables"],
     queryFn: () => answered(client.GET("/api/tables")),
     staleTime: Infinity,
+  });
+}
+
+/** Everything whose name or description holds some words. */
+export function useFound(words: string) {
+  return useQuery({
+    queryKey: ["search", words],
+    queryFn: ({ signal }) => answered(client.GET("/api/search", { params: { query: { words } }, signal })),
+    enabled: words.trim() !== "",
+    placeholderData: keepPreviousData,
+    retry: false,
   });
 }

@@ -1,6 +1,7 @@
 import { Button, FileButton, Menu } from "@mantine/core";
 import { IconFileImport } from "@tabler/icons-react";
 import { type ReactNode, useState } from "react";
+import { announce } from "./Announced";
 import { tell } from "./tell";
 
 interface DownloadMenuProps {
@@ -9,7 +10,7 @@ interface DownloadMenuProps {
   disabled?: boolean;
   /** What can be written, as the server lists it. */
   kinds: readonly { kind: string; label: string }[];
-  write: (kind: string) => Promise<void>;
+  write: (kind: string) => Promise<string>;
 }
 
 /** A menu of files to download. */
@@ -17,7 +18,10 @@ export function DownloadMenu({ label, icon, disabled, kinds, write }: DownloadMe
   const [writing, setWriting] = useState(false);
   const start = async (kind: string) => {
     setWriting(true);
-    await write(kind).catch((error: unknown) => tell("The file was not written", error));
+    await write(kind).then(
+      (name) => announce(`${name} is written`),
+      (error: unknown) => tell("The file was not written", error),
+    );
     setWriting(false);
   };
   return (

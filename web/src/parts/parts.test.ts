@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { TABLES } from "../testing/show";
 import { distinct, onCircle, pitchClass, toggled } from "./keys";
+import { moved } from "./moved";
 import { mergePatch, withDefaults } from "./patch";
 
 describe("merge patch", () => {
@@ -54,5 +55,17 @@ describe("the dial", () => {
     expect(toggled(["C", "G♯"], 8, TABLES.major_keys)).toEqual(["C"]);
     expect(toggled(["C"], 8, TABLES.major_keys)).toEqual(["C", "A♭"]);
     expect(distinct([0, 0, 5, 0, 5])).toEqual([0, 5]);
+  });
+});
+
+describe("a list with an order", () => {
+  it.each([
+    [0, 2, ["b", "c", "a", "d"]],
+    [3, 0, ["d", "a", "b", "c"]],
+    [1, 1, ["a", "b", "c", "d"]],
+    [0, -1, ["a", "b", "c", "d"]],
+    [9, 0, ["a", "b", "c", "d"]],
+  ])("takes %d to %d", (from, to, after) => {
+    expect(moved(["a", "b", "c", "d"], from, to)).toEqual(after);
   });
 });

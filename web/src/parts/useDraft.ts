@@ -1,8 +1,8 @@
 /** What is being worked on: kept in the browser until it is saved. */
 import { useCallback, useEffect, useState } from "react";
 import type { Documents, Saved, ShelfName } from "../api/shelves";
-import type { Recipe } from "../api/types";
-import { type Steps, back, begun, forth, stepped } from "./Steps/steps";
+import type { ChangesDraft, Recipe } from "../api/types";
+import { type Steps, back, begun, forth, laidOver, stepped } from "./Steps/steps";
 import { withDefaults } from "./patch";
 
 interface Kept<D> {
@@ -35,15 +35,20 @@ const MOST_KEPT = 5;
 
 const keyOf = (shelf: ShelfName, id: string | undefined) => `dodecant.${shelf}.${id ?? "new"}`;
 
+/** Lay a document where a new one is worked on: a step from what lies there, so that undo brings that back. */
 function lay<K extends ShelfName>(shelf: K, document: Documents[K]): void {
-  localStorage.setItem(
-    keyOf(shelf, undefined),
-    JSON.stringify({ document, revision: null } satisfies Kept<Documents[K]>),
-  );
+  const key = keyOf(shelf, undefined);
+  const work = kept<Documents[K]>(key);
+  const before = (allSteps.get(key) as Steps<Documents[K]> | undefined) ?? (work && begun(work.document));
+  allSteps.set(key, before ? laidOver(before, document) : begun(document));
+  localStorage.setItem(key, JSON.stringify({ document, revision: null } satisfies Kept<Documents[K]>));
 }
 
 /** Lay a recipe on the bench for a new start. */
 export const layOnBench = (recipe: Recipe) => lay("recipes", recipe);
+
+/** Lay changes where new ones are written. */
+export const layChanges = (changes: ChangesDraft) => lay("changes", changes);
 
 function kept<D>(key: string): Kept<D> | null {
   try {

@@ -16,6 +16,7 @@ from dodecant.exercise.recipe.placement import OwnRhythm, Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.scale_choice import OwnScale
 from dodecant.exercise.wording.placement import placement_text
+from dodecant.exercise.wording.traits import Trait, traits
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.neighbours import derivation
 from dodecant.music.scales.scale import own_scale
@@ -54,6 +55,11 @@ def _named(name: str, pointer: str, message: str, cure: str = "Give it one to fi
         raise RecipeError([Problem(pointer, message, cure)])
 
 
+def _traits(recipe: Recipe) -> tuple[Trait, ...]:
+    tables = load_tables()
+    return traits(recipe, tables.scales, tables.instruments)
+
+
 def _about_changes(document: ChangesDocument) -> str:
     changes = parse_changes(document.text)
     metres = " and ".join(sorted({bar.metre.text for bar in changes.bars}))
@@ -74,7 +80,7 @@ def _about_piece(piece: VocabularyPiece) -> str:
 
 
 routers = (
-    shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables())),
+    shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables()), _traits),
     shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
     shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
     shelf_router("rhythms", RHYTHMS, OwnRhythm, _keep_rhythm, _about_rhythm),

@@ -2,25 +2,35 @@
 
 # No postponed annotations here: the routes' types are made for each shelf when its router is built.
 import sqlite3
-from collections.abc import Callable, Iterator
+from collections import Counter
+from collections.abc import Callable, Iterator, Sequence
 from datetime import UTC, datetime
 from threading import RLock
-from typing import Annotated
+from typing import Annotated, Literal
 
 from cachetools import LRUCache, cached
 from fastapi import APIRouter, Depends, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from orjson import Fragment
-from pydantic import SkipValidation
+from pydantic import SkipValidation, StringConstraints
 
 from dodecant.api.apart import A_JOB, done_apart, read_apart
 from dodecant.api.files import as_attachment
-from dodecant.api.schemas.documents import ChangeIn, DamagedOut, DocumentT, PageOut, SavedOut
+from dodecant.api.schemas.documents import (
+    ChangeIn,
+    DamagedOut,
+    DocumentT,
+    FilterOptionOut,
+    FilterOut,
+    PageOut,
+    SavedOut,
+)
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.traits import TRAITS, Trait
 from dodecant.formats.json.exercise import json_bytes
 from dodecant.store.database import Database
-from dodecant.store.shelf import Saved, Shelf
+from dodecant.store.shelf import Entry, Saved, Shelf
 
 
 def _connection(request: Request) -> Iterator[sqlite3.Connection]:
@@ -30,6 +40,8 @@ def _connection(request: Request) -> Iterator[sqlite3.Connection]:
 
 
 _WRITTEN = 4_000_000  # bytes of documents as they are sent, each with the line about it
+_TRAITED = 20_000  # documents whose traits are remembered
+TraitText = Annotated[str, StringConstraints(max_length=100, pattern="^[a-z]+:")]
 Connection = Annotated[sqlite3.Connection, Depends(_connection)]
 
 
@@ -39,8 +51,10 @@ def shelf_router(
     model: type[DocumentT],
     fit_to_keep: Callable[[DocumentT, str], None],
     about: Callable[[DocumentT], str],
+    traits: Callable[[DocumentT], Sequence[Trait]] = lambda document: (),
 ) -> APIRouter:
-    """The routes of one shelf. `fit_to_keep` raises RecipeError, at a pointer, for what is not to be kept."""
+    """The routes of one shelf. `fit_to_keep` raises RecipeError, at a pointer, for what is not to be kept; by their
+    `traits` documents are sorted out."""
     router = APIRouter(
         prefix=f"/api/{prefix}",
         tags=[prefix],
@@ -61,6 +75,17 @@ def shelf_router(
         )
         return out.model_dump_json().encode()
 
+    known = LRUCache[tuple[str, int], frozenset[Trait]](_TRAITED)
+    lock = RLock()
+
+    def traits_of(entries: Sequence[Entry], connection: sqlite3.Connection) -> list[frozenset[Trait]]:
+        """What each document is sorted out by; each is read once for that."""
+        with lock:
+            unknown = [entry.id for entry in entries if (entry.id, entry.revision) not in known]
+            for saved in shelf.read_some(connection, unknown):
+                known[saved.id, saved.revision] = frozenset(traits(saved.document))
+            return [known.get((entry.id, entry.revision), frozenset()) for entry in entries]
+
     def answer(saved: Saved[DocumentT], status: int = 200) -> Response:
         return Response(written(saved), status, media_type="application/json")
 
@@ -75,11 +100,21 @@ def shelf_router(
         search: Annotated[str, Query(max_length=200)] = "",
         start: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
         count: Annotated[int, Query(ge=1, le=200)] = 50,
+        order: Literal["changed", "title"] = "changed",
+        having: Annotated[list[TraitText], Query(max_length=8)] = [],  # noqa: B006 - FastAPI copies it
     ):
-        """A page of those whose title holds the words of the search, the last changed first."""
-        page = shelf.page(connection, search, start, count)
+        """A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`)."""
+        wanted = frozenset(Trait(*text.split(":", 1)) for text in having)
+        entries = shelf.entries(connection, search)
+        held = dict(zip((entry.id for entry in entries), traits_of(entries, connection), strict=True))
+
+        def is_wanted(entry: Entry) -> bool:
+            return wanted <= held.get(entry.id, frozenset())
+
+        page = shelf.page(connection, search, start, count, by_title=order == "title", wanted=is_wanted)
         some = {
             "found": page.found,
+            "filters": filters([one for one in held.values() if wanted <= one]),
             "documents": [Fragment(written(saved)) for saved in page.documents],
             "damaged": [DamagedOut(id=one.id, title=one.title, why=one.why) for one in page.damaged],
         }
@@ -135,6 +170,24 @@ def shelf_router(
         return await done_apart(request, _read_and_fit, model, copied, fit_to_keep, then=then)
 
     return router
+
+
+def filters(held: Sequence[frozenset[Trait]]) -> list[FilterOut]:
+    """What can be sorted out further: of each kind of trait its names, with how many have it, in the alphabet."""
+    counts = Counter(trait for one in held for trait in one)
+    return [
+        FilterOut(
+            kind=kind,
+            label=label,
+            options=[
+                FilterOptionOut(name=trait.name, count=count)
+                for trait, count in sorted(counts.items(), key=lambda one: one[0].name.casefold())
+                if trait.kind == kind
+            ],
+        )
+        for kind, label in TRAITS.items()
+        if any(trait.kind == kind for trait in counts)
+    ]
 
 
 def _read_and_fit(model: type[DocumentT], body: object, fit_to_keep: Callable[[DocumentT, str], None]) -> DocumentT:

@@ -30,10 +30,27 @@ class DamagedOut(BaseModel):
     why: str
 
 
+class FilterOptionOut(BaseModel):
+    """A name to sort out by, and how many of those that are left have it."""
+
+    name: str
+    count: int
+
+
+class FilterOut(BaseModel):
+    """What documents can be sorted out by; asked for as `kind:name`."""
+
+    kind: str
+    label: str
+    options: list[FilterOptionOut]
+
+
 class PageOut(BaseModel, Generic[DocumentT]):
-    """Some of the documents of a shelf, and of how many; those that cannot be read stand apart."""
+    """Some of the documents of a shelf, of how many, and what they can be sorted out by; those that cannot be read
+    stand apart."""
 
     found: int
+    filters: list[FilterOut]
     documents: list[SavedOut[DocumentT]]
     damaged: list[DamagedOut]
 

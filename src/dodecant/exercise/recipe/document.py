@@ -27,6 +27,7 @@ FORMAT: Final = "dodecant-recipe"
 VERSION: Final = 2
 
 
+Tag = Annotated[str, Field(min_length=1, max_length=30)]
 Weight = Annotated[int, Field(ge=0, le=10)]
 
 
@@ -122,7 +123,9 @@ class Spelling(Part):
 
 
 class Recipe(Part):
-    """The whole recipe, version 2. One of the companions may be written; the others only sound.
+    """The whole recipe, version 2. By its `tags` it is found among others.
+
+    One of the companions may be written; the others only sound.
 
     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
     `outer` is the route that changes least often; the note values of a route change within the two others, between
@@ -132,6 +135,7 @@ class Recipe(Part):
     format: Literal["dodecant-recipe"] = FORMAT
     version: Literal[2] = VERSION
     title: Annotated[str, Field(max_length=120)] = ""
+    tags: Annotated[tuple[Tag, ...], Field(max_length=12)] = ()
     sounds: Sounds = OneSound(scale="ionian")
     ladder: AnyLadder = ScaleLadder()
     figure: AnyFigure = Run()

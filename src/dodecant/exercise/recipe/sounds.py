@@ -10,7 +10,7 @@ from pydantic import Field
 from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.part import readable
-from dodecant.exercise.recipe.scale_choice import ScaleChoice
+from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key
@@ -22,6 +22,11 @@ class SoundsPart(KindPart):
     """What is sounded. `in_turn`: there is a route of sounds beside the route of keys, and one of them is outer."""
 
     in_turn: ClassVar[bool] = False
+
+    @property
+    def named(self) -> tuple[str | OwnScale, ...]:
+        """The scales it names by themselves, by their place in the catalogue or as one's own."""
+        return ()
 
 
 SOUNDS: Final = Kinds[SoundsPart]()
@@ -36,6 +41,11 @@ class OneSound(SoundsPart):
     fresh_values: ClassVar[Mapping[str, Any]] = {"scale": "ionian"}
     scale: ScaleChoice
 
+    @property
+    def named(self) -> tuple[str | OwnScale, ...]:
+        """The one."""
+        return (self.scale,)
+
 
 @SOUNDS.register
 class SeveralSounds(SoundsPart):
@@ -46,6 +56,11 @@ class SeveralSounds(SoundsPart):
     fresh_values: ClassVar[Mapping[str, Any]] = {"scales": ("ionian", "dorian")}
     scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
     roots: Annotated[tuple[Annotated[str, Field(max_length=4), readable(Degree.parse)], ...], Field(max_length=12)] = ()
+
+    @property
+    def named(self) -> tuple[str | OwnScale, ...]:
+        """All of them."""
+        return self.scales
 
 
 @SOUNDS.register
@@ -63,6 +78,11 @@ class MorphingSounds(SoundsPart):
     closed: bool = False
     after_first: Literal["whole", "changed"] = "whole"
 
+    @property
+    def named(self) -> tuple[str | OwnScale, ...]:
+        """All of them."""
+        return self.scales
+
 
 @SOUNDS.register
 class FamilyOfSounds(SoundsPart):
@@ -72,6 +92,11 @@ class FamilyOfSounds(SoundsPart):
     in_turn: ClassVar[bool] = True
     fresh_values: ClassVar[Mapping[str, Any]] = {"parent": "ionian"}
     parent: ScaleChoice
+
+    @property
+    def named(self) -> tuple[str | OwnScale, ...]:
+        """Their parent."""
+        return (self.parent,)
 
 
 def _ladder_of_chord(text: str) -> object:
@@ -100,6 +125,11 @@ class KeyChordSound(SoundsPart):
     numeral: Annotated[str, Field(min_length=1, max_length=40), readable(_chord_of_key)]
     colour: Literal["major", "minor"] = "major"
     scale: ScaleChoice | None = None
+
+    @property
+    def named(self) -> tuple[str | OwnScale, ...]:
+        """The one over the chord, where it is chosen."""
+        return () if self.scale is None else (self.scale,)
 
 
 @SOUNDS.register

@@ -1,50 +1,61 @@
-import { Alert, Box, Button, Group, Skeleton, Stack, Text, TextInput, Title } from "@mantine/core";
+import { Alert, Box, Button, Group, Skeleton, Stack, Text, Title } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
-import { IconPlus, IconSearch } from "@tabler/icons-react";
-import { useState } from "react";
+import { IconPlus } from "@tabler/icons-react";
+import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { type ShelfName, useShelfPages } from "../../api/shelves";
+import { type Saved, type ShelfName, type Sought, useShelfPages } from "../../api/shelves";
+import { announce } from "../Announced";
 import { DamagedList } from "./DamagedList";
-import { ShelfRow, type ShelfRowProps } from "./ShelfRow";
+import { EditWindow, type EditWindowProps } from "./EditWindow";
+import { ShelfRow } from "./ShelfRow";
 import classes from "./Shelf.module.css";
+import { SoughtFields } from "./SoughtFields";
 
-interface ShelfPageProps<K extends ShelfName> extends Omit<ShelfRowProps<K>, "saved"> {
+interface ShelfPageProps<K extends ShelfName> extends Pick<EditWindowProps<K>, "edited" | "tagsOf"> {
+  shelf: K;
   title: string;
-  /** What one of them is called: "recipe". */
+  /** What one of them is called: "recipe"; and several: "recipes". */
   word: string;
+  words: string;
   /** Where a new one is begun. */
   newAddress: string;
   /** Said when there are none. */
   empty: string;
+  /** Where one is opened. */
+  address: (saved: Saved<K>) => string;
+  /** What shows one at a glance. */
+  picture?: (saved: Saved<K>) => ReactNode;
 }
 
-/** All saved documents of one kind: find, open, rename, copy, delete. */
-export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty, shelf, ...row }: ShelfPageProps<K>) {
-  const [typed, setTyped] = useState("");
-  const [search] = useDebouncedValue(typed, 120);
-  const found = useShelfPages(shelf, search);
+const EVERYTHING: Sought = { search: "", order: "changed", having: [] };
+
+/** All saved documents of one kind: find, sort out, open, rename, copy, delete. */
+export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
+  const { shelf, title, word, words, newAddress, empty, address, picture, edited, tagsOf } = props;
+  const [typed, setTyped] = useState(EVERYTHING);
+  const [sought] = useDebouncedValue(typed, 120);
+  const [editing, edit] = useState<Saved<K>>();
+  const found = useShelfPages(shelf, sought);
   const pages = found.data?.pages ?? [];
   const rows = pages.flatMap(({ documents }) => documents);
-  const left = (pages[0]?.found ?? 0) - rows.length;
+  const count = pages[0]?.found ?? 0;
+  const narrowed = sought.search.trim() !== "" || sought.having.length > 0;
+  const told = `${count === 0 ? "No" : count} ${count === 1 ? word : words}${narrowed ? " found" : ""}`;
+  useEffect(() => {
+    if (found.isSuccess && narrowed && !found.isPlaceholderData) announce(told);
+  }, [found.isSuccess, found.isPlaceholderData, narrowed, told, sought]);
   return (
     <Box className={classes.page}>
       <title>{`${title} · Dodecant`}</title>
-      <Group mb="md" align="flex-end">
+      <Group mb="sm" align="flex-end">
         <Title order={1} size="h2" flex={1}>
           {title}
         </Title>
-        <TextInput
-          label="Search by name"
-          type="search"
-          leftSection={<IconSearch size={17} />}
-          w="var(--panel-s)"
-          value={typed}
-          onChange={(event) => setTyped(event.currentTarget.value)}
-        />
         <Button component={Link} to={newAddress} leftSection={<IconPlus size={18} />}>
           New {word}
         </Button>
       </Group>
+      <SoughtFields sought={typed} filters={pages[0]?.filters ?? []} onChange={setTyped} />
       {found.isError && (
         <Alert color="red" title="The list could not be read">
           {found.error.message}
@@ -52,27 +63,46 @@ export function ShelfPage<K extends ShelfName>({ title, word, newAddress, empty,
       )}
       <DamagedList shelf={shelf} damaged={pages.flatMap(({ damaged }) => damaged)} />
       {found.isPending && (
-        <Stack aria-label="Reading the list">
+        <Stack role="img" aria-label="Reading the list">
           {[1, 2, 3].map((place) => (
             <Skeleton key={place} height={76} />
           ))}
         </Stack>
       )}
       {found.isSuccess && rows.length === 0 && (
-        <Text c="dimmed" py="xl" ta="center">
-          {search === "" ? empty : `No ${word} is called “${search}”.`}
+        <Stack align="center" py="xl" gap="sm">
+          <Text c="dimmed">{narrowed ? `No ${word} answers to all of this.` : empty}</Text>
+          {narrowed && (
+            <Button variant="default" onClick={() => setTyped({ ...EVERYTHING, order: typed.order })}>
+              Show all {words}
+            </Button>
+          )}
+        </Stack>
+      )}
+      {rows.length > 0 && (
+        <Text size="sm" c="dimmed" mb={6}>
+          {told}
         </Text>
       )}
       <ul className={classes.list}>
         {rows.map((saved) => (
-          <ShelfRow key={saved.id} shelf={shelf} saved={saved} {...row} />
+          <ShelfRow
+            key={saved.id}
+            shelf={shelf}
+            saved={saved}
+            address={address(saved)}
+            picture={picture?.(saved)}
+            tags={tagsOf?.(saved.document)}
+            onEdit={edit}
+          />
         ))}
       </ul>
       {found.hasNextPage && (
         <Button variant="default" mt="md" loading={found.isFetchingNextPage} onClick={() => void found.fetchNextPage()}>
-          Show more of the {left} that are left
+          Show more of the {count - rows.length} that are left
         </Button>
       )}
+      <EditWindow shelf={shelf} saved={editing} edited={edited} tagsOf={tagsOf} onDone={() => edit(undefined)} />
     </Box>
   );
 }

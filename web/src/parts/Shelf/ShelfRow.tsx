@@ -1,39 +1,48 @@
-import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from "@mantine/core";
-import { useDisclosure } from "@mantine/hooks";
+import { ActionIcon, Badge, Group, Text } from "@mantine/core";
 import { IconCopy, IconPencil, IconTrash } from "@tabler/icons-react";
-import { type ReactNode, type SubmitEvent, useState } from "react";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
+import { type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
 import classes from "./Shelf.module.css";
 import { failed, useRemoval } from "./useRemoval";
-import { Window } from "../Window";
 
-export interface ShelfRowProps<K extends ShelfName> {
+interface ShelfRowProps<K extends ShelfName> {
   shelf: K;
   saved: Saved<K>;
   /** Where it is opened. */
-  address: (saved: Saved<K>) => string;
-  retitled: (document: Documents[K], title: string) => Documents[K];
+  address: string;
+  picture?: ReactNode;
+  tags: string[] | undefined;
+  onEdit: (saved: Saved<K>) => void;
 }
 
 /** One saved document of a list: open, rename, duplicate, delete with undo. */
-export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled }: ShelfRowProps<K>) {
+export function ShelfRow<K extends ShelfName>({ shelf, saved, address, picture, tags, onEdit }: ShelfRowProps<K>) {
   const { copy } = useShelfActions(shelf);
   const remove = useRemoval(shelf);
-  const [renaming, rename] = useDisclosure();
   const { title } = saved;
   return (
     <li className={classes.row}>
       <div className={classes.words}>
-        <Link to={address(saved)} className={classes.title}>
+        <Link to={address} className={classes.title}>
           {title}
         </Link>
         <Text size="sm" c="dimmed">
           {saved.about}
         </Text>
+        {tags && tags.length > 0 && (
+          <Group gap={5} mt={4}>
+            {tags.map((tag) => (
+              <Badge key={tag} variant="default" tt="none" fw={500}>
+                {tag}
+              </Badge>
+            ))}
+          </Group>
+        )}
       </div>
+      {picture}
       <Group gap={4} wrap="nowrap">
-        <RowAction name={`Rename ${title}`} icon={<IconPencil size={18} />} onClick={rename.open} />
+        <RowAction name={`Rename ${title}`} icon={<IconPencil size={18} />} onClick={() => onEdit(saved)} />
         <RowAction
           name={`Duplicate ${title}`}
           icon={<IconCopy size={18} />}
@@ -41,53 +50,14 @@ export function ShelfRow<K extends ShelfName>({ shelf, saved, address, retitled 
         />
         <RowAction name={`Delete ${title}`} icon={<IconTrash size={18} />} onClick={() => remove(saved)} />
       </Group>
-      <Window opened={renaming} onClose={rename.close} title={`Rename “${title}”`}>
-        <RenameForm shelf={shelf} saved={saved} retitled={retitled} onDone={rename.close} />
-      </Window>
     </li>
   );
 }
 
 function RowAction({ name, icon, onClick }: { name: string; icon: ReactNode; onClick: () => void }) {
   return (
-    <Tooltip label={name.split(" ")[0]} openDelay={300}>
-      <ActionIcon variant="subtle" size="lg" aria-label={name} onClick={onClick}>
-        {icon}
-      </ActionIcon>
-    </Tooltip>
-  );
-}
-
-function RenameForm<K extends ShelfName>({
-  shelf,
-  saved,
-  retitled,
-  onDone,
-}: Omit<ShelfRowProps<K>, "address"> & { onDone: () => void }) {
-  const { change } = useShelfActions(shelf);
-  const [title, setTitle] = useState(saved.title);
-  const submit = (event: SubmitEvent) => {
-    event.preventDefault();
-    change.mutate(
-      { id: saved.id, document: retitled(saved.document, title), revision: saved.revision },
-      { onSuccess: onDone },
-    );
-  };
-  return (
-    <form onSubmit={submit}>
-      <TextInput
-        label="Name"
-        data-autofocus
-        maxLength={120}
-        value={title}
-        error={change.error?.message}
-        onChange={(event) => setTitle(event.currentTarget.value)}
-      />
-      <Group mt="md" justify="flex-end">
-        <Button type="submit" loading={change.isPending}>
-          Rename
-        </Button>
-      </Group>
-    </form>
+    <ActionIcon variant="subtle" size="lg" aria-label={name} title={name.split(" ")[0]} onClick={onClick}>
+      {icon}
+    </ActionIcon>
   );
 }

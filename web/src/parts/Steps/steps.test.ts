@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Steps, back, begun, forth, partChanged, stepped } from "./steps";
+import { type Steps, back, begun, forth, laidOver, partChanged, stepped } from "./steps";
 
 interface Recipe {
   title: string;
@@ -69,5 +69,13 @@ describe("steps", () => {
     expect(stepped(back(steps), START, 9000).future).toEqual([]);
     for (let n = 0; n < 150; n += 1) steps = stepped(steps, { ...steps.now, rules: [n] }, 0);
     expect(steps.past).toHaveLength(100);
+  });
+
+  it("lays another document over the one at hand, which comes back", () => {
+    const typed = stepped(begun(START), { ...START, title: "Pier" }, 0);
+    const laid = laidOver(typed, { ...START, title: "Laid" });
+    expect(stepped(laid, { ...START, title: "Laid down" }, 1).past).toHaveLength(3); // typing goes on in no step before
+    expect(back(laid).now.title).toBe("Pier");
+    expect(forth(back(laid))).toEqual(laid);
   });
 });

@@ -25,6 +25,14 @@ export function stepped<D>(steps: Steps<D>, next: D, time: number): Steps<D> {
   return { past, now: next, future: [], last: { part, time } };
 }
 
+/** After another document was laid over the one at hand: a step by itself. */
+export const laidOver = <D>({ past, now }: Steps<D>, next: D): Steps<D> => ({
+  past: [...past, now].slice(-MOST),
+  now: next,
+  future: [],
+  last: null,
+});
+
 /** One step back; the same where there is none. */
 export function back<D>({ past, now, future, ...same }: Steps<D>): Steps<D> {
   const before = past.at(-1);

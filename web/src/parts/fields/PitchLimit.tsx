@@ -2,18 +2,18 @@ import { TextInput } from "@mantine/core";
 
 interface PitchLimitProps {
   label: string;
-  placeholder: string;
+  description: string;
   value: string | null;
   error?: string;
   onChange: (value: string | null) => void;
 }
 
 /** A lowest or highest note, or none. */
-export function PitchLimit({ label, placeholder, value, error, onChange }: PitchLimitProps) {
+export function PitchLimit({ label, description, value, error, onChange }: PitchLimitProps) {
   return (
     <TextInput
       label={label}
-      placeholder={placeholder}
+      description={description}
       value={value ?? ""}
       error={error}
       spellCheck={false}

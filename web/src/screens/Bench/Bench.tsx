@@ -1,6 +1,7 @@
 import { Alert, Box, Button, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
 import { useIntersection } from "@mantine/hooks";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useLocation } from "react-router";
 import { ApiError } from "../../api/client";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
@@ -26,6 +27,7 @@ import { Sentence } from "./Sentence";
 import { Strips } from "./Strips";
 import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
+import { useAnnouncements } from "./useAnnouncements";
 import { columnsIn, useRoom } from "./useColumns";
 
 interface BenchProps {
@@ -56,7 +58,8 @@ const RouteDial = memo(function RouteDial({
 
 /** Which phrase is open; one that was said and is no more said closes. */
 function useOpening(exercise: Exercise | undefined) {
-  const [opened, open] = useState("");
+  const asked = (useLocation().state as { open?: string } | null)?.open;
+  const [opened, open] = useState(asked ?? "");
   const [said, setSaid] = useState(""); // the last that was open and said
   const isNow = exercise !== undefined && opened !== "" && isSaid(exercise.phrases, opened);
   if (isNow && said !== opened) setSaid(opened);
@@ -89,6 +92,7 @@ export function Bench({ saved }: BenchProps) {
   const { play: start, stop } = player;
   const [options, setOptions] = usePlayOptions();
   const { strip: sounding, loop: looping, status } = player.state;
+  useAnnouncements(exercise, player.state);
   const { watch } = following;
   useEffect(() => (status === "playing" ? watch() : undefined), [status, watch]);
   useNextPicture(exercise?.recipe, sounding === null || looping ? null : sounding + 1, width);

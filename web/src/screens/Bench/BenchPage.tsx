@@ -1,13 +1,14 @@
-import { useParams } from "react-router";
+import { useLocation, useParams } from "react-router";
 import { Opened } from "../../parts/Opened";
 import { Bench } from "./Bench";
 
 /** Opens a saved recipe, or a new one, on the bench. */
 export function Component() {
   const { id } = useParams();
+  const { key: visit } = useLocation(); // what is laid on the bench anew is another visit
   return (
     <Opened shelf="recipes" id={id} word="recipe" back="/recipes">
-      {(saved) => <Bench key={id ?? "new"} saved={saved} />}
+      {(saved) => <Bench key={id ?? visit} saved={saved} />}
     </Opened>
   );
 }

@@ -10,10 +10,11 @@ export function Component() {
         shelf="changes"
         title="Changes"
         word="changes"
+        words="changes"
         newAddress="/changes/new"
         empty="No changes yet. Begin with a form, or read a score."
         address={(saved) => `/changes/${saved.id}`}
-        retitled={(document, title) => ({ ...document, text: withTitle(document.text, title) })}
+        edited={(document, title) => ({ ...document, text: withTitle(document.text, title) })}
       />
       <Text ta="center" size="sm" c="dimmed" pb="xl">
         A progression with a sound for every chord, ready for the bench in every key.

@@ -98,7 +98,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
       </Group>
       <Select
         label="Begin with a form"
-        placeholder="Cadences, turnarounds, twelve bars, cycles"
+        description="Cadences, turnarounds, twelve bars, cycles."
         data={formOptions(tables)}
         value={null}
         searchable

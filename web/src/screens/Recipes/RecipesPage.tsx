@@ -1,4 +1,5 @@
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
+import { FirstBars } from "./FirstBars";
 
 /** All recipes. */
 export function Component() {
@@ -7,10 +8,13 @@ export function Component() {
       shelf="recipes"
       title="Recipes"
       word="recipe"
+      words="recipes"
       newAddress="/bench"
       empty="No recipes yet. A new one takes a minute."
       address={(saved) => `/bench/${saved.id}`}
-      retitled={(recipe, title) => ({ ...recipe, title })}
+      edited={(recipe, title, tags) => ({ ...recipe, title, tags })}
+      tagsOf={(recipe) => recipe.tags}
+      picture={(saved) => <FirstBars saved={saved} />}
     />
   );
 }

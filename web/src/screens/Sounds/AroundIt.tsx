@@ -83,7 +83,7 @@ function Ways({ sound, tables }: AroundItProps) {
       </Title>
       <MultiSelect
         label={`From ${sound.tonic} ${sound.name} through`}
-        placeholder="Choose one sound or several"
+        description="Choose one sound or several."
         data={scaleOptions(tables)}
         value={through}
         maxValues={5}

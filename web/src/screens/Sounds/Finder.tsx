@@ -31,8 +31,8 @@ export function Finder({ onFound }: { onFound: (found: FoundSound) => void }) {
         data={Object.entries(WAYS).map(([value, { label }]) => ({ value, label }))}
       />
       <TextInput
-        aria-label="Find a sound"
-        placeholder={WAYS[by].hint}
+        label="Find a sound"
+        description={WAYS[by].hint}
         type="search"
         leftSection={<IconSearch size={17} />}
         value={typed}

@@ -81,7 +81,7 @@ export function Making({ sound, tables }: MakingProps) {
       <TextInput
         label="What you call it"
         maxLength={40}
-        placeholder={called}
+        description={called && `Empty: ${called}.`}
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
       />

@@ -11,6 +11,7 @@ import { Chorus } from "./Chorus";
 import { OwnPiece, ShippedPiece } from "./PieceRow";
 import { useFittings } from "./queries";
 
+const ANY = "";
 const LEVELS = ["1", "2", "3", "4", "5"];
 
 interface Wanted {
@@ -54,8 +55,7 @@ export function Component() {
           Vocabulary
         </Title>
         <TextInput
-          aria-label="Search vocabulary"
-          placeholder="Name or degree"
+          label="Search by name or degree"
           type="search"
           leftSection={<IconSearch size={17} />}
           w="var(--field-m)"
@@ -63,22 +63,18 @@ export function Component() {
           onChange={(event) => set({ words: event.currentTarget.value })}
         />
         <Select
-          aria-label="Over which chords"
-          placeholder="over any chord"
-          clearable
+          label="Over which chords"
           w="var(--field-m)"
-          data={families}
-          value={wanted.family}
-          onChange={(family) => set({ family })}
+          data={[{ value: ANY, label: "any" }, ...families]}
+          value={wanted.family ?? ANY}
+          onChange={(family) => set({ family: family || null })}
         />
         <Select
-          aria-label="Up to which level"
-          placeholder="any level"
-          clearable
+          label="Up to level"
           w="var(--field-s)"
-          data={LEVELS.map((value) => ({ value, label: `to level ${value}` }))}
-          value={wanted.level}
-          onChange={(level) => set({ level })}
+          data={[{ value: ANY, label: "any" }, ...LEVELS]}
+          value={wanted.level ?? ANY}
+          onChange={(level) => set({ level: level || null })}
         />
         <Chorus />
       </Group>

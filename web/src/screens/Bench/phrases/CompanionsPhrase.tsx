@@ -65,8 +65,7 @@ export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseP
       <Select
         ref={adding}
         label="Beside the line"
-        description="What the other hand plays, or only sounds with it."
-        placeholder={companions.length === 0 ? "nothing" : "add another"}
+        description={`What the other hand plays, or only sounds with it. ${companions.length === 0 ? "Nothing yet." : "Add another."}`}
         disabled={companions.length >= limitsOf(tables, "Recipe.companions").most}
         value={null}
         data={offered}
@@ -165,13 +164,13 @@ function Fields({ companion, error, onChange }: FieldsProps) {
           <Group grow align="flex-start">
             <PitchLimit
               label="Lowest note, as it sounds"
-              placeholder="where the hand lies"
+              description="Empty: where the hand lies."
               value={companion.lowest}
               onChange={(lowest) => onChange({ ...companion, lowest })}
             />
             <PitchLimit
               label="Highest note, as it sounds"
-              placeholder="where the hand lies"
+              description="Empty: where the hand lies."
               value={companion.highest}
               error={error}
               onChange={(highest) => onChange({ ...companion, highest })}

@@ -1,11 +1,14 @@
-import { Button, Group, Select, Stack, Text } from "@mantine/core";
+import { Anchor, Button, Group, Stack, Text } from "@mantine/core";
+import { use } from "react";
 import type { Recipe } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
+import { InOrder } from "../../../parts/fields/InOrder";
 import { Choice } from "../../../parts/fields/Choice";
 import { limitsOf } from "../../../parts/tables";
 import { Dial } from "../../../parts/Dial/Dial";
-import { keyName, pitchClass, toggled, tonicNames } from "../../../parts/keys";
+import { keyName, pitchClass, toggled } from "../../../parts/keys";
 import type { PhraseProps } from "./PhraseProps";
+import { Opening } from "./rules/opening";
 import { problemAt } from "../problems";
 
 type Keys = Recipe["keys"];
@@ -13,6 +16,7 @@ type Keys = Recipe["keys"];
 /** The order of the keys, or the keys themselves. */
 export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
   const { keys } = recipe;
+  const { open } = use(Opening);
   const set = (change: Partial<Keys>) => onChange({ ...recipe, keys: { ...keys, ...change } });
   const names = exercise?.key_names ?? tables.major_keys;
   const picked = keys.order === "picked";
@@ -23,12 +27,12 @@ export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: Phr
       <Stack gap="sm" w="var(--panel-s)">
         <Choice label="Order" field="KeyRoute.order" value={keys.order} onChange={(order) => set({ order })} />
         {!picked && (
-          <Select
-            label="Start"
-            value={keyName(keys.start)}
-            data={tonicNames([...names, keyName(keys.start)], tables)}
-            onChange={(start) => start !== null && set({ start })}
-          />
+          <Text size="sm">
+            They begin in {keyName(keys.start)}, the key of the sound.{" "}
+            <Anchor component="button" type="button" size="sm" onClick={() => open("sounds")}>
+              Begin in another key
+            </Anchor>
+          </Text>
         )}
         {keys.order === "shuffle" && (
           <Group align="flex-end" wrap="nowrap">
@@ -46,6 +50,14 @@ export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: Phr
               Another
             </Button>
           </Group>
+        )}
+        {picked && (
+          <InOrder
+            label="In this order"
+            items={keys.picked}
+            nameOf={keyName}
+            onChange={(order) => set({ picked: order })}
+          />
         )}
         {picked && (
           <Text size="sm" c={error ? "var(--mantine-color-error)" : "dimmed"}>

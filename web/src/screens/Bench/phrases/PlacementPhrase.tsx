@@ -1,5 +1,6 @@
 import { Checkbox, Group, MultiSelect, Stack, Tabs, Text } from "@mantine/core";
 import { Amount } from "../../../parts/fields/Amount";
+import { InOrder } from "../../../parts/fields/InOrder";
 import { Choice } from "../../../parts/fields/Choice";
 import { choicesOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
@@ -174,6 +175,12 @@ function EndsTab({ recipe, tables, names, set, onChange }: FieldsProps) {
         disabled={ownRhythm || placement.slots !== ""}
         searchable
         onChange={(route) => set({ route: route as Placement["route"] })}
+      />
+      <InOrder
+        label="In this order"
+        items={placement.route}
+        nameOf={(value) => names[value]}
+        onChange={(route) => set({ route })}
       />
       {placement.route.length > 1 && (
         <Choice

@@ -65,14 +65,14 @@ export function PlayerPhrase(props: PhraseProps) {
       <Group grow align="flex-start">
         <PitchLimit
           label="My lowest note, as written"
-          placeholder="none of my own"
+          description="Empty: none of your own."
           value={player.lowest}
           error={problemAt(problems, "/player/lowest")}
           onChange={(lowest) => set({ lowest })}
         />
         <PitchLimit
           label="My highest note, as written"
-          placeholder="none of my own"
+          description="Empty: none of your own."
           value={player.highest}
           error={problemAt(problems, "/player/highest") ?? wholeError(problems)}
           onChange={(highest) => set({ highest })}

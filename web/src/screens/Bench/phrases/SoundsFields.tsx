@@ -3,9 +3,10 @@ import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
+import { InOrder } from "../../../parts/fields/InOrder";
 import { Choice } from "../../../parts/fields/Choice";
 import { PreviewScalePicker, ScalePicker } from "../../../parts/ScalePicker";
-import { choiceOf, scaleOptions, valueOf } from "../../../parts/scales";
+import { choiceOf, nameOf, scaleOptions, valueOf } from "../../../parts/scales";
 import { titleOf } from "../../../parts/changesText";
 import { type SoundsKind, scalesOf } from "./soundsKinds";
 
@@ -60,6 +61,12 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
           data={scaleOptions(tables, own)}
           searchable
           onChange={(values) => onChange({ ...sounds, scales: values.map(choiceOf) })}
+        />
+        <InOrder
+          label="In this order"
+          items={sounds.scales}
+          nameOf={(scale) => nameOf(scale, tables)}
+          onChange={(scales) => onChange({ ...sounds, scales })}
         />
         {sounds.kind === "several" && (
           <TextInput

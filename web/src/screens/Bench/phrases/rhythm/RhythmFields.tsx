@@ -45,10 +45,9 @@ export function RhythmFields({ placement, tables, valueName, onChange }: RhythmF
         label="Rhythm"
         description={
           whole
-            ? "Notes are poured into the slots that sound, again and again."
+            ? `${beats.length > 0 ? "Yours: press the slots." : "Now every slot sounds."} Notes are poured into those that sound.`
             : `The bar is no whole number of ${valueName}: every slot sounds.`
         }
-        placeholder={beats.length > 0 ? "your own: press the slots" : "every slot sounds"}
         disabled={!whole && own.length === 0}
         value={null}
         data={[

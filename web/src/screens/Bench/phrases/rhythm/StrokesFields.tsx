@@ -88,7 +88,7 @@ function MarkFields({ number, mark, onChange, onRemove }: MarkFieldsProps) {
           onChange={(every) => onChange({ ...mark, every })}
         />
       ) : (
-        <TextInput label="Which" w="var(--field-s)" placeholder="1 4" {...places} />
+        <TextInput label="Which, such as 1 4" w="var(--field-m)" {...places} />
       )}
       <ActionIcon variant="subtle" mb={4} aria-label={`Remove mark ${number}`} onClick={onRemove}>
         <IconX size={16} />

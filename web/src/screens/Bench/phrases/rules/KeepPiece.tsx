@@ -41,8 +41,7 @@ export function KeepPiece({ recipe }: { recipe: Recipe }) {
       <TextInput
         size="xs"
         flex={1}
-        label="Keep this as vocabulary"
-        placeholder="its name"
+        label="Keep this as vocabulary, by the name"
         maxLength={60}
         value={name}
         error={add.error?.message}

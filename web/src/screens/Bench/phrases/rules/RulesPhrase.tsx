@@ -1,6 +1,7 @@
 import { Button, Group, Stack, Tabs, Text } from "@mantine/core";
 import { use } from "react";
 import type { Rule } from "../../../../api/types";
+import { moved } from "../../../../parts/moved";
 import { limitsOf } from "../../../../parts/tables";
 import type { PhraseProps } from "../PhraseProps";
 import { problemAt, problemsBelow } from "../../problems";
@@ -19,8 +20,7 @@ export function RulesPhrase({ recipe, tables, problems, exercise, place = 0, onC
   const set = (change: Partial<Rule>) =>
     put(rules.map((one, number) => (number === place ? { ...one, ...change } : one)));
   const move = (to: number) => {
-    const others = rules.filter((_, number) => number !== place);
-    put([...others.slice(0, to), rule, ...others.slice(to)]);
+    put(moved(rules, place, to));
     open(keyOfPhrase("rules", to));
   };
   const takeOut = () => {

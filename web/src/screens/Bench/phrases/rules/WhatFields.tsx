@@ -101,8 +101,7 @@ function PlayFields({ recipe, tables, exercise, what, problems, onChange }: What
         />
         <TextInput
           label="Rhythm"
-          placeholder="every slot"
-          description="s sounds, r rests, h holds"
+          description="s sounds, r rests, h holds. Empty: every slot."
           maxLength={200}
           disabled={what.value === null}
           value={what.slots}
@@ -163,7 +162,7 @@ function FromVocabulary({ onTake }: { onTake: (what: What) => void }) {
   return (
     <Select
       label="From vocabulary"
-      placeholder="choose a piece"
+      description="Takes what a piece plays."
       searchable
       value={null}
       data={options}

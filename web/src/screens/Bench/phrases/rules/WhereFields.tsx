@@ -22,7 +22,7 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
       <Group grow align="flex-start">
         <TextInput
           label="Step of the key"
-          placeholder="any: II, V, ♭VII"
+          description="II, V, ♭VII. Empty: any."
           maxLength={8}
           data-autofocus
           spellCheck={false}
@@ -36,7 +36,7 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
       <Group grow align="flex-start">
         <TextInput
           label="Bars"
-          placeholder="all: 1-4, 7"
+          description="1-4, 7. Empty: all."
           maxLength={120}
           value={where.bars}
           error={error("bars")}
@@ -63,7 +63,7 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
       <Group grow align="flex-start">
         <TextInput
           label="Section"
-          placeholder="all"
+          description="Empty: all."
           maxLength={40}
           value={where.section}
           error={error("section")}
@@ -71,7 +71,7 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
         />
         <TextInput
           label="Chorus"
-          placeholder="all"
+          description="Empty: all."
           maxLength={120}
           value={where.choruses}
           error={error("choruses")}

@@ -1,0 +1,15 @@
+import { useDisclosure } from "@mantine/hooks";
+import { KeysListed } from "../parts/KeysListed";
+import { Window } from "../parts/Window";
+import { useShortcut } from "./useShortcut";
+
+/** The page of shortcuts, on a question mark. */
+export function KeysWindow() {
+  const [opened, { open, close }] = useDisclosure();
+  useShortcut("?", open);
+  return (
+    <Window opened={opened} onClose={close} title="Keys of the computer" size="lg">
+      <KeysListed />
+    </Window>
+  );
+}

@@ -1,0 +1,116 @@
+import { ActionIcon, Combobox, Kbd, Loader, Modal, Text, TextInput, UnstyledButton, useCombobox } from "@mantine/core";
+import { useDebouncedValue, useDisclosure } from "@mantine/hooks";
+import { IconSearch } from "@tabler/icons-react";
+import { useEffect, useState } from "react";
+import { announce } from "../../parts/Announced";
+import { tell } from "../../parts/tell";
+import { useFound } from "../queries";
+import { useShortcut } from "../useShortcut";
+import classes from "./Search.module.css";
+import { type Found, useGoTo } from "./useGoTo";
+
+const GROUPS: Record<Found["group"], string> = {
+  yours: "Yours",
+  bench: "On the bench",
+  scale: "Scales",
+  form: "Forms",
+  piece: "Vocabulary",
+  instrument: "Instruments",
+  help: "Words and help",
+};
+
+/** The search over everything: a button in the frame, and two keys. */
+export function Search() {
+  const [opened, { open, close }] = useDisclosure();
+  useShortcut("/", open);
+  useShortcut("k", open, true);
+  return (
+    <>
+      <UnstyledButton className={classes.asked} onClick={open} visibleFrom="md">
+        <IconSearch size={16} aria-hidden />
+        Search everything <Kbd size="xs">/</Kbd>
+      </UnstyledButton>
+      <ActionIcon variant="subtle" size="lg" aria-label="Search everything" onClick={open} hiddenFrom="md">
+        <IconSearch size={20} />
+      </ActionIcon>
+      <Modal.Root opened={opened} onClose={close} size="lg" yOffset="8vh">
+        <Modal.Overlay />
+        <Modal.Content aria-label="Search everything">
+          <Modal.Body p={0}>
+            <SearchField onDone={close} />
+          </Modal.Body>
+        </Modal.Content>
+      </Modal.Root>
+    </>
+  );
+}
+
+/** What is typed, and all that answers to it: arrows choose, Enter goes there. */
+export function SearchField({ onDone }: { onDone: () => void }) {
+  const [typed, setTyped] = useState("");
+  const [words] = useDebouncedValue(typed, 120);
+  const answer = useFound(words);
+  const goTo = useGoTo();
+  const combobox = useCombobox({ opened: true });
+  const found = words.trim() === "" ? [] : (answer.data?.found ?? []);
+  const instead = answer.data?.instead ?? "";
+  const nothing = words.trim() !== "" && answer.isSuccess && !answer.isPlaceholderData && found.length === 0;
+  const said = answer.isSuccess && !answer.isPlaceholderData && words.trim() !== "" ? countOf(found.length) : "";
+  useEffect(() => {
+    if (said !== "") announce(said);
+  }, [said, words]);
+  const { selectFirstOption } = combobox;
+  useEffect(() => void selectFirstOption(), [found.length, words, selectFirstOption]);
+  const groups = [...new Set(found.map(({ group }) => group))];
+  const choose = (place: string) => {
+    const one = found[Number(place)];
+    if (one === undefined) return;
+    onDone();
+    goTo(one).catch((error: unknown) => tell("That could not be opened", error));
+  };
+  return (
+    <Combobox store={combobox} onOptionSubmit={choose} withinPortal={false}>
+      <Combobox.EventsTarget>
+        <TextInput
+          data-autofocus
+          type="search"
+          size="md"
+          m="md"
+          label="Search everything"
+          description="Scales, figures, forms, instruments, help, and all that you saved: enclosure, Lydian, blues."
+          leftSection={answer.isFetching ? <Loader size={17} /> : <IconSearch size={17} />}
+          error={answer.isError ? answer.error.message : undefined}
+          value={typed}
+          onChange={(event) => setTyped(event.currentTarget.value)}
+        />
+      </Combobox.EventsTarget>
+      {nothing && (
+        <Text c="dimmed" px="md" pb="md" size="sm">
+          Nothing answers to “{words.trim()}”.{" "}
+          {instead !== "" && (
+            <UnstyledButton className={classes.instead} onClick={() => setTyped(instead)}>
+              Did you mean {instead}?
+            </UnstyledButton>
+          )}
+        </Text>
+      )}
+      <Combobox.Options aria-label="What was found" className={classes.found} hidden={found.length === 0}>
+        {groups.map((group) => (
+          <Combobox.Group label={GROUPS[group]} key={group}>
+            {found.map(
+              (one, place) =>
+                one.group === group && (
+                  <Combobox.Option value={String(place)} key={`${one.title} ${place}`} className={classes.option}>
+                    <span className={classes.title}>{one.title}</span>
+                    <span className={classes.text}>{one.text}</span>
+                  </Combobox.Option>
+                ),
+            )}
+          </Combobox.Group>
+        ))}
+      </Combobox.Options>
+    </Combobox>
+  );
+}
+
+const countOf = (count: number) => (count === 0 ? "Nothing found" : count === 1 ? "One found" : `${count} found`);

@@ -1,0 +1,69 @@
+import { Anchor, Box, Paper, Text, Title } from "@mantine/core";
+import { Link } from "react-router";
+import { useShelfPages } from "../../api/shelves";
+import { useLoadedTables } from "../../parts/tables";
+import classes from "./Begin.module.css";
+
+const WAYS = [
+  {
+    to: "/sounds",
+    title: "Begin with a scale or chord",
+    text: "Lay one sound open: its notes in any key, what is inside it, what lies near it. Take it to the bench from there.",
+  },
+  {
+    to: "/bench",
+    title: "Begin with a line",
+    text: "Say what is played, through which sound, how it moves, in which rhythm and keys. It is written out as you speak.",
+  },
+  {
+    to: "/changes",
+    title: "Begin with a progression",
+    text: "Write the changes or take a form. Each chord gets a sound with its reason, and a line leads through them.",
+  },
+];
+
+/** Three ways to begin, and what was worked on last. */
+export function Component() {
+  const { scales, instruments } = useLoadedTables();
+  const recent = useShelfPages("recipes", { search: "", order: "changed", having: [] });
+  const rows = (recent.data?.pages[0]?.documents ?? []).slice(0, 6);
+  return (
+    <Box className={classes.page}>
+      <title>Dodecant</title>
+      <Title order={1} className={classes.heading}>
+        What shall be practised?
+      </Title>
+      <Text className={classes.lead}>
+        Say it as a sentence. Dodecant works it out in twelve keys, spelled, written, in range and audible, for{" "}
+        {instruments.length} instruments and over {scales.length} scales.
+      </Text>
+      <ul className={classes.ways}>
+        {WAYS.map(({ to, title, text }) => (
+          <Paper component="li" key={to} withBorder p="lg" className={classes.way}>
+            <Link to={to}>{title}</Link>
+            <Text size="sm">{text}</Text>
+          </Paper>
+        ))}
+      </ul>
+      {rows.length > 0 && (
+        <section aria-labelledby="last">
+          <Title order={2} size="h4" id="last" mb="xs">
+            Go on with
+          </Title>
+          <ul className={classes.last}>
+            {rows.map(({ id, title }) => (
+              <li key={id}>
+                <Anchor component={Link} to={`/bench/${id}`}>
+                  {title}
+                </Anchor>
+              </li>
+            ))}
+          </ul>
+          <Anchor component={Link} to="/recipes" size="sm">
+            All recipes
+          </Anchor>
+        </section>
+      )}
+    </Box>
+  );
+}
