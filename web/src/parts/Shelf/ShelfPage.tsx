@@ -1,14 +1,15 @@
 import { Alert, Box, Button, Group, Skeleton, Stack, Text, Title } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { IconPlus } from "@tabler/icons-react";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useCallback, useDeferredValue, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { type Saved, type ShelfName, type Sought, useShelfPages } from "../../api/shelves";
+import { type Saved, type ShelfName, type Sought, useShelfActions, useShelfPages } from "../../api/shelves";
 import { announce } from "../Announced";
 import { DamagedList } from "./DamagedList";
 import { EditWindow, type EditWindowProps } from "./EditWindow";
 import { ShelfRow } from "./ShelfRow";
 import classes from "./Shelf.module.css";
+import { failed, useRemoval } from "./useRemoval";
 import { SoughtFields } from "./SoughtFields";
 
 interface ShelfPageProps<K extends ShelfName> extends Pick<EditWindowProps<K>, "edited" | "tagsOf"> {
@@ -36,7 +37,10 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
   const [sought] = useDebouncedValue(typed, 120);
   const [editing, edit] = useState<Saved<K>>();
   const found = useShelfPages(shelf, sought);
-  const pages = found.data?.pages ?? [];
+  const remove = useRemoval(shelf);
+  const { mutate: copy } = useShelfActions(shelf).copy;
+  const onCopy = useCallback((id: string) => copy(id, { onError: failed }), [copy]);
+  const pages = useDeferredValue(found.data?.pages) ?? []; // many rows are drawn piece by piece
   const rows = pages.flatMap(({ documents }) => documents);
   const count = pages[0]?.found ?? 0;
   const narrowed = sought.search.trim() !== "" || sought.having.length > 0;
@@ -88,12 +92,13 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
         {rows.map((saved) => (
           <ShelfRow
             key={saved.id}
-            shelf={shelf}
             saved={saved}
-            address={address(saved)}
-            picture={picture?.(saved)}
-            tags={tagsOf?.(saved.document)}
+            address={address}
+            picture={picture}
+            tagsOf={tagsOf}
             onEdit={edit}
+            onCopy={onCopy}
+            onRemove={remove}
           />
         ))}
       </ul>

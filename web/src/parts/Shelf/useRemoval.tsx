@@ -1,6 +1,6 @@
 import { Button } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
-import { useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { type ShelfName, useShelfActions } from "../../api/shelves";
 import { tell } from "../tell";
 
@@ -12,25 +12,30 @@ export const REMOVED = "removed";
 /** Deletes a saved document and, until something else is done, offers to undo that: the next thing under the hand. */
 export function useRemoval(shelf: ShelfName) {
   const { remove, restore } = useShelfActions(shelf);
+  const { mutateAsync: away } = remove;
+  const { mutateAsync: back } = restore;
   // The row that asked is gone before the answer: what follows must not hang on it.
-  return ({ id, title }: { id: string; title: string }) => {
-    void remove.mutateAsync(id).then(() => {
-      const undo = () =>
-        restore.mutateAsync(id).then(() => {
-          notifications.hide(REMOVED);
-          focusSearch();
-        }, failed);
-      notifications.hide(REMOVED);
-      notifications.show({
-        id: REMOVED,
-        title: `“${title}” is deleted`,
-        autoClose: false,
-        closeButtonProps: { "aria-label": "Close" },
-        onClose: focusSearch,
-        message: <Undo onUndo={() => void undo()} />,
-      });
-    }, failed);
-  };
+  return useCallback(
+    ({ id, title }: { id: string; title: string }) => {
+      void away(id).then(() => {
+        const undo = () =>
+          back(id).then(() => {
+            notifications.hide(REMOVED);
+            focusSearch();
+          }, failed);
+        notifications.hide(REMOVED);
+        notifications.show({
+          id: REMOVED,
+          title: `“${title}” is deleted`,
+          autoClose: false,
+          closeButtonProps: { "aria-label": "Close" },
+          onClose: focusSearch,
+          message: <Undo onUndo={() => void undo()} />,
+        });
+      }, failed);
+    },
+    [away, back],
+  );
 }
 
 /** Focus never falls to the top of the page. */

@@ -109,7 +109,7 @@ export const StripView = memo(function StripView({
         <Skeleton height={96} my="xs" role="img" aria-label="Drawing the strip" />
       )}
       {onStaff && svg !== undefined && (
-        <Engraved svg={svg} old={fetched.isPlaceholderData} className={classes.picture} />
+        <Engraved svg={svg} old={picture === undefined && fetched.isPlaceholderData} className={classes.picture} />
       )}
     </section>
   );

@@ -1,6 +1,11 @@
 import { Box, Text } from "@mantine/core";
+import type { Saved } from "../../api/shelves";
+import type { ChangesDraft } from "../../api/types";
 import { withTitle } from "../../parts/changesText";
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
+
+const address = (saved: Saved<"changes">) => `/changes/${saved.id}`;
+const edited = (changes: ChangesDraft, title: string) => ({ ...changes, text: withTitle(changes.text, title) });
 
 /** All saved changes. */
 export function Component() {
@@ -13,8 +18,8 @@ export function Component() {
         words="changes"
         newAddress="/changes/new"
         empty="No changes yet. Begin with a form, or read a score."
-        address={(saved) => `/changes/${saved.id}`}
-        edited={(document, title) => ({ ...document, text: withTitle(document.text, title) })}
+        address={address}
+        edited={edited}
       />
       <Text ta="center" size="sm" c="dimmed" pb="xl">
         A progression with a sound for every chord, ready for the bench in every key.

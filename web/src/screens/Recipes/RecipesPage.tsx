@@ -1,5 +1,12 @@
+import type { Saved } from "../../api/shelves";
+import type { Recipe } from "../../api/types";
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
 import { FirstBars } from "./FirstBars";
+
+const address = (saved: Saved<"recipes">) => `/bench/${saved.id}`;
+const edited = (recipe: Recipe, title: string, tags: string[]) => ({ ...recipe, title, tags });
+const tagsOf = (recipe: Recipe) => recipe.tags;
+const picture = (saved: Saved<"recipes">) => <FirstBars saved={saved} />;
 
 /** All recipes. */
 export function Component() {
@@ -11,10 +18,10 @@ export function Component() {
       words="recipes"
       newAddress="/bench"
       empty="No recipes yet. A new one takes a minute."
-      address={(saved) => `/bench/${saved.id}`}
-      edited={(recipe, title, tags) => ({ ...recipe, title, tags })}
-      tagsOf={(recipe) => recipe.tags}
-      picture={(saved) => <FirstBars saved={saved} />}
+      address={address}
+      edited={edited}
+      tagsOf={tagsOf}
+      picture={picture}
     />
   );
 }
