@@ -1,5 +1,5 @@
 /** What is being worked on: kept in the browser until it is saved. */
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Documents, Saved, ShelfName } from "../api/shelves";
 import type { ChangesDraft, Recipe } from "../api/types";
 import { type Steps, back, begun, forth, laidOver, stepped } from "./Steps/steps";
@@ -125,5 +125,8 @@ export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefi
     localStorage.removeItem(key);
     allSteps.delete(key);
   }, [key]);
-  return { document, revision, steps, changed, setDocument, undo, redo, adopt, forget };
+  return useMemo(
+    () => ({ document, revision, steps, changed, setDocument, undo, redo, adopt, forget }),
+    [document, revision, steps, changed, setDocument, undo, redo, adopt, forget],
+  );
 }

@@ -1,8 +1,7 @@
 import { Alert, Box, Button, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
 import { useIntersection } from "@mantine/hooks";
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useLocation } from "react-router";
-import { ApiError } from "../../api/client";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
@@ -14,8 +13,6 @@ import { useNextPicture } from "../../parts/queries";
 import { BackUndoes } from "../../parts/Steps/BackUndoes";
 import { useLoadedTables } from "../../parts/tables";
 import { useDraft } from "../../parts/useDraft";
-import { schedule } from "../../sound/schedule";
-import { usePlayer } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 import { Facts } from "./Facts";
 import { landOn, useFollowing } from "./following";
@@ -28,6 +25,7 @@ import { Strips } from "./Strips";
 import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
 import { useAnnouncements } from "./useAnnouncements";
+import { usePlaying } from "./usePlaying";
 import { columnsIn, useRoom } from "./useColumns";
 
 interface BenchProps {
@@ -79,53 +77,30 @@ export function Bench({ saved }: BenchProps) {
   const [line, setLine] = useState<{ width: number; strips: number }>();
   const { columns, width } = columnsIn(wide, line?.width, line?.strips ?? 1);
   const setRecipe = useAskedFirst(width, draft.setDocument);
-  const worked = useExercise(recipe, width);
-  const { good } = worked;
+  const { good, problems, stale } = useExercise(recipe, width);
   if (good && (good.line_width !== line?.width || good.exercise.strips.length !== line.strips))
     setLine({ width: good.line_width, strips: good.exercise.strips.length });
-  const problems: Problem[] = worked.error instanceof ApiError ? worked.error.problems : [];
-  const stale = worked.error !== null;
-  const exercise = good?.exercise;
+  // The first strip is drawn at once; all that only tells of it follows.
+  const exercise = useDeferredValue(good?.exercise);
   const opening = useOpening(exercise);
+  const { opened, open } = opening;
+  const onClose = useCallback(() => open(""), [open]);
+  const onCure = useCallback((patch: unknown) => setRecipe(mergePatch(recipe, patch)), [recipe, setRecipe]);
   const following = useFollowing();
-  const player = usePlayer(recipe.tempo * (exercise?.pulse ?? 1), following.show);
-  const { play: start, stop } = player;
   const [options, setOptions] = usePlayOptions();
-  const { strip: sounding, loop: looping, status } = player.state;
-  useAnnouncements(exercise, player.state);
+  const { state, play, playAll, stop } = usePlaying(good?.exercise, recipe.tempo, options, following.show);
+  const { strip: sounding, loop: looping, status } = state;
+  useAnnouncements(exercise, state);
   const { watch } = following;
   useEffect(() => (status === "playing" ? watch() : undefined), [status, watch]);
   useNextPicture(exercise?.recipe, sounding === null || looping ? null : sounding + 1, width);
-  const playing = useRef(player.state);
-  useEffect(() => {
-    playing.current = player.state;
-  }, [player.state]);
-  const play = useCallback(
-    (from: number, loop: boolean) => {
-      const now = playing.current;
-      if (loop && now.loop && from === now.strip) stop();
-      else if (exercise !== undefined) void start(schedule(exercise, { from, loop, ...options }), from, loop);
-    },
-    [exercise, options, start, stop],
-  );
-  // The first sounds are fetched while the page has nothing else to do.
-  const { prepare } = player;
-  const ready = useRef(false);
-  useEffect(() => {
-    if (exercise === undefined || ready.current) return;
-    const idle = window.setTimeout(() => {
-      ready.current = true;
-      void prepare(schedule(exercise, { from: 0, loop: false, countIn: false, click: false })).catch(() => undefined);
-    }, 150);
-    return () => window.clearTimeout(idle);
-  }, [exercise, prepare]);
   const current = exercise?.strips.find((strip) => strip.index === sounding)?.key ?? null;
   const { ref: top, entry } = useIntersection({ rootMargin: "-110px 0px 0px" });
   const folded = entry !== null && !entry.isIntersecting;
 
   return (
     <Opening value={opening}>
-      <Box className={classes.bench} data-docked={opening.opened !== "" || undefined}>
+      <Box className={classes.bench} data-docked={opened !== "" || undefined}>
         <title>{`${recipe.title || "Bench"} · Dodecant`}</title>
         <SkipLink to="play">Skip to Play</SkipLink>
         <VisuallyHidden component="h1">Bench</VisuallyHidden>
@@ -148,11 +123,11 @@ export function Bench({ saved }: BenchProps) {
               recipe={recipe}
               folded={folded ? exercise?.phrases : undefined}
               onChange={setRecipe}
-              state={player.state}
+              state={state}
               options={options}
               onOptions={setOptions}
-              onPlay={() => play(0, false)}
-              onStop={player.stop}
+              onPlay={playAll}
+              onStop={stop}
             />
             <Stack gap="xs" aria-live="polite">
               {status === "failed" && (
@@ -160,22 +135,10 @@ export function Bench({ saved }: BenchProps) {
                   The score is not affected. Press play to try again.
                 </Alert>
               )}
-              {stale && (
-                <Alert color="lamp" title={exercise ? "The score shows the last recipe that worked" : "No score yet"}>
-                  {problems.map((problem) => (
-                    <Text key={problem.pointer + problem.message} size="sm">
-                      {problem.message} {problem.cure}
-                    </Text>
-                  ))}
-                </Alert>
-              )}
-              {exercise && (
-                <RemarkList remarks={exercise.remarks} onCure={(patch) => setRecipe(mergePatch(recipe, patch))} />
-              )}
+              {stale && <Stale problems={problems} scored={exercise !== undefined} />}
+              {exercise && <RemarkList remarks={exercise.remarks} onCure={onCure} />}
             </Stack>
-            {exercise === undefined && !stale && (
-              <Skeleton height={140} mt="md" role="img" aria-label="Working it out" />
-            )}
+            {good === undefined && !stale && <Skeleton height={140} mt="md" role="img" aria-label="Working it out" />}
             {good && (
               <Box mt="sm">
                 {recipe.numbers !== "none" && (
@@ -201,8 +164,8 @@ export function Bench({ saved }: BenchProps) {
             problems={problems}
             tables={tables}
             onChange={setRecipe}
-            opened={opening.opened}
-            onClose={() => opening.open("")}
+            opened={opened}
+            onClose={onClose}
           />
         </Box>
         {following.away && (
@@ -212,5 +175,18 @@ export function Bench({ saved }: BenchProps) {
         )}
       </Box>
     </Opening>
+  );
+}
+
+/** Why the score does not show what is typed. */
+function Stale({ problems, scored }: { problems: readonly Problem[]; scored: boolean }) {
+  return (
+    <Alert color="lamp" title={scored ? "The score shows the last recipe that worked" : "No score yet"}>
+      {problems.map((problem) => (
+        <Text key={problem.pointer + problem.message} size="sm">
+          {problem.message} {problem.cure}
+        </Text>
+      ))}
+    </Alert>
   );
 }

@@ -1,8 +1,9 @@
 import { Text } from "@mantine/core";
+import { memo } from "react";
 import type { Exercise } from "../../api/types";
 
 /** How long it is, in strips, bars and minutes. */
-export function Facts({ exercise }: { exercise: Exercise }) {
+export const Facts = memo(function Facts({ exercise }: { exercise: Exercise }) {
   const whole = Math.round(exercise.seconds);
   const time = `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, "0")} s`;
   const strips = exercise.strips.length;
@@ -11,4 +12,4 @@ export function Facts({ exercise }: { exercise: Exercise }) {
       {strips} {strips === 1 ? "strip" : "strips"} · {exercise.bars} bars · {time} once through
     </Text>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { CloseButton, Group, Paper, Text } from "@mantine/core";
 import { useWindowEvent } from "@mantine/hooks";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, memo, useEffect, useRef, useState } from "react";
 import type { Phrase } from "../../api/types";
 import classes from "./Bench.module.css";
 import { Explained } from "./Explained";
@@ -51,7 +51,7 @@ interface PhrasePanelProps extends PhraseProps {
 }
 
 /** The choices of one phrase, beside the strips that it changes: docked, or on small windows at the bottom. */
-export function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
+export const PhrasePanel = memo(function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
   const [recall] = useState(makeRecall);
   useEffect(() => recall.note(work.recipe), [recall, work.recipe]);
   const panel = useRef<HTMLDivElement>(null);
@@ -112,7 +112,7 @@ export function PhrasePanel({ opened, onClose, ...work }: PhrasePanelProps) {
       </div>
     </Paper>
   );
-}
+});
 
 /** Whether a phrase is (still) in the sentence. */
 export const isSaid = (phrases: readonly Phrase[], key: string) =>

@@ -1,6 +1,7 @@
 import { Button, Group, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { IconBulb } from "@tabler/icons-react";
+import { memo } from "react";
 import type { Remark } from "../../api/types";
 
 interface RemarkListProps {
@@ -11,7 +12,7 @@ interface RemarkListProps {
 const OPEN = 5;
 
 /** What a teacher would say on reading the sheet, the most important first, with cures to press. */
-export function RemarkList({ remarks, onCure }: RemarkListProps) {
+export const RemarkList = memo(function RemarkList({ remarks, onCure }: RemarkListProps) {
   const [all, { toggle }] = useDisclosure(false);
   const more = remarks.length - OPEN;
   return (
@@ -42,4 +43,4 @@ export function RemarkList({ remarks, onCure }: RemarkListProps) {
       )}
     </>
   );
-}
+});

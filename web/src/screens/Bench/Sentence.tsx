@@ -23,7 +23,7 @@ interface SentenceProps {
 }
 
 /** The recipe as a sentence in which each phrase opens its choices. */
-export function Sentence({ exercise, problems }: SentenceProps) {
+export const Sentence = memo(function Sentence({ exercise, problems }: SentenceProps) {
   const { opened, open } = use(Opening);
   const faulty = (id: Phrase["id"], place: number | null) =>
     problemAt(problems, place === null ? `/${id}` : `/${id}/${place}`) !== undefined;
@@ -53,7 +53,7 @@ export function Sentence({ exercise, problems }: SentenceProps) {
       })}
     </p>
   );
-}
+});
 
 interface PhraseControlProps {
   id: Phrase["id"];

@@ -1,6 +1,6 @@
 import { Group, TextInput } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { Problem } from "../../api/types";
@@ -19,7 +19,7 @@ interface TitleBarProps {
 }
 
 /** The recipe's name, saving, and files in and out. */
-export function TitleBar({ draft, saved, problems }: TitleBarProps) {
+export const TitleBar = memo(function TitleBar({ draft, saved, problems }: TitleBarProps) {
   const recipe = draft.document;
   const { exercise_files } = useLoadedTables();
   const [unnamed, setUnnamed] = useState(false);
@@ -63,4 +63,4 @@ export function TitleBar({ draft, saved, problems }: TitleBarProps) {
       <OpenFile accept=".json,application/json" read={async (file) => draft.setDocument(await readRecipeFile(file))} />
     </Group>
   );
-}
+});

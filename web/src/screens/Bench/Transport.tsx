@@ -1,6 +1,7 @@
 import { Button, Checkbox, Group, Popover, Select, Stack, UnstyledButton } from "@mantine/core";
 import { useLocalStorage, useWindowEvent } from "@mantine/hooks";
 import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { memo } from "react";
 import type { Phrase, Recipe } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
 import { pitchClass } from "../../parts/keys";
@@ -36,7 +37,8 @@ interface TransportProps {
 }
 
 /** Play and stop, count-in and click, and how the sheet is read. */
-export function Transport({ recipe, folded, onChange, state, options, onOptions, onPlay, onStop }: TransportProps) {
+export const Transport = memo(function Transport(props: TransportProps) {
+  const { recipe, folded, onChange, state, options, onOptions, onPlay, onStop } = props;
   const idle = state.status === "stopped" || state.status === "failed";
   useWindowEvent("keydown", (event) => {
     if (event.key !== " " || event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -96,7 +98,7 @@ export function Transport({ recipe, folded, onChange, state, options, onOptions,
       </Group>
     </Group>
   );
-}
+});
 
 /** Numbers, signs and key names: how the sheet is read. */
 function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Recipe) => void }) {

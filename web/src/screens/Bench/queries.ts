@@ -1,8 +1,8 @@
 /** What the bench asks the server for. */
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
-import { answered, client } from "../../api/client";
-import type { Lick, Metre, NoteValue, Phrase, Recipe } from "../../api/types";
+import { ApiError, answered, client } from "../../api/client";
+import type { Lick, Metre, NoteValue, Phrase, Problem, Recipe } from "../../api/types";
 
 const exercise = (recipe: Recipe, width: number) =>
   queryOptions({
@@ -25,12 +25,16 @@ export function useAskedFirst(width: number, change: (recipe: Recipe) => void) {
   );
 }
 
+const NONE: Problem[] = [];
+
 /** The recipe worked out, its first strip engraved for a width; while a changed recipe is on its way or at fault, the last good answer stays. */
 export function useExercise(recipe: Recipe, width: number) {
   const query = useQuery(exercise(recipe, width));
   const [good, setGood] = useState(query.data);
   if (query.data !== undefined && query.data !== good) setGood(query.data);
-  return { good: query.data ?? good, error: query.error };
+  const { error } = query;
+  const problems = error instanceof ApiError ? error.problems : NONE;
+  return { good: query.data ?? good, problems, stale: error !== null };
 }
 
 /** What a phrase means, with an example. */
