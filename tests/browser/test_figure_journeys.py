@@ -117,7 +117,7 @@ def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Pa
     page.get_by_role("button", name="Reading").click()
     choose(page, "Strips are shown", "as a line with numbers")
     page.keyboard.press("Escape")
-    expect(page.locator("#strip-0 svg .note .stem")).to_have_count(0)
+    expect(page.locator("#strip-0 svg .note path")).to_have_count(0)
     expect(line).to_be_visible()
 
 

@@ -13,6 +13,7 @@ from cachetools.keys import hashkey
 from lxml import etree
 
 from dodecant.engraving.engraver import engrave, engrave_pages
+from dodecant.engraving.lighter import lighten
 from dodecant.engraving.line_breaks import breaks_of_a_form, breaks_seen
 from dodecant.engraving.over_the_staff import keep_words_clear
 from dodecant.exercise.exercise import Exercise
@@ -38,7 +39,8 @@ def strip_svg(
     """The picture of one strip. Note groups carry the class `role-…`; their ids are the notes' ids.
 
     Unless it is to be `styled` it leaves that to the page: a style sheet in each picture would make the browser work
-    the whole page out again with every strip. A picture that is to stand `alone` brings the signs of its chord symbols.
+    the whole page out again with every strip; and it has no more elements than it needs (`lighten`). A picture that is
+    to stand `alone` brings the signs of its chord symbols.
     """
     label = strip_words(strip, exercise.recipe, exercise.metre)
     weights = tuple(zip(_ids(strip), (note.tone.role for note in strip.notes), strict=True))
@@ -138,6 +140,8 @@ def _finished(page: str, role_of: Mapping[str, Role], *, styled: bool) -> etree.
             group.set("class", f"{group.get('class')} role-{role}")
             _set_number(group, role, hatch)
     keep_words_clear(root, score)
+    if not styled:
+        lighten(root)
     return root
 
 

@@ -1,8 +1,9 @@
 /** What parts of several screens ask the server for. */
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useCallback } from "react";
 import { answered, client } from "../api/client";
 import type { Recipe } from "../api/types";
+import { oneByOne } from "./oneByOne";
 
 /** What each of several recipes begins with. */
 export function usePreviews(recipes: Recipe[]) {
@@ -15,17 +16,10 @@ export function usePreviews(recipes: Recipe[]) {
   });
 }
 
-let line: Promise<unknown> = Promise.resolve();
-
-/** Do one thing after another; what nobody waits for any more is left out. */
-function inLine<T>(signal: AbortSignal, work: () => Promise<T>): Promise<T> {
-  const turn = line.then(() => {
-    signal.throwIfAborted();
-    return work();
-  });
-  line = turn.catch(() => undefined);
-  return turn;
-}
+const line = oneByOne((index) => {
+  const strip = document.getElementById(`strip-${index}`)?.getBoundingClientRect();
+  return strip ? Math.abs((strip.top + strip.bottom - window.innerHeight) / 2) : Infinity;
+});
 
 /** One strip's picture for a width. They come one by one, so that a changed recipe never waits behind many of them. */
 export function useStripPicture(recipe: Recipe, index: number, width: number, wanted: boolean) {
@@ -36,7 +30,7 @@ const stripPicture = (recipe: Recipe, index: number, width: number) =>
   queryOptions({
     queryKey: ["strip", recipe, index, width],
     queryFn: ({ signal }) =>
-      inLine(signal, async () => {
+      line(index, signal, async () => {
         const body = { recipe, indexes: [index], width };
         const [picture] = await answered(client.POST("/api/strips", { body, signal }));
         return picture?.svg ?? "";
@@ -45,10 +39,13 @@ const stripPicture = (recipe: Recipe, index: number, width: number) =>
     retry: false,
   });
 
-/** Fetch the picture of the strip that sounds next, so that it is drawn in time. */
-export function useNextPicture(recipe: Recipe | undefined, index: number | null, width: number) {
+/** Fetches a strip's picture before it is in view: the strip that sounds next, the one that is pointed at. */
+export function useFetchedAhead(recipe: Recipe | undefined, width: number) {
   const queries = useQueryClient();
-  useEffect(() => {
-    if (recipe && index !== null) queries.query(stripPicture(recipe, index, width)).catch(() => undefined);
-  }, [queries, recipe, index, width]);
+  return useCallback(
+    (index: number) => {
+      if (recipe) queries.query(stripPicture(recipe, index, width)).catch(() => undefined);
+    },
+    [queries, recipe, width],
+  );
 }

@@ -11,6 +11,8 @@ interface DialProps {
   names: readonly string[];
   /** Called with a side's pitch class; without it the dial is only a picture. */
   onSide?: (key: number) => void;
+  /** Called when the pointer or the keyboard comes to a side: what pressing it shows can be made ready. */
+  onNear?: (key: number) => void;
   /** What pressing a side does, for screen readers: "Go to". */
   action?: string;
   /** Whether sides are switches that are on while in the route. */
@@ -22,7 +24,16 @@ const BOX = 200;
 const CENTRE = BOX / 2;
 
 /** The twelve-sided dial: twelve sides, twelve keys, the route drawn across it. One stop, arrows go round. */
-export function Dial({ route, current = null, names, onSide, action = "Go to", switches, size = 168 }: DialProps) {
+export function Dial({
+  route,
+  current = null,
+  names,
+  onSide,
+  onNear,
+  action = "Go to",
+  switches,
+  size = 168,
+}: DialProps) {
   const points = route.map((key) => onCircle(key, 56, CENTRE));
   const first = points[0];
   const [entry, setEntry] = useState(route[0] ?? 0);
@@ -47,7 +58,11 @@ export function Dial({ route, current = null, names, onSide, action = "Go to", s
         const control = onSide && {
           role: "button",
           tabIndex: key === entry ? 0 : -1,
-          onFocus: () => setEntry(key),
+          onFocus: () => {
+            setEntry(key);
+            onNear?.(key);
+          },
+          onPointerEnter: () => onNear?.(key),
           "aria-label": `${action} ${name}`,
           "aria-pressed": switches ? place >= 0 : undefined,
           onClick: () => onSide(key),

@@ -9,7 +9,7 @@ import { distinct } from "../../parts/keys";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { mergePatch } from "../../parts/patch";
 import { SkipLink } from "../../parts/SkipLink/SkipLink";
-import { useNextPicture } from "../../parts/queries";
+import { useFetchedAhead } from "../../parts/queries";
 import { BackUndoes } from "../../parts/Steps/BackUndoes";
 import { useLoadedTables } from "../../parts/tables";
 import { useDraft } from "../../parts/useDraft";
@@ -33,25 +33,27 @@ interface BenchProps {
   saved: Saved<"recipes"> | undefined;
 }
 
-function goTo(exercise: Exercise, key: number) {
-  const strip = exercise.strips.find((candidate) => candidate.key === key);
-  const there = document.getElementById(`strip-${strip?.index}`);
-  there?.focus({ preventScroll: true });
-  if (there) landOn(there);
-}
+const firstStripOf = (exercise: Exercise, key: number) => exercise.strips.find((strip) => strip.key === key)?.index;
 
-/** The route of the exercise; a side leads to its first strip. */
-const RouteDial = memo(function RouteDial({
-  exercise,
-  current,
-  names,
-}: {
+interface RouteDialProps {
   exercise: Exercise;
   current: number | null;
-  names: string[];
-}) {
+  fetchAhead: (strip: number) => void;
+}
+
+/** The route of the exercise; a side leads to its first strip, whose picture is on its way when one points at it. */
+const RouteDial = memo(function RouteDial({ exercise, current, fetchAhead }: RouteDialProps) {
+  const goTo = (key: number) => {
+    const there = document.getElementById(`strip-${firstStripOf(exercise, key)}`);
+    there?.focus({ preventScroll: true });
+    if (there) landOn(there);
+  };
+  const near = (key: number) => {
+    const strip = firstStripOf(exercise, key);
+    if (strip !== undefined) fetchAhead(strip);
+  };
   const route = distinct(exercise.strips.map((strip) => strip.key));
-  return <Dial route={route} current={current} names={names} onSide={(key) => goTo(exercise, key)} />;
+  return <Dial route={route} current={current} names={exercise.key_names} onSide={goTo} onNear={near} />;
 });
 
 /** Which phrase is open; one that was said and is no more said closes. */
@@ -82,6 +84,7 @@ export function Bench({ saved }: BenchProps) {
     setLine({ width: good.line_width, strips: good.exercise.strips.length });
   // The first strip is drawn at once; all that only tells of it follows.
   const exercise = useDeferredValue(good?.exercise);
+  const strips = exercise?.strips.length ?? 0;
   const opening = useOpening(exercise);
   const { opened, open } = opening;
   const onClose = useCallback(() => open(""), [open]);
@@ -93,7 +96,11 @@ export function Bench({ saved }: BenchProps) {
   useAnnouncements(exercise, state);
   const { watch } = following;
   useEffect(() => (status === "playing" ? watch() : undefined), [status, watch]);
-  useNextPicture(exercise?.recipe, sounding === null || looping ? null : sounding + 1, width);
+  const fetchAhead = useFetchedAhead(exercise?.recipe, width);
+  const next = sounding === null || looping ? null : sounding + 1;
+  useEffect(() => {
+    if (next !== null && next < strips) fetchAhead(next);
+  }, [next, strips, fetchAhead]);
   const current = exercise?.strips.find((strip) => strip.index === sounding)?.key ?? null;
   const { ref: top, entry } = useIntersection({ rootMargin: "-110px 0px 0px" });
   const folded = entry !== null && !entry.isIntersecting;
@@ -115,7 +122,7 @@ export function Bench({ saved }: BenchProps) {
               </Box>
               {exercise && (
                 <Box className={classes.route}>
-                  <RouteDial exercise={exercise} current={current} names={exercise.key_names} />
+                  <RouteDial exercise={exercise} current={current} fetchAhead={fetchAhead} />
                 </Box>
               )}
             </Group>
