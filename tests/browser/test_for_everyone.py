@@ -15,7 +15,18 @@ pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 AXE = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
 _CHECK = """async () => (await axe.run(document, {resultTypes: ['violations']})).violations
   .map(({id, nodes}) => `${id}: ${nodes.map(({html}) => html.slice(0, 120)).join(' ')}`)"""
-PLACES = ("/recipes", "/bench", "/sounds", "/sounds/ionian", "/changes", "/changes/new", "/vocabulary", "/nowhere")
+PLACES = (
+    "/",
+    "/help",
+    "/recipes",
+    "/bench",
+    "/sounds",
+    "/sounds/ionian",
+    "/changes",
+    "/changes/new",
+    "/vocabulary",
+    "/nowhere",
+)
 PHRASES = ("figure", "sounds", "path", "placement", "keys", "player", "tempo")
 SIZES = {"desk": (1280, 800), "tablet": (820, 1180), "phone": (390, 844), "twice as large": (640, 400)}
 
@@ -170,3 +181,31 @@ def test_every_place_is_at_ease_with_every_eye_and_ear(page: Page, size: str, sc
     page.get_by_role("button", name="Rename").first.click()
     expect(page.get_by_role("dialog")).to_be_visible()
     at_ease(page)
+    page.keyboard.press("Escape")
+    page.get_by_role("heading", level=1).click()
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_be_visible()
+    at_ease(page)
+    page.keyboard.press("Escape")
+    page.keyboard.press("/")
+    page.get_by_label("Search everything").last.fill("blues")
+    expect(page.get_by_role("option").first).to_be_visible()
+    at_ease(page)
+
+
+def test_colours_of_ones_own_keep_every_sign(page: Page) -> None:
+    page.emulate_media(forced_colors="active", contrast="more")
+    page.goto("/bench")
+    strip_begins(page, 0, "1 2 3")
+    phrase(page, "placement")
+    slot = page.locator("[data-slot=s]").first
+    expect(slot).to_be_visible()
+    inks = page.evaluate(
+        """() => { const ink = (one) => getComputedStyle(one);
+        return [ink(document.querySelector('[data-slot=s] > span')).backgroundColor,
+                ink(document.querySelector('#strip-0 .note use')).fill,
+                ink(document.querySelector('[data-phrase][aria-expanded=true]')).outlineStyle,
+                ink(document.body).backgroundColor] }"""
+    )
+    assert inks[2] == "solid"
+    assert inks[3] not in inks[:2]

@@ -1,7 +1,7 @@
 import { ActionIcon, Combobox, Kbd, Loader, Modal, Text, TextInput, UnstyledButton, useCombobox } from "@mantine/core";
 import { useDebouncedValue, useDisclosure } from "@mantine/hooks";
 import { IconSearch } from "@tabler/icons-react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 import { useFound } from "../queries";
@@ -51,6 +51,7 @@ export function SearchField({ onDone }: { onDone: () => void }) {
   const [words] = useDebouncedValue(typed, 120);
   const answer = useFound(words);
   const goTo = useGoTo();
+  const field = useRef<HTMLInputElement>(null);
   const combobox = useCombobox({ opened: true });
   const found = words.trim() === "" ? [] : (answer.data?.found ?? []);
   const instead = answer.data?.instead ?? "";
@@ -72,6 +73,7 @@ export function SearchField({ onDone }: { onDone: () => void }) {
     <Combobox store={combobox} onOptionSubmit={choose} withinPortal={false}>
       <Combobox.EventsTarget>
         <TextInput
+          ref={field}
           data-autofocus
           type="search"
           size="md"
@@ -88,7 +90,13 @@ export function SearchField({ onDone }: { onDone: () => void }) {
         <Text c="dimmed" px="md" pb="md" size="sm">
           Nothing answers to “{words.trim()}”.{" "}
           {instead !== "" && (
-            <UnstyledButton className={classes.instead} onClick={() => setTyped(instead)}>
+            <UnstyledButton
+              className={classes.instead}
+              onClick={() => {
+                setTyped(instead);
+                field.current?.focus();
+              }}
+            >
               Did you mean {instead}?
             </UnstyledButton>
           )}

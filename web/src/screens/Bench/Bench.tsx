@@ -112,7 +112,7 @@ export function Bench({ saved }: BenchProps) {
         <SkipLink to="play">Skip to Play</SkipLink>
         <VisuallyHidden component="h1">Bench</VisuallyHidden>
         <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
-        <TitleBar draft={draft} saved={saved} problems={problems} />
+        <TitleBar draft={draft} saved={saved} exercise={exercise} problems={problems} />
         <Box className={classes.work}>
           <Box className={classes.sheet} ref={room}>
             <Group align="flex-start" wrap="nowrap" gap="xl" ref={top}>

@@ -3,7 +3,7 @@ import { IconPrinter } from "@tabler/icons-react";
 import { memo, useState } from "react";
 import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
-import type { Problem } from "../../api/types";
+import type { Exercise, Problem } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
 import { useLoadedTables } from "../../parts/tables";
@@ -15,11 +15,12 @@ import { problemAt } from "./problems";
 interface TitleBarProps {
   draft: Draft<"recipes">;
   saved: Saved<"recipes"> | undefined;
+  exercise: Exercise | undefined;
   problems: readonly Problem[];
 }
 
 /** The recipe's name, saving, and files in and out. */
-export const TitleBar = memo(function TitleBar({ draft, saved, problems }: TitleBarProps) {
+export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problems }: TitleBarProps) {
   const recipe = draft.document;
   const { exercise_files } = useLoadedTables();
   const [unnamed, setUnnamed] = useState(false);
@@ -48,7 +49,7 @@ export const TitleBar = memo(function TitleBar({ draft, saved, problems }: Title
         title={recipe.title}
         address={(id) => `/bench/${id}`}
         retitled={(document, title) => ({ ...document, title })}
-        named={useStepNames()}
+        named={useStepNames(exercise)}
         onUntitled={() => {
           setUnnamed(true);
           document.getElementById("recipe-title")?.focus();

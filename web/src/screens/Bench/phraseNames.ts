@@ -1,7 +1,7 @@
 /** What the phrases of the sentence are called, and the steps from one recipe to another. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import type { Bench, Phrase, Recipe } from "../../api/types";
+import type { Bench, Exercise, Phrase, Recipe } from "../../api/types";
 import type { StepName } from "../../parts/Steps/UndoButtons";
 import { keyOfPhrase } from "./phrases/rules/opening";
 
@@ -32,17 +32,21 @@ const UNSAID: Partial<Record<keyof Recipe, string>> = {
   spelling: "how it is read",
 };
 
-/** The first phrase that differs names the step; recipes that were worked out are remembered with their phrases. */
-export function useStepNames(): (from: Recipe, to: Recipe) => StepName {
+/**
+ * The first phrase that differs names the step; recipes that were worked out are remembered with their phrases. The names
+ * are told anew with each exercise that is worked out.
+ */
+export function useStepNames(exercise: Exercise | undefined): (from: Recipe, to: Recipe) => StepName {
   const queries = useQueryClient();
   return useCallback(
     (from, to) => {
       const phrases = (recipe: Recipe) =>
+        (recipe === exercise?.recipe ? exercise.phrases : undefined) ??
         queries.getQueriesData<Bench>({ queryKey: ["exercise", recipe] }).find(([, known]) => known)?.[1]?.exercise
           .phrases;
       return stepName(phrases(from), phrases(to)) ?? partName(from, to);
     },
-    [queries],
+    [queries, exercise],
   );
 }
 

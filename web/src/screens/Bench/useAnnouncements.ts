@@ -1,10 +1,11 @@
 /** What is said of the bench to those who listen to it: what sounds, and what the sentence says now. */
 import { useDebouncedValue } from "@mantine/hooks";
 import { useEffect, useRef } from "react";
-import type { Exercise } from "../../api/types";
+import type { Exercise, Phrase } from "../../api/types";
 import { announce } from "../../parts/Announced";
 import type { PlayerState } from "../../sound/usePlayer";
 import { PHRASE_NAMES } from "./phraseNames";
+import { keyOfPhrase } from "./phrases/rules/opening";
 
 const SETTLED = 900; // ms
 
@@ -22,14 +23,20 @@ export function useAnnouncements(exercise: Exercise | undefined, { status, strip
     wasPlaying.current = playing;
   }, [playing, loop]);
 
-  const [settled] = useDebouncedValue(exercise?.phrases, SETTLED);
+  const phrases = exercise?.phrases;
+  const [settled] = useDebouncedValue(phrases, SETTLED);
   const before = useRef<Map<string, string>>(undefined);
   useEffect(() => {
-    if (settled === undefined) return;
-    const now = new Map(settled.map(({ id, place, text }) => [`${id}-${place ?? ""}`, text]));
-    const changed = settled.filter(({ id, place, text }) => before.current?.get(`${id}-${place ?? ""}`) !== text);
-    if (before.current !== undefined && changed.length > 0)
-      announce(changed.map(({ id, text }) => `${PHRASE_NAMES[id]}: ${text}`).join("; "));
-    before.current = now;
+    if (phrases) before.current ??= byName(phrases); // what is there at first is no news
+  }, [phrases]);
+  useEffect(() => {
+    if (settled === undefined || before.current === undefined) return;
+    const known = before.current;
+    const changed = settled.filter((one) => known.get(nameOf(one)) !== one.text);
+    before.current = byName(settled);
+    if (changed.length > 0) announce(changed.map(({ id, text }) => `${PHRASE_NAMES[id]}: ${text}`).join("; "));
   }, [settled]);
 }
+
+const nameOf = ({ id, place }: Phrase) => keyOfPhrase(id, place);
+const byName = (phrases: readonly Phrase[]) => new Map(phrases.map((one) => [nameOf(one), one.text]));

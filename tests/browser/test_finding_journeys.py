@@ -1,0 +1,135 @@
+"""Finding one's way: the search over everything, the first page, help, lists that are sorted out and put in order."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from dodecant.engraving import strip_svg
+from dodecant.exercise.press import Tables, press
+from dodecant.formats.json.documents import from_json
+from dodecant.store.demo import _files
+from tests.browser.hands import choose, phrase, sentence, strip_begins, until
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+
+def said(page: Page, words: str) -> None:
+    expect(page.locator("[data-announced]")).to_contain_text(words)
+
+
+def look_for(page: Page, words: str) -> None:
+    page.keyboard.press("/")
+    page.get_by_label("Search everything").last.fill(words)
+
+
+def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:
+    page.goto("/")
+    expect(page.get_by_role("link", name="Begin with a")).to_have_count(3)
+    page.get_by_role("link", name="Begin with a line").click()
+    strip_begins(page, 0, "1 2 3")
+    before = sentence(page)
+    look_for(page, "enclousre")
+    page.get_by_role("button", name="Did you mean Enclosure?").click()
+    expect(page.get_by_role("option").first).to_contain_text("Notes from above and below")
+    said(page, "found")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("dialog", name="Change what leads into it")).to_be_visible()
+    expect(page.locator("[data-phrase=enclosure]")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(page.locator("[data-phrase=enclosure]")).to_have_count(0)
+    assert sentence(page) == before
+    look_for(page, "II V I in minor")
+    page.get_by_role("option", name="II V I in minor").first.click()
+    expect(page.get_by_label("Title of the changes")).to_have_value("II V I in minor")
+    look_for(page, "slipway")
+    expect(page.get_by_role("option")).to_have_count(1)
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Name of the recipe")).to_have_value(re.compile("Slipway"))
+
+
+def test_keys_and_words_are_listed(page: Page) -> None:
+    page.goto("/sounds")
+    page.get_by_label("Find a sound", exact=True).fill("dorian?/")  # in a field they are letters
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.get_by_role("heading", level=1).first.click()
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys of the computer")).to_contain_text("Play or stop")
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Help").click()
+    page.get_by_role("button", name="See it on the bench").first.click()
+    expect(page).to_have_url(re.compile("/bench$"))
+
+
+def test_a_list_is_sorted_out_tagged_and_pictured(page: Page) -> None:
+    page.goto("/recipes")
+    rows = page.get_by_role("main").get_by_role("listitem")
+    expect(rows).to_have_count(30)
+    picture = page.get_by_role("img", name="The first bars of Slipway")
+    until(page, "document.querySelector('img[alt^=\"The first bars\"]').naturalWidth > 100")
+    expect(picture).to_be_visible()
+    choose(page, "Figure", "Own lick")
+    said(page, "recipes found")
+    expect(page.get_by_role("main").get_by_text(re.compile(r"^\d recipes? found$"))).to_be_visible()
+    page.get_by_label("Search by name").fill("nothing of the kind")
+    page.get_by_role("button", name="Show all recipes").click()
+    expect(rows).to_have_count(30)
+    page.get_by_role("button", name="Rename Slipway").click()
+    page.get_by_role("combobox", name="Tags", exact=True).fill("Tuesday")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Keep it so").click()
+    choose(page, "Tag", "Tuesday (1)")
+    expect(rows).to_have_count(1)
+    choose(page, "Order", "By name")
+    expect(rows).to_have_count(1)
+
+
+def test_scales_in_turn_are_put_in_order_by_keys(page: Page) -> None:
+    page.goto("/recipes")
+    page.get_by_role("link", name="Tide table").click()
+    strip_begins(page, 0, "1 2 3 ♯4")
+    expect(page.locator("[data-phrase=sounds]")).to_contain_text("F Lydian, Ionian")
+    phrase(page, "sounds")
+    later = page.get_by_role("button", name="Lydian later", exact=True)
+    later.focus()
+    page.keyboard.press("Alt+ArrowDown")
+    said(page, "Lydian: 2 of 7")
+    until(page, "document.activeElement?.getAttribute('aria-label') === 'Lydian later'")
+    strip_begins(page, 0, "1 2 3 4")
+    expect(page.locator("[data-phrase=sounds]")).to_contain_text("F Ionian, Lydian, Mixolydian")
+    said(page, "the sound: F Ionian, Lydian")
+
+
+def test_a_strip_tells_its_bars_and_playing_is_told(page: Page) -> None:
+    page.goto("/recipes")
+    page.get_by_role("link", name="Slipway").click()
+    strip_begins(page, 0, "5 3 2 1")
+    label = page.locator("#strip-0 [role=img]").get_attribute("aria-label") or ""
+    assert label.startswith("B♭ Lydian · sounds A♭ Lydian. 4 bars of 4/4, from B♭3 to E5. Bar 1: eighths 5 F4, 3 D4,")
+    page.keyboard.press("Space")
+    said(page, "Playing from B♭ Lydian")
+    page.keyboard.press("Space")
+    said(page, "Stopped")
+    page.get_by_role("button", name="Print or download").click()
+    with page.expect_download() as download:
+        page.get_by_role("menuitem", name="Notation").click()
+    assert download.value.suggested_filename.startswith("Slipway 5 3 2 1")
+    said(page, "is written")
+
+
+def test_the_lighter_picture_looks_the_same(page: Page, tables: Tables, monkeypatch: pytest.MonkeyPatch) -> None:
+    lighten = strip_svg.lighten
+    for item in _files(".recipe.json")[::5]:
+        exercise = press(from_json(item.read_bytes()), tables)
+        seen = []
+        for way in (lambda root: None, lighten):
+            monkeypatch.setattr(strip_svg, "lighten", way)
+            strip_svg._picture.cache_clear()
+            svg = strip_svg.strip_svg(exercise, exercise.strips[-1], 900)
+            page.set_content(f"<body style='margin:0'>{svg}</body>")
+            seen.append((page.screenshot(full_page=True), len(svg)))
+        assert seen[0][0] == seen[1][0], item.name
+        assert seen[1][1] < 0.8 * seen[0][1]
