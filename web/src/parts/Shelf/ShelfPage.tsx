@@ -59,7 +59,7 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
           New {word}
         </Button>
       </Group>
-      <SoughtFields sought={typed} filters={pages[0]?.filters ?? []} onChange={setTyped} />
+      <SoughtFields sought={typed} filters={pages[0]?.filters ?? []} found={count} onChange={setTyped} />
       {found.isError && (
         <Alert color="red" title="The list could not be read">
           {found.error.message}

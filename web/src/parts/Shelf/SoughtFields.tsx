@@ -7,6 +7,8 @@ interface SoughtFieldsProps {
   sought: Sought;
   /** What can be sorted out by, with how many have it. */
   filters: Filter[];
+  /** How many are found; what all of them have sorts nothing out. */
+  found: number;
   onChange: (sought: Sought) => void;
 }
 
@@ -17,7 +19,7 @@ const ORDERS = [
 const ANY = "";
 
 /** What is looked for: words of the name, traits, and the order. */
-export function SoughtFields({ sought, filters, onChange }: SoughtFieldsProps) {
+export function SoughtFields({ sought, filters, found, onChange }: SoughtFieldsProps) {
   const chosen = (kind: string) => sought.having.find((one) => one.startsWith(`${kind}:`))?.slice(kind.length + 1);
   const choose = (kind: string, name: string | null) => {
     const others = sought.having.filter((one) => !one.startsWith(`${kind}:`));
@@ -34,7 +36,7 @@ export function SoughtFields({ sought, filters, onChange }: SoughtFieldsProps) {
         onChange={(event) => onChange({ ...sought, search: event.currentTarget.value })}
       />
       {filters
-        .filter(({ kind, options }) => options.length > 1 || chosen(kind) !== undefined)
+        .filter(({ kind, options }) => options.some(({ count }) => count < found) || chosen(kind) !== undefined)
         .map(({ kind, label, options }) => (
           <Select
             key={kind}
