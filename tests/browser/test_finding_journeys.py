@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from dodecant.engraving import strip_svg
+from dodecant.engraving import lighter, strip_svg
 from dodecant.exercise.press import Tables, press
 from dodecant.formats.json.documents import from_json
 from dodecant.store.demo import _files
@@ -121,11 +121,10 @@ def test_a_strip_tells_its_bars_and_playing_is_told(page: Page) -> None:
 
 
 def test_the_lighter_picture_looks_the_same(page: Page, tables: Tables, monkeypatch: pytest.MonkeyPatch) -> None:
-    lighten = strip_svg.lighten
     for item in _files(".recipe.json")[::5]:
         exercise = press(from_json(item.read_bytes()), tables)
         seen = []
-        for way in (lambda root: None, lighten):
+        for way in (lambda root: None, lighter.lighten):
             monkeypatch.setattr(strip_svg, "lighten", way)
             strip_svg._picture.cache_clear()
             svg = strip_svg.strip_svg(exercise, exercise.strips[-1], 900)

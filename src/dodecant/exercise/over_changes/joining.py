@@ -86,8 +86,13 @@ def cheapest_candidates(steps: Sequence[Sequence[Candidate]], joins: Joins) -> l
         ]
         sources.sort()
         best, places = [], []
+        known: dict[tuple[int, int], tuple[int, int]] = {}  # by all that coming to a way depends on
         for way in here:
-            least, place = _cheapest_source(sources, tables, way)
+            begins = way.first, way.sets_out
+            found = known.get(begins)
+            if found is None:
+                found = known[begins] = _cheapest_source(sources, tables, way)
+            least, place = found
             best.append(least + own_cost(way, joins))
             places.append(place)
         came.append(places)

@@ -25,6 +25,7 @@ class LickTones(Figure):
         assert lick is not None  # noqa: S101 - a lick is analysed before it is set
         self._lick = lick
         self._carried: dict[tuple[int, int, bool], FigureTone] = {}
+        self._counterparts: dict[Degree, int | None] = {}
 
     @property
     def missing(self) -> tuple[int, ...]:
@@ -75,9 +76,12 @@ class LickTones(Figure):
 
     def _counterpart(self, degree: Degree, tone: CellTone) -> int | None:
         """The rung as high as a degree, else the one of its number; None where the ladder has neither."""
-        same = [
-            (own.half_steps != degree.half_steps, abs(own.alteration - degree.alteration), place)
-            for place, own in enumerate(self.ladder.degrees)
-            if own.number == degree.number or own.half_steps == degree.half_steps
-        ]
-        return min(same)[2] + tone.octaves * len(self.ladder.scale) if same else None
+        if degree not in self._counterparts:
+            same = [
+                (own.half_steps != degree.half_steps, abs(own.alteration - degree.alteration), place)
+                for place, own in enumerate(self.ladder.degrees)
+                if own.number == degree.number or own.half_steps == degree.half_steps
+            ]
+            self._counterparts[degree] = min(same)[2] if same else None
+        rung = self._counterparts[degree]
+        return None if rung is None else rung + tone.octaves * len(self.ladder.scale)

@@ -12,7 +12,7 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.guide_tones import GuideStep, guide_steps, least_motion
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.leading import on_c
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, middle_of
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.rhythm.timing import notes_under, pace_of
 from dodecant.exercise.routes.stops import Stop
@@ -50,7 +50,7 @@ class GuideWays:
         sets_out = direction_of(line[1] - line[0]) if len(line) > 1 else 0
         arrives = direction_of(line[-1] - line[-2]) if len(line) > 1 else 0
         low, high = min(line), max(line)
-        candidate = Candidate(line[0], line[-1], sets_out, arrives, 0, beyond(low, high, self._reach))
+        candidate = Candidate(line[0], line[-1], sets_out, arrives, 0, beyond(low, high, middle_of(self._reach)))
         return Way(candidate, high, partial(self._segments, stop, passage, spans, taken))
 
     def _segments(

@@ -13,7 +13,7 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
 from dodecant.exercise.over_changes.ruled.mirror import upside_down
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond
+from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, middle_of
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift, octave_shifts
@@ -88,7 +88,7 @@ class LickWays:
         sets_out = direction_of(heights[1] - heights[0]) if len(heights) > 1 else 0
         arrives = direction_of(heights[-1] - heights[-2]) if len(heights) > 1 else 0
         low, high = min(heights), max(heights)
-        outside = beyond(low, high, self._work.player.reach)
+        outside = beyond(low, high, middle_of(self._work.player.reach))
         foreign = int(_foreign(line.segments[0], heights[0]))
         candidate = Candidate(heights[0], heights[-1], sets_out, arrives, foreign, outside)
         return Way(candidate, high, partial(self._segments, line, later))

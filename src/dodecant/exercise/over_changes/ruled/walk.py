@@ -37,15 +37,16 @@ _NEAR = 3  # half steps that an unbroken line goes on by
 
 class Label(NamedTuple):
     """A way to have come to a chord: what it cost, the last note (MIDI; None before the first) and the direction there,
-    the last bars that had their piece, the pieces of the bars of variety (each with its last bar), and how it came: the
-    label before, the window it went over (None for the recipe's own line), and what that cost by name.
+    the last bars that had their piece, the pieces of the bars of variety (by the number of what is remembered, see
+    `_Memory`), and how it came: the label before, the window it went over (None for the recipe's own line), and what
+    that cost by name.
     """
 
     cost: int
     last: int | None
     arrives: int
     served: int
-    recent: tuple[tuple[int, int], ...]
+    recent: int
     before: Label | None = None
     window: Window | None = None
     costs: tuple[int, int, int, int] = (0, 0, 0, 0)
@@ -75,13 +76,13 @@ class Walk:
         self._last_bar = int(-(-(last.start + last.length - lead_in) // bar))
         self._groups = [number // etude.every for number in self._bars]
         self._misses = self._where_missed()
-        self._known: dict[tuple[int, tuple[tuple[int, int], ...]], int] = {}
+        self._memory = _Memory(self._bars, etude.variety)
 
     def best(self) -> Label:
         """The cheapest label at the end."""
         count = len(self._timeline.due)
-        labels: list[dict[tuple[int, int], Label]] = [{} for _ in range(count + 1)]
-        labels[0][0, 0] = Label(0, None, 0, -1, ())
+        labels: list[dict[int, Label]] = [{} for _ in range(count + 1)]
+        labels[0][0] = Label(0, None, 0, -1, 0)
         for number in range(count):
             kept = sorted(labels[number].values(), key=lambda label: label.cost)[:_KEPT]
             begins = all(label.last is None for label in kept)
@@ -94,7 +95,7 @@ class Walk:
                 self._play(window, ways, fresh, labels[window.chords.stop])
         return min(labels[count].values(), key=lambda label: label.cost)
 
-    def _go_on(self, number: int, kept: Sequence[Label], found: dict[tuple[int, int], Label], *, begins: bool) -> None:
+    def _go_on(self, number: int, kept: Sequence[Label], found: dict[int, Label], *, begins: bool) -> None:
         """Every label goes on with the recipe's own line over one chord."""
         plays = self._plays[number]
         ways = (
@@ -106,44 +107,45 @@ class Walk:
         cost_of, own = self._composer.tables.cost, {id(way): self._composer.own_cost(way.candidate) for way in ways}
         for label in kept:
             missed = _MISSED if self._misses[number] and label.served < self._groups[number] else 0
-            recent = self._recent(label.recent, number + 1)
-            group = self._group(label.served, recent)
+            recent = self._memory.after(label.recent, number + 1)
+            group = self._memory.group(label.served, recent)
             if not ways:
                 after = label._replace(cost=label.cost + missed, recent=recent, before=label, window=None)
-                _keep(found, (_state(label.last, label.arrives), group), after)
+                _keep(found, group + _state(label.last, label.arrives), after)
                 continue
             for way in near.of(label.last):
                 last, arrives = way.candidate.last, way.candidate.arrives
                 cost = label.cost + missed + own[id(way)]
                 if label.last is not None:
                     cost += cost_of(label.last, label.arrives, way.candidate)
-                key = (_state(last, arrives), group)
+                key = group + _state(last, arrives)
                 known = found.get(key)
-                if known is None or cost < known.cost:
+                if known is None or cost < known[0]:
                     found[key] = Label(cost, last, arrives, label.served, recent, label)
 
-    def _play(
-        self, window: Window, ways: Sequence[Way], kept: Sequence[Label], found: dict[tuple[int, int], Label]
-    ) -> None:
+    def _play(self, window: Window, ways: Sequence[Way], kept: Sequence[Label], found: dict[int, Label]) -> None:
         """Every label goes on with a piece over its window."""
         first, piece = window.chords.start, window.piece
         served, end = self._groups[first], (piece, self._bars[window.chords[-1]])
         density = self._density(piece, self._bars[first])
         dice = self._dice[piece][first] if self._dice else 0
-        priced = [(way.candidate, self._composer.own_cost(way.candidate)) for way in ways]
+        priced = [
+            (way.candidate, self._composer.own_cost(way.candidate), _state(way.candidate.last, way.candidate.arrives))
+            for way in ways
+        ]
         cost_of = self._composer.tables.cost
         for label in kept:
-            variety = _VARIETY if any(one == piece for one, _ in label.recent) else 0
-            recent = self._recent((*label.recent, end), window.chords.stop)
-            group = self._group(max(label.served, served), recent)
-            so_far = label.cost + variety + density + dice
-            for candidate, own in priced:
-                joins = own if label.last is None else own + cost_of(label.last, label.arrives, candidate)
-                key = (_state(candidate.last, candidate.arrives), group)
-                known = found.get(key)
-                if known is None or so_far + joins < known.cost:
+            so_far, last, arrives = label.cost, label.last, label.arrives
+            variety = _VARIETY if self._memory.holds(label.recent, piece) else 0
+            recent = self._memory.after(label.recent, window.chords.stop, end)
+            group = self._memory.group(max(label.served, served), recent)
+            so_far += variety + density + dice
+            for candidate, own, state in priced:
+                joins = own if last is None else own + cost_of(last, arrives, candidate)
+                known = found.get(group + state)
+                if known is None or so_far + joins < known[0]:
                     costs = (joins, variety, density, dice)
-                    found[key] = Label(
+                    found[group + state] = Label(
                         so_far + joins, candidate.last, candidate.arrives, max(label.served, served), recent, label,
                         window, costs,
                     )  # fmt: skip
@@ -152,10 +154,6 @@ class Walk:
         """Whether no pinned piece begins inside a window."""
         return not any(number in self._pinned for number in window.chords)
 
-    def _group(self, served: int, recent: tuple[tuple[int, int], ...]) -> int:
-        """A number for what a label remembers, so that it is compared once."""
-        return self._known.setdefault((served, recent), len(self._known))
-
     def _where_missed(self) -> list[bool]:
         """For each chord whether the bars end with it that could have a piece."""
         found = []
@@ -163,13 +161,6 @@ class Walk:
             over = number + 1 == len(self._groups) or self._groups[number + 1] != group
             found.append(over and any(self._windows[n] for n, other in enumerate(self._groups) if other == group))
         return found
-
-    def _recent(self, recent: tuple[tuple[int, int], ...], number: int) -> tuple[tuple[int, int], ...]:
-        """The pieces that still count when a chord begins."""
-        if number >= len(self._bars) or not recent:
-            return ()
-        since = self._bars[number] - self._composer.etude.variety
-        return recent if recent[0][1] >= since else tuple(one for one in recent if one[1] >= since)
 
     def _density(self, piece: int, bar: int) -> int:
         target = self._composer.etude.denser
@@ -212,10 +203,57 @@ def _state(last: int | None, arrives: int) -> int:
     return -1 if last is None else 3 * last + arrives
 
 
-def _keep(found: dict[tuple[int, int], Label], key: tuple[int, int], label: Label) -> None:
+def _keep(found: dict[int, Label], key: int, label: Label) -> None:
     known = found.get(key)
     if known is None or label.cost < known.cost:
         found[key] = label
+
+
+_Recent = tuple[tuple[int, int], ...]  # pieces, each with its last bar
+_STATES = 1000  # more than there are states of a line: a group's labels have numbers of their own
+_NOTHING: tuple[int, int] = (-1, -1)
+
+
+class _Memory:
+    """What labels remember of the last pieces, by number, so that it is worked out and compared once."""
+
+    def __init__(self, bars: Sequence[int], variety: int) -> None:
+        self._bars, self._variety = bars, variety
+        self._all: list[_Recent] = [()]
+        self._pieces: list[frozenset[int]] = [frozenset()]
+        self._numbers: dict[_Recent, int] = {(): 0}
+        self._after: dict[tuple[int, int, tuple[int, int]], int] = {}
+        self._groups: dict[tuple[int, int], int] = {}
+
+    def holds(self, number: int, piece: int) -> bool:
+        """Whether a piece was played in the bars of variety."""
+        return piece in self._pieces[number]
+
+    def after(self, number: int, chord: int, played: tuple[int, int] = _NOTHING) -> int:
+        """What is remembered when a chord begins and a piece (with its last bar) was played meanwhile."""
+        key = (number, chord, played)
+        found = self._after.get(key)
+        if found is None:
+            recent = self._all[number] if played is _NOTHING else (*self._all[number], played)
+            found = self._after[key] = self._number(self._still_counting(recent, chord))
+        return found
+
+    def group(self, served: int, number: int) -> int:
+        """A number for what a label remembers, far enough from the next to be added to its state."""
+        return self._groups.setdefault((served, number), _STATES * (len(self._groups) + 1))
+
+    def _still_counting(self, recent: _Recent, chord: int) -> _Recent:
+        if chord >= len(self._bars):
+            return ()
+        since = self._bars[chord] - self._variety
+        return tuple(one for one in recent if one[1] >= since)
+
+    def _number(self, recent: _Recent) -> int:
+        if recent not in self._numbers:
+            self._numbers[recent] = len(self._all)
+            self._all.append(recent)
+            self._pieces.append(frozenset(piece for piece, _ in recent))
+        return self._numbers[recent]
 
 
 def came(label: Label | None) -> Iterator[Label]:

@@ -41,7 +41,13 @@ class WaysOver(Protocol):
         """Every way, the plainest first; none where nothing can sound."""
 
 
-def beyond(low: int, high: int, reach: Reach) -> int:
-    """How many half steps a span lies in the lowest or highest eighth of a reach."""
-    edge = (reach.high.midi - reach.low.midi) // 8
-    return max(0, reach.low.midi + edge - low) + max(0, high - reach.high.midi + edge)
+def middle_of(reach: Reach) -> tuple[int, int]:
+    """The MIDI numbers between which a line does not lie in the lowest or highest eighth of a reach."""
+    low, high = reach.low.midi, reach.high.midi
+    edge = (high - low) // 8
+    return low + edge, high - edge
+
+
+def beyond(low: int, high: int, middle: tuple[int, int]) -> int:
+    """How many half steps a span lies outside of the middle of a reach."""
+    return max(0, middle[0] - low) + max(0, high - middle[1])
