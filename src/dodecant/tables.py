@@ -10,6 +10,8 @@ from dodecant.exercise.recipe.etude.vocabulary import read_vocabulary
 from dodecant.exercise.recipe.variation import read_levels
 from dodecant.exercise.wording.explanations import read_explanations
 from dodecant.exercise.wording.findable import read_help
+from dodecant.instrument.fingering.books import read_books
+from dodecant.instrument.fingering.weights import read_weights
 from dodecant.instrument.profile import read_instruments
 from dodecant.music.progressions.form import read_forms
 from dodecant.music.scales.scale import read_catalogue
@@ -26,5 +28,7 @@ def load_tables() -> Tables:
         explanations=read_explanations((root / "exercise" / "wording" / "explanations.toml").read_text("utf-8")),
         helps=read_help((root / "exercise" / "wording" / "help.toml").read_text("utf-8")),
         vocabulary=read_vocabulary((root / "exercise" / "recipe" / "etude" / "vocabulary.toml").read_text("utf-8")),
+        weights=read_weights((root / "instrument" / "fingering" / "weights.toml").read_text("utf-8")),
+        books=read_books((root / "instrument" / "fingering" / "scale_fingers.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

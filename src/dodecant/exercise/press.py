@@ -45,6 +45,8 @@ from dodecant.exercise.wording.explanations import Explanations
 from dodecant.exercise.wording.findable import Help
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
+from dodecant.instrument.fingering.books import BookRow
+from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument, InstrumentTable
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
@@ -74,6 +76,8 @@ class Tables:
     explanations: Explanations
     helps: tuple[Help, ...]
     vocabulary: tuple[VocabularyPiece, ...]
+    weights: Weights
+    books: tuple[BookRow, ...]
     instruments: InstrumentTable
 
 

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Literal
+from typing import Any, Literal, get_args
 
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName, Pitch
 
 _WRITTEN_C = Pitch(0, 0, 4)
 
-Clef = Literal["treble", "bass"]
+Clef = Literal["treble", "alto", "bass"]
+FingeringFamily = Literal["fretted", "keyboard", "slide", "valves", "diatonic-harmonica", "chromatic-harmonica"]
 
 
 @dataclass(frozen=True)
@@ -33,8 +35,25 @@ class Reach:
 
 
 @dataclass(frozen=True)
+class FingeringData:
+    """How an instrument shows its fingering: the family, and what that needs; none where it has no family.
+
+    Open `strings` are written pitches from the highest, `frets` how many there are; `fundamental` is that of a brass
+    instrument's open tube, as written; `trigger` and `third_slide` tell whether there are such.
+    """
+
+    family: FingeringFamily | None = None
+    strings: tuple[Pitch, ...] = ()
+    frets: int = 0
+    fundamental: Pitch | None = None
+    trigger: bool = False
+    third_slide: bool = False
+
+
+@dataclass(frozen=True)
 class Instrument:
-    """One instrument: clef, transposition (added to a written pitch to get the sounding one) and reach as written.
+    """One instrument: its section, clef, transposition (added to a written pitch to get the sounding one), reach as
+    written.
 
     `sounds_steps` and `sounds_half_steps` are the transposition in staff steps and half steps: -1 and -2 for an
     instrument in B♭. `midi_program` is its 0-based General MIDI program; `chords` tells whether it strikes
@@ -43,6 +62,7 @@ class Instrument:
 
     id: str
     name: str
+    section: str
     clef: Clef
     sounds_steps: int
     sounds_half_steps: int
@@ -51,6 +71,7 @@ class Instrument:
     midi_program: int
     chords: bool = False
     two_staves: bool = False
+    fingering: FingeringData = FingeringData()
 
     @property
     def key(self) -> NoteName | None:
@@ -102,9 +123,28 @@ def read_instruments(text: str) -> InstrumentTable:
         if not full.holds(comfortable.low.midi, comfortable.high.midi):
             raise MusicError(f"{row['id']}: the comfortable reach must lie inside the full one")
         steps, half_steps = row["sounds"]
-        who = row["id"], row["name"], row["clef"], steps, half_steps, full, comfortable, row["midi"]
-        found.append(Instrument(*who, row.get("chords", False), row.get("two_staves", False)))
+        if row["clef"] not in get_args(Clef) or not row["source"]:
+            raise MusicError(f"{row['id']}: a clef of {', '.join(get_args(Clef))}, and a source for its ranges")
+        who = row["id"], row["name"], row["section"], row["clef"], steps, half_steps, full, comfortable, row["midi"]
+        found.append(Instrument(*who, row.get("chords", False), row.get("two_staves", False), _fingering(row)))
     return InstrumentTable(tuple(found))
+
+
+def _fingering(row: Mapping[str, Any]) -> FingeringData:
+    family = row.get("fingering")
+    if family is not None and family not in get_args(FingeringFamily):
+        raise MusicError(f"{row['id']}: {family} is no family of fingerings")
+    fundamental = row.get("fundamental")
+    if (family == "fretted") != ("strings" in row) or (family == "valves") != (fundamental is not None):
+        raise MusicError(f"{row['id']}: fretted instruments have strings, those with valves a fundamental")
+    return FingeringData(
+        family,
+        tuple(Pitch.parse(text) for text in row.get("strings", ())),
+        row.get("frets", 0),
+        None if fundamental is None else Pitch.parse(fundamental),
+        row.get("trigger", False),
+        row.get("third_slide", False),
+    )
 
 
 def _reach(pair: list[str]) -> Reach:

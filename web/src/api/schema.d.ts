@@ -4633,7 +4633,9 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 2. By its `tags` it is found again among others. One of the companions may be written; the others only sound.
+         * @description The whole recipe, version 2. By its `tags` it is found among others.
+         *
+         *     One of the companions may be written; the others only sound.
          *
          *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
@@ -4815,7 +4817,9 @@ export interface components {
         };
         /**
          * Recipe
-         * @description The whole recipe, version 2. By its `tags` it is found again among others. One of the companions may be written; the others only sound.
+         * @description The whole recipe, version 2. By its `tags` it is found among others.
+         *
+         *     One of the companions may be written; the others only sound.
          *
          *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between

@@ -9,6 +9,7 @@ from typing import Literal, NamedTuple
 from dodecant.exercise.notation.bar_signs import BeamState, WrittenValue
 from dodecant.exercise.recipe.placement import MarkKind
 from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.profile import Clef
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import Pitch
 
@@ -110,7 +111,7 @@ class CompanionPart:
 
     kind: str
     written: bool
-    clef: Literal["treble", "bass"]
+    clef: Clef
     chords: tuple[CompanionChord, ...]
     bars: tuple[WrittenBar, ...]
     signs: tuple[tuple[Accidental | None, ...], ...]

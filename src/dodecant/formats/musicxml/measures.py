@@ -10,7 +10,7 @@ from dodecant.formats.musicxml.notes import DIVISIONS
 from dodecant.instrument.profile import Clef
 
 _MODES = frozenset({"ionian", "dorian", "phrygian", "lydian", "mixolydian", "aeolian", "locrian"})
-_CLEFS: dict[Clef, tuple[str, int]] = {"treble": ("G", 2), "bass": ("F", 4)}
+_CLEFS: dict[Clef, tuple[str, int]] = {"treble": ("G", 2), "alto": ("C", 3), "bass": ("F", 4)}
 
 
 def measure_start(exercise: Exercise, strip: Strip, first: int, place: int) -> str:

@@ -15,9 +15,10 @@ from dodecant.formats.musicxml.chord_symbols import write_harmony
 from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins, repeat_words
 from dodecant.formats.musicxml.notes import DIVISIONS, NoteWriter
 from dodecant.formats.musicxml.second_staff import SECOND_PART, beside_in_bar, both_hands, second_staff, written_beside
-from dodecant.instrument.profile import Instrument
+from dodecant.instrument.profile import Clef, Instrument
 from dodecant.music.core.chord import Chord
 
+_MIDDLE_LINES: dict[Clef, tuple[str, int]] = {"treble": ("B", 4), "alto": ("C", 4), "bass": ("D", 3)}
 HEAD = (
     '<?xml version="1.0" encoding="UTF-8"?>\n'
     '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" '
@@ -152,7 +153,7 @@ def _open_bar(exercise: Exercise, strip: Strip, place: int, above: _AboveWriter,
         length = int(metre.quarters * DIVISIONS)
         yield f'{begun}<note><rest measure="yes"/><duration>{length}</duration><voice>1</voice></note>'
         return
-    step, octave = ("B", 4) if exercise.instrument.clef == "treble" else ("D", 3)
+    step, octave = _MIDDLE_LINES[exercise.instrument.clef]
     for group in metre.groups:
         yield from above.due(now)
         yield (

@@ -1,0 +1,115 @@
+"""Keyboards: the finger of one hand for each key.
+
+Two schools: as scale books print it, where the scale stands in them, or by least effort. Spans between pairs of fingers
+are those of Parncutt and others (1997), table 1, for the right hand going up; the left hand is its mirror.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Final, NamedTuple
+
+from dodecant.instrument.fingering.books import Hand
+from dodecant.instrument.fingering.optimiser import Costs
+
+# Half steps from the lower-numbered finger to the higher: least and most that are possible, comfortable, relaxed.
+SPANS: Final[Mapping[tuple[int, int], tuple[int, int, int, int, int, int]]] = {
+    (1, 2): (-5, -3, 1, 5, 8, 10), (1, 3): (-4, -2, 3, 7, 10, 12), (1, 4): (-3, -1, 5, 9, 12, 14),
+    (1, 5): (-1, 1, 7, 10, 13, 15), (2, 3): (1, 1, 1, 2, 3, 5), (2, 4): (1, 1, 3, 4, 5, 7),
+    (2, 5): (2, 2, 5, 6, 8, 10), (3, 4): (1, 1, 1, 2, 2, 4), (3, 5): (1, 1, 3, 4, 5, 7), (4, 5): (1, 1, 1, 2, 3, 5),
+}  # fmt: skip
+_BLACK: Final = frozenset({1, 3, 6, 8, 10})
+_THUMB, _LITTLE = 1, 5
+
+
+Fingers = Mapping[int, tuple[int, ...]]  # what a book prints for each pitch class
+
+
+class KeyFinger(NamedTuple):
+    """A finger (1 the thumb) on a key (MIDI number)."""
+
+    finger: int
+    height: int
+
+    @property
+    def black(self) -> bool:
+        """Whether the key is a black one."""
+        return self.height % 12 in _BLACK
+
+    @property
+    def text(self) -> str:
+        """'3'."""
+        return str(self.finger)
+
+
+class Keyboard:
+    """One hand; with a book its finger for each pitch class is wanted, without one the least effort."""
+
+    def __init__(self, weights: Mapping[str, int], hand: Hand = "right", book: Fingers | None = None) -> None:
+        self._weights, self._hand, self._book = weights, hand, book or {}
+
+    def states(self, height: int) -> Sequence[KeyFinger]:
+        """The five fingers."""
+        return [KeyFinger(finger, height) for finger in range(1, 6)]
+
+    def own(self, state: KeyFinger) -> Costs:
+        """Thumb and little finger on black keys, weak fingers; fingers that the book does not print."""
+        weigh, finger = self._weights, state.finger
+        costs = {
+            "thumb_on_black": weigh["thumb_on_black"] * (finger == _THUMB and state.black),
+            "little_on_black": weigh["little_on_black"] * (finger == _LITTLE and state.black),
+            "weak": weigh["weak"] * (finger >= 4),
+        }
+        wanted = self._book.get(state.height % 12, ())
+        if wanted and finger not in wanted:
+            turns = finger == _LITTLE and wanted[0] == _THUMB
+            costs["book"] = weigh["book_turn" if turns else "book"]
+        return costs
+
+    def between(self, before: KeyFinger, after: KeyFinger) -> Costs:
+        """Spans, the thumb's passing, neighbours that hinder each other."""
+        weigh = self._weights
+        step = after.height - before.height
+        if before.finger == after.finger:
+            return {"same_finger": weigh["same_finger"] * (step != 0)}
+        low, high = sorted((before.finger, after.finger))
+        # The distance from the lower finger to the higher one, as the right hand measures it.
+        span = step if before.finger < after.finger else -step
+        span = span if self._hand == "right" else -span
+        least, small, close, far, large, most = SPANS[low, high]
+        strain = max(0, small - span, span - large)
+        tension = max(0, close - span, span - far)
+        passes = low == _THUMB and span < 0
+        thumb = before if before.finger == _THUMB else after
+        other = after if thumb is before else before
+        return {
+            "stretch": weigh["stretch"] * strain,
+            "relaxed": weigh["relaxed"] * tension * (not passes and not self._printed(before, after)),
+            "beyond": weigh["beyond"] * (not least <= span <= most),
+            "pass_under": weigh["pass_under"] * passes,
+            "pass_level": weigh["pass_level"] * (passes and thumb.black and not other.black),
+            "third_and_fourth": weigh["third_and_fourth"] * ((low, high) == (3, 4)),
+            "fourth_on_black": weigh["fourth_on_black"] * ((low, high) == (3, 4) and self._fourth_above(before, after)),
+        }
+
+    def _printed(self, *both: KeyFinger) -> bool:
+        """Whether a book prints the fingers of two keys: then it knows better what is relaxed."""
+        return all(one.finger in self._book.get(one.height % 12, ()) for one in both)
+
+    @staticmethod
+    def _fourth_above(before: KeyFinger, after: KeyFinger) -> bool:
+        """Whether the third finger is on a white key beside the fourth on a black one."""
+        fourth, third = (before, after) if before.finger == 4 else (after, before)
+        return fourth.black and not third.black
+
+
+def crosses(before: KeyFinger, after: KeyFinger, hand: Hand) -> bool:
+    """Whether the thumb goes under or a finger over it.
+
+    >>> crosses(KeyFinger(3, 64), KeyFinger(1, 65), "right")
+    True
+    """
+    step = after.height - before.height
+    rising = step > 0 if hand == "right" else step < 0
+    fell = after.finger < before.finger
+    return step != 0 and before.finger != after.finger and 1 in (before.finger, after.finger) and rising == fell

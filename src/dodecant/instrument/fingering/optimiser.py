@@ -1,0 +1,154 @@
+"""The least costly way through the states of a line's notes, by dynamic programming (Bellman 1957).
+
+Costs are whole points, each with a name. Ties are broken the same way every time: of equals the first is taken, as the
+family lists its states. A seed throws a few points on every state, so that another good way is found with each.
+"""
+
+from __future__ import annotations
+
+import itertools
+import random
+from collections.abc import Callable, Hashable, Mapping, Sequence
+from operator import add
+from typing import Generic, NamedTuple, Protocol, TypeVar
+
+StateT = TypeVar("StateT", bound=Hashable)
+StateT_co = TypeVar("StateT_co", bound=Hashable, covariant=True)
+Costs = Mapping[str, int]  # points by name
+
+_DICE = 3  # points that a seed throws at most
+IMPOSSIBLE = 10_000  # points for a step that cannot be made: taken only where there is no other
+
+
+class Family(Protocol[StateT]):
+    """What an instrument's hands can do. Notes are told apart by their MIDI numbers."""
+
+    def states(self, height: int) -> Sequence[StateT]:
+        """Every way to play a note, the plainest first; none where the instrument does not have it."""
+
+    def own(self, state: StateT) -> Costs:
+        """What a state costs by itself."""
+
+    def between(self, before: StateT, after: StateT) -> Costs:
+        """What it costs to go over from one state to the next."""
+
+
+class Alternative(NamedTuple, Generic[StateT]):
+    """Another way to play one note with the rest as it is: what it costs with both its steps, by name."""
+
+    state: StateT
+    costs: Costs
+    taken: bool
+
+    @property
+    def total(self) -> int:
+        """All its points."""
+        return sum(self.costs.values())
+
+
+class Optimiser(Generic[StateT]):
+    """Finds the least costly way; what it has worked out once between two heights it knows for every line after."""
+
+    def __init__(self, family: Family[StateT]) -> None:
+        self.family = family
+        self._states: dict[int, tuple[StateT, ...]] = {}
+        self._own: dict[int, list[int]] = {}
+        self._steps: dict[tuple[int, int], list[list[int]]] = {}
+
+    def states(self, height: int) -> tuple[StateT, ...]:
+        """Every way to play a note."""
+        if height not in self._states:
+            self._states[height] = tuple(self.family.states(height))
+            self._own[height] = [sum(self.family.own(state).values()) for state in self._states[height]]
+        return self._states[height]
+
+    def cheapest(
+        self, heights: Sequence[int], pinned: Mapping[int, StateT] | None = None, seed: int = 0
+    ) -> list[StateT | None]:
+        """The state of each note (MIDI numbers, in order); None where the instrument does not have it.
+
+        The notes `pinned` by their place keep their state, and the rest is optimised round it.
+        """
+        taken: list[StateT | None] = [None] * len(heights)
+        playable = [place for place, height in enumerate(heights) if self.states(height)]
+        if not playable:
+            return taken
+        dice = random.Random(seed) if seed else None  # noqa: S311 - the seed stands in the recipe
+        best, came = self._begin(heights[playable[0]], (pinned or {}).get(playable[0]), dice), list[list[int]]()
+        for before, place in itertools.pairwise(playable):
+            own = self._begin(heights[place], (pinned or {}).get(place), dice)
+            row, places = [], []
+            for cost, steps in zip(own, self._between(heights[before], heights[place]), strict=True):
+                sums = list(map(add, best, steps))
+                least = min(sums)
+                row.append(least + cost)
+                places.append(sums.index(least))
+            best = row
+            came.append(places)
+        number = best.index(min(best))
+        for place, places in zip(reversed(playable[1:]), reversed(came), strict=True):
+            taken[place] = self._states[heights[place]][number]
+            number = places[number]
+        taken[playable[0]] = self._states[heights[playable[0]]][number]
+        return taken
+
+    def total(self, states: Sequence[StateT | None]) -> int:
+        """All points of a way."""
+        there = [state for state in states if state is not None]
+        steps = itertools.pairwise(there)
+        own = sum(sum(self.family.own(state).values()) for state in there)
+        return own + sum(sum(self.family.between(one, other).values()) for one, other in steps)
+
+    def alternatives(
+        self, heights: Sequence[int], taken: Sequence[StateT | None], place: int
+    ) -> list[Alternative[StateT]]:
+        """Every way to play one note with the rest of the line as it is, the cheapest first."""
+        before = next((state for state in reversed(taken[:place]) if state is not None), None)
+        after = next((state for state in taken[place + 1 :] if state is not None), None)
+        found = []
+        for state in self.states(heights[place]):
+            costs = dict(self.family.own(state))
+            for more in (
+                self.family.between(before, state) if before is not None else {},
+                self.family.between(state, after) if after is not None else {},
+            ):
+                for name, points in more.items():
+                    costs[name] = costs.get(name, 0) + points
+            found.append(
+                Alternative(state, {name: points for name, points in costs.items() if points}, state == taken[place])
+            )
+        return sorted(found, key=lambda one: (one.total, not one.taken))
+
+    def _begin(self, height: int, pinned: StateT | None, dice: random.Random | None) -> list[int]:
+        states = self.states(height)
+        own = self._own[height]
+        if dice is not None:
+            own = [cost + dice.randrange(_DICE + 1) for cost in own]
+        if pinned is None:
+            return own
+        return [cost if state == pinned else cost + IMPOSSIBLE * 100 for cost, state in zip(own, states, strict=True)]
+
+    def _between(self, before: int, after: int) -> list[list[int]]:
+        """For each state of a note what it costs to come there from each of the note before."""
+        key = (before, after)
+        if key not in self._steps:
+            between: Callable[[StateT, StateT], Costs] = self.family.between
+            self._steps[key] = [
+                [sum(between(one, other).values()) for one in self._states[before]] for other in self._states[after]
+            ]
+        return self._steps[key]
+
+
+def repeated(groups: Sequence[Sequence[int]]) -> dict[int, int]:
+    """For each group of notes that comes again the first one like it: the same notes get the same fingers.
+
+    >>> repeated([[60, 62], [64], [60, 62]])
+    {2: 0}
+    """
+    first: dict[tuple[int, ...], int] = {}
+    found = {}
+    for number, group in enumerate(groups):
+        earlier = first.setdefault(tuple(group), number)
+        if earlier != number and group:
+            found[number] = earlier
+    return found
