@@ -342,6 +342,21 @@ etudes = st.none() | st.fixed_dictionaries(
 )  # fmt: skip
 
 
+FINGERINGS: dict[str, list[dict[str, Any]]] = {
+    "piano": [{"kind": "keyboard"}, {"kind": "keyboard", "hand": "left", "school": "effort", "numbers": "crossings"}],
+    "clarinet": [],
+    "trombone": [{"kind": "slide"}, {"kind": "slide", "way": "outward", "sevenths": True}],
+    "electric-bass": [{"kind": "fretted"}, {"kind": "fretted", "way": "area", "low": 2, "high": 6, "tablature": False}],
+    "guitar": [{"kind": "fretted", "way": "position", "low": 7}, {"kind": "fretted", "way": "per-string", "seed": 3}],
+    "trumpet": [{"kind": "valves"}],
+    "harmonica": [{"kind": "diatonic-harmonica", "harp": "G", "overblows": True}],
+    "chromatic-harmonica": [{"kind": "chromatic-harmonica", "signs": "signs"}],
+}
+played = st.sampled_from(sorted(FINGERINGS)).flatmap(
+    lambda name: st.tuples(st.just(name), st.sampled_from([None, *FINGERINGS[name]]))
+)
+
+
 @st.composite
 def everything(draw: st.DrawFn) -> dict[str, Any]:
     """Any parts of a recipe together, as a document: it is worked out, or refused in words."""
@@ -355,13 +370,14 @@ def everything(draw: st.DrawFn) -> dict[str, Any]:
     }
     if not placed["slots"]:
         placed["route"] = draw(st.lists(st.sampled_from(["quarter", "eighth", "sixteenth"]), max_size=2))
+    instrument, fingering = draw(played)
     return {
         "sounds": draw(every_sounds), "figure": draw(every_figure), "ladder": draw(every_ladder),
         "enclosure": draw(every_enclosure), "course": draw(courses), "path": draw(paths()), "joins": draw(joins),
         "placement": placed, "rules": draw(rules), "etude": draw(etudes),
         "companions": [{**one, "written": number == 0} for number, one in enumerate(companions)],
         "keys": {"order": "picked", "picked": draw(st.sampled_from([["C"], ["F♯", "A♭"]]))},
-        "player": {"instrument": draw(st.sampled_from(["piano", "clarinet", "trombone", "electric-bass"]))},
+        "player": {"instrument": instrument}, "fingering": fingering,
         "spelling": {"signature": draw(st.booleans()), "plain": draw(st.sampled_from(["never", "all"]))},
     }  # fmt: skip
 

@@ -28,7 +28,7 @@ def test_every_example_presses(example: Path, tmp_path: Path) -> None:
         {"id", "start", "length", "written", "sounding"},
         {"accent", "short", "lower_tones", "sounds_at", "sounds_for"},
     )
-    assert set(note) == placed | struck | {"degree", "step", "number", "role"}
+    assert set(note) == placed | struck | {"degree", "step", "number", "role", "fingering"}
 
 
 @pytest.mark.parametrize(

@@ -13,6 +13,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.courses import COURSES
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.figures import FIGURES
+from dodecant.exercise.recipe.fingering import FINGERINGS
 from dodecant.exercise.recipe.ladders import LADDERS
 from dodecant.exercise.recipe.sounds import SOUNDS
 from dodecant.exercise.wording.explanations import example, explanation
@@ -32,7 +33,9 @@ NEEDED: dict[str, dict[str, Any]] = {
 
 
 def every_part() -> list[tuple[str, str]]:
-    parts: dict[str, Any] = {"figure": FIGURES, "ladder": LADDERS, "course": COURSES, "sounds": SOUNDS}
+    parts: dict[str, Any] = {
+        "figure": FIGURES, "ladder": LADDERS, "course": COURSES, "sounds": SOUNDS, "fingering": FINGERINGS
+    }  # fmt: skip
     return [(phrase, kind) for phrase, kinds in parts.items() for kind in kinds.by_name]
 
 
@@ -44,7 +47,9 @@ def test_every_phrase_is_explained_with_an_example_of_it_alone(client: TestClien
     part: dict[str, Any] = (
         {named: {"kind": kind, **NEEDED.get(kind, {})}} if kind else {"enclosure": {"kind": "double"}}
     )
-    recipe = {**part, "keys": {"order": "picked", "picked": ["E♭"]}, "player": {"instrument": "trumpet"}}
+    instruments = load_tables().instruments.instruments
+    player = next((one.id for one in instruments if one.fingering.family == kind), "trumpet")
+    recipe = {**part, "keys": {"order": "picked", "picked": ["E♭"]}, "player": {"instrument": player}}
     body = client.post("/api/explanations", json={"recipe": recipe, "phrase": phrase}).json()
     assert body["text"] == explanation(read_recipe(recipe), phrase, load_tables().explanations)
     short = example(read_recipe(recipe), phrase)
@@ -52,7 +57,7 @@ def test_every_phrase_is_explained_with_an_example_of_it_alone(client: TestClien
     if short is not None:
         (strip, *_) = press(short, load_tables()).strips
         assert body["notes"].startswith(f"{strip.heading}: ")
-        assert body["svg"].count('class="notehead"') >= len(strip.notes)
+        assert body["svg"].count('class="note ') >= len(strip.notes)
         assert phrase == "enclosure" or short.enclosure is None
         assert phrase == "course" or short.course.kind == "plain"
 

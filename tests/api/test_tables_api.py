@@ -18,6 +18,7 @@ from dodecant.exercise.recipe.etude.etude import Etude
 from dodecant.exercise.recipe.etude.rules import WHATS
 from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import FIGURES, Turned
+from dodecant.exercise.recipe.fingering import FINGERINGS
 from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.ladders import LADDERS
 from dodecant.exercise.recipe.note_values import BEATS
@@ -27,7 +28,7 @@ from dodecant.exercise.wording.choices import phrase
 
 REGISTRIES: dict[str, Kinds[Any]] = {
     "FigurePart.kind": FIGURES, "LadderPart.kind": LADDERS, "CoursePart.kind": COURSES, "SoundsPart.kind": SOUNDS,
-    "Companion.kind": COMPANIONS, "WhatPart.kind": WHATS,
+    "Companion.kind": COMPANIONS, "WhatPart.kind": WHATS, "FingeringPart.kind": FINGERINGS,
 }  # fmt: skip
 PARTS: list[type[BaseModel]] = [
     Recipe, Turned, Enclosure, Call, Mark, Slurs, ChangesDraft, Where, Etude,

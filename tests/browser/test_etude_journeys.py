@@ -99,7 +99,7 @@ def test_a_figure_is_kept_found_corrected_and_used(page: Page) -> None:
     expect(page.get_by_text("Harbour wall is kept as vocabulary")).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Vocabulary").click()
-    page.get_by_label("Search vocabulary").fill("harbour")
+    page.get_by_label("Search by name or degree").fill("harbour")
     row = page.get_by_role("listitem").filter(has_text="Harbour wall")
     expect(row).to_contain_text("Over minor")
     row.get_by_role("button", name="Correct Harbour wall").click()

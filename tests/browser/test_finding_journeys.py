@@ -30,6 +30,7 @@ def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:
     expect(page.get_by_role("link", name="Begin with a")).to_have_count(3)
     page.get_by_role("link", name="Begin with a line").click()
     strip_begins(page, 0, "1 2 3")
+    expect(page.locator("[data-phrase=figure]")).to_have_text("a straight run")
     before = sentence(page)
     look_for(page, "enclousre")
     page.get_by_role("button", name="Did you mean Enclosure?").click()

@@ -173,6 +173,11 @@ def test_every_place_is_at_ease_with_every_eye_and_ear(page: Page, size: str, sc
         phrase(page, name)
         at_ease(page)
         page.keyboard.press("Escape")
+    phrase(page, "player")
+    page.get_by_role("button", name="Show how it is played").click()
+    page.get_by_role("button", name="Pin a note").click()
+    at_ease(page)
+    page.keyboard.press("Escape")
     for name in ("Ideas", "Reading", "Print or download"):
         page.get_by_role("button", name=name).click()
         at_ease(page)

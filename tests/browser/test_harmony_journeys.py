@@ -52,7 +52,7 @@ def test_a_sound_is_explained_step_by_step(page: Page) -> None:
     expect(page.get_by_role("cell", name="♭IIImaj7(♯5) Cmaj7(♯5)")).to_be_visible()
     expect(page.get_by_role("row", name="E and F")).to_be_visible()
     page.get_by_role("tab", name="Around it").click()
-    page.get_by_placeholder("Choose one sound or several").click()
+    page.get_by_role("combobox", name=re.compile("through$")).click()
     page.keyboard.type("Lydian ♭3")
     page.get_by_role("option").first.click()
     page.keyboard.press("Escape")

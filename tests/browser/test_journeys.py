@@ -238,7 +238,7 @@ def test_saving_renaming_duplicating_deleting_with_undo(page: Page) -> None:
     page.get_by_role("button", name="Undo").click()
     expect(rows).to_have_count(2)
     page.get_by_label("Search by name").fill("nothing at all")
-    expect(page.get_by_text("No recipe is called")).to_be_visible()
+    expect(page.get_by_text("No recipe answers to all of this.")).to_be_visible()
 
 
 def test_two_windows_do_not_overwrite_each_other(page: Page) -> None:
@@ -294,7 +294,7 @@ def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) 
     for turn in (1, 2):
         with served(kept, demo=False) as address:
             page = opened.new_page()
-            page.goto(address)
+            page.goto(f"{address}/recipes")
             if turn == 1:
                 expect(page.get_by_text("No recipes yet")).to_be_visible()
                 page.goto(f"{address}/bench")
@@ -317,7 +317,8 @@ def test_nothing_scrolls_sideways_and_everything_has_a_name(page: Page, scheme: 
         unnamed = page.evaluate(
             "[...document.querySelectorAll('button, a, input:not([type=file], [type=hidden]), [role=button]')]"
             ".filter(e =>"
-            " !(e.innerText || e.getAttribute('aria-label') || e.labels?.length || e.getAttribute('aria-labelledby')))"
+            " !(e.textContent.trim() || e.getAttribute('aria-label') || e.labels?.length"
+            " || e.getAttribute('aria-labelledby')))"
             ".map(e => e.outerHTML)"
         )
         assert unnamed == []

@@ -76,7 +76,7 @@ SOUNDING = {
     "bass-clarinet": "D♭2 F5", "soprano-saxophone": "A♭3 E6", "baritone-saxophone": "C2 A4", "bassoon": "B♭1 E5",
     "flugelhorn": "E3 B♭5", "horn": "B2 F5", "trombone-trigger": "C2 F5", "euphonium": "E2 D5", "tuba": "E1 F4",
     "harmonica": "C4 C7", "chromatic-harmonica": "C4 C♯7", "soprano": "B3 C6", "alto": "F3 F5", "tenor": "B2 C5",
-    "bass-voice": "E2 F4", "part-c-treble": "C4 C6", "part-c-bass": "E2 C4", "part-b-flat": "A♭3 B♭5",
+    "bass-voice": "E2 F4", "part-c-treble": "C4 C6", "part-c-bass": "E2 E4", "part-b-flat": "A♭3 B♭5",
     "part-e-flat": "D♭3 F5", "part-f": "C3 C5",
 }  # fmt: skip
 

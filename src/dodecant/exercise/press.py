@@ -8,6 +8,7 @@ from fractions import Fraction
 
 from dodecant.exercise.companions.written import companion_parts
 from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.hands import StripHands
 from dodecant.exercise.harmony.chord_sounds import metre_of_changes
 from dodecant.exercise.harmony.what_holds import family_of
 from dodecant.exercise.melody.fitting import LinesOnOneSound, beside
@@ -36,6 +37,7 @@ from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import PhraseLevels
 from dodecant.exercise.remarks.gathered import gathered
 from dodecant.exercise.remarks.on_choices import remarks_on_choices
+from dodecant.exercise.remarks.on_hands import remarks_on_hands
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
 from dodecant.exercise.remarks.on_rules import remarks_on_etude, remarks_on_rules, remarks_on_rules_of_line
@@ -90,6 +92,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         remarks += remarks_on_line(recipe, strip.stop, line, worked.instrument)
         remarks += remarks_on_signs(recipe, strip)
         remarks += remarks_on_rules_of_line(recipe, strip, line)
+        remarks += remarks_on_hands(recipe, strip, worked.instrument, tables.weights)
     first, line = worked.strips[0]
     remarks += remarks_on_choices(recipe, tables.scales)
     remarks += remarks_on_rules(recipe, strips)
@@ -188,6 +191,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         value: _StripMaker(LineWork.of(with_value(recipe, value), player, lick), metre, tables.scales)
         for value in recipe.placement.values
     }
+    hands = StripHands(recipe, player.instrument, tables.weights, tables.books, metre)
     strips: list[tuple[Strip, Line]] = []
     notes = 0
     for place in places:
@@ -206,7 +210,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         strip = maker.named(maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None))
         if recipe.companions:
             strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
-        strips.append((strip, line))
+        strips.append((hands.fingered(strip), line))
     unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
     left_out = next((maker.what.left_out for maker in makers.values() if maker.what), ())
     return _WorkedStrips(player.instrument, metre, strips, unfitted, left_out)

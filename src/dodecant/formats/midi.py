@@ -35,7 +35,7 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
     struck = [_MidiNotes(ticks(at + note.start), ticks(at + note.start + note.length), *_of(note))
               for at, strip, start, end in _passages(exercise) for note in strip.notes
               if start <= note.start < end]  # fmt: skip
-    song.tracks.append(_track(instrument.name, instrument.midi_program, 0, struck, end))
+    song.tracks.append(_track(_ascii(instrument.name), instrument.midi_program, 0, struck, end))
     for number, companion in enumerate(exercise.recipe.companions):
         beside = [_MidiNotes(ticks(at + one.start), ticks(at + one.start + one.length),
                             tuple(pitch.midi for pitch in one.pitches), _BESIDE)

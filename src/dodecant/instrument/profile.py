@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Literal, get_args
 
@@ -86,8 +86,19 @@ class Instrument:
 
     @property
     def full_name(self) -> str:
-        """'trumpet in B♭'."""
-        return self.name if self.key is None else f"{self.name} in {self.key.text}"
+        """'trumpet in B♭'; a part for a group has its key in its name."""
+        named = self.key is None or self.name.endswith(f" in {self.key.text}")
+        return self.name if named or self.key is None else f"{self.name} in {self.key.text}"
+
+    def raised(self, steps: int, half_steps: int) -> Instrument:
+        """The same instrument in another size: its range is moved, and what is read sounds as before."""
+        if (steps, half_steps) == (0, 0):
+            return self
+        full, comfortable = (
+            Reach(reach.low.moved(steps, half_steps), reach.high.moved(steps, half_steps))
+            for reach in (self.full, self.comfortable)
+        )
+        return replace(self, full=full, comfortable=comfortable)
 
     def sounding(self, written: Pitch) -> Pitch:
         """The pitch that sounds when this one is read."""

@@ -17,14 +17,14 @@ from dodecant.instrument.fingering.valves import Valves
 from dodecant.music.core.pitch import NoteName, Pitch
 
 TRUMPET = """
-F♯3 123→ G3 13→ G♯3 23 A3 12 B♭3 1 B3 2 C4 0 C♯4 123→ D4 13→ E♭4 23 E4 12 F4 1 F♯4 2 G4 0 G♯4 23 A4 12 B♭4 1 B4 2 C5 0
+F♯3 123* G3 13* G♯3 23 A3 12 B♭3 1 B3 2 C4 0 C♯4 123* D4 13* E♭4 23 E4 12 F4 1 F♯4 2 G4 0 G♯4 23 A4 12 B♭4 1 B4 2 C5 0
 C♯5 12 D5 1 E♭5 2 E5 0 F5 1 F♯5 2 G5 0 G♯5 23 A5 12 B♭5 1 B5 2 C6 0
 """
 HORN = """
 C4 0 D4 1 E4 0 F4 1 F♯4 2 G4 0 A♭4 23 A4 12 B♭4 1 B4 2 C5 0 C♯5 2 E5 0 F5 1 F♯5 2 G5 0 A♭5 23 A5 12 B♭5 1 B5 2 C6 0
 """
 EUPHONIUM = (
-    "E2 123→ F2 13→ G2 12 A2 2 B♭2 0 C3 13→ D3 12 E♭3 1 E3 2 F3 0 G3 12 A3 2 B♭3 0 C4 1 C♯4 2 D4 0 E♭4 1 F4 0 B♭4 0"
+    "E2 123* F2 13* G2 12 A2 2 B♭2 0 C3 13* D3 12 E♭3 1 E3 2 F3 0 G3 12 A3 2 B♭3 0 C4 1 C♯4 2 D4 0 E♭4 1 F4 0 B♭4 0"
 )
 TROMBONE = """
 E2 7 F2 6 F♯2 5 G2 4 G♯2 3 A2 2 B♭2 1 B2 7 C3 6 C♯3 5 D3 4 E♭3 3 E3 2 F3 1 F♯3 5 G3 4 A♭3 3 A3 2 B♭3 1 B3 4 C4 3 C♯4 2
@@ -38,8 +38,8 @@ HARP_IN_C = """
 """
 NOT_ON_A_HARP = "E♭4 E♭5 F♯5 B♭5 C♯6 A♭6"
 CHROMATIC_HARP = """
-C4 1↑ C♯4 1↑⇤ D4 1↓ E♭4 1↓⇤ E4 2↑ F4 2↓ F♯4 2↓⇤ G4 3↑ G♯4 3↑⇤ A4 3↓ B♭4 3↓⇤ B4 4↓ C5 4↑ C6 8↑ D6 9↓ B6 12↓ C7 12↑
-C♯7 12↑⇤
+C4 1↑ C♯4 1↑• D4 1↓ E♭4 1↓• E4 2↑ F4 2↓ F♯4 2↓• G4 3↑ G♯4 3↑• A4 3↓ B♭4 3↓• B4 4↓ C5 4↑ C6 8↑ D6 9↓ B6 12↓ C7 12↑
+C♯7 12↑•
 """
 
 
@@ -56,7 +56,7 @@ def test_valves(tables: Tables, instrument: str, text: str) -> None:
     assert fundamental is not None
     valves = Valves(fundamental.midi, tables.weights["valves"])
     for height, said in chart(text):
-        assert valves.states(height)[0].text.replace(" ", "") == said, height
+        assert valves.states(height)[0].text == said, height
 
 
 def test_a_slide_for_low_d_and_none_an_octave_higher(tables: Tables) -> None:

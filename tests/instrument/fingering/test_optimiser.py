@@ -113,7 +113,7 @@ LINES = st.lists(st.lists(st.integers(52, 80), min_size=1, max_size=6), min_size
 @given(LINES, st.lists(st.integers(0, 5), min_size=1, max_size=4), st.integers(0, 3))
 def test_bars_that_come_again_have_the_same_fingers(groups: list[list[int]], order: list[int], seed: int) -> None:
     line = [groups[number % len(groups)] for number in order]
-    hands = Hands(Fretted(NECK, WEIGHTS["fretted"]), seed=seed)
+    hands = Hands(Optimiser(Fretted(NECK, WEIGHTS["fretted"])), seed=seed)
     found = iter(hands.line(line))
     seen: dict[tuple[int, ...], list[Any]] = {}
     for bar in line:
@@ -140,7 +140,7 @@ def test_a_pinned_finger_is_kept_and_the_rest_is_best_round_it(line: list[int], 
 def test_another_seed_finds_another_good_way() -> None:
     line = [[64, 67, 71, 72, 76, 79, 76, 72, 69, 65, 62, 60]]
     optimiser = Optimiser(Fretted(NECK, WEIGHTS["fretted"]))
-    families = {seed: Hands(Fretted(NECK, WEIGHTS["fretted"]), seed=seed) for seed in range(12)}
+    families = {seed: Hands(Optimiser(Fretted(NECK, WEIGHTS["fretted"])), seed=seed) for seed in range(12)}
     ways: dict[int, tuple[Any, ...]] = {seed: tuple(hands.line(line)) for seed, hands in families.items()}
     assert len(set(ways.values())) > 2
     best = optimiser.total(list(ways[0]))
@@ -148,9 +148,9 @@ def test_another_seed_finds_another_good_way() -> None:
 
 
 def test_a_note_the_instrument_lacks_is_left_out_and_the_rest_is_fingered() -> None:
-    found = Hands(DiatonicHarp(WEIGHTS["harmonica"])).line([[72, 75, 76]])  # no E♭5 on a harp in C
+    found = Hands(Optimiser(DiatonicHarp(WEIGHTS["harmonica"]))).line([[72, 75, 76]])  # no E♭5 on a harp in C
     assert [one.text if one else None for one in found] == ["4↑", None, "5↑"]
-    assert Hands(DiatonicHarp(WEIGHTS["harmonica"])).line([[], []]) == []
+    assert Hands(Optimiser(DiatonicHarp(WEIGHTS["harmonica"]))).line([[], []]) == []
 
 
 def test_a_strictly_outward_slide_takes_what_there_is_and_says_where_it_comes_back() -> None:
@@ -169,4 +169,13 @@ def test_weights_for_too_few_families_are_refused(text: str) -> None:
 
 
 def test_tables_hold_weights_for_every_name(tables: Tables) -> None:
-    assert set(tables.weights) == {"fretted", "keyboard", "slide", "valves", "harmonica"}
+    assert {family for family, _ in tables.weights.rows} == {"fretted", "keyboard", "slide", "valves", "harmonica"}
+
+
+@pytest.mark.parametrize("name", [name for name in FAMILIES if "guitar" in name or "bass" in name])
+def test_a_step_in_one_number_is_the_sum_of_its_costs(name: str) -> None:
+    family, (low, high), _ = FAMILIES[name]
+    assert isinstance(family, Fretted)
+    states = [state for height in range(low, high + 1, 3) for state in family.states(height)]
+    for one, other in product(states[::5], states):
+        assert family.step(one, other) == sum(family.between(one, other).values())

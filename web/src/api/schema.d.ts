@@ -2364,7 +2364,7 @@ export interface components {
              * Pins
              * @default []
              */
-            pins: components["schemas"]["Pin"][];
+            pins: components["schemas"]["dodecant__exercise__recipe__etude__etude__Pin"][];
         };
         /**
          * Etude
@@ -2420,7 +2420,7 @@ export interface components {
              * Pins
              * @default []
              */
-            pins: components["schemas"]["Pin"][];
+            pins: components["schemas"]["dodecant__exercise__recipe__etude__etude__Pin"][];
         };
         /**
          * EtudeChoiceOut
@@ -2679,6 +2679,101 @@ export interface components {
             begin: components["schemas"]["Recipe-Output"] | null;
         };
         /**
+         * FingeringOut
+         * @description What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
+         *
+         *     Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
+         *     thumb; `position` is the fret of the first finger or the slide's; `cents` tell how far a partial is off; valves are
+         *     "13", "0" for none; a hole is blown or drawn, bent down by half steps, blown `over`, or with the slide pressed.
+         */
+        FingeringOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fretted" | "keyboard" | "slide" | "valves" | "diatonic-harmonica" | "chromatic-harmonica";
+            /** Text */
+            text: string;
+            /** String */
+            string?: number;
+            /** Fret */
+            fret?: number;
+            /** Finger */
+            finger?: number;
+            /** Position */
+            position?: number;
+            /** Outside */
+            outside?: boolean;
+            /** Partial */
+            partial?: number;
+            /** Trigger */
+            trigger?: boolean;
+            /** Cents */
+            cents?: number;
+            /** Valves */
+            valves?: string;
+            /** Sharp */
+            sharp?: boolean;
+            /** Hole */
+            hole?: number;
+            /** Breath */
+            breath?: string;
+            /** Bend */
+            bend?: number;
+            /** Over */
+            over?: boolean;
+            /** Slide */
+            slide?: boolean;
+        };
+        /**
+         * FingeringPart
+         * @description What all have: whether the `same` notes have the same fingers where they come again, the `seed` of another good
+         *     way, and the notes that are pinned.
+         */
+        "FingeringPart-Input": {
+            /** Kind */
+            kind: string;
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+        };
+        /**
+         * FingeringPart
+         * @description What all have: whether the `same` notes have the same fingers where they come again, the `seed` of another good
+         *     way, and the notes that are pinned.
+         */
+        "FingeringPart-Output": {
+            /** Kind */
+            kind: string;
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
+        };
+        /**
          * FitOut
          * @description A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better.
          */
@@ -2783,6 +2878,10 @@ export interface components {
             /** Companions */
             companions: {
                 [key: string]: components["schemas"]["Doubling-Output"] | components["schemas"]["Fifths-Output"] | components["schemas"]["Drone-Output"] | components["schemas"]["Voicings-Output"];
+            };
+            /** Fingerings */
+            fingerings: {
+                [key: string]: components["schemas"]["OnFrets-Output"] | components["schemas"]["OnKeys-Output"] | components["schemas"]["OnSlide-Output"] | components["schemas"]["OnValves-Output"] | components["schemas"]["OnHarp-Output"] | components["schemas"]["OnChromaticHarp-Output"];
             };
             /** Whats */
             whats: {
@@ -2910,13 +3009,18 @@ export interface components {
         };
         /**
          * InstrumentOut
-         * @description An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ.
+         * @description An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ; `fingering`
+         *     names the family that shows how it is played, if any.
          */
         InstrumentOut: {
             /** Id */
             id: string;
             /** Name */
             name: string;
+            /** Section */
+            section: string;
+            /** Fingering */
+            fingering: ("fretted" | "keyboard" | "slide" | "valves" | "diatonic-harmonica" | "chromatic-harmonica") | null;
             /** Transposes */
             transposes: boolean;
             /** Comfortable */
@@ -3535,6 +3639,7 @@ export interface components {
             sounds_for: number;
             /** Lower Tones */
             lower_tones: components["schemas"]["PitchOut"][];
+            fingering: components["schemas"]["FingeringOut"] | null;
         };
         /**
          * NoteValueOut
@@ -3562,6 +3667,498 @@ export interface components {
             document: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * OnChromaticHarp
+         * @description A chromatic harmonica: hole, breath and slide.
+         */
+        "OnChromaticHarp-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chromatic-harmonica";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /**
+             * Signs
+             * @default arrows
+             * @enum {string}
+             */
+            signs: "arrows" | "signs";
+        };
+        /**
+         * OnChromaticHarp
+         * @description A chromatic harmonica: hole, breath and slide.
+         */
+        "OnChromaticHarp-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chromatic-harmonica";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
+            /**
+             * Signs
+             * @default arrows
+             * @enum {string}
+             */
+            signs: "arrows" | "signs";
+        };
+        /**
+         * OnFrets
+         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
+         *     one string, or so many notes on each string. `tablature` stands below the staff; fingers above it, or not.
+         */
+        "OnFrets-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fretted";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /**
+             * Way
+             * @default free
+             * @enum {string}
+             */
+            way: "free" | "position" | "area" | "one-string" | "per-string";
+            /**
+             * Low
+             * @default 5
+             */
+            low: number;
+            /**
+             * High
+             * @default 9
+             */
+            high: number;
+            /**
+             * Per String
+             * @default 3
+             */
+            per_string: number;
+            /**
+             * School
+             * @default finger-a-fret
+             * @enum {string}
+             */
+            school: "finger-a-fret" | "one-two-four";
+            /**
+             * Tablature
+             * @default true
+             */
+            tablature: boolean;
+            /**
+             * Fingers
+             * @default all
+             * @enum {string}
+             */
+            fingers: "all" | "shifts" | "none";
+        };
+        /**
+         * OnFrets
+         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
+         *     one string, or so many notes on each string. `tablature` stands below the staff; fingers above it, or not.
+         */
+        "OnFrets-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fretted";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
+            /**
+             * Way
+             * @default free
+             * @enum {string}
+             */
+            way: "free" | "position" | "area" | "one-string" | "per-string";
+            /**
+             * Low
+             * @default 5
+             */
+            low: number;
+            /**
+             * High
+             * @default 9
+             */
+            high: number;
+            /**
+             * Per String
+             * @default 3
+             */
+            per_string: number;
+            /**
+             * School
+             * @default finger-a-fret
+             * @enum {string}
+             */
+            school: "finger-a-fret" | "one-two-four";
+            /**
+             * Tablature
+             * @default true
+             */
+            tablature: boolean;
+            /**
+             * Fingers
+             * @default all
+             * @enum {string}
+             */
+            fingers: "all" | "shifts" | "none";
+        };
+        /**
+         * OnHarp
+         * @description A diatonic harmonica in a key: hole, breath and bends; `overblows` only where they are allowed.
+         */
+        "OnHarp-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "diatonic-harmonica";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /**
+             * Harp
+             * @default C
+             */
+            harp: string;
+            /**
+             * Overblows
+             * @default false
+             */
+            overblows: boolean;
+            /**
+             * Signs
+             * @default arrows
+             * @enum {string}
+             */
+            signs: "arrows" | "signs";
+        };
+        /**
+         * OnHarp
+         * @description A diatonic harmonica in a key: hole, breath and bends; `overblows` only where they are allowed.
+         */
+        "OnHarp-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "diatonic-harmonica";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
+            /**
+             * Harp
+             * @default C
+             */
+            harp: string;
+            /**
+             * Overblows
+             * @default false
+             */
+            overblows: boolean;
+            /**
+             * Signs
+             * @default arrows
+             * @enum {string}
+             */
+            signs: "arrows" | "signs";
+        };
+        /**
+         * OnKeys
+         * @description One hand's fingers, as scale books print them or by least effort; numbers everywhere or at the crossings only.
+         */
+        "OnKeys-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "keyboard";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * School
+             * @default books
+             * @enum {string}
+             */
+            school: "books" | "effort";
+            /**
+             * Numbers
+             * @default all
+             * @enum {string}
+             */
+            numbers: "all" | "crossings";
+        };
+        /**
+         * OnKeys
+         * @description One hand's fingers, as scale books print them or by least effort; numbers everywhere or at the crossings only.
+         */
+        "OnKeys-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "keyboard";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * School
+             * @default books
+             * @enum {string}
+             */
+            school: "books" | "effort";
+            /**
+             * Numbers
+             * @default all
+             * @enum {string}
+             */
+            numbers: "all" | "crossings";
+        };
+        /**
+         * OnSlide
+         * @description Positions of the slide. `sevenths` are the raised second and third position, where there is another way too.
+         */
+        "OnSlide-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slide";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /**
+             * Way
+             * @default first-choice
+             * @enum {string}
+             */
+            way: "first-choice" | "least-travel" | "outward";
+            /**
+             * Sevenths
+             * @default false
+             */
+            sevenths: boolean;
+        };
+        /**
+         * OnSlide
+         * @description Positions of the slide. `sevenths` are the raised second and third position, where there is another way too.
+         */
+        "OnSlide-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slide";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
+            /**
+             * Way
+             * @default first-choice
+             * @enum {string}
+             */
+            way: "first-choice" | "least-travel" | "outward";
+            /**
+             * Sevenths
+             * @default false
+             */
+            sevenths: boolean;
+        };
+        /**
+         * OnValves
+         * @description Valves, and the slide that is pushed out.
+         */
+        "OnValves-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "valves";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+        };
+        /**
+         * OnValves
+         * @description Valves, and the slide that is pushed out.
+         */
+        "OnValves-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "valves";
+            /**
+             * Same
+             * @default true
+             */
+            same: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
         };
         /**
          * OneSound
@@ -4103,7 +4700,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
+            id: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "fingering" | "companions" | "tempo";
             /** Lead */
             lead: string;
             /** Text */
@@ -4136,16 +4733,6 @@ export interface components {
          * @description A piece of an etude, by its number, and the bar (from 1) it begins in.
          */
         PieceOverOut: {
-            /** Bar */
-            bar: number;
-            /** Piece */
-            piece: number;
-        };
-        /**
-         * Pin
-         * @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there.
-         */
-        Pin: {
             /** Bar */
             bar: number;
             /** Piece */
@@ -4791,6 +5378,8 @@ export interface components {
              *     }
              */
             player: components["schemas"]["Player-Input"];
+            /** Fingering */
+            fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
             /**
              * Tempo
              * @default 96
@@ -4975,6 +5564,8 @@ export interface components {
              *     }
              */
             player: components["schemas"]["Player-Output"];
+            /** Fingering */
+            fingering: (components["schemas"]["OnFrets-Output"] | components["schemas"]["OnKeys-Output"] | components["schemas"]["OnSlide-Output"] | components["schemas"]["OnValves-Output"] | components["schemas"]["OnHarp-Output"] | components["schemas"]["OnChromaticHarp-Output"]) | null;
             /**
              * Tempo
              * @default 96
@@ -6295,6 +6886,48 @@ export interface components {
             /** Changed */
             changed: number[];
         };
+        /**
+         * Pin
+         * @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there.
+         */
+        dodecant__exercise__recipe__etude__etude__Pin: {
+            /** Bar */
+            bar: number;
+            /** Piece */
+            piece: number;
+        };
+        /**
+         * Pin
+         * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
+         *     finger, else the finger, the position, the valves or the hole.
+         */
+        "dodecant__exercise__recipe__fingering__Pin-Input": {
+            /** Note */
+            note: number;
+            /**
+             * String
+             * @default 0
+             */
+            string: number;
+            /** Finger */
+            finger: string;
+        };
+        /**
+         * Pin
+         * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
+         *     finger, else the finger, the position, the valves or the hole.
+         */
+        "dodecant__exercise__recipe__fingering__Pin-Output": {
+            /** Note */
+            note: number;
+            /**
+             * String
+             * @default 0
+             */
+            string: number;
+            /** Finger */
+            finger: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -7025,6 +7658,8 @@ export interface operations {
                      *     }
                      */
                     player?: components["schemas"]["Player-Input"];
+                    /** Fingering */
+                    fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
                     /**
                      * Tempo
                      * @default 96
@@ -7549,6 +8184,8 @@ export interface operations {
                      *     }
                      */
                     player?: components["schemas"]["Player-Input"];
+                    /** Fingering */
+                    fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
                     /**
                      * Tempo
                      * @default 96
@@ -7816,7 +8453,7 @@ export interface operations {
                      * Phrase
                      * @enum {string}
                      */
-                    phrase: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "companions" | "tempo";
+                    phrase: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "fingering" | "companions" | "tempo";
                 };
             };
         };
@@ -9842,6 +10479,8 @@ export interface operations {
                      *     }
                      */
                     player?: components["schemas"]["Player-Input"];
+                    /** Fingering */
+                    fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
                     /**
                      * Tempo
                      * @default 96

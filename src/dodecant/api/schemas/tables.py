@@ -20,6 +20,7 @@ from dodecant.exercise.recipe.etude.rules import WHATS, AnyWhat, Play, Rule
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import FIGURES, AnyFigure, FigurePart, Surrounding
+from dodecant.exercise.recipe.fingering import FINGERINGS, AnyFingering
 from dodecant.exercise.recipe.ladders import LADDERS, AnyLadder
 from dodecant.exercise.recipe.limits import limits
 from dodecant.exercise.recipe.note_values import BEATS, NAMES
@@ -31,6 +32,7 @@ from dodecant.exercise.wording.kinds import all_choices
 from dodecant.exercise.wording.placement import slot_places
 from dodecant.exports.registry import OF_CHANGES, OF_EXERCISES, Export
 from dodecant.formats.json.exercise import CureOut
+from dodecant.instrument.profile import FingeringFamily
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.core.tonics import USUAL
@@ -52,10 +54,14 @@ class ScaleOut(BaseModel):
 
 
 class InstrumentOut(BaseModel):
-    """An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ."""
+    """An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ; `fingering`
+    names the family that shows how it is played, if any.
+    """
 
     id: str
     name: str
+    section: str
+    fingering: FingeringFamily | None
     transposes: bool
     comfortable: str
     full: str
@@ -106,6 +112,7 @@ class FreshOut(BaseModel):
     courses: dict[str, AnyCourse]
     sounds: dict[str, Sounds]
     companions: dict[str, AnyCompanion]
+    fingerings: dict[str, AnyFingering]
     whats: dict[str, AnyWhat]
     rule: Rule
     piece: VocabularyPiece
@@ -223,6 +230,8 @@ def _instruments(tables: Tables) -> list[InstrumentOut]:
         InstrumentOut(
             id=instrument.id,
             name=instrument.name,
+            section=instrument.section,
+            fingering=instrument.fingering.family,
             transposes=instrument.sounds_half_steps % 12 != 0,
             comfortable=instrument.comfortable.text,
             full=instrument.full.text,
@@ -251,6 +260,7 @@ def _fresh() -> FreshOut:
         ladders={name: kind.fresh() for name, kind in LADDERS.by_name.items()},
         courses={name: kind.fresh() for name, kind in COURSES.by_name.items()},
         sounds={name: kind.fresh() for name, kind in SOUNDS.by_name.items()},
+        fingerings={name: kind.fresh() for name, kind in FINGERINGS.by_name.items()},
         companions={name: kind.fresh() for name, kind in COMPANIONS.by_name.items()},
         whats={name: kind.fresh() for name, kind in WHATS.by_name.items()},
         rule=Rule(where=Where(step="II"), what=Play.fresh()),

@@ -9,6 +9,7 @@ from typing import Literal, NamedTuple
 from dodecant.exercise.notation.bar_signs import BeamState, WrittenValue
 from dodecant.exercise.recipe.placement import MarkKind
 from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.fingering.hands import Finger
 from dodecant.instrument.profile import Clef
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import Pitch
@@ -64,6 +65,13 @@ class Note(NamedTuple):
     def short(self) -> bool:
         """Whether it sounds for half its length only."""
         return "staccato" in self.marks
+
+
+class FingerMark(NamedTuple):
+    """What the hand does for a note, and what of that is written over it; nothing, where the text is empty."""
+
+    finger: Finger
+    text: str
 
 
 class WrittenSign(NamedTuple):
@@ -127,7 +135,18 @@ class Cure:
 
 
 RemarkKind = Literal[
-    "comfort", "shortened", "folded", "lacks", "leap", "repeat", "seam", "fitted", "signs", "bar", "choices"
+    "comfort",
+    "shortened",
+    "folded",
+    "lacks",
+    "leap",
+    "repeat",
+    "seam",
+    "fitted",
+    "signs",
+    "bar",
+    "choices",
+    "hands",
 ]
 
 
@@ -161,7 +180,8 @@ class Strip:
     `labels` name the sounds of a chain, or of a chord that has several in turn, where each begins, in beats. It lasts
     from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
     0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs. `pieces` of
-    an etude begin in bars (from 1): the bar, and the piece by its number.
+    an etude begin in bars (from 1): the bar, and the piece by its number. `fingers` are those of the notes, where they
+    are shown.
     """
 
     stop: Stop
@@ -176,6 +196,7 @@ class Strip:
     companions: tuple[CompanionPart, ...] = ()
     repeats: tuple[Repeat, ...] = ()
     pieces: tuple[tuple[int, int], ...] = ()
+    fingers: tuple[FingerMark | None, ...] = ()
 
     @property
     def played(self) -> tuple[tuple[Fraction, Fraction], ...]:

@@ -12,6 +12,7 @@ from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.etude.etude import Etude
 from dodecant.exercise.recipe.etude.rules import MOST_RULES, Rule
 from dodecant.exercise.recipe.figures import AnyFigure, Run, Surrounding
+from dodecant.exercise.recipe.fingering import AnyFingering
 from dodecant.exercise.recipe.ladders import AnyLadder, ScaleLadder
 from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, refused
 from dodecant.exercise.recipe.path import Path
@@ -151,6 +152,7 @@ class Recipe(Part):
     outer: Literal["keys", "sounds"] = "keys"
     values_turn: Literal["innermost", "between", "outermost"] = "innermost"
     player: Player = Player()
+    fingering: AnyFingering | None = None
     tempo: Annotated[int, Field(ge=20, le=320)] = 96
     numbers: NumberingSchool | Literal["none"] = "major"
     spelling: Spelling = Spelling()

@@ -9,7 +9,7 @@ from dodecant.exercise.notation.score import Remark, RemarkKind, Strip
 
 # What keeps a player from playing it at all comes first, what only makes it harder to read last.
 _ORDER: tuple[RemarkKind, ...] = (
-    "choices", "lacks", "folded", "shortened", "comfort", "leap", "seam", "bar", "repeat", "fitted", "signs",
+    "choices", "hands", "lacks", "folded", "shortened", "comfort", "leap", "seam", "bar", "repeat", "fitted", "signs",
 )  # fmt: skip
 _NAMED = 3  # keys that are told by name
 

@@ -219,6 +219,34 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "steps": "as the scale's own steps (1 2 3)",
         "none": "no numbers",
     },
+    "OnFrets.way": {
+        "free": "moving as little as it can",
+        "position": "in one position",
+        "area": "in an area of frets",
+        "one-string": "along one string",
+        "per-string": "so many notes on each string",
+    },
+    "OnFrets.school": {
+        "finger-a-fret": ("a finger for each fret", ""),
+        "one-two-four": ("1 2 4 below the fifth fret", ", 1 2 4 below the fifth fret"),
+    },
+    "OnFrets.fingers": {"all": "at every note", "shifts": "where the hand moves", "none": "none"},
+    "OnKeys.hand": {"right": "right", "left": "left"},
+    "OnKeys.school": {
+        "books": ("as scale books print it", ""),
+        "effort": ("by least effort", ", by least effort"),
+    },
+    "OnKeys.numbers": {
+        "all": ("at every note", ""),
+        "crossings": ("at the crossings", ", numbers at the crossings"),
+    },
+    "OnSlide.way": {
+        "first-choice": ("the first choice of each note", "in first positions"),
+        "least-travel": ("the least travel", "with the slide moving as little as it can"),
+        "outward": ("never back while the line rises", "with the slide going out"),
+    },
+    "OnHarp.signs": {"arrows": "arrows: 4↑ blown, 4↓ drawn", "signs": "signs: 4+ blown, 4- drawn"},
+    "OnChromaticHarp.signs": {"arrows": "arrows: 4↑ blown, 4↓ drawn", "signs": "signs: 4+ blown, 4- drawn"},
     "Player.reach": {"comfortable": "comfortable", "full": "full"},
     "Player.tessitura": {"low": "low", "middle": "in the middle", "high": "high"},
     "Player.named_key": {

@@ -53,6 +53,8 @@ def example(recipe: Recipe, phrase: PhraseId) -> Recipe | None:
         short["path"] = {**_SHORT, "span": "once"} if recipe.figure.stands_once else _SHORT
     if phrase == "course":
         short["path"] = {**_SHORT, "high": {"step": 1, "octave": 2}}
+    if phrase == "fingering":
+        short[phrase] = document[phrase]
     if phrase == "path":
         short["path"] = document["path"]
     return read_part(Recipe, short)

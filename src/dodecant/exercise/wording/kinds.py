@@ -7,9 +7,11 @@ from typing import Final
 
 from dodecant.exercise.recipe.companions import COMPANIONS
 from dodecant.exercise.recipe.figures import FIGURES
+from dodecant.exercise.recipe.fingering import FINGERINGS
 from dodecant.exercise.wording.choices import CHOICES, Value
 from dodecant.exercise.wording.companions import COMPANIONS_SAID
 from dodecant.exercise.wording.figures import COURSES, ENCLOSURES, FIGURES_SAID, LADDERS
+from dodecant.exercise.wording.fingering import FINGERINGS_SAID
 from dodecant.exercise.wording.rules import WHATS
 
 SOUNDS: Final[Mapping[str, str]] = {
@@ -36,6 +38,7 @@ def all_choices() -> dict[str, Mapping[Value, str]]:
         "CoursePart.kind": COURSES,
         "SoundsPart.kind": SOUNDS,
         "WhatPart.kind": WHATS,
+        "FingeringPart.kind": {name: FINGERINGS_SAID[kind].label for name, kind in FINGERINGS.by_name.items()},
         "Companion.kind": {name: COMPANIONS_SAID[kind].label for name, kind in COMPANIONS.by_name.items()},
     }
     return {**CHOICES, **{name: dict(words.items()) for name, words in kinds.items()}}

@@ -15,6 +15,7 @@ from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_text
 from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
+from dodecant.exercise.wording.fingering import fingering_text
 from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.rules import etude_text, rule_text
 from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth
@@ -40,6 +41,7 @@ PhraseId = Literal[
     "keys",
     "outer",
     "player",
+    "fingering",
     "companions",
     "tempo",
 ]
@@ -70,6 +72,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
     return (
         *phrases,
         Phrase("player", ", on", _player(recipe, instrument)),
+        *([Phrase("fingering", ",", fingering_text(recipe.fingering))] if recipe.fingering else []),
         *([Phrase("companions", ", with", companions_text(recipe.companions))] if recipe.companions else []),
         Phrase("tempo", ", at", _tempo(recipe)),
     )

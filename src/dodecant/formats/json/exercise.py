@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from typing import Required, cast
 
 import orjson
 from pydantic import BaseModel
@@ -11,13 +12,14 @@ from typing_extensions import TypedDict
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.harmony.what_holds import rules_over
-from dodecant.exercise.notation.score import CompanionPart, Note, Role, Strip
+from dodecant.exercise.notation.score import CompanionPart, FingerMark, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.rhythm.timing import swung
 from dodecant.exercise.routes.key_names import twelve_names
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
+from dodecant.instrument.profile import FingeringFamily
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
@@ -29,6 +31,33 @@ class PitchOut(TypedDict):
 
     name: str
     midi: int
+
+
+class FingeringOut(TypedDict, total=False):
+    """What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
+
+    Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
+    thumb; `position` is the fret of the first finger or the slide's; `cents` tell how far a partial is off; valves are
+    "13", "0" for none; a hole is blown or drawn, bent down by half steps, blown `over`, or with the slide pressed.
+    """
+
+    kind: Required[FingeringFamily]
+    text: Required[str]
+    string: int
+    fret: int
+    finger: int
+    position: int
+    outside: bool
+    partial: int
+    trigger: bool
+    cents: int
+    valves: str
+    sharp: bool
+    hole: int
+    breath: str
+    bend: int
+    over: bool
+    slide: bool
 
 
 class NoteOut(TypedDict):
@@ -52,6 +81,7 @@ class NoteOut(TypedDict):
     sounds_at: float
     sounds_for: float
     lower_tones: list[PitchOut]
+    fingering: FingeringOut | None
 
 
 class BarOut(TypedDict):
@@ -239,14 +269,16 @@ def _plain(value: object) -> object:
 
 def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
-    full = exercise.metre.quarters
+    full, part = exercise.metre.quarters, exercise.recipe.fingering
     heights: dict[int, tuple[PitchOut, PitchOut]] = {}
     name, sounding = Identities(), _SwungTime(exercise.recipe.placement)
     for index, note in enumerate(strip.notes):
         pitches = heights.get(id(note.tone))
         if pitches is None:
             pitches = heights[name(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
-        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches, sounding))
+        mark = strip.fingers[index] if part is not None else None
+        fingering = _fingering(mark, part.family) if mark is not None and part is not None else None
+        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches, sounding, fingering))
     return StripOut(
         index=strip.stop.index,
         heading=strip.heading,
@@ -277,7 +309,9 @@ def _rules(exercise: Exercise, strip: Strip) -> list[tuple[int | None, int | Non
     return [(due.number, rule) for due, rule in zip(timeline.due, held, strict=True)]
 
 
-def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _SwungTime) -> NoteOut:
+def _note(
+    name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _SwungTime, fingering: FingeringOut | None
+) -> NoteOut:
     tone = note.tone
     at, lasting = sounding.span(note.start, note.length)
     return NoteOut(
@@ -295,7 +329,14 @@ def _note(name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _
         sounds_at=at,
         sounds_for=lasting / 2 if note.short else lasting,
         lower_tones=[_pitch(one.sounding) for one in tone.lower_tones],
+        fingering=fingering,
     )
+
+
+def _fingering(mark: FingerMark, kind: FingeringFamily) -> FingeringOut:
+    """What a family's value holds, but for what only tells it apart inside the optimiser."""
+    values = {name: value for name, value in mark.finger._asdict().items() if name not in ("height", "nth")}
+    return cast("FingeringOut", {"kind": kind, "text": mark.text, **values})
 
 
 def _companion(companion: CompanionPart, sounding: _SwungTime) -> CompanionOut:

@@ -7,6 +7,7 @@ from fractions import Fraction
 from functools import lru_cache
 
 from dodecant.exercise.notation.score import Accidental, Note, Strip, WrittenSign
+from dodecant.formats.musicxml.technical import technical_xml
 from dodecant.music.core.pitch import LETTERS, Pitch
 
 DIVISIONS = 60  # of a quarter note: the least number that holds sixteenths, triplets, quintuplets and sextuplets
@@ -41,6 +42,9 @@ class NoteWriter:
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
         if note.tone.changed or note.marks or note.slur:
             tail = _noted(tail, _strokes(note))
+        mark = self._strip.fingers[piece.note] if self._strip.fingers else None
+        if mark is not None and (technical := technical_xml(mark, on_staff=True)):
+            tail = _noted(tail, technical)
         return f'<note id="{name}">{self._pitch(note)}{head}{sign_xml(note.accidental)}{tail}{lyric}</note>{under}'
 
     def _under(self, piece: WrittenSign, note: Note) -> str:

@@ -15,6 +15,7 @@ from dodecant.formats.musicxml.chord_symbols import write_harmony
 from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins, repeat_words
 from dodecant.formats.musicxml.notes import DIVISIONS, NoteWriter
 from dodecant.formats.musicxml.second_staff import SECOND_PART, beside_in_bar, both_hands, second_staff, written_beside
+from dodecant.formats.musicxml.tablature import TABLATURE, TABLATURE_PART, has_tablature, tablature
 from dodecant.instrument.profile import Clef, Instrument
 from dodecant.music.core.chord import Chord
 
@@ -59,14 +60,21 @@ def _score(
     second = "".join(second_staff(exercise, strip, number) for strip, number in _numbered(strips) if apart)
     listed = f'<score-part id="P1"><part-name{shown}>{name}</part-name>{_midi(exercise.instrument)}</score-part>'
     part = f'<part id="P1">{body}</part>'
+    if has_tablature(exercise):
+        tab = "".join(tablature(exercise, strip, number) for strip, number in _numbered(strips))
+        listed = f'{_group("bracket")}{listed}{TABLATURE_PART}<part-group number="1" type="stop"/>'
+        part += f'<part id="{TABLATURE}">{tab}</part>'
     if second:
-        brace = '<part-group number="1" type="start"><group-symbol>brace</group-symbol></part-group>'
-        listed = f'{brace}{listed}{SECOND_PART}<part-group number="1" type="stop"/>'
+        listed = f'{_group("brace")}{listed}{SECOND_PART}<part-group number="1" type="stop"/>'
         part += f'<part id="P2">{second}</part>'
     return (
         f'{HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
         f"<part-list>{listed}</part-list>{part}</score-partwise>\n"
     )
+
+
+def _group(symbol: str) -> str:
+    return f'<part-group number="1" type="start"><group-symbol>{symbol}</group-symbol></part-group>'
 
 
 def _numbered(strips: Sequence[Strip]) -> Iterator[tuple[Strip, int]]:

@@ -81,6 +81,9 @@ class Fretted:
     ) -> None:
         self.neck, self._weights, self.way, self._school = neck, weights, way, school
         self._low, self._high, self._per_string = low, high, per_string
+        self._crossing = weights["same_string" if way == "one-string" else "crossing"]
+        self._skip, self._roll = weights["skip"], weights["roll"]
+        self._shift, self._shift_fret = weights["shift"], weights["shift_fret"]
 
     def states(self, height: int) -> Sequence[Stopped]:
         """Every string, fret and finger; in a position or an area those inside, else the nearest outside."""
@@ -110,13 +113,31 @@ class Fretted:
         rolled = before.finger == after.finger > 0 and apart > 0 and before.fret == after.fret
         costs = {
             "shift": weigh["shift"] * (moved > 0) + weigh["shift_fret"] * moved,
-            "crossing": (weigh["same_string"] if self.way == "one-string" else weigh["crossing"]) * apart,
+            "crossing": self._crossing * apart,
             "skip": weigh["skip"] * max(0, apart - 1),
             "roll": weigh["roll"] * rolled,
         }
         if self.way == "per-string":
             costs["string_count"] = weigh["string_count"] * (not self._counts_on(before, after))
         return costs
+
+    def step(self, before: Stopped, after: Stopped) -> int:
+        """All points of `between`."""
+        string, fret, finger, position, nth, _ = before
+        after_string, after_fret, after_finger, after_position, after_nth, _ = after
+        apart = abs(after_string - string)
+        points = apart * self._crossing
+        if apart > 1:
+            points += self._skip * (apart - 1)
+        if position and after_position and position != after_position:
+            points += self._shift + self._shift_fret * abs(after_position - position)
+        if apart and finger == after_finger > 0 and fret == after_fret:
+            points += self._roll
+        if self.way == "per-string" and not (
+            after_nth == nth + 1 if not apart else nth == self._per_string and after_nth == 1
+        ):
+            points += self._weights["string_count"]
+        return points
 
     def _counts_on(self, before: Stopped, after: Stopped) -> bool:
         if before.string == after.string:

@@ -38,9 +38,9 @@ class HarpNote(NamedTuple):
 
     @property
     def text(self) -> str:
-        """'4↑' blown, '4↓' drawn; an apostrophe for each half step of a bend, ° for one blown over, ⇤ for the slide."""
+        """'4↑' blown, '4↓' drawn; an apostrophe for each half step of a bend, ° for one blown over, • for the slide."""
         arrow = "↑" if self.breath == "blow" else "↓"
-        return f"{self.hole}{arrow}{'’' * self.bend}{'°' if self.over else ''}{'⇤' if self.slide else ''}"
+        return f"{self.hole}{arrow}{'’' * self.bend}{'°' if self.over else ''}{'•' if self.slide else ''}"
 
 
 class DiatonicHarp:

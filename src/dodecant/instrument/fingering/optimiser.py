@@ -6,9 +6,9 @@ family lists its states. A seed throws a few points on every state, so that anot
 
 from __future__ import annotations
 
-import itertools
 import random
-from collections.abc import Callable, Hashable, Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
+from itertools import pairwise
 from operator import add
 from typing import Generic, NamedTuple, Protocol, TypeVar
 
@@ -21,7 +21,10 @@ IMPOSSIBLE = 10_000  # points for a step that cannot be made: taken only where t
 
 
 class Family(Protocol[StateT]):
-    """What an instrument's hands can do. Notes are told apart by their MIDI numbers."""
+    """What an instrument's hands can do. Notes are told apart by their MIDI numbers.
+
+    One with many states may have a `step(before, after)` too: the sum of `between` in one number, sooner.
+    """
 
     def states(self, height: int) -> Sequence[StateT]:
         """Every way to play a note, the plainest first; none where the instrument does not have it."""
@@ -73,29 +76,26 @@ class Optimiser(Generic[StateT]):
         playable = [place for place, height in enumerate(heights) if self.states(height)]
         if not playable:
             return taken
-        dice = random.Random(seed) if seed else None  # noqa: S311 - the seed stands in the recipe
-        best, came = self._begin(heights[playable[0]], (pinned or {}).get(playable[0]), dice), list[list[int]]()
-        for before, place in itertools.pairwise(playable):
-            own = self._begin(heights[place], (pinned or {}).get(place), dice)
-            row, places = [], []
-            for cost, steps in zip(own, self._between(heights[before], heights[place]), strict=True):
-                sums = list(map(add, best, steps))
-                least = min(sums)
-                row.append(least + cost)
-                places.append(sums.index(least))
-            best = row
-            came.append(places)
+        pins, dice = pinned or {}, random.Random(seed) if seed else None  # noqa: S311 - the seed stands in the recipe
+        best = self._begin(heights[playable[0]], pins.get(playable[0]), dice)
+        rows = [best]
+        for before, place in pairwise(playable):
+            own = self._begin(heights[place], pins.get(place), dice)
+            steps = self._between(heights[before], heights[place])
+            best = [min(map(add, best, row)) + cost for cost, row in zip(own, steps, strict=True)]
+            rows.append(best)
         number = best.index(min(best))
-        for place, places in zip(reversed(playable[1:]), reversed(came), strict=True):
+        for (before, place), row in zip(reversed(list(pairwise(playable))), reversed(rows[:-1]), strict=True):
             taken[place] = self._states[heights[place]][number]
-            number = places[number]
+            sums = list(map(add, row, self._between(heights[before], heights[place])[number]))
+            number = sums.index(min(sums))
         taken[playable[0]] = self._states[heights[playable[0]]][number]
         return taken
 
     def total(self, states: Sequence[StateT | None]) -> int:
         """All points of a way."""
         there = [state for state in states if state is not None]
-        steps = itertools.pairwise(there)
+        steps = pairwise(there)
         own = sum(sum(self.family.own(state).values()) for state in there)
         return own + sum(sum(self.family.between(one, other).values()) for one, other in steps)
 
@@ -128,14 +128,15 @@ class Optimiser(Generic[StateT]):
             return own
         return [cost if state == pinned else cost + IMPOSSIBLE * 100 for cost, state in zip(own, states, strict=True)]
 
+    def _step(self, one: StateT, other: StateT) -> int:
+        return sum(self.family.between(one, other).values())
+
     def _between(self, before: int, after: int) -> list[list[int]]:
         """For each state of a note what it costs to come there from each of the note before."""
         key = (before, after)
         if key not in self._steps:
-            between: Callable[[StateT, StateT], Costs] = self.family.between
-            self._steps[key] = [
-                [sum(between(one, other).values()) for one in self._states[before]] for other in self._states[after]
-            ]
+            between = getattr(self.family, "step", None) or self._step
+            self._steps[key] = [[between(one, other) for one in self._states[before]] for other in self._states[after]]
         return self._steps[key]
 
 

@@ -38,8 +38,9 @@ class SlidePosition(NamedTuple):
 
     @property
     def text(self) -> str:
-        """'4', 'T2', or '2' with an arrow up for the seventh partial, whose slide is drawn in a little."""
-        return f"{'T' if self.trigger else ''}{self.position}{'↑' if self.partial == _SEVENTH_PARTIAL else ''}"
+        """'4', 'T2', or '♯2' for the seventh partial, whose slide is drawn in a little."""
+        raised = "♯" if self.partial == _SEVENTH_PARTIAL else ""
+        return f"{'T' if self.trigger else ''}{raised}{self.position}"
 
 
 _SEVENTH_PARTIAL: Final = 7

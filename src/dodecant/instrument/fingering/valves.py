@@ -31,8 +31,8 @@ class ValveFingering(NamedTuple):
 
     @property
     def text(self) -> str:
-        """'1 3', '0'; what is sharp, and wants the third slide pushed out where there is one, is marked by an arrow."""
-        return " ".join(self.valves) + ("→" if self.sharp else "")
+        """'13', '0'; what is sharp, and wants the third slide pushed out where there is one, is marked by a star."""
+        return self.valves + ("*" if self.sharp else "")
 
 
 class Valves:

@@ -9,6 +9,7 @@ import { PHRASE_NAMES } from "./phraseNames";
 import { CoursePhrase, EnclosurePhrase, LadderPhrase } from "./phrases/AboutPhrases";
 import { CompanionsPhrase } from "./phrases/CompanionsPhrase";
 import { FigurePhrase } from "./phrases/FigurePhrase";
+import { FingeringPhrase } from "./phrases/FingeringPhrase";
 import type { PhraseProps } from "./phrases/PhraseProps";
 import { JoinsPhrase } from "./phrases/JoinsPhrase";
 import { KeysPhrase } from "./phrases/KeysPhrase";
@@ -36,6 +37,7 @@ const EDITORS: Record<Phrase["id"], (props: PhraseProps) => ReactNode> = {
   keys: KeysPhrase,
   outer: OuterPhrase,
   player: PlayerPhrase,
+  fingering: FingeringPhrase,
   companions: CompanionsPhrase,
   tempo: TempoPhrase,
 };

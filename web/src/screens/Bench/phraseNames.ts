@@ -19,6 +19,7 @@ export const PHRASE_NAMES: Record<Phrase["id"], string> = {
   keys: "the keys",
   outer: "what comes first",
   player: "the instrument",
+  fingering: "how it is played",
   companions: "what goes beside it",
   tempo: "the tempo",
 };

@@ -1,10 +1,13 @@
-import { Group, Radio, Select, Stack } from "@mantine/core";
-import type { Recipe } from "../../../api/types";
+import { Button, Group, Radio, Select, Stack } from "@mantine/core";
+import { use } from "react";
+import type { Recipe, Tables } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
 import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { CompanionsPhrase } from "./CompanionsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
+import { freshOf } from "./aboutFigure";
+import { Opening } from "./rules/opening";
 
 type Player = Recipe["player"];
 
@@ -13,6 +16,14 @@ export function PlayerPhrase(props: PhraseProps) {
   const { recipe, tables, problems, onChange } = props;
   const { player } = recipe;
   const set = (change: Partial<Player>) => onChange({ ...recipe, player: { ...player, ...change } });
+  /** Another instrument has limits of its own, and its own fingering or none. */
+  const take = (id: string) => {
+    const family = tables.instruments.find((one) => one.id === id)?.fingering ?? null;
+    const kept = recipe.fingering?.kind === family ? recipe.fingering : null;
+    const next = family && recipe.fingering ? (kept ?? freshOf(tables.fresh.fingerings, family)) : null;
+    onChange({ ...recipe, player: { ...player, instrument: id, lowest: null, highest: null }, fingering: next });
+  };
+  const { open } = use(Opening);
   const keys = useOffered("Player.named_key");
   const instrument = tables.instruments.find((candidate) => candidate.id === player.instrument);
   return (
@@ -21,9 +32,9 @@ export function PlayerPhrase(props: PhraseProps) {
         label="Instrument"
         value={player.instrument}
         error={problemAt(problems, "/player/instrument")}
-        data={tables.instruments.map(({ id, name }) => ({ value: id, label: name }))}
+        data={bySection(tables.instruments)}
         searchable
-        onChange={(id) => id !== null && set({ instrument: id, lowest: null, highest: null })}
+        onChange={(id) => id !== null && take(id)}
       />
       {instrument?.transposes && (
         <Radio.Group
@@ -78,9 +89,30 @@ export function PlayerPhrase(props: PhraseProps) {
           onChange={(highest) => set({ highest })}
         />
       </Group>
+      {instrument?.fingering && recipe.fingering === null && (
+        <Button
+          variant="light"
+          style={{ alignSelf: "start" }}
+          onClick={() => {
+            onChange({ ...recipe, fingering: freshOf(tables.fresh.fingerings, instrument.fingering ?? "") });
+            open("fingering");
+          }}
+        >
+          Show how it is played
+        </Button>
+      )}
       {recipe.companions.length === 0 && <CompanionsPhrase {...props} />}
     </Stack>
   );
+}
+
+/** Instruments under their sections, in the order of the table. */
+function bySection(instruments: Tables["instruments"]) {
+  const sections = [...new Set(instruments.map(({ section }) => section))];
+  return sections.map((group) => ({
+    group,
+    items: instruments.filter(({ section }) => section === group).map(({ id, name }) => ({ value: id, label: name })),
+  }));
 }
 
 /** A problem of the player as a whole: the two limits against each other. */

@@ -1,0 +1,240 @@
+"""What the hands do for every note of a strip, as the recipe asks; the optimiser itself is the instrument's."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import replace
+from fractions import Fraction
+from functools import lru_cache
+from itertools import pairwise
+from typing import Any, Final
+
+from dodecant.exercise.notation.score import FingerMark, Strip
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.fingering import (
+    FingeringPart,
+    OnChromaticHarp,
+    OnFrets,
+    OnHarp,
+    OnKeys,
+    OnSlide,
+    OnValves,
+    Pin,
+)
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.instrument.fingering.books import BookRow, book_of
+from dodecant.instrument.fingering.fretted import Fretted, Neck, Stopped
+from dodecant.instrument.fingering.hands import Finger, Hands
+from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp
+from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger, crosses
+from dodecant.instrument.fingering.optimiser import Family, Optimiser
+from dodecant.instrument.fingering.slide import Slide
+from dodecant.instrument.fingering.valves import Valves
+from dodecant.instrument.fingering.weights import Weights
+from dodecant.instrument.profile import Instrument
+from dodecant.music.core.metre import Metre
+
+ROMAN: Final = ("", "I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X", "XI", "XII", "XIII", "XIV", "XV",
+                "XVI", "XVII", "XVIII", "XIX", "XX", "XXI", "XXII", "XXIII", "XXIV")  # fmt: skip
+
+
+class StripHands:
+    """Fingers the strips of one recipe; hands that are the same know what they have worked out."""
+
+    def __init__(
+        self, recipe: Recipe, instrument: Instrument, weights: Weights, books: tuple[BookRow, ...], metre: Metre
+    ) -> None:
+        self._recipe, self._instrument, self._weights, self._books = recipe, instrument, weights, books
+        self._part, self._bar = recipe.fingering, metre.quarters
+        self._hands: dict[BookRow | None, Hands] = {}
+        self._checked = False
+
+    def fingered(self, strip: Strip) -> Strip:
+        """The strip with its fingers; as it is where the recipe shows none.
+
+        Raises RecipeError for a pin that cannot be in the first strip; in others it is left out.
+        """
+        part = self._part
+        if part is None:
+            return strip
+        hands = self.hands_for(strip)
+        groups, places = self._in_bars(strip)
+        heights = [height for group in groups for height in group]
+        pinned = dict(self._pinned(part, hands, heights, places))
+        self._checked = True
+        found = hands.line(groups, pinned)
+        fingers: list[Finger | None] = [None] * len(strip.notes)
+        for place, finger in zip(places, found, strict=True):
+            fingers[place] = finger
+        texts = SHOWN[type(part)](part, fingers)
+        marks = tuple(
+            None if finger is None else FingerMark(finger, text) for finger, text in zip(fingers, texts, strict=True)
+        )
+        return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
+
+    def hands_for(self, strip: Strip) -> Hands:
+        """The hands that play a strip: on a keyboard by the book of its scale."""
+        book = None
+        if isinstance(self._part, OnKeys) and self._part.school == "books" and not strip.stop.chords_written:
+            sound = strip.stop.written
+            tones = frozenset((sound.tonic.pitch_class + height) % 12 for height in sound.scale.pitch_classes)
+            book = book_of(tones, sound.tonic.pitch_class, self._books)
+        if book not in self._hands:
+            assert self._part is not None  # noqa: S101 - asked for where fingers are shown
+            part = self._part
+            optimiser = optimiser_of(part.model_copy(update=_ANY_WAY), self._instrument, self._weights, book)
+            self._hands[book] = Hands(optimiser, same=part.same, seed=part.seed)
+        return self._hands[book]
+
+    def _in_bars(self, strip: Strip) -> tuple[list[list[int]], list[int]]:
+        """The MIDI numbers of its single notes, bar by bar, and their places; what is struck together is left out."""
+        groups: dict[Fraction, list[int]] = {}
+        places: list[int] = []
+        for place, note in enumerate(strip.notes):
+            if not note.tone.lower_tones:
+                groups.setdefault(note.start // self._bar, []).append(note.tone.written.midi)  # type: ignore[arg-type]
+                places.append(place)
+        return list(groups.values()), places
+
+    def _pinned(
+        self, part: FingeringPart, hands: Hands, heights: Sequence[int], places: Sequence[int]
+    ) -> Iterator[tuple[int, Finger]]:
+        for number, pin in enumerate(part.pins):
+            if pin.note - 1 not in places:
+                if not self._checked:
+                    where, message = f"/fingering/pins/{number}/note", f"There is no note {pin.note}."
+                    raise RecipeError([Problem(where, message, f"The strip has {len(heights)} notes.")])
+                continue
+            place = places.index(pin.note - 1)
+            states = hands.states(heights[place])
+            fitting = [state for state in states if _is_pinned(state, pin)]
+            if fitting:
+                yield place, fitting[0]
+            elif not self._checked:
+                ways = ", ".join(dict.fromkeys(_said(state) for state in states))
+                message = f"Note {pin.note} is not played so."
+                cure = f"It is played {ways}." if ways else "The instrument does not have it."
+                raise RecipeError([Problem(f"/fingering/pins/{number}/finger", message, cure)])
+
+    def _positions(self, strip: Strip, fingers: Sequence[Finger | None]) -> Iterator[tuple[Fraction, str]]:
+        """Over a fretted line the hand's position in Roman numerals, where it comes there."""
+        if not isinstance(self._part, OnFrets) or self._part.fingers == "none":
+            return
+        now = 0
+        for note, finger in zip(strip.notes, fingers, strict=True):
+            if isinstance(finger, Stopped) and finger.position not in (0, now):
+                now = finger.position
+                yield note.start, ROMAN[now]
+
+
+_ANY_WAY: Final[dict[str, Any]] = {"same": True, "seed": 0, "pins": ()}  # what states and costs do not depend on
+
+
+@lru_cache(maxsize=24)
+def optimiser_of(part: FingeringPart, instrument: Instrument, weights: Weights, book: BookRow | None) -> Optimiser[Any]:
+    """What fingers lines on an instrument, as a part of a recipe asks: it remembers what it worked out.
+
+    Raises RecipeError for another instrument's part.
+    """
+    if part.family != instrument.fingering.family:
+        message = f"This is no fingering of the {instrument.name}."
+        raise RecipeError([Problem("/fingering", message, "Choose its own, or show none.")])
+    return Optimiser(FAMILIES[type(part)](part, instrument, weights, book))
+
+
+def _frets(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:
+    neck = Neck(tuple(pitch.midi for pitch in instrument.fingering.strings), instrument.fingering.frets)
+    if part.way in ("position", "area") and part.low > neck.frets:
+        message = f"There is no fret {part.low} on the {instrument.name}."
+        raise RecipeError([Problem("/fingering/low", message, f"It has {neck.frets}.")])
+    return Fretted(
+        neck, weights["fretted"], part.way, low=part.low, high=part.high, per_string=part.per_string, school=part.school
+    )
+
+
+def _keys(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:
+    return Keyboard(weights["keyboard"], part.hand, book.fingers(part.hand) if book else None)
+
+
+def _slide(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:
+    return Slide(weights["slide"], part.way, trigger=instrument.fingering.trigger, sevenths=part.sevenths)
+
+
+def _valves(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:
+    fundamental = instrument.fingering.fundamental
+    assert fundamental is not None  # noqa: S101 - the table of instruments is checked for it
+    return Valves(fundamental.midi, weights["valves"])
+
+
+FAMILIES: Final[Mapping[type[FingeringPart], Callable[..., Family[Any]]]] = {
+    OnFrets: _frets,
+    OnKeys: _keys,
+    OnSlide: _slide,
+    OnValves: _valves,
+    OnHarp: lambda part, instrument, weights, book: DiatonicHarp(
+        weights["harmonica"], part.above_c, overblows=part.overblows
+    ),
+    OnChromaticHarp: lambda part, instrument, weights, book: ChromaticHarp(weights["harmonica"]),
+}
+
+
+def _plainly(part: Any, fingers: Sequence[Finger | None]) -> list[str]:
+    return ["" if finger is None else finger.text for finger in fingers]
+
+
+def _on_frets(part: Any, fingers: Sequence[Finger | None]) -> list[str]:
+    """Fingers, with + and - where one stretches; everywhere or where the hand shifts."""
+    if part.fingers == "none":
+        return [""] * len(fingers)
+    found, position = [], 0
+    for finger in fingers:
+        text = ""
+        if isinstance(finger, Stopped):
+            shifts = finger.position not in (0, position)
+            position = finger.position or position
+            stretch = ("+" if finger.fret > finger.position else "-") if finger.stretched else ""
+            text = finger.text + stretch if part.fingers == "all" or shifts else ""
+        found.append(text)
+    return found
+
+
+def _on_keys(part: Any, fingers: Sequence[Finger | None]) -> list[str]:
+    """Fingers everywhere, or at the ends of a line, where it turns and where it crosses."""
+    if part.numbers == "all":
+        return _plainly(part, fingers)
+    keyed = [finger if isinstance(finger, KeyFinger) else None for finger in fingers]
+    told = {0, len(keyed) - 1}
+    for place, (before, after) in enumerate(pairwise(keyed)):
+        if before and after and crosses(before, after, part.hand):
+            told |= {place, place + 1}
+    return [finger.text if finger and place in told else "" for place, finger in enumerate(keyed)]
+
+
+def _on_harps(part: Any, fingers: Sequence[Finger | None]) -> list[str]:
+    """Hole and breath with arrows, or with a plus for blown and a minus for drawn."""
+    if part.signs == "arrows":
+        return _plainly(part, fingers)
+    return [text.replace("↑", "+").replace("↓", "-") for text in _plainly(part, fingers)]
+
+
+SHOWN: Final[Mapping[type[FingeringPart], Callable[[Any, Sequence[Finger | None]], list[str]]]] = {
+    OnFrets: _on_frets,
+    OnKeys: _on_keys,
+    OnSlide: _plainly,
+    OnValves: _plainly,
+    OnHarp: _on_harps,
+    OnChromaticHarp: _on_harps,
+}
+
+
+def _is_pinned(state: Finger, pin: Pin) -> bool:
+    if isinstance(state, Stopped):
+        return state.text == pin.finger and pin.string in (0, state.string)
+    return state.text.rstrip("*") == pin.finger.rstrip("*")
+
+
+def _said(state: Finger) -> str:
+    """A way to play a note, to be named."""
+    if isinstance(state, Stopped):
+        return f"by finger {state.finger} on string {state.string}"
+    return f"as {state.text}"

@@ -1,0 +1,134 @@
+"""How a line is played on the player's instrument, and what of that is shown: a kind for each family of instruments."""
+
+from __future__ import annotations
+
+from typing import Annotated, ClassVar, Final, Literal, Self
+
+from pydantic import Field, model_validator
+
+from dodecant.exercise.recipe.kinds import KindPart, Kinds
+from dodecant.exercise.recipe.part import KeyName, Part, refused
+from dodecant.instrument.fingering.books import Hand
+from dodecant.instrument.fingering.fretted import FretWay, School
+from dodecant.instrument.fingering.slide import SlideWay
+from dodecant.instrument.profile import FingeringFamily
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
+
+_HIGHEST_UPWARD = 6  # half steps: harps from D♭ to F♯ lie above the one in C, the others below
+Fret = Annotated[int, Field(ge=1, le=24)]
+
+
+class Pin(Part):
+    """A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
+    finger, else the finger, the position, the valves or the hole.
+    """
+
+    note: Annotated[int, Field(ge=1, le=4000)]
+    string: Annotated[int, Field(ge=0, le=8)] = 0
+    finger: Annotated[str, Field(min_length=1, max_length=4)]
+
+
+class FingeringPart(KindPart):
+    """What all have: whether the `same` notes have the same fingers where they come again, the `seed` of another good
+    way, and the notes that are pinned.
+    """
+
+    family: ClassVar[FingeringFamily]
+    same: bool = True
+    seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
+    pins: Annotated[tuple[Pin, ...], Field(max_length=40)] = ()
+
+    @property
+    def raises(self) -> tuple[int, int]:
+        """By how many staff steps and half steps the instrument's range is moved."""
+        return (0, 0)
+
+
+FINGERINGS: Final = Kinds[FingeringPart]()
+AnyFingering = Annotated[FingeringPart, FINGERINGS]
+
+
+@FINGERINGS.register
+class OnFrets(FingeringPart):
+    """String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
+    one string, or so many notes on each string. `tablature` stands below the staff; fingers above it, or not.
+    """
+
+    kind: Literal["fretted"] = "fretted"
+    family: ClassVar[FingeringFamily] = "fretted"
+    way: FretWay = "free"
+    low: Fret = 5
+    high: Fret = 9
+    per_string: Annotated[int, Field(ge=2, le=4)] = 3
+    school: School = "finger-a-fret"
+    tablature: bool = True
+    fingers: Literal["all", "shifts", "none"] = "all"
+
+    @model_validator(mode="after")
+    def _area_is_an_area(self) -> Self:
+        if self.way == "area" and self.high < self.low + 3:
+            message = f"From the {self.low}. to the {self.high}. fret is no area."
+            raise refused(MusicError(message, cure="Let it be four frets wide at least."))
+        return self
+
+
+@FINGERINGS.register
+class OnKeys(FingeringPart):
+    """One hand's fingers, as scale books print them or by least effort; numbers everywhere or at the crossings only."""
+
+    kind: Literal["keyboard"] = "keyboard"
+    family: ClassVar[FingeringFamily] = "keyboard"
+    hand: Hand = "right"
+    school: Literal["books", "effort"] = "books"
+    numbers: Literal["all", "crossings"] = "all"
+
+
+@FINGERINGS.register
+class OnSlide(FingeringPart):
+    """Positions of the slide. `sevenths` are the raised second and third position, where there is another way too."""
+
+    kind: Literal["slide"] = "slide"
+    family: ClassVar[FingeringFamily] = "slide"
+    way: SlideWay = "first-choice"
+    sevenths: bool = False
+
+
+@FINGERINGS.register
+class OnValves(FingeringPart):
+    """Valves, and the slide that is pushed out."""
+
+    kind: Literal["valves"] = "valves"
+    family: ClassVar[FingeringFamily] = "valves"
+
+
+@FINGERINGS.register
+class OnHarp(FingeringPart):
+    """A diatonic harmonica in a key: hole, breath and bends; `overblows` only where they are allowed."""
+
+    kind: Literal["diatonic-harmonica"] = "diatonic-harmonica"
+    family: ClassVar[FingeringFamily] = "diatonic-harmonica"
+    harp: KeyName = "C"
+    overblows: bool = False
+    signs: Literal["arrows", "signs"] = "arrows"
+
+    @property
+    def above_c(self) -> int:
+        """Half steps from a harp in C to this one: down for G, A♭, A, B♭ and B."""
+        height = NoteName.parse(self.harp).pitch_class
+        return height if height <= _HIGHEST_UPWARD else height - 12
+
+    @property
+    def raises(self) -> tuple[int, int]:
+        """As far as the harp lies from the one in C."""
+        letter = NoteName.parse(self.harp).letter
+        return (letter if self.above_c >= 0 and letter < 6 else letter - 7, self.above_c)
+
+
+@FINGERINGS.register
+class OnChromaticHarp(FingeringPart):
+    """A chromatic harmonica: hole, breath and slide."""
+
+    kind: Literal["chromatic-harmonica"] = "chromatic-harmonica"
+    family: ClassVar[FingeringFamily] = "chromatic-harmonica"
+    signs: Literal["arrows", "signs"] = "arrows"

@@ -1,0 +1,126 @@
+"""Remarks on how a line is played: what cannot be, what lies outside, what smears; with other ways."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+from dodecant.exercise.notation.score import Cure, Remark, Strip
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.fingering import OnFrets, OnHarp, OnSlide
+from dodecant.instrument.fingering.fretted import Stopped
+from dodecant.instrument.fingering.harmonica import POSITIONS, DiatonicHarp, HarpNote
+from dodecant.instrument.fingering.slide import SlidePosition, smears
+from dodecant.instrument.fingering.weights import Weights
+from dodecant.instrument.profile import Instrument
+from dodecant.music.core.tonics import USUAL
+
+_NAMED = 4  # notes that are told by name
+_NEAR = 3  # half steps: a harp so near plays a line in the same octave
+_FREELY = Cure("Let the hand move", {"fingering": {"way": "free"}})
+
+
+def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weights: Weights) -> Iterator[Remark]:
+    """What a teacher of the instrument would say of one strip."""
+    part = recipe.fingering
+    if part is None:
+        return
+    name = strip.stop.heading if strip.stop.title else strip.stop.written.text
+    lacking = [note for note, mark in zip(strip.notes, strip.fingers, strict=True) if mark is None]
+    missing = list(dict.fromkeys(note.tone.written.text for note in lacking if not note.tone.lower_tones))
+    if missing:
+        harp = _better_harp(recipe, strip, weights)
+        other = f" (one in {harp} has it)" if harp else ""
+        text = f"{name}: {_some(missing)} cannot be played{_on(recipe, instrument)}{other}."
+        yield Remark("hands", strip.stop.index, "/fingering", text, _ways_to_have_it(recipe, harp))
+    if isinstance(part, OnFrets):
+        outside = [
+            note.tone.written.text
+            for note, mark in zip(strip.notes, strip.fingers, strict=True)
+            if mark and isinstance(mark.finger, Stopped) and mark.finger.outside
+        ]
+        if outside:
+            where = "position" if part.way == "position" else "area"
+            some = _some(list(dict.fromkeys(outside)))
+            verb = "lies" if len(set(outside)) == 1 else "lie"
+            text = f"{name}: outside the {where} {verb} {some}, shown where nearest."
+            yield Remark("hands", strip.stop.index, "/fingering/low", text, (_FREELY,))
+    if isinstance(part, OnSlide):
+        yield from _on_slide(part, strip, name)
+    if isinstance(part, OnHarp) and not missing:
+        bends = sum(isinstance(mark.finger, HarpNote) and mark.finger.bend > 0 for mark in strip.fingers if mark)
+        if bends > len(strip.notes) // 5:
+            text = f"{name}: {bends} of {len(strip.notes)} notes are bent{_position(part, strip)}."
+            yield Remark("hands", strip.stop.index, "/fingering/harp", text)
+
+
+def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
+    pairs = list(pairwise(zip(strip.notes, strip.fingers, strict=True)))
+    back, smeared = [], []
+    for (one, before), (other, after) in pairs:
+        if before is None or after is None:
+            continue
+        was, now = before.finger, after.finger
+        if not isinstance(was, SlidePosition) or not isinstance(now, SlidePosition):
+            continue
+        if part.way == "outward" and now.height > was.height and now.position < was.position:
+            back.append(f"{one.tone.written.text} to {other.tone.written.text}")
+        if one.slur == "start" and smears(was, now):
+            smeared.append(f"{one.tone.written.text} to {other.tone.written.text}")
+    if back:
+        some = _some(list(dict.fromkeys(back)))
+        text = f"{name}: the slide comes back while the line rises from {some}; there is no other way."
+        cure = Cure("Move as little as it can", {"fingering": {"way": "least-travel"}})
+        yield Remark("hands", strip.stop.index, "/fingering/way", text, (cure,))
+    if smeared:
+        text = f"{name}: slurred from {_some(list(dict.fromkeys(smeared)))} the slide smears; tongue it softly."
+        yield Remark("hands", strip.stop.index, "/placement/slurs", text)
+
+
+def _some(names: list[str]) -> str:
+    more = len(names) - _NAMED
+    *before, last = [*names[:_NAMED], f"{more} more"] if more > 0 else names
+    return f"{', '.join(before)} and {last}" if before else last
+
+
+def _on(recipe: Recipe, instrument: Instrument) -> str:
+    part = recipe.fingering
+    return f" on a harp in {part.harp}" if isinstance(part, OnHarp) else f" on the {instrument.name}"
+
+
+def _position(part: OnHarp, strip: Strip) -> str:
+    """', in the second position'."""
+    away = (strip.stop.sounding.tonic.pitch_class - part.above_c) % 12
+    names = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
+             "eleventh", "twelfth")  # fmt: skip
+    return f" in the {names[POSITIONS[away] - 1]} position"
+
+
+def _ways_to_have_it(recipe: Recipe, harp: str) -> tuple[Cure, ...]:
+    """Another harp, where there is one key only; else what helps in every key."""
+    part = recipe.fingering
+    if not isinstance(part, OnHarp):
+        return ()
+    over = () if part.overblows else (Cure("Allow overblown notes", {"fingering": {"overblows": True}}),)
+    alone = recipe.keys.order == "picked" and len(recipe.keys.picked) == 1
+    return (Cure(f"Take a harp in {harp}", {"fingering": {"harp": harp}}), *over) if harp and alone else over
+
+
+def _better_harp(recipe: Recipe, strip: Strip, weights: Weights) -> str:
+    """The harp that has every note of the strip in some octave, with the fewest bends; nothing where there is none."""
+    part = recipe.fingering
+    if not isinstance(part, OnHarp):
+        return ""
+    found = []
+    for harp in USUAL["major"]:
+        other = part.model_copy(update={"harp": harp})
+        if harp == part.harp:
+            continue
+        family = DiatonicHarp(weights["harmonica"], other.above_c, overblows=part.overblows)
+        move = other.above_c - part.above_c
+        octaves = (0, 12, -12) if abs(move) > _NEAR else (0,)
+        ways = [[family.states(note.tone.written.midi + up) for note in strip.notes] for up in octaves]
+        bends = [sum(way[0].bend for way in line) for line in ways if all(line)]
+        if bends:
+            found.append((min(bends), abs(move), harp))
+    return min(found)[2] if found else ""

@@ -1,0 +1,82 @@
+"""The tablature below a staff: a part of its own in the same measures, with string and fret at every note."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from fractions import Fraction
+
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.notation.score import Strip, WrittenSign
+from dodecant.exercise.recipe.fingering import OnFrets
+from dodecant.formats.musicxml.measures import bar_end, measure_start, repeat_begins
+from dodecant.formats.musicxml.notes import DIVISIONS, pitch_xml, shape
+from dodecant.formats.musicxml.technical import technical_xml
+from dodecant.music.core.pitch import LETTERS, Pitch
+
+TABLATURE = "P3"
+TABLATURE_PART = f'<score-part id="{TABLATURE}"><part-name print-object="no">tablature</part-name></score-part>'
+
+
+def has_tablature(exercise: Exercise) -> bool:
+    """Whether tablature stands below the staff."""
+    part = exercise.recipe.fingering
+    return isinstance(part, OnFrets) and part.tablature
+
+
+def tablature(exercise: Exercise, strip: Strip, first: int) -> str:
+    """The measures of a strip in tablature, numbered from `first`."""
+    out = []
+    for place, bar in enumerate(strip.bars):
+        out.append(measure_start(exercise, strip, first, place))
+        out.append(repeat_begins(exercise, strip, place))
+        out.append(_attributes(exercise) if place == 0 else "")
+        now = place * exercise.metre.quarters
+        out += [_note(strip, piece, now + piece.start) for piece in bar.pieces]
+        out.append(bar_end(exercise, strip, place, ""))
+        out.append("</measure>")
+    return "".join(out)
+
+
+def _attributes(exercise: Exercise) -> str:
+    strings, metre = exercise.instrument.fingering.strings, exercise.metre
+    time = f'<time print-object="no"><beats>{metre.beats}</beats><beat-type>{metre.unit}</beat-type></time>'
+    return (
+        f"<attributes><divisions>{DIVISIONS}</divisions><key><fifths>0</fifths></key>{time}"
+        f"<clef><sign>TAB</sign><line>{len(strings) - 1}</line></clef><staff-details>"
+        f"<staff-lines>{len(strings)}</staff-lines>{_tuning(exercise, strings)}</staff-details></attributes>"
+    )
+
+
+def _tuning(exercise: Exercise, strings: Sequence[Pitch]) -> str:
+    """Open strings as they sound, the lowest line first."""
+    found = []
+    for line, string in enumerate(reversed(strings), start=1):
+        sounding = exercise.instrument.sounding(string)
+        alter = f"<tuning-alter>{sounding.alteration}</tuning-alter>" if sounding.alteration else ""
+        found.append(
+            f'<staff-tuning line="{line}"><tuning-step>{LETTERS[sounding.letter]}</tuning-step>{alter}'
+            f"<tuning-octave>{sounding.octave}</tuning-octave></staff-tuning>"
+        )
+    return "".join(found)
+
+
+def _note(strip: Strip, piece: WrittenSign, now: Fraction) -> str:
+    """A note without a stem: its rhythm is read from the staff above. One that is tied on shows nothing new."""
+    head, _ = shape(piece._replace(beams=(), tuplet=None))
+    tail = ""
+    actual, normal = piece.ratio
+    if actual != normal:
+        tail = (
+            f"<time-modification><actual-notes>{actual}</actual-notes><normal-notes>{normal}</normal-notes>"
+            "</time-modification>"
+        )
+    mark = None if piece.note is None or piece.tied_from else strip.fingers[piece.note]
+    technical = technical_xml(mark, on_staff=False) if mark else ""
+    if piece.note is None or not technical:
+        return f'<note print-object="no"><rest/>{_without_ties(head)}{tail}</note>'
+    pitch = pitch_xml(strip.notes[piece.note].tone.written)
+    return f"<note>{pitch}{_without_ties(head)}<stem>none</stem>{tail}<notations>{technical}</notations></note>"
+
+
+def _without_ties(head: str) -> str:
+    return head.replace('<tie type="start"/>', "").replace('<tie type="stop"/>', "")

@@ -1,0 +1,192 @@
+"""Fingering on strips: as a player would write it in, read back from notation, told where it fails."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from lxml import etree
+from music21 import articulations, converter, stream
+
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.press import Tables, press
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.json.exercise import exercise_document
+from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.instrument.fingering.fretted import Stopped
+from dodecant.music.core.pitch import Pitch
+from dodecant.tables import load_tables
+from tests.strategies import FINGERINGS
+
+
+def played(instrument: str, fingering: dict[str, Any], keys: str, **more: Any) -> Exercise:
+    document = {
+        "player": {"instrument": instrument},
+        "fingering": fingering,
+        "keys": {"order": "picked", "picked": keys.split()},
+        "path": {"direction": "up"},
+        **more,
+    }
+    return press(read_recipe(document), load_tables())
+
+
+def texts(exercise: Exercise, strip: int = 0) -> str:
+    return " ".join(mark.text or "." if mark else "x" for mark in exercise.strips[strip].fingers)
+
+
+# Written in by hand, as a player of each would.
+@pytest.mark.parametrize(
+    ("instrument", "fingering", "key", "said"),
+    [
+        ("guitar", {"kind": "fretted", "way": "position", "low": 5}, "C", "4 1 3 4 1 3 1- 1"),
+        ("guitar", {"kind": "fretted", "way": "position", "low": 5, "fingers": "none"}, "C", ". . . . . . . ."),
+        ("electric-bass", {"kind": "fretted", "way": "position", "low": 2}, "C", "2 4 1 2 4 1 3 4"),
+        ("piano", {"kind": "keyboard"}, "C", "1 2 3 1 2 3 4 5"),
+        ("piano", {"kind": "keyboard"}, "F", "1 2 3 4 1 2 3 4"),
+        ("piano", {"kind": "keyboard", "hand": "left"}, "D♭", "3 2 1 4 3 2 1 3"),
+        ("piano", {"kind": "keyboard", "numbers": "crossings"}, "E♭", "3 1 . . 4 1 . 3"),
+        ("trombone", {"kind": "slide"}, "B♭", "1 6 4 3 1 4 2 1"),
+        ("trumpet", {"kind": "valves"}, "B♭", "0 13* 12 1 0 12 2 0"),
+        ("tuba", {"kind": "valves"}, "B♭", "0 13* 12 1 0 12 2 0"),
+        ("harmonica", {"kind": "diatonic-harmonica"}, "C", "4↑ 4↓ 5↑ 5↓ 6↑ 6↓ 7↓ 7↑"),
+        ("harmonica", {"kind": "diatonic-harmonica", "harp": "G"}, "G", "4↑ 4↓ 5↑ 5↓ 6↑ 6↓ 7↓ 7↑"),
+        ("harmonica", {"kind": "diatonic-harmonica", "signs": "signs"}, "C", "4+ 4- 5+ 5- 6+ 6- 7- 7+"),
+        ("chromatic-harmonica", {"kind": "chromatic-harmonica"}, "D♭", "5↑• 5↓• 6↑• 6↓• 7↑• 7↓• 8↓• 8↑•"),
+    ],
+)
+def test_a_scale_as_a_player_writes_it_in(instrument: str, fingering: dict[str, Any], key: str, said: str) -> None:
+    assert texts(played(instrument, fingering, key)) == said
+
+
+def test_the_sentence_and_its_phrase() -> None:
+    for fingering, words in (
+        ({"kind": "fretted", "way": "position", "low": 5}, "in the fifth position"),
+        ({"kind": "fretted", "way": "area", "low": 2, "high": 6}, "between the second and the sixth fret"),
+        ({"kind": "fretted", "seed": 4, "pins": [{"note": 1, "string": 5, "finger": "3"}]},
+         "with the hand moving as little as it can (way no. 4), one note pinned"),
+    ):  # fmt: skip
+        sentence = {phrase.id: phrase.text for phrase in played("guitar", fingering, "C").sentence}
+        assert sentence["fingering"] == words
+
+
+@pytest.mark.parametrize(
+    ("instrument", "fingering", "pointer", "cure"),
+    [
+        ("clarinet", {"kind": "fretted"}, "/fingering", "show none"),
+        ("electric-bass", {"kind": "fretted", "way": "position", "low": 22}, "/fingering/low", "20"),
+        ("guitar", {"kind": "fretted", "way": "area", "low": 5, "high": 7}, "/fingering", "four frets"),
+        ("guitar", {"kind": "fretted", "low": 0}, "/fingering/low", ""),
+        ("piano", {"kind": "keyboard", "pins": [{"note": 99, "finger": "1"}]}, "/fingering/pins/0/note", "8 notes"),
+        ("piano", {"kind": "keyboard", "pins": [{"note": 1, "finger": "6"}]}, "/fingering/pins/0/finger", "as 1, as 2"),
+        ("trumpet", {"kind": "valves", "pins": [{"note": 1, "finger": "2"}]}, "/fingering/pins/0/finger", "as 0"),
+        ("harmonica", {"kind": "diatonic-harmonica", "harp": "H"}, "/fingering/harp", ""),
+    ],
+)
+def test_what_cannot_be_is_told_at_its_field(
+    instrument: str, fingering: dict[str, Any], pointer: str, cure: str
+) -> None:
+    with pytest.raises(RecipeError) as error:
+        played(instrument, fingering, "B♭" if instrument == "trumpet" else "C")
+    (problem,) = error.value.problems
+    assert problem.pointer == pointer
+    assert cure in problem.cure
+
+
+def test_a_pin_is_kept_and_where_a_key_lacks_it_left_out() -> None:
+    pinned = {"kind": "keyboard", "school": "effort", "pins": [{"note": 3, "finger": "5"}]}
+    assert texts(played("piano", pinned, "C")).split()[2] == "5"
+    guitar = {"kind": "fretted", "pins": [{"note": 1, "string": 6, "finger": "4"}]}
+    made = played("guitar", guitar, "C E")
+    first = made.strips[0].fingers[0]
+    assert first is not None
+    assert isinstance(first.finger, Stopped)
+    assert (first.finger.string, first.finger.fret, first.finger.finger) == (6, 8, 4)
+    assert made.strips[1].fingers[0] is not None  # an open string has no fourth finger
+
+
+def test_remarks_tell_once_what_cannot_be_played() -> None:
+    def told(exercise: Exercise) -> list[str]:
+        return [remark.text for remark in exercise.remarks if remark.kind == "hands"]
+
+    one = played("harmonica", {"kind": "diatonic-harmonica"}, "F")
+    assert told(one) == ["F Ionian: B♭5 cannot be played on a harp in C (one in F has it)."]
+    assert [cure.label for cure in one.remarks[0].cures] == ["Take a harp in F", "Allow overblown notes"]
+    many = told(played("harmonica", {"kind": "diatonic-harmonica"}, "C F B♭ E♭"))
+    assert len(many) == 1
+    assert many[0].endswith("(one in F has it); likewise in B♭ Ionian and E♭ Ionian.")
+    assert told(played("harmonica", {"kind": "diatonic-harmonica", "overblows": True}, "F")) == []
+    area = played("electric-bass", {"kind": "fretted", "way": "area", "low": 2, "high": 5}, "G", player={
+        "instrument": "electric-bass", "tessitura": "middle"})  # fmt: skip
+    assert any("outside the area" in text for text in told(area))
+    slide = told(played("trombone", {"kind": "slide", "way": "outward"}, "B♭"))
+    assert "the slide comes back while the line rises from C3 to D3" in slide[0]
+    slurred = {"placement": {"value": "quarter", "slurs": {}}}
+    smeared = told(played("trombone", {"kind": "slide"}, "F", **slurred))
+    assert any("smears" in text for text in smeared)
+
+
+def test_bars_that_come_again_are_played_alike() -> None:
+    changes = {"kind": "changes", "changes": {"text": "key: C\n| Dm7 | G7 | Cmaj7 | % |"}, "choruses": 3}
+    strip = played(
+        "guitar", {"kind": "fretted"}, "C", sounds=changes, figure={"kind": "cell", "text": "1 2 3 5"}
+    ).strips[0]
+    bars: dict[tuple[int, ...], set[tuple[object, ...]]] = {}
+    for bar in strip.bars:
+        places = [piece.note for piece in bar.pieces if piece.note is not None and not piece.tied_from]
+        heights = tuple(strip.notes[place].tone.written.midi for place in places)
+        bars.setdefault(heights, set()).add(tuple(strip.fingers[place] for place in places))
+    assert all(len(ways) == 1 for ways in bars.values())
+
+
+FAMILIES = [(name, fingering) for name, several in FINGERINGS.items() for fingering in several]
+
+
+@given(st.sampled_from(FAMILIES), st.sampled_from(["C", "F♯", "B♭"]), st.sampled_from(["eighth", "triplet"]))
+@settings(max_examples=24)
+def test_another_program_reads_the_same_fingers(family: tuple[str, dict[str, Any]], key: str, value: str) -> None:
+    """An independent reader finds every finger at its note, and strings and frets that sound the line."""
+    instrument, fingering = family
+    made = played(instrument, fingering, key, placement={"value": value})
+    score = converter.parse(to_musicxml(made), format="musicxml")
+    written = [[str(one.fingerNumber) for one in note.articulations if isinstance(one, articulations.Fingering)]
+               for note in score.parts[0].recurse().notes if note.tie is None or note.tie.type == "start"]  # fmt: skip
+    shown = [mark.text if mark else "" for mark in made.strips[0].fingers]
+    assert [texts[0] if texts else "" for texts in written] == shown
+    if fingering["kind"] == "fretted" and fingering.get("tablature", True):
+        assert frets_sound(score.parts[1], made) == [note.tone.written.midi for note in made.strips[0].notes]
+
+
+def frets_sound(part: stream.Part, made: Exercise) -> list[int]:
+    strings = made.instrument.fingering.strings
+    found = []
+    for note in part.recurse().notes:
+        marks = {type(one): one.number for one in note.articulations
+                 if isinstance(one, articulations.StringIndication | articulations.FretIndication)}  # fmt: skip
+        found.append(strings[marks[articulations.StringIndication] - 1].midi + marks[articulations.FretIndication])
+    return found
+
+
+@pytest.mark.parametrize(("instrument", "fingering"), FAMILIES)
+def test_it_is_valid_notation_and_a_typed_document(
+    schema: etree.XMLSchema, instrument: str, fingering: dict[str, Any]
+) -> None:
+    made = played(instrument, fingering, "E♭ A")
+    assert schema.validate(etree.fromstring(to_musicxml(made))), schema.error_log
+    notes = [note for strip in exercise_document(made)["strips"] for bar in strip["bars"] for note in bar["notes"]]
+    shown = [note["fingering"] for note in notes]
+    assert {one["kind"] for one in shown if one} == {fingering["kind"]}
+    if fingering["kind"] == "fretted":
+        strings = made.instrument.fingering.strings
+        for note, one in zip(notes, shown, strict=True):
+            assert one is not None
+            assert strings[one["string"] - 1].midi + one["fret"] == note["written"]["midi"]
+
+
+def test_a_harp_in_another_key_has_another_range(tables: Tables) -> None:
+    for harp, low in (("C", "C4"), ("G", "G3"), ("B♭", "B♭3"), ("D♭", "D♭4"), ("F♯", "F♯4"), ("B", "B3")):
+        made = played("harmonica", {"kind": "diatonic-harmonica", "harp": harp}, harp)
+        assert made.instrument.full.low == Pitch.parse(low)
+        assert "x" not in texts(made)

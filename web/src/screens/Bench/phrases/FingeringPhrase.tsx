@@ -1,0 +1,172 @@
+import { Button, Checkbox, Group, Select, Stack, Text } from "@mantine/core";
+import type { ReactNode } from "react";
+import type { Recipe, Tables } from "../../../api/types";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
+import { limitsOf } from "../../../parts/tables";
+import { problemAt } from "../problems";
+import { PinFields } from "./PinFields";
+import type { PhraseProps } from "./PhraseProps";
+
+export type Fingering = NonNullable<Recipe["fingering"]>;
+type Of<K extends Fingering["kind"]> = Extract<Fingering, { kind: K }>;
+
+/** How the line is played, and what of that is shown: fields of the instrument's family. */
+export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }: PhraseProps) {
+  const { fingering } = recipe;
+  if (fingering === null) return <Text size="sm">No fingering is shown.</Text>;
+  const put = (next: Fingering | null) => onChange({ ...recipe, fingering: next });
+  const error = (field: string) => problemAt(problems, `/fingering/${field}`);
+  return (
+    <Stack gap="sm" w="var(--panel-l)" role="group" aria-label="Fingering">
+      <Text size="sm" c="var(--mantine-color-error)" role="alert" hidden={!wholeError(problems)}>
+        {wholeError(problems)}
+      </Text>
+      {FIELDS[fingering.kind](fingering as never, put, tables, error)}
+      <Checkbox
+        label="The same fingers where the same notes come again"
+        checked={fingering.same}
+        onChange={(event) => put({ ...fingering, same: event.currentTarget.checked })}
+      />
+      <Group align="flex-end" wrap="nowrap">
+        <Amount
+          label="Which good way"
+          description="0 is the easiest; each other number is another good one."
+          field="OnFrets.seed"
+          value={fingering.seed}
+          onChange={(seed) => put({ ...fingering, seed })}
+        />
+        <Button
+          variant="light"
+          onClick={() => put({ ...fingering, seed: (fingering.seed + 1) % limitsOf(tables, "OnFrets.seed").most })}
+        >
+          A new way today
+        </Button>
+      </Group>
+      <PinFields fingering={fingering} strip={exercise?.strips[0]} problems={problems} onChange={put} />
+      <Button variant="default" style={{ alignSelf: "start" }} onClick={() => put(null)}>
+        Show no fingering
+      </Button>
+    </Stack>
+  );
+}
+
+/** A problem of the fingering as a whole: it is another instrument's. */
+function wholeError(problems: PhraseProps["problems"]): string | undefined {
+  return problems.find(({ pointer }) => pointer === "/fingering")?.message;
+}
+
+type Put = (next: Fingering) => void;
+type Fields<K extends Fingering["kind"]> = (
+  part: Of<K>,
+  put: Put,
+  tables: Tables,
+  error: (field: string) => string | undefined,
+) => ReactNode;
+
+const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
+  fretted: (part, put, _, error) => (
+    <>
+      <Choice label="The hand" field="OnFrets.way" value={part.way} onChange={(way) => put({ ...part, way })} />
+      {(part.way === "position" || part.way === "area") && (
+        <Group grow align="flex-start">
+          <Amount
+            label={part.way === "position" ? "Fret of the first finger" : "From fret"}
+            field="OnFrets.low"
+            value={part.low}
+            error={error("low")}
+            onChange={(low) => put({ ...part, low, high: Math.max(part.high, low + 3) })}
+          />
+          {part.way === "area" && (
+            <Amount
+              label="To fret"
+              field="OnFrets.high"
+              value={part.high}
+              error={error("high")}
+              onChange={(high) => put({ ...part, high })}
+            />
+          )}
+        </Group>
+      )}
+      {part.way === "per-string" && (
+        <Amount
+          label="Notes on a string"
+          field="OnFrets.per_string"
+          value={part.per_string}
+          onChange={(per_string) => put({ ...part, per_string })}
+        />
+      )}
+      <Choice
+        label="School"
+        field="OnFrets.school"
+        value={part.school}
+        onChange={(school) => put({ ...part, school })}
+      />
+      <Choice
+        label="Fingers over the notes"
+        field="OnFrets.fingers"
+        value={part.fingers}
+        onChange={(fingers) => put({ ...part, fingers })}
+      />
+      <Checkbox
+        label="Tablature below the staff"
+        checked={part.tablature}
+        onChange={(event) => put({ ...part, tablature: event.currentTarget.checked })}
+      />
+    </>
+  ),
+  keyboard: (part, put) => (
+    <>
+      <Choice label="Hand" field="OnKeys.hand" value={part.hand} onChange={(hand) => put({ ...part, hand })} />
+      <Choice
+        label="School"
+        field="OnKeys.school"
+        value={part.school}
+        onChange={(school) => put({ ...part, school })}
+      />
+      <Choice
+        label="Numbers"
+        field="OnKeys.numbers"
+        value={part.numbers}
+        onChange={(numbers) => put({ ...part, numbers })}
+      />
+    </>
+  ),
+  slide: (part, put) => (
+    <>
+      <Choice label="The slide" field="OnSlide.way" value={part.way} onChange={(way) => put({ ...part, way })} />
+      <Checkbox
+        label="Raised positions, where there is another way too"
+        description="♯2 and ♯3 are the seventh partial, flat by 31 cents, with the slide drawn in."
+        checked={part.sevenths}
+        onChange={(event) => put({ ...part, sevenths: event.currentTarget.checked })}
+      />
+    </>
+  ),
+  valves: () => <Text size="sm">0 is open. A star tells where the third slide is pushed out.</Text>,
+  "diatonic-harmonica": (part, put, tables, error) => (
+    <>
+      <Select
+        label="A harp in"
+        value={tables.major_keys.includes(part.harp) ? part.harp : null}
+        data={tables.major_keys}
+        error={error("harp")}
+        onChange={(harp) => harp !== null && put({ ...part, harp })}
+      />
+      <Checkbox
+        label="Overblown and overdrawn notes"
+        checked={part.overblows}
+        onChange={(event) => put({ ...part, overblows: event.currentTarget.checked })}
+      />
+      <Choice label="Breath" field="OnHarp.signs" value={part.signs} onChange={(signs) => put({ ...part, signs })} />
+    </>
+  ),
+  "chromatic-harmonica": (part, put) => (
+    <Choice
+      label="Breath"
+      field="OnChromaticHarp.signs"
+      value={part.signs}
+      onChange={(signs) => put({ ...part, signs })}
+    />
+  ),
+};
