@@ -38,16 +38,35 @@ def phrase(page: Page) -> None:
     page.wait_for_timeout(300)
 
 
-def dial(page: Page) -> None:
-    """Keys picked on the dial."""
-    open_recipe(page, "Seven lamps")
-    page.locator("[data-phrase=keys]").click()
+def begin(page: Page) -> None:
+    """Three ways to begin, and the search over everything."""
+    page.goto("/")
+    page.get_by_role("link", name="Slipway").wait_for()
+    page.keyboard.press("/")
+    page.get_by_label("Search everything").last.fill("enclos")
+    page.get_by_role("option").first.wait_for()
     page.wait_for_timeout(300)
 
 
-def remarks(page: Page) -> None:
-    """Remarks with their cures."""
-    open_recipe(page, "Lantern fives")
+def fingering(page: Page) -> None:
+    """A position on a guitar, with tablature, and why a finger is what it is."""
+    open_recipe(page, "Fifth mooring")
+    page.get_by_role("button", name="Why these fingers in").first.click()
+    page.wait_for_timeout(900)
+
+
+def phone(page: Page) -> None:
+    """On a phone: the sentence, the strips, Play at hand."""
+    page.set_viewport_size({"width": 390, "height": 844})
+    open_recipe(page, "Night harp")
+
+
+def tablet(page: Page) -> None:
+    """On a tablet at the piano."""
+    page.set_viewport_size({"width": 820, "height": 1180})
+    open_recipe(page, "Both quays")
+    page.locator("[data-phrase=fingering]").click()
+    page.wait_for_timeout(900)
 
 
 def playing(page: Page) -> None:
@@ -80,15 +99,6 @@ def changes(page: Page) -> None:
     page.wait_for_timeout(400)
 
 
-def grid(page: Page) -> None:
-    """One sound over all chords."""
-    open_changes(page, "Ticket Hall Blues")
-    page.get_by_role("tab", name="One sound over all").click()
-    page.wait_for_timeout(500)
-    page.mouse.wheel(0, 420)
-    page.wait_for_timeout(300)
-
-
 def over_changes(page: Page) -> None:
     """A recipe over changes."""
     open_recipe(page, "Ticket Hall Blues")
@@ -112,14 +122,6 @@ def lick(page: Page) -> None:
     page.locator("[data-phrase=figure]").click()
     page.get_by_role("button", name="C♯5 over Gm7").click()
     page.wait_for_timeout(500)
-
-
-def beside(page: Page) -> None:
-    """A second staff, open bars, anticipated chords."""
-    open_recipe(page, "Call across the water")
-    page.locator("#strip-0").scroll_into_view_if_needed()
-    page.mouse.wheel(0, 420)
-    page.wait_for_timeout(900)
 
 
 def why(page: Page) -> None:
@@ -162,20 +164,20 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("recipes", recipes, False),
     ("sounds", sounds, False),
     ("changes", changes, False),
-    ("grid", grid, False),
     ("over-changes", over_changes, False),
     ("bench", bench, False),
     ("phrase", phrase, False),
-    ("dial", dial, False),
+    ("begin", begin, False),
+    ("fingering", fingering, False),
+    ("phone", phone, False),
+    ("tablet", tablet, False),
     ("enclosure", enclosure, False),
     ("lick", lick, False),
     ("rhythm", rhythm, False),
-    ("beside", beside, False),
     ("why", why, False),
     ("rules", rules, False),
     ("etude", etude, False),
     ("vocabulary", vocabulary, False),
-    ("remarks", remarks, False),
     ("playing-dark", playing, True),
 ]
 

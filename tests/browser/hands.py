@@ -18,7 +18,13 @@ def phrase(page: Page, name: str) -> None:
 
 
 def sentence(page: Page) -> str:
-    return re.sub(r"\s+", " ", page.get_by_label("The recipe as a sentence").inner_text()).replace(" ,", ",")
+    """The sentence as it stays: it follows the notation a moment later."""
+    told = page.get_by_label("The recipe as a sentence")
+    before = None
+    while (now := told.inner_text()) != before:
+        before = now
+        page.wait_for_timeout(400)
+    return re.sub(r"\s+", " ", now).replace(" ,", ",")
 
 
 def choose(page: Page, label: str, option: str) -> None:

@@ -160,6 +160,6 @@ def test_chords_are_struck_and_who_cannot_is_told(page: Page) -> None:
     page.keyboard.press("Escape")
     phrase(page, "player")
     page.get_by_role("combobox", name="Instrument").click()
-    page.get_by_role("option", name="clarinet").click()
+    page.get_by_role("option", name="clarinet", exact=True).click()
     expect(page.get_by_text("The clarinet sounds one note at a time.").first).to_be_visible()
     expect(page.locator("[data-phrase=figure]")).to_have_attribute("data-faulty", "true")

@@ -17,6 +17,7 @@ from dodecant.api.jobs import Jobs
 from dodecant.api.routers import (
     changes,
     exercises,
+    fingers,
     jobs,
     joins,
     licks,
@@ -54,6 +55,7 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         sounds.router,
         exercises.router,
         joins.router,
+        fingers.router,
         phrases.router,
         licks.router,
         changes.router,

@@ -27,7 +27,7 @@ from dodecant.instrument.fingering.fretted import Fretted, Neck, Stopped
 from dodecant.instrument.fingering.hands import Finger, Hands
 from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp
 from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger, crosses
-from dodecant.instrument.fingering.optimiser import Family, Optimiser
+from dodecant.instrument.fingering.optimiser import Alternative, Family, Optimiser
 from dodecant.instrument.fingering.slide import Slide
 from dodecant.instrument.fingering.valves import Valves
 from dodecant.instrument.fingering.weights import Weights
@@ -71,6 +71,19 @@ class StripHands:
             None if finger is None else FingerMark(finger, text) for finger, text in zip(fingers, texts, strict=True)
         )
         return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
+
+    def why(self, strip: Strip, note: int) -> list[Alternative[Any]]:
+        """Every way to play a note (from 0) of a fingered strip with the rest as it is, the cheapest first.
+
+        Raises RecipeError where no finger is shown at it.
+        """
+        groups, places = self._in_bars(strip)
+        if self._part is None or note not in places:
+            message = f"No finger is shown at note {note + 1}."
+            raise RecipeError([Problem("/note", message, f"The strip has {len(places)} notes with one.")])
+        taken = [mark.finger if (mark := strip.fingers[place]) else None for place in places]
+        heights = [height for group in groups for height in group]
+        return self.hands_for(strip).why(heights, taken, places.index(note))
 
     def hands_for(self, strip: Strip) -> Hands:
         """The hands that play a strip: on a keyboard by the book of its scale."""

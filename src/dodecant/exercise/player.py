@@ -33,7 +33,7 @@ def resolved_player(recipe: Recipe, instruments: InstrumentTable) -> ResolvedPla
     except MusicError as error:
         raise at_field("/player/instrument", error) from None
     if recipe.fingering is not None and recipe.fingering.family == instrument.fingering.family:
-        instrument = instrument.raised(*recipe.fingering.raises)
+        instrument = recipe.fingering.fit(instrument)
     wanted = instrument.comfortable if player.reach == "comfortable" else instrument.full
     low = Pitch.parse(player.lowest) if player.lowest else wanted.low
     high = Pitch.parse(player.highest) if player.highest else wanted.high

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from typing import Any
 
 from dodecant.exercise.companions.written import companion_parts
 from dodecant.exercise.exercise import Exercise
@@ -48,6 +49,7 @@ from dodecant.exercise.wording.findable import Help
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
 from dodecant.instrument.fingering.books import BookRow
+from dodecant.instrument.fingering.optimiser import Alternative
 from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument, InstrumentTable
 from dodecant.music.core.chord import Chord
@@ -118,6 +120,15 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     if what is not None:
         return explain_ruled_join(RuledLines(what, player), what.stop(places[strip]), beat)
     return explain_join_at(work, places[strip], beat)
+
+
+def explain_finger(exercise: Exercise, tables: Tables, strip: int, note: int) -> list[Alternative[Any]]:
+    """The ways to play a note (from 0) of a strip, the cheapest first; raises RecipeError where none is shown."""
+    if strip >= len(exercise.strips):
+        last = f"The last is {len(exercise.strips) - 1}."
+        raise RecipeError([Problem("/strip", f"There is no strip {strip}.", last)])
+    hands = StripHands(exercise.recipe, exercise.instrument, tables.weights, tables.books, exercise.metre)
+    return hands.why(exercise.strips[strip], note)
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,7 @@ import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property
+from itertools import pairwise
 from typing import Any, Literal, get_args
 
 from dodecant.music.core.errors import MusicError
@@ -35,11 +36,34 @@ class Reach:
 
 
 @dataclass(frozen=True)
+class Tuning:
+    """Open strings by a name, as written pitches from the lowest: "D3 A3 D4 G4 B4 E5"."""
+
+    name: str
+    text: str
+
+
+def read_tuning(text: str) -> tuple[Pitch, ...]:
+    """Open strings from the highest, read from a text that names them from the lowest; raises MusicError.
+
+    >>> [pitch.text for pitch in read_tuning("E2 A2 D3 G3")]
+    ['G3', 'D3', 'A2', 'E2']
+    """
+    strings = tuple(Pitch.parse(name) for name in text.split())
+    if not 3 <= len(strings) <= 8:
+        raise MusicError(f"This tuning has {len(strings)} strings.", cure="Name three to eight, from the lowest.")
+    if any(high.midi <= low.midi for low, high in pairwise(strings)):
+        raise MusicError("These strings do not rise.", cure="Name them from the lowest to the highest.")
+    return strings[::-1]
+
+
+@dataclass(frozen=True)
 class FingeringData:
     """How an instrument shows its fingering: the family, and what that needs; none where it has no family.
 
-    Open `strings` are written pitches from the highest, `frets` how many there are; `fundamental` is that of a brass
-    instrument's open tube, as written; `trigger` and `third_slide` tell whether there are such.
+    Open `strings` are written pitches from the highest, `frets` how many there are, `tunings` other usual ones;
+    `fundamental` is that of a brass instrument's open tube, as written; `trigger` and `third_slide` tell whether there
+    are such.
     """
 
     family: FingeringFamily | None = None
@@ -48,6 +72,7 @@ class FingeringData:
     fundamental: Pitch | None = None
     trigger: bool = False
     third_slide: bool = False
+    tunings: tuple[Tuning, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -99,6 +124,16 @@ class Instrument:
             for reach in (self.full, self.comfortable)
         )
         return replace(self, full=full, comfortable=comfortable)
+
+    def tuned(self, strings: tuple[Pitch, ...]) -> Instrument:
+        """The same instrument with other open strings (from the highest): its range begins with the lowest."""
+        lowest = strings[-1]
+        return replace(
+            self,
+            full=Reach(lowest, self.full.high),
+            comfortable=Reach(lowest, self.comfortable.high),
+            fingering=replace(self.fingering, strings=strings),
+        )
 
     def sounding(self, written: Pitch) -> Pitch:
         """The pitch that sounds when this one is read."""
@@ -155,7 +190,16 @@ def _fingering(row: Mapping[str, Any]) -> FingeringData:
         None if fundamental is None else Pitch.parse(fundamental),
         row.get("trigger", False),
         row.get("third_slide", False),
+        tuple(_tuning(row["id"], *pair) for pair in row.get("tunings", {}).items()),
     )
+
+
+def _tuning(instrument: str, name: str, text: str) -> Tuning:
+    try:
+        read_tuning(text)
+    except MusicError as error:
+        raise MusicError(f"{instrument}, {name}: {error.message}", cure=error.cure) from None
+    return Tuning(name, text)
 
 
 def _reach(pair: list[str]) -> Reach:

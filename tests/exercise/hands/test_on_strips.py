@@ -79,6 +79,9 @@ def test_the_sentence_and_its_phrase() -> None:
         ("electric-bass", {"kind": "fretted", "way": "position", "low": 22}, "/fingering/low", "20"),
         ("guitar", {"kind": "fretted", "way": "area", "low": 5, "high": 7}, "/fingering", "four frets"),
         ("guitar", {"kind": "fretted", "low": 0}, "/fingering/low", ""),
+        ("guitar", {"kind": "fretted", "tuning": "E3 A3"}, "/fingering/tuning", "three to eight"),
+        ("guitar", {"kind": "fretted", "tuning": "E3 D3 A3"}, "/fingering/tuning", "lowest to the highest"),
+        ("guitar", {"kind": "fretted", "tuning": "E3 H3 A3"}, "/fingering/tuning", ""),
         ("piano", {"kind": "keyboard", "pins": [{"note": 99, "finger": "1"}]}, "/fingering/pins/0/note", "8 notes"),
         ("piano", {"kind": "keyboard", "pins": [{"note": 1, "finger": "6"}]}, "/fingering/pins/0/finger", "as 1, as 2"),
         ("trumpet", {"kind": "valves", "pins": [{"note": 1, "finger": "2"}]}, "/fingering/pins/0/finger", "as 0"),
@@ -183,6 +186,22 @@ def test_it_is_valid_notation_and_a_typed_document(
         for note, one in zip(notes, shown, strict=True):
             assert one is not None
             assert strings[one["string"] - 1].midi + one["fret"] == note["written"]["midi"]
+
+
+def test_another_tuning_moves_the_range_and_the_frets(tables: Tables) -> None:
+    low = {"path": {"low": {"step": 1}, "direction": "up"}, "player": {"instrument": "guitar", "tessitura": "low"}}
+    made = played("guitar", {"kind": "fretted", "tuning": "D3 A3 D4 G4 B4 E5"}, "D", **low)
+    first = made.strips[0].fingers[0]
+    assert made.instrument.full.low == Pitch.parse("D3")
+    assert made.strips[0].notes[0].tone.written.text == "D3"
+    assert first is not None
+    assert isinstance(first.finger, Stopped)
+    assert (first.finger.string, first.finger.fret) == (6, 0)
+    assert ", tuned D A D G B E" in "".join(phrase.text for phrase in made.sentence)
+    assert b"<tuning-step>D</tuning-step><tuning-octave>2</tuning-octave>" in to_musicxml(made)
+    for instrument in tables.instruments.instruments:
+        for tuning in instrument.fingering.tunings:
+            assert played(instrument.id, {"kind": "fretted", "tuning": tuning.text}, "C").strips[0].fingers
 
 
 def test_a_harp_in_another_key_has_another_range(tables: Tables) -> None:

@@ -284,6 +284,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fingers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why
+         * @description The ways to play a note with the rest of its strip as it is, the cheapest first.
+         */
+        post: operations["why_api_fingers_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/explanations": {
         parameters: {
             query?: never;
@@ -2679,6 +2699,21 @@ export interface components {
             begin: components["schemas"]["Recipe-Output"] | null;
         };
         /**
+         * FingerWayOut
+         * @description A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it.
+         */
+        FingerWayOut: {
+            /** Words */
+            words: string;
+            /** Costs */
+            costs: components["schemas"]["CostOut"][];
+            /** Total */
+            total: number;
+            /** Taken */
+            taken: boolean;
+            pin: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"];
+        };
+        /**
          * FingeringOut
          * @description What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
          *
@@ -3021,6 +3056,8 @@ export interface components {
             section: string;
             /** Fingering */
             fingering: ("fretted" | "keyboard" | "slide" | "valves" | "diatonic-harmonica" | "chromatic-harmonica") | null;
+            /** Tunings */
+            tunings: components["schemas"]["TuningOut"][];
             /** Transposes */
             transposes: boolean;
             /** Comfortable */
@@ -3735,7 +3772,8 @@ export interface components {
         /**
          * OnFrets
          * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-         *     one string, or so many notes on each string. `tablature` stands below the staff; fingers above it, or not.
+         *     one string, or so many notes on each string. A `tuning` names other open strings, from the lowest. `tablature` stands
+         *     below the staff; fingers above it, or not.
          */
         "OnFrets-Input": {
             /**
@@ -3786,6 +3824,11 @@ export interface components {
              */
             school: "finger-a-fret" | "one-two-four";
             /**
+             * Tuning
+             * @default
+             */
+            tuning: string;
+            /**
              * Tablature
              * @default true
              */
@@ -3800,7 +3843,8 @@ export interface components {
         /**
          * OnFrets
          * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-         *     one string, or so many notes on each string. `tablature` stands below the staff; fingers above it, or not.
+         *     one string, or so many notes on each string. A `tuning` names other open strings, from the lowest. `tablature` stands
+         *     below the staff; fingers above it, or not.
          */
         "OnFrets-Output": {
             /**
@@ -3850,6 +3894,11 @@ export interface components {
              * @enum {string}
              */
             school: "finger-a-fret" | "one-two-four";
+            /**
+             * Tuning
+             * @default
+             */
+            tuning: string;
             /**
              * Tablature
              * @default true
@@ -6321,6 +6370,16 @@ export interface components {
             held_by: string[];
         };
         /**
+         * TuningOut
+         * @description Open strings by a name, from the lowest.
+         */
+        TuningOut: {
+            /** Name */
+            name: string;
+            /** Strings */
+            strings: string;
+        };
+        /**
          * Turned
          * @description Which settings of a figure are turned round, and how: backwards, or upside down.
          */
@@ -8380,6 +8439,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JoinOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    why_api_fingers_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Strip */
+                    strip: number;
+                    /** Note */
+                    note: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FingerWayOut"][];
                 };
             };
             /** @description Accepted */

@@ -29,7 +29,7 @@ const one = (shelf: ShelfName) => `/api/${shelf}/{document_id}` as "/api/recipes
 const at = (id: string) => ({ params: { path: { document_id: id } } });
 const as = <T>(answer: Promise<unknown>) => answer as Promise<T>;
 
-const PAGE = 30;
+const PAGE = 50;
 const LARGE_PAGE = 200;
 
 /** Some of the documents of a shelf, of how many, and what they can be sorted out by; those that cannot be read stand apart. */

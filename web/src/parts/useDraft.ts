@@ -16,6 +16,8 @@ export interface Draft<K extends ShelfName> extends Kept<Documents[K]> {
   changed: boolean;
   /** The steps that led here, and those that were undone. */
   steps: Steps<Documents[K]>;
+  /** Whether unsaved steps were done since the page was opened: those are what the browser's Back goes back. */
+  stepped: boolean;
   setDocument: (document: Documents[K]) => void;
   undo: () => void;
   redo: () => void;
@@ -97,6 +99,7 @@ export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefi
     return { revision, steps: known ? before : begun(document) };
   });
   const document = steps.now;
+  const [found] = useState(steps.past.length);
   const changed = !same(document, saved?.document ?? blank);
 
   useEffect(() => {
@@ -125,8 +128,9 @@ export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefi
     localStorage.removeItem(key);
     allSteps.delete(key);
   }, [key]);
+  const done = changed && steps.past.length > found;
   return useMemo(
-    () => ({ document, revision, steps, changed, setDocument, undo, redo, adopt, forget }),
-    [document, revision, steps, changed, setDocument, undo, redo, adopt, forget],
+    () => ({ document, revision, steps, stepped: done, changed, setDocument, undo, redo, adopt, forget }),
+    [document, revision, steps, done, changed, setDocument, undo, redo, adopt, forget],
   );
 }

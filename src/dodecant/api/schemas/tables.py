@@ -32,7 +32,7 @@ from dodecant.exercise.wording.kinds import all_choices
 from dodecant.exercise.wording.placement import slot_places
 from dodecant.exports.registry import OF_CHANGES, OF_EXERCISES, Export
 from dodecant.formats.json.exercise import CureOut
-from dodecant.instrument.profile import FingeringFamily
+from dodecant.instrument.profile import FingeringFamily, Instrument
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.core.tonics import USUAL
@@ -53,6 +53,13 @@ class ScaleOut(BaseModel):
     use: str
 
 
+class TuningOut(BaseModel):
+    """Open strings by a name, from the lowest."""
+
+    name: str
+    strings: str
+
+
 class InstrumentOut(BaseModel):
     """An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ; `fingering`
     names the family that shows how it is played, if any.
@@ -62,6 +69,7 @@ class InstrumentOut(BaseModel):
     name: str
     section: str
     fingering: FingeringFamily | None
+    tunings: list[TuningOut]
     transposes: bool
     comfortable: str
     full: str
@@ -232,12 +240,20 @@ def _instruments(tables: Tables) -> list[InstrumentOut]:
             name=instrument.name,
             section=instrument.section,
             fingering=instrument.fingering.family,
+            tunings=_tunings(instrument),
             transposes=instrument.sounds_half_steps % 12 != 0,
             comfortable=instrument.comfortable.text,
             full=instrument.full.text,
         )
         for instrument in tables.instruments.instruments
     ]
+
+
+def _tunings(instrument: Instrument) -> list[TuningOut]:
+    """The usual one first, then others."""
+    usual = " ".join(pitch.text for pitch in reversed(instrument.fingering.strings))
+    others = [TuningOut(name=one.name, strings=one.text) for one in instrument.fingering.tunings]
+    return [TuningOut(name="usual", strings=usual), *others] if usual else []
 
 
 def _choices(words: Mapping[Any, str]) -> list[ChoiceOut]:

@@ -7,11 +7,11 @@ from typing import Annotated, ClassVar, Final, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
-from dodecant.exercise.recipe.part import KeyName, Part, refused
+from dodecant.exercise.recipe.part import KeyName, Part, readable, refused
 from dodecant.instrument.fingering.books import Hand
 from dodecant.instrument.fingering.fretted import FretWay, School
 from dodecant.instrument.fingering.slide import SlideWay
-from dodecant.instrument.profile import FingeringFamily
+from dodecant.instrument.profile import FingeringFamily, Instrument, read_tuning
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
@@ -39,10 +39,13 @@ class FingeringPart(KindPart):
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
     pins: Annotated[tuple[Pin, ...], Field(max_length=40)] = ()
 
-    @property
-    def raises(self) -> tuple[int, int]:
-        """By how many staff steps and half steps the instrument's range is moved."""
-        return (0, 0)
+    def fit(self, instrument: Instrument) -> Instrument:
+        """The player's own instrument of its kind: another size, other strings."""
+        return instrument
+
+
+def _tuned(text: str) -> object:
+    return read_tuning(text) if text.strip() else None
 
 
 FINGERINGS: Final = Kinds[FingeringPart]()
@@ -52,7 +55,9 @@ AnyFingering = Annotated[FingeringPart, FINGERINGS]
 @FINGERINGS.register
 class OnFrets(FingeringPart):
     """String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-    one string, or so many notes on each string. `tablature` stands below the staff; fingers above it, or not.
+    one string, or so many notes on each string.
+
+    A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
     """
 
     kind: Literal["fretted"] = "fretted"
@@ -62,8 +67,13 @@ class OnFrets(FingeringPart):
     high: Fret = 9
     per_string: Annotated[int, Field(ge=2, le=4)] = 3
     school: School = "finger-a-fret"
+    tuning: Annotated[str, Field(max_length=60), readable(_tuned)] = ""
     tablature: bool = True
     fingers: Literal["all", "shifts", "none"] = "all"
+
+    def fit(self, instrument: Instrument) -> Instrument:
+        """Its strings as they are tuned."""
+        return instrument.tuned(read_tuning(self.tuning)) if self.tuning.strip() else instrument
 
     @model_validator(mode="after")
     def _area_is_an_area(self) -> Self:
@@ -118,11 +128,10 @@ class OnHarp(FingeringPart):
         height = NoteName.parse(self.harp).pitch_class
         return height if height <= _HIGHEST_UPWARD else height - 12
 
-    @property
-    def raises(self) -> tuple[int, int]:
-        """As far as the harp lies from the one in C."""
+    def fit(self, instrument: Instrument) -> Instrument:
+        """The range of the harp, as far from the one in C as its key."""
         letter = NoteName.parse(self.harp).letter
-        return (letter if self.above_c >= 0 and letter < 6 else letter - 7, self.above_c)
+        return instrument.raised(letter if self.above_c >= 0 and letter < 6 else letter - 7, self.above_c)
 
 
 @FINGERINGS.register

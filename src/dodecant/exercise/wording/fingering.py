@@ -16,6 +16,12 @@ from dodecant.exercise.recipe.fingering import (
 )
 from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.small_words import count, nth
+from dodecant.instrument.fingering.fretted import Stopped
+from dodecant.instrument.fingering.hands import Finger
+from dodecant.instrument.fingering.harmonica import HarpNote
+from dodecant.instrument.fingering.slide import SlidePosition
+from dodecant.instrument.fingering.valves import ValveFingering
+from dodecant.instrument.profile import read_tuning
 from dodecant.music.core.pitch import NoteName
 
 
@@ -47,7 +53,11 @@ def _frets(part: OnFrets) -> str:
         "per-string": f"{count(part.per_string)} notes on a string",
     }
     school = phrase("OnFrets.school", part.school)
-    return f"{words[part.way]}{school}{'' if part.tablature else ', without tablature'}"
+    tuned = (
+        "".join(f" {pitch.name.text}" for pitch in reversed(read_tuning(part.tuning))) if part.tuning.strip() else ""
+    )
+    tuning = f", tuned{tuned}" if tuned else ""
+    return f"{words[part.way]}{tuning}{school}{'' if part.tablature else ', without tablature'}"
 
 
 def _keys(part: OnKeys) -> str:
@@ -72,3 +82,55 @@ FINGERINGS_SAID: Final[Mapping[type[FingeringPart], FingeringWords]] = {
     OnHarp: FingeringWords("Holes of a harp", _harp),
     OnChromaticHarp: FingeringWords("Holes and slide", lambda part: "with its holes and slide"),
 }
+
+
+# What each cost of a finger is called, where it is asked why.
+FINGER_COSTS: Final[Mapping[str, str]] = {
+    "shift": "the hand moves",
+    "stretch": "stretch",
+    "crossing": "over strings",
+    "skip": "strings skipped",
+    "roll": "one finger rolled over",
+    "little": "little finger",
+    "open": "open string",
+    "high": "high on the neck",
+    "outside": "outside",
+    "string_count": "another number on the string",
+    "relaxed": "not at rest",
+    "beyond": "beyond the hand",
+    "thumb_on_black": "thumb on a black key",
+    "little_on_black": "little finger on a black key",
+    "weak": "weak finger",
+    "third_and_fourth": "third and fourth together",
+    "fourth_on_black": "fourth on a black key beside the third",
+    "pass_under": "thumb under or finger over",
+    "pass_level": "thumb up to a black key",
+    "same_finger": "one finger on two keys",
+    "book": "not as books print it",
+    "travel": "travel of the slide",
+    "alternate": "not the first choice",
+    "tuning": "off in tuning",
+    "trigger": "trigger",
+    "back": "comes back while rising",
+    "valves": "valves that move",
+    "bend": "bend",
+    "over": "blown over",
+    "breath": "turn of the breath",
+    "holes": "holes moved over",
+    "slide": "slide",
+}
+
+
+def finger_said(finger: Finger) -> str:
+    """A way to play a note: 'finger 4 in fret 8 of string 6, hand in fret 5', 'position 4', 'valves 13'."""
+    if isinstance(finger, Stopped):
+        if finger.finger == 0:
+            return f"open string {finger.string}"
+        return f"finger {finger.finger} in fret {finger.fret} of string {finger.string}, hand in fret {finger.position}"
+    if isinstance(finger, SlidePosition):
+        return f"position {finger.text}, partial {finger.partial}"
+    if isinstance(finger, ValveFingering):
+        return f"valves {finger.text}" if finger.valves != "0" else "no valve"
+    if isinstance(finger, HarpNote):
+        return f"hole {finger.text}"
+    return f"finger {finger.text}"

@@ -111,7 +111,7 @@ export function Bench({ saved }: BenchProps) {
         <title>{`${recipe.title || "Bench"} · Dodecant`}</title>
         <SkipLink to="play">Skip to Play</SkipLink>
         <VisuallyHidden component="h1">Bench</VisuallyHidden>
-        <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
+        <BackUndoes wanted={draft.stepped} undo={draft.undo} />
         <TitleBar draft={draft} saved={saved} exercise={exercise} problems={problems} />
         <Box className={classes.work}>
           <Box className={classes.sheet} ref={room}>
@@ -161,6 +161,7 @@ export function Bench({ saved }: BenchProps) {
                   looping={looping}
                   stale={stale}
                   onPlay={play}
+                  onChange={setRecipe}
                 />
               </Box>
             )}

@@ -1,10 +1,11 @@
 import { Box } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { memo, useDeferredValue, useMemo } from "react";
-import type { Bench, Remark } from "../../api/types";
+import type { Bench, Exercise, Recipe, Remark, Strip } from "../../api/types";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 import classes from "./Bench.module.css";
+import { WhyFinger } from "./WhyFinger";
 import { WhyHere } from "./WhyHere";
 
 interface StripsProps {
@@ -17,6 +18,7 @@ interface StripsProps {
   looping: boolean;
   stale: boolean;
   onPlay: (index: number, loop: boolean) => void;
+  onChange: (recipe: Recipe) => void;
 }
 
 const NONE: Remark[] = [];
@@ -35,7 +37,7 @@ export function Strips(props: StripsProps) {
 
 /** Some of the strips; their pictures are fetched when the hand has left the keys. */
 const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number; shown: Shown }) {
-  const { bench, width, sounding, looping, stale, onPlay, from, to, shown } = props;
+  const { bench, width, sounding, looping, stale, onPlay, onChange, from, to, shown } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
@@ -55,8 +57,39 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
         stale={stale}
         shown={shown}
         bar={exercise.bar}
-        asked={exercise.explains_joins && <WhyHere recipe={exercise.recipe} strip={strip} />}
+        asked={
+          (exercise.explains_joins || exercise.recipe.fingering !== null) && (
+            <Asked exercise={exercise} strip={strip} onChange={onChange} />
+          )
+        }
         onPlay={onPlay}
       />
     ));
+});
+
+interface AskedProps {
+  exercise: Exercise;
+  strip: Strip;
+  onChange: (recipe: Recipe) => void;
+}
+
+/** What more can be asked about a strip: its joins, its fingers. */
+const Asked = memo(function Asked({ exercise, strip, onChange }: AskedProps) {
+  const { recipe } = exercise;
+  const { fingering } = recipe;
+  return (
+    <>
+      {exercise.explains_joins && <WhyHere recipe={recipe} strip={strip} />}
+      {fingering && (
+        <WhyFinger
+          recipe={recipe}
+          strip={strip}
+          onPin={(pin) => {
+            const others = fingering.pins.filter(({ note }) => note !== pin.note);
+            onChange({ ...recipe, fingering: { ...fingering, pins: [...others, pin] } });
+          }}
+        />
+      )}
+    </>
+  );
 });

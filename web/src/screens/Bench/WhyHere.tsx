@@ -1,6 +1,7 @@
-import { Button, Loader, Popover, Select, Stack, Table, Text } from "@mantine/core";
+import { Button, Loader, Popover, Select, Stack, Text } from "@mantine/core";
 import { useState } from "react";
 import { useJoin } from "./queries";
+import { WaysTable } from "./WaysTable";
 import type { Recipe, Strip } from "../../api/types";
 
 interface WhyHereProps {
@@ -43,29 +44,10 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
           {join.data && (
             <>
               <Text size="sm">{join.data.rule}</Text>
-              <Table fz="sm" verticalSpacing={4}>
-                <Table.Thead>
-                  <Table.Tr>
-                    <Table.Th>The line goes on with</Table.Th>
-                    <Table.Th>What it costs</Table.Th>
-                    <Table.Th ta="right">Points</Table.Th>
-                  </Table.Tr>
-                </Table.Thead>
-                <Table.Tbody>
-                  {join.data.ways.map(({ notes, costs, total, taken }) => (
-                    <Table.Tr key={notes.join(" ")} fw={taken ? 700 : undefined}>
-                      <Table.Td>
-                        {notes.join(" ")}
-                        {taken && " (taken)"}
-                      </Table.Td>
-                      <Table.Td>
-                        {costs.map(({ name, points }) => `${name} ${points}`).join(", ") || "nothing"}
-                      </Table.Td>
-                      <Table.Td ta="right">{total}</Table.Td>
-                    </Table.Tr>
-                  ))}
-                </Table.Tbody>
-              </Table>
+              <WaysTable
+                title="The line goes on with"
+                ways={join.data.ways.map(({ notes, ...way }) => ({ words: notes.join(" "), ...way }))}
+              />
             </>
           )}
         </Stack>

@@ -73,6 +73,18 @@ export function useJoin(recipe: Recipe, strip: number, beat: string | null) {
   });
 }
 
+/** The ways to play a note (from 1) of a strip with the rest as it is. */
+export function useFingerWays(recipe: Recipe, strip: number, note: number, wanted: boolean) {
+  return useQuery({
+    queryKey: ["fingers", recipe, strip, note],
+    queryFn: ({ signal }) => answered(client.POST("/api/fingers", { body: { recipe, strip, note }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+    enabled: wanted,
+  });
+}
+
 /** Rhythms by name that fit a metre, as slots of a note value. */
 export function useRhythmShapes(metre: Metre, value: NoteValue) {
   return useQuery({

@@ -46,7 +46,7 @@ export function Editor({ saved }: EditorProps) {
     <Box className={classes.page}>
       <title>{`${titleOf(document.text) || "Changes"} · Dodecant`}</title>
       <VisuallyHidden component="h1">Changes</VisuallyHidden>
-      <BackUndoes wanted={draft.changed && draft.steps.past.length > 0} undo={draft.undo} />
+      <BackUndoes wanted={draft.stepped} undo={draft.undo} />
       <TopBar draft={draft} saved={saved} worked={worked.data} player={player} />
       <Beside>
         <TextSide draft={draft} worked={worked.data} tables={tables} house={house} onHouse={setHouse} />

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, Select, Stack, Text } from "@mantine/core";
+import { Autocomplete, Button, Checkbox, Group, Select, Stack, Text } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { Recipe, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
@@ -17,12 +17,13 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
   if (fingering === null) return <Text size="sm">No fingering is shown.</Text>;
   const put = (next: Fingering | null) => onChange({ ...recipe, fingering: next });
   const error = (field: string) => problemAt(problems, `/fingering/${field}`);
+  const tunings = tables.instruments.find(({ id }) => id === recipe.player.instrument)?.tunings ?? [];
   return (
     <Stack gap="sm" w="var(--panel-l)" role="group" aria-label="Fingering">
       <Text size="sm" c="var(--mantine-color-error)" role="alert" hidden={!wholeError(problems)}>
         {wholeError(problems)}
       </Text>
-      {FIELDS[fingering.kind](fingering as never, put, tables, error)}
+      {FIELDS[fingering.kind](fingering as never, put, tables, error, tunings)}
       <Checkbox
         label="The same fingers where the same notes come again"
         checked={fingering.same}
@@ -62,10 +63,11 @@ type Fields<K extends Fingering["kind"]> = (
   put: Put,
   tables: Tables,
   error: (field: string) => string | undefined,
+  tunings: Tables["instruments"][number]["tunings"],
 ) => ReactNode;
 
 const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
-  fretted: (part, put, _, error) => (
+  fretted: (part, put, _, error, tunings) => (
     <>
       <Choice label="The hand" field="OnFrets.way" value={part.way} onChange={(way) => put({ ...part, way })} />
       {(part.way === "position" || part.way === "area") && (
@@ -101,6 +103,20 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
         field="OnFrets.school"
         value={part.school}
         onChange={(school) => put({ ...part, school })}
+      />
+      <Autocomplete
+        label="Tuning, from the lowest string as written"
+        description={`Empty: ${tunings[0]?.strings ?? "as usual"}.`}
+        value={part.tuning}
+        data={tunings.slice(1).map(({ strings }) => strings)}
+        renderOption={({ option }) =>
+          `${tunings.find(({ strings }) => strings === option.value)?.name}: ${option.value}`
+        }
+        filter={({ options }) => options}
+        maxLength={60}
+        spellCheck={false}
+        error={error("tuning")}
+        onChange={(tuning) => put({ ...part, tuning })}
       />
       <Choice
         label="Fingers over the notes"

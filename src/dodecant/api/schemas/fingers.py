@@ -1,0 +1,51 @@
+"""Fingers: what is asked and answered."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated, Any
+
+from pydantic import BaseModel, Field
+
+from dodecant.api.schemas.joins import CostOut
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.fingering import Pin
+from dodecant.exercise.wording.fingering import FINGER_COSTS, finger_said
+from dodecant.instrument.fingering.fretted import Stopped
+from dodecant.instrument.fingering.optimiser import Alternative
+
+
+class FingerIn(BaseModel):
+    """A recipe, a strip of it, and a note of the strip (from 1)."""
+
+    recipe: Recipe
+    strip: Annotated[int, Field(ge=0, le=1000)]
+    note: Annotated[int, Field(ge=1, le=4000)]
+
+
+class FingerWayOut(BaseModel):
+    """A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it."""
+
+    words: str
+    costs: list[CostOut]
+    total: int
+    taken: bool
+    pin: Pin
+
+
+def ways_out(ways: Sequence[Alternative[Any]], note: int) -> list[FingerWayOut]:
+    """From the core's values."""
+    return [
+        FingerWayOut(
+            words=finger_said(way.state),
+            costs=[CostOut(name=FINGER_COSTS[name], points=points) for name, points in way.costs.items()],
+            total=way.total,
+            taken=way.taken,
+            pin=Pin(
+                note=note,
+                string=way.state.string if isinstance(way.state, Stopped) else 0,
+                finger=way.state.text,
+            ),
+        )
+        for way in ways
+    ]
