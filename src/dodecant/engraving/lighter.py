@@ -21,6 +21,9 @@ def lighten(root: etree._Element) -> None:
     score = root.find(f"{_SVG}svg")  # beside it stand the shapes that are used, by their names
     for group in [] if score is None else list(score.iter(f"{_SVG}g")):
         classes = group.get("class", "").split()
+        if "placeholder" in classes:  # what the engraver draws where a break is, for editors
+            _take_out(group)
+            continue
         if "note" not in classes and "chord" not in classes:
             group.attrib.pop("id", None)
         if classes and classes[0] in _WRAPPERS and set(group.attrib) == {"class"}:
@@ -39,6 +42,12 @@ def _merge(text: etree._Element) -> None:
         text.text = inner.text
         text.remove(inner)
         text.extend(inner)
+
+
+def _take_out(group: etree._Element) -> None:
+    parent = group.getparent()
+    if parent is not None:
+        parent.remove(group)
 
 
 def _unwrap(group: etree._Element) -> None:

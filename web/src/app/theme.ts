@@ -1,5 +1,5 @@
 /** The look, set once: type, colour, spacing. docs/look.md tells why. */
-import { Anchor, type MantineColorsTuple, Menu, MultiSelect, Popover, Select, createTheme } from "@mantine/core";
+import { Anchor, Input, type MantineColorsTuple, Menu, MultiSelect, Popover, Select, createTheme } from "@mantine/core";
 
 const SIGNS = "'Dodecant Signs'";
 
@@ -61,6 +61,10 @@ export const theme = createTheme({
   respectReducedMotion: true,
   focusRing: "auto",
   components: {
+    // What explains a field stands under it, so that fields side by side are level.
+    InputWrapper: Input.Wrapper.extend({
+      defaultProps: { inputWrapperOrder: ["label", "input", "description", "error"] },
+    }),
     Anchor: Anchor.extend({ defaultProps: { underline: "always" } }),
     Select: Select.extend({ defaultProps: { allowDeselect: false, ...LISTS }, styles: LONG_LISTS }),
     MultiSelect: MultiSelect.extend({ defaultProps: LISTS, styles: LONG_LISTS }),

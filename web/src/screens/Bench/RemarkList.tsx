@@ -18,9 +18,9 @@ export const RemarkList = memo(function RemarkList({ remarks, onCure }: RemarkLi
   return (
     <>
       {remarks.slice(0, all ? undefined : OPEN).map((remark) => (
-        <Group key={remark.text} gap="xs" align="center" wrap="nowrap">
+        <Group key={remark.text} gap="4px 10px" align="center">
           <IconBulb size={18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
-          <Text size="sm" flex={1}>
+          <Text size="sm" flex="1 1 15rem">
             {remark.text}
           </Text>
           {remark.cures.map((cure) => (
