@@ -44,6 +44,7 @@ export type Rule = Recipe["rules"][number];
 export type What = Rule["what"];
 export type Play = Extract<What, { kind: "play" }>;
 export type Etude = NonNullable<Recipe["etude"]>;
+export type Fingering = NonNullable<Recipe["fingering"]>;
 export type Piece = Schemas["VocabularyPiece-Output"];
 export type Fitting = Schemas["FittingOut"];
 export type Findable = Schemas["FindableOut"];

@@ -4,10 +4,20 @@ import { useSyncExternalStore } from "react";
 let told = { text: "", time: 0 };
 const listeners = new Set<() => void>();
 
-/** Have something said to those who listen to the page, once. */
-export function announce(text: string): void {
+const HEARD = 8000; // ms
+
+function say(text: string): void {
   told = { text, time: told.time + 1 };
   for (const listener of listeners) listener();
+}
+
+let silence: ReturnType<typeof setTimeout> | undefined;
+
+/** Have something said to those who listen to the page, once; then it is gone, so that nobody comes upon old news. */
+export function announce(text: string): void {
+  clearTimeout(silence);
+  silence = setTimeout(() => say(""), HEARD);
+  say(text);
 }
 
 const listen = (listener: () => void) => {

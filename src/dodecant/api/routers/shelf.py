@@ -81,9 +81,11 @@ def shelf_router(
     def traits_of(entries: Sequence[Entry], connection: sqlite3.Connection) -> list[frozenset[Trait]]:
         """What each document is sorted out by; each is read once for that."""
         with lock:
-            unknown = [entry.id for entry in entries if (entry.id, entry.revision) not in known]
-            for saved in shelf.read_some(connection, unknown):
-                known[saved.id, saved.revision] = frozenset(traits(saved.document))
+            unknown = [entry for entry in entries if (entry.id, entry.revision) not in known]
+            read = {saved.id: saved for saved in shelf.read_some(connection, [entry.id for entry in unknown])}
+            for entry in unknown:  # what cannot be read is sorted out by nothing
+                found = read.get(entry.id)
+                known[entry.id, entry.revision] = frozenset(traits(found.document) if found else ())
             return [known.get((entry.id, entry.revision), frozenset()) for entry in entries]
 
     def answer(saved: Saved[DocumentT], status: int = 200) -> Response:

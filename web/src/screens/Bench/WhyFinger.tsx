@@ -1,10 +1,10 @@
 import { Button, Loader, Popover, Select, Stack, Text } from "@mantine/core";
 import { useState } from "react";
-import type { Recipe, Strip } from "../../api/types";
+import type { Fingering, Recipe, Strip } from "../../api/types";
 import { useFingerWays } from "./queries";
 import { WaysTable } from "./WaysTable";
 
-type Pin = NonNullable<Recipe["fingering"]>["pins"][number];
+type Pin = Fingering["pins"][number];
 
 interface WhyFingerProps {
   recipe: Recipe;

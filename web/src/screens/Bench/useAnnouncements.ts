@@ -5,7 +5,7 @@ import type { Exercise, Phrase } from "../../api/types";
 import { announce } from "../../parts/Announced";
 import type { PlayerState } from "../../sound/usePlayer";
 import { PHRASE_NAMES } from "./phraseNames";
-import { keyOfPhrase } from "./phrases/rules/opening";
+import { idOfPhrase, keyOfPhrase } from "./phrases/rules/opening";
 
 const SETTLED = 900; // ms
 
@@ -34,7 +34,12 @@ export function useAnnouncements(exercise: Exercise | undefined, { status, strip
     const known = before.current;
     const changed = settled.filter((one) => known.get(nameOf(one)) !== one.text);
     before.current = byName(settled);
-    if (changed.length > 0) announce(changed.map(({ id, text }) => `${PHRASE_NAMES[id]}: ${text}`).join("; "));
+    const gone = [...known.keys()].filter((name) => !before.current?.has(name)).map((name) => idOfPhrase(name).id);
+    const news = [
+      ...changed.map(({ id, text }) => `${PHRASE_NAMES[id]}: ${text}`),
+      ...gone.map((id) => `without ${PHRASE_NAMES[id]}`),
+    ];
+    if (news.length > 0) announce(news.join("; "));
   }, [settled]);
 }
 

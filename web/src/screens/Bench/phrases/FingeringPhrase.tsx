@@ -1,6 +1,6 @@
 import { Autocomplete, Button, Checkbox, Group, Select, Stack, Text } from "@mantine/core";
 import type { ReactNode } from "react";
-import type { Recipe, Tables } from "../../../api/types";
+import type { Fingering, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
 import { limitsOf } from "../../../parts/tables";
@@ -8,7 +8,6 @@ import { problemAt } from "../problems";
 import { PinFields } from "./PinFields";
 import type { PhraseProps } from "./PhraseProps";
 
-export type Fingering = NonNullable<Recipe["fingering"]>;
 type Of<K extends Fingering["kind"]> = Extract<Fingering, { kind: K }>;
 
 /** How the line is played, and what of that is shown: fields of the instrument's family. */

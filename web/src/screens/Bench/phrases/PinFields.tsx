@@ -1,8 +1,7 @@
 import { ActionIcon, Button, Group, NumberInput, Stack, Text, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
-import type { Strip } from "../../../api/types";
+import type { Fingering, Strip } from "../../../api/types";
 import { problemAt } from "../problems";
-import type { Fingering } from "./FingeringPhrase";
 import type { PhraseProps } from "./PhraseProps";
 
 interface PinFieldsProps {
