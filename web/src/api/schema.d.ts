@@ -3772,8 +3772,9 @@ export interface components {
         /**
          * OnFrets
          * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-         *     one string, or so many notes on each string. A `tuning` names other open strings, from the lowest. `tablature` stands
-         *     below the staff; fingers above it, or not.
+         *     one string, or so many notes on each string.
+         *
+         *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
          */
         "OnFrets-Input": {
             /**
@@ -3843,8 +3844,9 @@ export interface components {
         /**
          * OnFrets
          * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-         *     one string, or so many notes on each string. A `tuning` names other open strings, from the lowest. `tablature` stands
-         *     below the staff; fingers above it, or not.
+         *     one string, or so many notes on each string.
+         *
+         *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
          */
         "OnFrets-Output": {
             /**
