@@ -22,7 +22,7 @@ from dodecant.exercise.recipe.scale_choice import OwnScale
 from dodecant.store import demo
 from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
 from dodecant.store.demo import prepare_demo
-from dodecant.store.shelf import StaleRevisionError, UnknownDocumentError
+from dodecant.store.shelf import Document, Saved, Shelf, StaleRevisionError, UnknownDocumentError
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 
 NOW = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
@@ -31,6 +31,10 @@ ONE = Migration(
 )
 TWO = Migration(2, "0002_b.sql", "ALTER TABLE a ADD COLUMN y TEXT;")
 BROKEN = Migration(2, "0002_b.sql", "CREATE TABLE b (x TEXT);\nINSERT INTO nowhere VALUES (1);")
+
+
+def listed(shelf: Shelf[Document], connection: sqlite3.Connection, search: str = "") -> tuple[Saved[Document], ...]:
+    return shelf.page(connection, shelf.entries(connection, search)).documents
 
 
 def titled(title: str) -> Recipe:
@@ -105,14 +109,14 @@ def test_atomic_keeps_all_or_nothing(database: Database) -> None:
 def test_the_demo_only_fills_a_file_of_its_own(tmp_path: Path) -> None:
     demo = prepare_demo(tmp_path / "demo.db")
     with demo.connection() as connection:
-        first = RECIPES.page(connection).documents
+        first = listed(RECIPES, connection)
         assert len(first) >= 8
         assert {saved.document.sounds.kind for saved in first} >= {"one", "several", "morph", "chord", "changes"}
-        assert (len(CHANGES.page(connection).documents), len(SCALES.page(connection).documents)) == (4, 2)
+        assert (len(listed(CHANGES, connection)), len(listed(SCALES, connection))) == (4, 2)
         assert {saved.document.player.instrument for saved in first} >= {"clarinet", "trombone", "electric-bass"}
         RECIPES.delete(connection, first[0].id, NOW)
     with prepare_demo(tmp_path / "demo.db").connection() as connection:
-        assert len(RECIPES.page(connection).documents) == len(first) - 1
+        assert len(listed(RECIPES, connection)) == len(first) - 1
     real = Database(tmp_path / "real.db")
     real.prepare()
     with pytest.raises(DataFileError, match="not made for the demo"):
@@ -142,8 +146,8 @@ def test_a_demo_that_was_killed_while_it_filled_its_file_begins_anew(tmp_path: P
     database = prepare_demo(path)
     with database.connection() as connection:
         shipped = (Path(demo.__file__).parent.parent / "demo").glob("*.recipe.json")
-        assert len(RECIPES.page(connection).documents) == len(list(shipped))
-        assert len(RHYTHMS.page(connection).documents) == 2
+        assert len(listed(RECIPES, connection)) == len(list(shipped))
+        assert len(listed(RHYTHMS, connection)) == 2
     assert database.problems() == []
 
 
@@ -242,10 +246,10 @@ class SavedRecipes(RuleBasedStateMachine):
     @invariant()
     def the_list_is_the_model(self) -> None:
         kept = {key: (title, revision) for key, (title, revision, there) in self.model.items() if there}
-        found = RECIPES.page(self.connection).documents
+        found = listed(RECIPES, self.connection)
         assert {saved.id: (saved.document.title, saved.revision) for saved in found} == kept
         assert [saved.changed_at for saved in found] == sorted((s.changed_at for s in found), reverse=True)
-        slip = {saved.id for saved in RECIPES.page(self.connection, " SLIP ro").documents}
+        slip = {saved.id for saved in listed(RECIPES, self.connection, " SLIP ro")}
         assert slip == {key for key, (title, _) in kept.items() if "slip" in title.lower() and "ro" in title.lower()}
 
     def teardown(self) -> None:
@@ -268,7 +272,7 @@ def test_recipes_of_an_older_file_move_to_their_shelf(tmp_path: Path) -> None:
         )
     database.prepare()
     with database.connection() as connection:
-        (saved,) = RECIPES.page(connection).documents
+        (saved,) = listed(RECIPES, connection)
         assert (saved.id, saved.title, saved.document.tempo, saved.revision) == ("a", "Mooring", 77, 3)
 
 
@@ -281,7 +285,7 @@ def test_an_older_file_gets_a_shelf_for_rhythms_and_keeps_the_others(tmp_path: P
         SCALES.delete(connection, gone.id, NOW)
     database.prepare()
     with database.connection() as connection:
-        assert SCALES.page(connection).documents == (scale,)
+        assert listed(SCALES, connection) == (scale,)
         assert SCALES.restore(connection, gone.id).document == gone.document
         slack = RHYTHMS.add(connection, OwnRhythm(name="Slack", slots="ss(sss)shsr"), NOW)
         assert RHYTHMS.copy(connection, slack.id, NOW).document.name == "Slack (copy)"
@@ -299,7 +303,7 @@ def test_each_shelf_keeps_its_own_kind(database: Database) -> None:
         assert CHANGES.copy(connection, saved.id, NOW).document.text == "title: Quay (copy)\n| C |"
         assert CHANGES.change(connection, saved.id, tune, 1, NOW).title == "Slip"
         assert SCALES.copy(connection, scale.id, NOW).document.name == "both (copy)"
-        assert [one.title for one in CHANGES.page(connection, "slip").documents] == ["Slip"]
+        assert [one.title for one in listed(CHANGES, connection, "slip")] == ["Slip"]
 
 
 def test_unknown_recipes_are_told(database: Database) -> None:

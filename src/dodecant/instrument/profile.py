@@ -62,8 +62,7 @@ class FingeringData:
     """How an instrument shows its fingering: the family, and what that needs; none where it has no family.
 
     Open `strings` are written pitches from the highest, `frets` how many there are, `tunings` other usual ones;
-    `fundamental` is that of a brass instrument's open tube, as written; `trigger` and `third_slide` tell whether there
-    are such.
+    `fundamental` is that of a brass instrument's open tube, as written; `trigger` tells whether there is one.
     """
 
     family: FingeringFamily | None = None
@@ -71,7 +70,6 @@ class FingeringData:
     frets: int = 0
     fundamental: Pitch | None = None
     trigger: bool = False
-    third_slide: bool = False
     tunings: tuple[Tuning, ...] = ()
 
 
@@ -189,7 +187,6 @@ def _fingering(row: Mapping[str, Any]) -> FingeringData:
         row.get("frets", 0),
         None if fundamental is None else Pitch.parse(fundamental),
         row.get("trigger", False),
-        row.get("third_slide", False),
         tuple(_tuning(row["id"], *pair) for pair in row.get("tunings", {}).items()),
     )
 

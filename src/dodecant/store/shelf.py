@@ -86,20 +86,14 @@ class Shelf(Generic[Document]):
     def page(
         self,
         connection: sqlite3.Connection,
-        search: str = "",
+        entries: Sequence[Entry],
         start: int = 0,
         count: int = 1000,
         *,
         by_title: bool = False,
-        wanted: Callable[[Entry], bool] = lambda entry: True,
     ) -> Page[Document]:
-        """So many of those whose title holds every word of the search and that are wanted; only they are read.
-
-        The last changed comes first, or the first in the alphabet.
-        """
-        listed = [entry for entry in self.entries(connection, search) if wanted(entry)]
-        if by_title:
-            listed.sort(key=lambda entry: entry.title.casefold())
+        """So many of the entries; only those documents are read. They come as given, or the first in the alphabet."""
+        listed = sorted(entries, key=lambda entry: entry.title.casefold()) if by_title else entries
         shown = listed[start : start + count]
         read = self._read_some(connection, [entry.id for entry in shown])
         found = [read[entry.id] for entry in shown if entry.id in read]

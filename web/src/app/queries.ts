@@ -1,13 +1,10 @@
 /** What the frame and every screen need from the server. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "../api/client";
+import { tablesQuery } from "../parts/queries";
 
 export function useTables() {
-  return useQuery({
-    queryKey: ["tables"],
-    queryFn: () => answered(client.GET("/api/tables")),
-    staleTime: Infinity,
-  });
+  return useQuery(tablesQuery);
 }
 
 /** Everything whose name or description holds some words. */

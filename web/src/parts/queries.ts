@@ -5,6 +5,13 @@ import { answered, client } from "../api/client";
 import type { Recipe } from "../api/types";
 import { oneByOne } from "./oneByOne";
 
+/** The server's tables: asked for once. */
+export const tablesQuery = queryOptions({
+  queryKey: ["tables"],
+  queryFn: () => answered(client.GET("/api/tables")),
+  staleTime: Infinity,
+});
+
 /** What each of several recipes begins with. */
 export function usePreviews(recipes: Recipe[]) {
   return useQuery({

@@ -108,15 +108,15 @@ def shelf_router(
         """A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`)."""
         wanted = frozenset(Trait(*text.split(":", 1)) for text in having)
         entries = shelf.entries(connection, search)
-        held = dict(zip((entry.id for entry in entries), traits_of(entries, connection), strict=True))
-
-        def is_wanted(entry: Entry) -> bool:
-            return wanted <= held.get(entry.id, frozenset())
-
-        page = shelf.page(connection, search, start, count, by_title=order == "title", wanted=is_wanted)
+        held = [
+            (entry, having)
+            for entry, having in zip(entries, traits_of(entries, connection), strict=True)
+            if wanted <= having
+        ]
+        page = shelf.page(connection, [entry for entry, _ in held], start, count, by_title=order == "title")
         some = {
             "found": page.found,
-            "filters": filters([one for one in held.values() if wanted <= one]),
+            "filters": filters([traits for _, traits in held]),
             "documents": [Fragment(written(saved)) for saved in page.documents],
             "damaged": [DamagedOut(id=one.id, title=one.title, why=one.why) for one in page.damaged],
         }

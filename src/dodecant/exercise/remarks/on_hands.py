@@ -41,7 +41,7 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
         ]
         if outside:
             where = "position" if part.way == "position" else "area"
-            some = _some(list(dict.fromkeys(outside)))
+            some = _some(outside)
             verb = "lies" if len(set(outside)) == 1 else "lie"
             text = f"{name}: outside the {where} {verb} {some}, shown where nearest."
             yield Remark("hands", strip.stop.index, "/fingering/low", text, (_FREELY,))
@@ -68,16 +68,18 @@ def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
         if one.slur == "start" and smears(was, now):
             smeared.append(f"{one.tone.written.text} to {other.tone.written.text}")
     if back:
-        some = _some(list(dict.fromkeys(back)))
+        some = _some(back)
         text = f"{name}: the slide comes back while the line rises from {some}; there is no other way."
         cure = Cure("Move as little as it can", {"fingering": {"way": "least-travel"}})
         yield Remark("hands", strip.stop.index, "/fingering/way", text, (cure,))
     if smeared:
-        text = f"{name}: slurred from {_some(list(dict.fromkeys(smeared)))} the slide smears; tongue it softly."
+        text = f"{name}: slurred from {_some(smeared)} the slide smears; tongue it softly."
         yield Remark("hands", strip.stop.index, "/placement/slurs", text)
 
 
-def _some(names: list[str]) -> str:
+def _some(told: list[str]) -> str:
+    """The first few of them, each once, and how many more there are."""
+    names = list(dict.fromkeys(told))
     more = len(names) - _NAMED
     *before, last = [*names[:_NAMED], f"{more} more"] if more > 0 else names
     return f"{', '.join(before)} and {last}" if before else last
@@ -113,9 +115,9 @@ def _better_harp(recipe: Recipe, strip: Strip, weights: Weights) -> str:
         return ""
     found = []
     for harp in USUAL["major"]:
-        other = part.model_copy(update={"harp": harp})
         if harp == part.harp:
             continue
+        other = part.model_copy(update={"harp": harp})
         family = DiatonicHarp(weights["harmonica"], other.above_c, overblows=part.overblows)
         move = other.above_c - part.above_c
         octaves = (0, 12, -12) if abs(move) > _NEAR else (0,)

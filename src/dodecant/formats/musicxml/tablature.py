@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from fractions import Fraction
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip, WrittenSign
@@ -30,8 +29,7 @@ def tablature(exercise: Exercise, strip: Strip, first: int) -> str:
         out.append(measure_start(exercise, strip, first, place))
         out.append(repeat_begins(exercise, strip, place))
         out.append(_attributes(exercise) if place == 0 else "")
-        now = place * exercise.metre.quarters
-        out += [_note(strip, piece, now + piece.start) for piece in bar.pieces]
+        out += [_note(strip, piece) for piece in bar.pieces]
         out.append(bar_end(exercise, strip, place, ""))
         out.append("</measure>")
     return "".join(out)
@@ -60,23 +58,12 @@ def _tuning(exercise: Exercise, strings: Sequence[Pitch]) -> str:
     return "".join(found)
 
 
-def _note(strip: Strip, piece: WrittenSign, now: Fraction) -> str:
+def _note(strip: Strip, piece: WrittenSign) -> str:
     """A note without a stem: its rhythm is read from the staff above. One that is tied on shows nothing new."""
-    head, _ = shape(piece._replace(beams=(), tuplet=None))
-    tail = ""
-    actual, normal = piece.ratio
-    if actual != normal:
-        tail = (
-            f"<time-modification><actual-notes>{actual}</actual-notes><normal-notes>{normal}</normal-notes>"
-            "</time-modification>"
-        )
+    head, tail = shape(piece._replace(tied_from=False, tied_to=False, beams=(), tuplet=None))
     mark = None if piece.note is None or piece.tied_from else strip.fingers[piece.note]
     technical = technical_xml(mark, on_staff=False) if mark else ""
     if piece.note is None or not technical:
-        return f'<note print-object="no"><rest/>{_without_ties(head)}{tail}</note>'
+        return f'<note print-object="no"><rest/>{head}{tail}</note>'
     pitch = pitch_xml(strip.notes[piece.note].tone.written)
-    return f"<note>{pitch}{_without_ties(head)}<stem>none</stem>{tail}<notations>{technical}</notations></note>"
-
-
-def _without_ties(head: str) -> str:
-    return head.replace('<tie type="start"/>', "").replace('<tie type="stop"/>', "")
+    return f"<note>{pitch}{head}<stem>none</stem>{tail}<notations>{technical}</notations></note>"

@@ -107,24 +107,23 @@ class Fretted:
 
     def between(self, before: Stopped, after: Stopped) -> Costs:
         """Shifts of the hand, crossings of strings, one finger rolled over; and counts of notes on a string."""
-        weigh = self._weights
         apart = abs(after.string - before.string)
         moved = abs(after.position - before.position) if before.position and after.position else 0
         rolled = before.finger == after.finger > 0 and apart > 0 and before.fret == after.fret
         costs = {
-            "shift": weigh["shift"] * (moved > 0) + weigh["shift_fret"] * moved,
+            "shift": self._shift * (moved > 0) + self._shift_fret * moved,
             "crossing": self._crossing * apart,
-            "skip": weigh["skip"] * max(0, apart - 1),
-            "roll": weigh["roll"] * rolled,
+            "skip": self._skip * max(0, apart - 1),
+            "roll": self._roll * rolled,
         }
         if self.way == "per-string":
-            costs["string_count"] = weigh["string_count"] * (not self._counts_on(before, after))
+            costs["string_count"] = self._weights["string_count"] * (not self._counts_on(before, after))
         return costs
 
     def step(self, before: Stopped, after: Stopped) -> int:
         """All points of `between`."""
-        string, fret, finger, position, nth, _ = before
-        after_string, after_fret, after_finger, after_position, after_nth, _ = after
+        string, fret, finger, position, *_ = before
+        after_string, after_fret, after_finger, after_position, *_ = after
         apart = abs(after_string - string)
         points = apart * self._crossing
         if apart > 1:
@@ -133,9 +132,7 @@ class Fretted:
             points += self._shift + self._shift_fret * abs(after_position - position)
         if apart and finger == after_finger > 0 and fret == after_fret:
             points += self._roll
-        if self.way == "per-string" and not (
-            after_nth == nth + 1 if not apart else nth == self._per_string and after_nth == 1
-        ):
+        if self.way == "per-string" and not self._counts_on(before, after):
             points += self._weights["string_count"]
         return points
 

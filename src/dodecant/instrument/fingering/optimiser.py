@@ -17,7 +17,7 @@ StateT_co = TypeVar("StateT_co", bound=Hashable, covariant=True)
 Costs = Mapping[str, int]  # points by name
 
 _DICE = 3  # points that a seed throws at most
-IMPOSSIBLE = 10_000  # points for a step that cannot be made: taken only where there is no other
+_NOT_PINNED = 1_000_000  # points for another state than a pinned one: more than any line costs
 
 
 class Family(Protocol[StateT]):
@@ -126,7 +126,7 @@ class Optimiser(Generic[StateT]):
             own = [cost + dice.randrange(_DICE + 1) for cost in own]
         if pinned is None:
             return own
-        return [cost if state == pinned else cost + IMPOSSIBLE * 100 for cost, state in zip(own, states, strict=True)]
+        return [cost if state == pinned else cost + _NOT_PINNED for cost, state in zip(own, states, strict=True)]
 
     def _step(self, one: StateT, other: StateT) -> int:
         return sum(self.family.between(one, other).values())

@@ -2,14 +2,15 @@ import { ActionIcon, Combobox, Kbd, Loader, Modal, Text, TextInput, UnstyledButt
 import { useDebouncedValue, useDisclosure } from "@mantine/hooks";
 import { IconSearch } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
+import type { Findable } from "../../api/types";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
+import { useGoTo } from "../../parts/useGoTo";
 import { useFound } from "../queries";
 import { useShortcut } from "../useShortcut";
 import classes from "./Search.module.css";
-import { type Found, useGoTo } from "./useGoTo";
 
-const GROUPS: Record<Found["group"], string> = {
+const GROUPS: Record<Findable["group"], string> = {
   yours: "Yours",
   bench: "On the bench",
   scale: "Scales",

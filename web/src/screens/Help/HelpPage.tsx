@@ -1,9 +1,10 @@
 import { Alert, Anchor, Box, Skeleton, Stack, Text, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import { answered, client } from "../../api/client";
 import { KeysListed } from "../../parts/KeysListed";
-import { layOnBench } from "../../parts/useDraft";
+import { tell } from "../../parts/tell";
+import { useGoTo } from "../../parts/useGoTo";
 import type { Help } from "../../api/types";
 import classes from "./Help.module.css";
 
@@ -45,7 +46,7 @@ export function Component() {
 }
 
 function Word({ title, also, text, place, begin }: Help) {
-  const navigate = useNavigate();
+  const goTo = useGoTo();
   return (
     <div className={classes.word}>
       <dt>{title}</dt>
@@ -60,8 +61,7 @@ function Word({ title, also, text, place, begin }: Help) {
                 type="button"
                 size="sm"
                 onClick={() => {
-                  layOnBench(begin);
-                  void navigate("/bench", { state: { open: place.split("/")[1] } });
+                  goTo({ place, begin }).catch((error: unknown) => tell("That could not be opened", error));
                 }}
               >
                 See it on the bench
