@@ -121,7 +121,7 @@ def paths(draw: st.DrawFn) -> dict[str, Any]:
         "overshoot": draw(st.booleans()),
         "pause": draw(st.booleans()),
         "close": draw(st.sampled_from(["none", "none", "turn"])),
-        "span": draw(st.sampled_from(["ends", "ends", "ends", "once", "range"])),
+        "span": draw(st.sampled_from(["ends", "ends", "ends", "once", "lowest", "range"])),
     }
 
 
@@ -244,7 +244,7 @@ def roomy(document: dict[str, Any]) -> dict[str, Any]:
         document = {**document, "path": {"high": {"step": 3, "octave": 1}}}
     if document["figure"]["kind"] == "lick" and document["path"].get("span") != "once":
         document = {**document, "path": {"high": {"step": 2, "octave": 1}}}
-    if document["path"].get("span", "ends") != "range":
+    if document["path"].get("span", "ends") not in ("lowest", "range"):
         return document
     return {**document, "figure": {"kind": "run"}, "ladder": {"kind": "scale"}}
 
@@ -347,7 +347,12 @@ FINGERINGS: dict[str, list[dict[str, Any]]] = {
     "clarinet": [],
     "trombone": [{"kind": "slide"}, {"kind": "slide", "way": "outward", "sevenths": True}],
     "electric-bass": [{"kind": "fretted"}, {"kind": "fretted", "way": "area", "low": 2, "high": 6, "tablature": False}],
-    "guitar": [{"kind": "fretted", "way": "position", "low": 7}, {"kind": "fretted", "way": "per-string", "seed": 3}],
+    "guitar": [
+        {"kind": "fretted", "way": "position", "low": 7},
+        {"kind": "fretted", "way": "per-string", "seed": 3},
+        {"kind": "fretted", "way": "positions", "positions": [9, 1]},
+        {"kind": "fretted", "way": "smallest-area"},
+    ],
     "trumpet": [{"kind": "valves"}],
     "harmonica": [{"kind": "diatonic-harmonica", "harp": "G", "overblows": True}],
     "chromatic-harmonica": [{"kind": "chromatic-harmonica", "signs": "signs"}],

@@ -13,6 +13,7 @@ from dodecant.exercise.notation.score import FingerMark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import (
     FingeringPart,
+    HandPlace,
     OnChromaticHarp,
     OnFrets,
     OnHarp,
@@ -23,7 +24,7 @@ from dodecant.exercise.recipe.fingering import (
 )
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.books import BookRow, book_of
-from dodecant.instrument.fingering.fretted import Fretted, Neck, Stopped
+from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck, Stopped
 from dodecant.instrument.fingering.hands import Finger, Hands
 from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp
 from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger, crosses
@@ -34,9 +35,6 @@ from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.metre import Metre
 
-ROMAN: Final = ("", "I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X", "XI", "XII", "XIII", "XIV", "XV",
-                "XVI", "XVII", "XVIII", "XIX", "XX", "XXI", "XXII", "XXIII", "XXIV")  # fmt: skip
-
 
 class StripHands:
     """Fingers the strips of one recipe; hands that are the same know what they have worked out."""
@@ -46,7 +44,7 @@ class StripHands:
     ) -> None:
         self._recipe, self._instrument, self._weights, self._books = recipe, instrument, weights, books
         self._part, self._bar = recipe.fingering, metre.quarters
-        self._hands: dict[BookRow | None, Hands] = {}
+        self._hands: dict[tuple[HandPlace | None, BookRow | None], Hands] = {}
         self._checked = False
 
     def fingered(self, strip: Strip) -> Strip:
@@ -92,12 +90,13 @@ class StripHands:
             sound = strip.stop.written
             tones = frozenset((sound.tonic.pitch_class + height) % 12 for height in sound.scale.pitch_classes)
             book = book_of(tones, sound.tonic.pitch_class, self._books)
-        if book not in self._hands:
+        place = strip.stop.place
+        if (place, book) not in self._hands:
             assert self._part is not None  # noqa: S101 - asked for where fingers are shown
-            part = self._part
+            part = self._part.in_place(place)
             optimiser = optimiser_of(part.model_copy(update=_ANY_WAY), self._instrument, self._weights, book)
-            self._hands[book] = Hands(optimiser, same=part.same, seed=part.seed)
-        return self._hands[book]
+            self._hands[place, book] = Hands(optimiser, same=part.same, seed=part.seed)
+        return self._hands[place, book]
 
     def _in_bars(self, strip: Strip) -> tuple[list[list[int]], list[int]]:
         """The MIDI numbers of its single notes, bar by bar, and their places; what is struck together is left out."""
@@ -140,6 +139,11 @@ class StripHands:
                 yield note.start, ROMAN[now]
 
 
+def leaves_its_place(strip: Strip) -> bool:
+    """Whether a note of a strip lies outside the position or the area that the hand is in."""
+    return any(mark and isinstance(mark.finger, Stopped) and mark.finger.outside for mark in strip.fingers)
+
+
 _ANY_WAY: Final[dict[str, Any]] = {"same": True, "seed": 0, "pins": ()}  # what states and costs do not depend on
 
 
@@ -156,7 +160,7 @@ def optimiser_of(part: FingeringPart, instrument: Instrument, weights: Weights, 
 
 
 def _frets(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:
-    neck = Neck(tuple(pitch.midi for pitch in instrument.fingering.strings), instrument.fingering.frets)
+    neck = Neck.of(instrument)
     if part.way in ("position", "area") and part.low > neck.frets:
         message = f"There is no fret {part.low} on the {instrument.name}."
         raise RecipeError([Problem("/fingering/low", message, f"It has {neck.frets}.")])

@@ -9,7 +9,7 @@ from typing import Any
 
 from dodecant.exercise.companions.written import companion_parts
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.hands import StripHands
+from dodecant.exercise.hands import StripHands, leaves_its_place
 from dodecant.exercise.harmony.chord_sounds import metre_of_changes
 from dodecant.exercise.harmony.what_holds import family_of
 from dodecant.exercise.melody.fitting import LinesOnOneSound, beside
@@ -32,6 +32,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.etude import Pin
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.figures import FigurePart, GuideTones, OwnLick, Unbroken
+from dodecant.exercise.recipe.fingering import HandPlace, OnFrets
 from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.placement import OF_EIGHTHS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -48,7 +49,9 @@ from dodecant.exercise.wording.explanations import Explanations
 from dodecant.exercise.wording.findable import Help
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
+from dodecant.instrument.fingering.areas import smallest_area
 from dodecant.instrument.fingering.books import BookRow
+from dodecant.instrument.fingering.fretted import Neck
 from dodecant.instrument.fingering.optimiser import Alternative
 from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument, InstrumentTable
@@ -58,6 +61,7 @@ from dodecant.music.core.tonics import TonicNames
 from dodecant.music.progressions.form import Form
 from dodecant.music.scales.scale import ScaleCatalogue
 
+_WIDEST_AREA = 12  # frets
 MOST_NOTES = 600  # in one strip: some three minutes of eighths at an easy tempo
 MOST_STRIPS = 1000  # twelve keys, twelve sounds, and several note values or orders
 MOST_IN_ALL = 60_000  # notes: some five hours of eighths
@@ -100,7 +104,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     remarks += remarks_on_rules(recipe, strips)
     would = _would_fit(tables, worked)
     remarks += remarks_on_etude(recipe, worked.left_out, worked.unfitted, would, worked.metre)
-    remarks += remarks_on_bar(with_value(recipe, first.stop.value), line.group, worked.metre, len(first.bars))
+    remarks += remarks_on_bar(recipe_at(recipe, first.stop), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
     return Exercise(recipe, worked.instrument, phrases, strips, gathered(remarks, strips), worked.metre)
@@ -115,7 +119,8 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     if strip >= len(places) or not places[strip].chords_written:
         message = "Only a line over changes is joined from chord to chord."
         raise RecipeError([Problem("/strip", message, "Choose changes as the sound.")])
-    work = LineWork.of(with_value(recipe, places[strip].value), player, lick)
+    recipe = recipe_at(recipe, places[strip])
+    work = LineWork.of(recipe, resolved_player(recipe, tables.instruments), lick)
     what = _what_plays(work, tables.scales, metre)
     if what is not None:
         return explain_ruled_join(RuledLines(what, player), what.stop(places[strip]), beat)
@@ -158,7 +163,7 @@ def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]
     assert timeline is not None  # noqa: S101 - over changes there is one
     others = tuple(pin for pin in etude.pins if pin.bar != bar)
 
-    work = LineWork.of(with_value(recipe, stop.value), player)
+    work = LineWork.of(recipe_at(recipe, stop), player)
     composed = composing_over(WhatPlays(work, tables.scales, metre), tables.scales, timeline)
     now = composed(etude.pins)
     found = []
@@ -189,6 +194,23 @@ class _WorkedStrips:
 
 
 def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
+    """All strips; where the smallest area is asked for, with the hand in it, or free where there is none."""
+    if not (isinstance(recipe.fingering, OnFrets) and recipe.fingering.way == "smallest-area"):
+        return _worked_in(recipe, tables)
+    freely = recipe.model_copy(update={"fingering": recipe.fingering.model_copy(update={"way": "free"})})
+    worked = _worked_in(freely, tables)
+    neck = Neck.of(worked.instrument)
+    lines = [[note.tone.written.midi for note in strip.notes] for strip, _ in worked.strips]
+    area = smallest_area(neck, lines)
+    while area is not None and area[1] <= min(area[0] + _WIDEST_AREA, neck.frets):
+        found = _worked_in(recipe, tables, HandPlace(*area, position=False))
+        if not any(leaves_its_place(strip) for strip, _ in found.strips):
+            return found
+        area = area[0], area[1] + 1  # inside the area other notes are played
+    return worked
+
+
+def _worked_in(recipe: Recipe, tables: Tables, area: HandPlace | None = None) -> _WorkedStrips:
     player = resolved_player(recipe, tables.instruments)
     metre = metre_of(recipe)
     _check_metre(recipe, metre)
@@ -198,15 +220,16 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
     if len(places) > MOST_STRIPS:
         message = f"This makes {len(places)} strips; {MOST_STRIPS} are the most."
         raise RecipeError([Problem("/keys", message, "Pick fewer keys.")])
-    makers = {
-        value: _StripMaker(LineWork.of(with_value(recipe, value), player, lick), metre, tables.scales)
-        for value in recipe.placement.values
-    }
+    makers: dict[tuple[NoteValue | None, HandPlace | None], _StripMaker] = {}
     hands = StripHands(recipe, player.instrument, tables.weights, tables.books, metre)
     strips: list[tuple[Strip, Line]] = []
     notes = 0
-    for place in places:
-        maker = makers[place.value or recipe.placement.value]
+    for place in places if area is None else [replace(stop, place=area) for stop in places]:
+        maker = makers.get((place.value, place.place))
+        if maker is None:
+            own = recipe_at(recipe, place)
+            mine = resolved_player(own, tables.instruments) if place.place else player
+            maker = makers[place.value, place.place] = _StripMaker(LineWork.of(own, mine, lick), metre, tables.scales)
         stop = maker.ready(place)
         line = maker.lines.line(stop)
         if line.size > MOST_NOTES:
@@ -216,7 +239,7 @@ def _worked(recipe: Recipe, tables: Tables) -> _WorkedStrips:
         if notes > MOST_IN_ALL:
             raise RecipeError([_too_many(len(places), MOST_IN_ALL * (len(strips) + 1) // notes)])
         if recipe.player.key_register == "side-by-side" and strips and not stop.chords_written:
-            line = beside(strips[-1][1], line, player)
+            line = beside(strips[-1][1], line, maker.player)
         goes_on = strips and recipe.placement.ending == "on"
         strip = maker.named(maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None))
         if recipe.companions:
@@ -255,7 +278,7 @@ def _check_length(recipe: Recipe, places: Sequence[Stop]) -> None:
         return
     beats = timeline.due[-1].start + timeline.due[-1].length
     rhythm = rhythm_in(recipe)
-    in_beat = len(rhythm.notes) / rhythm.length if rhythm else 1 / note_value(with_value(recipe, places[0].value))
+    in_beat = len(rhythm.notes) / rhythm.length if rhythm else 1 / note_value(recipe_at(recipe, places[0]))
     notes = sum(due.sound is not None for due in timeline.due) if isinstance(figure, GuideTones) else beats * in_beat
     certain = recipe.etude is not None and recipe.etude.rest == "own"  # what else leaves gaps is worked out first
     if notes > MOST_NOTES * (Fraction(6, 5) if certain else 2):
@@ -268,7 +291,7 @@ class _StripMaker:
     """What works out the strips of a recipe in one note value."""
 
     def __init__(self, work: LineWork, metre: Metre, scales: ScaleCatalogue) -> None:
-        self.recipe = work.recipe
+        self.recipe, self.player = work.recipe, work.player
         self.what = _what_plays(work, scales, metre)
         self.lines = _builder(work) if self.what is None else RuledLines(self.what, work.player)
         self.writer = StripWriter(work.recipe, work.player.instrument, metre)
@@ -332,12 +355,14 @@ def _stops(recipe: Recipe, tables: Tables, instrument: Instrument, lick: Lick | 
     return stops(recipe, tables.scales, tonics, instrument, lead_in)
 
 
-def with_value(recipe: Recipe, value: NoteValue | None) -> Recipe:
-    """The recipe with one note value of its route."""
-    if value is None or not recipe.placement.route:
-        return recipe
-    placement = recipe.placement.model_copy(update={"value": value, "route": ()})
-    return recipe.model_copy(update={"placement": placement})
+def recipe_at(recipe: Recipe, stop: Stop) -> Recipe:
+    """The recipe as it is at a stop: in one note value of its route, with the hand in one position."""
+    changed: dict[str, Any] = {}
+    if stop.value is not None and recipe.placement.route:
+        changed["placement"] = recipe.placement.model_copy(update={"value": stop.value, "route": ()})
+    if stop.place is not None and recipe.fingering is not None:
+        changed["fingering"] = recipe.fingering.in_place(stop.place)
+    return recipe.model_copy(update=changed) if changed else recipe
 
 
 def _check_metre(recipe: Recipe, metre: Metre) -> None:

@@ -25,6 +25,15 @@ class Reach:
     low: Pitch
     high: Pitch
 
+    @classmethod
+    def between(cls, low: int, high: int) -> Reach:
+        """From one MIDI number to another, plainly named.
+
+        >>> Reach.between(61, 82).text
+        'C♯4 to B♭5'
+        """
+        return cls(Pitch.plainly(low), Pitch.plainly(high))
+
     def holds(self, low: int, high: int) -> bool:
         """Whether a span of written MIDI numbers lies inside."""
         return self.low.midi <= low and high <= self.high.midi

@@ -3771,8 +3771,9 @@ export interface components {
         };
         /**
          * OnFrets
-         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-         *     one string, or so many notes on each string.
+         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
+         *     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
+         *     a strip in each: those that are named by their fret, else every one that suits the sound.
          *
          *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
          */
@@ -3800,9 +3801,13 @@ export interface components {
             /**
              * Way
              * @default free
-             * @enum {string}
              */
-            way: "free" | "position" | "area" | "one-string" | "per-string";
+            way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions");
+            /**
+             * Positions
+             * @default []
+             */
+            positions: number[];
             /**
              * Low
              * @default 5
@@ -3843,8 +3848,9 @@ export interface components {
         };
         /**
          * OnFrets
-         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-         *     one string, or so many notes on each string.
+         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
+         *     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
+         *     a strip in each: those that are named by their fret, else every one that suits the sound.
          *
          *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
          */
@@ -3872,9 +3878,13 @@ export interface components {
             /**
              * Way
              * @default free
-             * @enum {string}
              */
-            way: "free" | "position" | "area" | "one-string" | "per-string";
+            way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions");
+            /**
+             * Positions
+             * @default []
+             */
+            positions: number[];
             /**
              * Low
              * @default 5
@@ -4556,12 +4566,12 @@ export interface components {
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
-         *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-         *     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
-         *     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
-         *     the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
-         *     `closing_down` after the way down.
+         *     `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
+         *     whole range, from there to the highest; or once, on the lower end alone. A `round` begins on the root, goes up to
+         *     the top, down to the bottom and home to the root; or the other way. `overshoot` goes a step beyond each end before
+         *     it turns; `pause` holds the tone at the turn twice as long; `close` ends with a turn round the last tone (the one
+         *     above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
+         *     `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
          */
         "Path-Input": {
             /**
@@ -4569,7 +4579,7 @@ export interface components {
              * @default ends
              * @enum {string}
              */
-            span: "ends" | "range" | "once";
+            span: "ends" | "lowest" | "range" | "once";
             /**
              * Overshoot
              * @default false
@@ -4627,12 +4637,12 @@ export interface components {
          * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
-         *     `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-         *     on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
-         *     or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-         *     as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
-         *     the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
-         *     `closing_down` after the way down.
+         *     `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
+         *     whole range, from there to the highest; or once, on the lower end alone. A `round` begins on the root, goes up to
+         *     the top, down to the bottom and home to the root; or the other way. `overshoot` goes a step beyond each end before
+         *     it turns; `pause` holds the tone at the turn twice as long; `close` ends with a turn round the last tone (the one
+         *     above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
+         *     `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
          */
         "Path-Output": {
             /**
@@ -4640,7 +4650,7 @@ export interface components {
              * @default ends
              * @enum {string}
              */
-            span: "ends" | "range" | "once";
+            span: "ends" | "lowest" | "range" | "once";
             /**
              * Overshoot
              * @default false
@@ -5277,7 +5287,7 @@ export interface components {
          *
          *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
-         *     them, or outside both (`values_turn`).
+         *     them, or outside both (`values_turn`), and so do its positions on a neck (`positions_turn`).
          */
         "Recipe-Input": {
             /**
@@ -5420,6 +5430,12 @@ export interface components {
              */
             values_turn: "innermost" | "between" | "outermost";
             /**
+             * Positions Turn
+             * @default innermost
+             * @enum {string}
+             */
+            positions_turn: "innermost" | "between" | "outermost";
+            /**
              * @default {
              *       "instrument": "piano",
              *       "reach": "comfortable",
@@ -5463,7 +5479,7 @@ export interface components {
          *
          *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
-         *     them, or outside both (`values_turn`).
+         *     them, or outside both (`values_turn`), and so do its positions on a neck (`positions_turn`).
          */
         "Recipe-Output": {
             /**
@@ -5605,6 +5621,12 @@ export interface components {
              * @enum {string}
              */
             values_turn: "innermost" | "between" | "outermost";
+            /**
+             * Positions Turn
+             * @default innermost
+             * @enum {string}
+             */
+            positions_turn: "innermost" | "between" | "outermost";
             /**
              * @default {
              *       "instrument": "piano",
@@ -7710,6 +7732,12 @@ export interface operations {
                      */
                     values_turn?: "innermost" | "between" | "outermost";
                     /**
+                     * Positions Turn
+                     * @default innermost
+                     * @enum {string}
+                     */
+                    positions_turn?: "innermost" | "between" | "outermost";
+                    /**
                      * @default {
                      *       "instrument": "piano",
                      *       "reach": "comfortable",
@@ -8235,6 +8263,12 @@ export interface operations {
                      * @enum {string}
                      */
                     values_turn?: "innermost" | "between" | "outermost";
+                    /**
+                     * Positions Turn
+                     * @default innermost
+                     * @enum {string}
+                     */
+                    positions_turn?: "innermost" | "between" | "outermost";
                     /**
                      * @default {
                      *       "instrument": "piano",
@@ -10614,6 +10648,12 @@ export interface operations {
                      * @enum {string}
                      */
                     values_turn?: "innermost" | "between" | "outermost";
+                    /**
+                     * Positions Turn
+                     * @default innermost
+                     * @enum {string}
+                     */
+                    positions_turn?: "innermost" | "between" | "outermost";
                     /**
                      * @default {
                      *       "instrument": "piano",

@@ -61,7 +61,7 @@ def _returning(course: CoursePart, walked: Walk) -> Groups:
     sound, figure = walked.sound, walked.figures[0]
     lowest = figure.rung(min(anchor.rung for anchor in walked.anchors)).pitch.midi
     rung = _home_rung(degree, lowest, sound)
-    if walked.path.span == "range" and sound.pitch(rung).midi < lowest:
+    if walked.path.takes_range and sound.pitch(rung).midi < lowest:
         rung += len(sound.scale)
     home = ToneMaker(sound).rung(rung)
     found: Groups = []

@@ -34,7 +34,7 @@ class LinesOnOneSound:
         player = self._work.player
         first = self._on(stop, stop.written)
         line = self._line(stop, first, 0)
-        if self._work.recipe.path.span == "range" and player.reach.holds(*line.span):
+        if self._work.recipe.path.takes_range and player.reach.holds(*line.span):
             return line
         found = in_reach(line, player)
         if found is not None:
@@ -86,10 +86,16 @@ class LinesOnOneSound:
 
 
 def in_reach(line: Line, player: ResolvedPlayer) -> Line | None:
-    """The whole line shifted into the reach, or into the widest one, where it fits."""
+    """The whole line shifted into the reach, or into the widest one, where it fits.
+
+    What does not fit under a hand that stays in one place lies as near to it as it can.
+    """
     shift = chosen_shift(*line.span, player.reach, player.tessitura)
     if shift is not None:
         return replace(line.moved(shift), octaves_open=len(octave_shifts(*line.span, player.reach)))
+    if player.reach != player.own and (shifts := octave_shifts(*line.span, player.own)):
+        middle = player.reach.low.midi + player.reach.high.midi
+        return line.moved(min(shifts, key=lambda shift: abs(sum(line.span) + 24 * shift - middle)))
     shift = chosen_shift(*line.span, player.widest, player.tessitura)
     return None if shift is None else replace(line.moved(shift), fitted_by="full")
 

@@ -82,10 +82,15 @@ def _round(home: int, up: _Way, down: _Way, *, first_up: bool) -> tuple[Anchor, 
 
 def lacking_ends(path: Path, ladder: Ladder) -> tuple[tuple[str, int], ...]:
     """The ends of the path whose step the sound does not have, with their step."""
-    if path.span == "range":
+    if path.takes_range:
         return ()
     ends = (("low", path.low), ("high", path.high))[: 1 if path.span == "once" else 2]
     return tuple((name, end.step) for name, end in ends if ladder.rung_at(end.step) is None)
+
+
+def width(path: Path, ladder: Ladder) -> int:
+    """How many rungs lie from the lower end to the higher one."""
+    return _rung(path.high, ladder) - _rung(path.low, ladder)
 
 
 def _resting_once(up: list[Anchor], down: list[Anchor], *, first_up: bool) -> tuple[list[Anchor], list[Anchor]]:

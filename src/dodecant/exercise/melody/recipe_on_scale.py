@@ -19,7 +19,7 @@ from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.ladder_scales import ladder_scale
 from dodecant.exercise.melody.lick import Lick
 from dodecant.exercise.melody.line import Tones
-from dodecant.exercise.melody.path import Anchor, lacking_ends, walk
+from dodecant.exercise.melody.path import Anchor, lacking_ends, walk, width
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import Cell, FigurePart
@@ -68,7 +68,7 @@ class RecipeOnScales:
 
     def __init__(self, recipe: Recipe, lick: Lick | None) -> None:
         self._recipe, self._lick = recipe, lick
-        self.takes_all = recipe.path.span == "range"
+        self.takes_all = recipe.path.takes_range
         self.rhythm = rhythm_in(recipe)
         self._under: dict[tuple[Timeline | None, int], tuple[Scale, RecipeOnScale]] = {}
         self._made: dict[tuple[Scale, FigurePart | None, MidiRange | None], RecipeOnScale] = {}
@@ -272,7 +272,7 @@ class RecipeOnScale:
         path = self._recipe.path
         if turned:
             path = path.model_copy(update={"direction": _TURNED[path.direction]})
-        between = self._whole_range(self._room) if path.span == "range" and self._room is not None else None
+        between = self._whole_range(self._room) if path.takes_range and self._room is not None else None
         return walk(path, self.ladder, shorter_by=shorter_by, between=between)
 
     def _whole_range(self, room: MidiRange) -> tuple[int, int]:
@@ -290,7 +290,10 @@ class RecipeOnScale:
         if len(fitting) < 2 + 2 * beyond:
             message = f"{self.sound.name}: nowhere in the range does the whole figure fit."
             raise RecipeError([Problem("/path/span", message, "Take a shorter figure or the path's own ends.")])
-        return fitting[0] + beyond, fitting[-1] - beyond
+        lowest, highest = fitting[0] + beyond, fitting[-1] - beyond
+        if self._recipe.path.span == "lowest":
+            highest = min(highest, lowest + width(self._recipe.path, self.ladder))
+        return lowest, highest
 
     def _some(self, tones: Iterable[FigureTone]) -> Tones:
         found = Tones.of(tones)

@@ -34,7 +34,6 @@ _HALF = 6  # half steps: the farthest way to any key
 _MOTION = 1 << 32  # what a half step of motion costs: more than all distances from the middle together
 
 
-_PLAIN = tuple(map(NoteName.parse, ("C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B")))
 GuideStep = tuple[tuple[int, Pitch], ...]  # the guide tones of a chord in reach, low to high, with their MIDI numbers
 
 
@@ -79,11 +78,6 @@ def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple
     """The guide tones of a chord in every octave of the reach, low to high, each with its MIDI number."""
     every = [Pitch(name.letter, name.alteration, octave) for name in names for octave in range(-1, 10)]
     return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
-
-
-def reach_between(low: int, high: int) -> Reach:
-    """A reach from one MIDI number to another."""
-    return Reach(_named(_PLAIN[low % 12], low), _named(_PLAIN[high % 12], high))
 
 
 def _named(name: NoteName, midi: int) -> Pitch:
@@ -151,7 +145,7 @@ class GuideToneLines:
             for over in timeline.in_home_key:
                 if over.chord is not None and over.sound is not None and (not chords or over.chord != chords[-1]):
                     chords.append(over.chord)
-            line = guide_line(chords, reach_between(low, high), self._begin) if chords else []
+            line = guide_line(chords, Reach.between(low, high), self._begin) if chords else []
             self._home[timeline] = [
                 (chord, Degree.between(chord.root, pitch.name), pitch)
                 for chord, pitch in zip(chords, line, strict=True)

@@ -29,6 +29,7 @@ VERSION: Final = 2
 
 
 Tag = Annotated[str, Field(min_length=1, max_length=30)]
+Turn = Literal["innermost", "between", "outermost"]
 Weight = Annotated[int, Field(ge=0, le=10)]
 
 
@@ -130,7 +131,7 @@ class Recipe(Part):
 
     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
     `outer` is the route that changes least often; the note values of a route change within the two others, between
-    them, or outside both (`values_turn`).
+    them, or outside both (`values_turn`), and so do its positions on a neck (`positions_turn`).
     """
 
     format: Literal["dodecant-recipe"] = FORMAT
@@ -150,7 +151,8 @@ class Recipe(Part):
     companions: Annotated[tuple[AnyCompanion, ...], Field(max_length=3)] = ()
     keys: KeyRoute = KeyRoute()
     outer: Literal["keys", "sounds"] = "keys"
-    values_turn: Literal["innermost", "between", "outermost"] = "innermost"
+    values_turn: Turn = "innermost"
+    positions_turn: Turn = "innermost"
     player: Player = Player()
     fingering: AnyFingering | None = None
     tempo: Annotated[int, Field(ge=20, le=320)] = 96

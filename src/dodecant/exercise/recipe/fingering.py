@@ -2,21 +2,33 @@
 
 from __future__ import annotations
 
-from typing import Annotated, ClassVar, Final, Literal, Self
+from collections.abc import Collection
+from typing import Annotated, ClassVar, Final, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.part import KeyName, Part, readable, refused
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.instrument.fingering.areas import positions_of, window
 from dodecant.instrument.fingering.books import Hand
-from dodecant.instrument.fingering.fretted import FretWay, School
+from dodecant.instrument.fingering.fretted import FretWay, Neck, School
 from dodecant.instrument.fingering.slide import SlideWay
 from dodecant.instrument.profile import FingeringFamily, Instrument, read_tuning
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
 _HIGHEST_UPWARD = 6  # half steps: harps from D♭ to F♯ lie above the one in C, the others below
+FretRoute = FretWay | Literal["smallest-area", "positions"]
 Fret = Annotated[int, Field(ge=1, le=24)]
+
+
+class HandPlace(NamedTuple):
+    """Frets the hand stays in, from one to another; as one position of the hand, or moving inside."""
+
+    low: int
+    high: int
+    position: bool = True
 
 
 class Pin(Part):
@@ -43,6 +55,14 @@ class FingeringPart(KindPart):
         """The player's own instrument of its kind: another size, other strings."""
         return instrument
 
+    def in_place(self, place: HandPlace | None) -> Self:
+        """With the hand where a strip has it."""
+        return self
+
+    def window(self, instrument: Instrument) -> tuple[int, int] | None:
+        """The lowest and highest written MIDI number under a hand that stays in one place."""
+        return None
+
 
 def _tuned(text: str) -> object:
     return read_tuning(text) if text.strip() else None
@@ -54,15 +74,17 @@ AnyFingering = Annotated[FingeringPart, FINGERINGS]
 
 @FINGERINGS.register
 class OnFrets(FingeringPart):
-    """String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, along
-    one string, or so many notes on each string.
+    """String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
+    smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
+    a strip in each: those that are named by their fret, else every one that suits the sound.
 
     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
     """
 
     kind: Literal["fretted"] = "fretted"
     family: ClassVar[FingeringFamily] = "fretted"
-    way: FretWay = "free"
+    way: FretRoute = "free"
+    positions: Annotated[tuple[Fret, ...], Field(max_length=12)] = ()
     low: Fret = 5
     high: Fret = 9
     per_string: Annotated[int, Field(ge=2, le=4)] = 3
@@ -74,6 +96,33 @@ class OnFrets(FingeringPart):
     def fit(self, instrument: Instrument) -> Instrument:
         """Its strings as they are tuned."""
         return instrument.tuned(read_tuning(self.tuning)) if self.tuning.strip() else instrument
+
+    def in_place(self, place: HandPlace | None) -> Self:
+        """In the position or the area of a strip."""
+        if place is None:
+            return self
+        way = "position" if place.position else "area"
+        return self.model_copy(update={"way": way, "low": place.low, "high": place.high, "positions": ()})
+
+    def window(self, instrument: Instrument) -> tuple[int, int] | None:
+        """From the lowest string to the highest, in a position or an area."""
+        if self.way not in ("position", "area"):
+            return None
+        return window(Neck.of(instrument), self.low, self.low + 3 if self.way == "position" else self.high)
+
+    def positions_for(self, instrument: Instrument, tones: Collection[int]) -> tuple[HandPlace, ...]:
+        """The positions of its route on an instrument, for the tones of a sound (pitch classes); none without one.
+
+        Raises RecipeError for one that the neck does not have.
+        """
+        if self.way != "positions":
+            return ()
+        neck = Neck.of(instrument)
+        for number, position in enumerate(self.positions):
+            if position > neck.frets:
+                message = f"There is no fret {position} on the {instrument.name}."
+                raise RecipeError([Problem(f"/fingering/positions/{number}", message, f"It has {neck.frets}.")])
+        return tuple(HandPlace(low, low + 3) for low in self.positions or positions_of(neck, tones))
 
     @model_validator(mode="after")
     def _area_is_an_area(self) -> Self:

@@ -21,15 +21,15 @@ class PathEnd(Part):
 class Path(Part):
     """Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
 
-    `span` may be the player's whole range instead, from the lowest tone the line can stand on to the highest, or once,
-    on the lower end alone. A `round` begins on the root, goes up to the top, down to the bottom and home to the root;
-    or the other way. `overshoot` goes a step beyond each end before it turns; `pause` holds the tone at the turn twice
-    as long; `close` ends with a turn round the last tone (the one above, itself, the one below, itself; mirrored after
-    the way down where that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up,
-    `closing_down` after the way down.
+    `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
+    whole range, from there to the highest; or once, on the lower end alone. A `round` begins on the root, goes up to
+    the top, down to the bottom and home to the root; or the other way. `overshoot` goes a step beyond each end before
+    it turns; `pause` holds the tone at the turn twice as long; `close` ends with a turn round the last tone (the one
+    above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
+    `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
     """
 
-    span: Literal["ends", "range", "once"] = "ends"
+    span: Literal["ends", "lowest", "range", "once"] = "ends"
     overshoot: bool = False
     pause: bool = False
     close: Literal["none", "turn", "mirrored-turn", "own"] = "none"
@@ -39,6 +39,11 @@ class Path(Part):
     high: PathEnd = PathEnd(octave=2)
     direction: Literal["up", "down", "up-and-back", "down-and-back", "round", "round-down"] = "up-and-back"
     by: Literal["step", "skip", "third"] = "step"
+
+    @property
+    def takes_range(self) -> bool:
+        """Whether it begins where the player's range does, and not on a step."""
+        return self.span in ("lowest", "range")
 
     @model_validator(mode="after")
     def _rises(self) -> Self:

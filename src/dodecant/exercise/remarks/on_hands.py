@@ -17,7 +17,10 @@ from dodecant.music.core.tonics import USUAL
 
 _NAMED = 4  # notes that are told by name
 _NEAR = 3  # half steps: a harp so near plays a line in the same octave
-_FREELY = Cure("Let the hand move", {"fingering": {"way": "free"}})
+_FREELY = (Cure("Let the hand move", {"fingering": {"way": "free"}}),)
+_FROM_THE_LOWEST = Cure("Play what lies under the hand", {"path": {"span": "range"}})
+_SHORTER = (Cure("Take an octave", {"path": {"span": "ends", "low": {"step": 1, "octave": 1},
+                                             "high": {"step": 1, "octave": 2}}}),)  # fmt: skip
 
 
 def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weights: Weights) -> Iterator[Remark]:
@@ -34,17 +37,19 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
         text = f"{name}: {_some(missing)} cannot be played{_on(recipe, instrument)}{other}."
         yield Remark("hands", strip.stop.index, "/fingering", text, _ways_to_have_it(recipe, harp))
     if isinstance(part, OnFrets):
+        yield from _on_area(part, strip)
         outside = [
             note.tone.written.text
             for note, mark in zip(strip.notes, strip.fingers, strict=True)
             if mark and isinstance(mark.finger, Stopped) and mark.finger.outside
         ]
         if outside:
-            where = "position" if part.way == "position" else "area"
+            where = "position" if part.way in ("position", "positions") else "area"
             some = _some(outside)
             verb = "lies" if len(set(outside)) == 1 else "lie"
             text = f"{name}: outside the {where} {verb} {some}, shown where nearest."
-            yield Remark("hands", strip.stop.index, "/fingering/low", text, (_FREELY,))
+            cures = _FREELY if recipe.path.takes_range or recipe.over_changes else (*_FREELY, _FROM_THE_LOWEST)
+            yield Remark("hands", strip.stop.index, "/fingering/low", text, cures)
     if isinstance(part, OnSlide):
         yield from _on_slide(part, strip, name)
     if isinstance(part, OnHarp) and not missing:
@@ -52,6 +57,18 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
         if bends > len(strip.notes) // 5:
             text = f"{name}: {bends} of {len(strip.notes)} notes are bent{_position(part, strip)}."
             yield Remark("hands", strip.stop.index, "/fingering/harp", text)
+
+
+def _on_area(part: OnFrets, strip: Strip) -> Iterator[Remark]:
+    """Which the smallest area is."""
+    if part.way == "smallest-area" and strip.stop.index == 0:
+        place = strip.stop.place
+        if place is None:
+            text = "No area of twelve frets holds every strip; the hand moves as little as it can."
+            yield Remark("hands", None, "/fingering/way", text, _SHORTER)
+        else:
+            text = f"Every strip lies between fret {place.low} and fret {place.high}; no smaller area holds them all."
+            yield Remark("hands", None, "/fingering/way", text)
 
 
 def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:

@@ -93,7 +93,7 @@ def _on_missing(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
 
 def _octave_less(recipe: Recipe) -> tuple[Cure, ...]:
     """A shorter path, where the path is what makes the line long."""
-    if recipe.path.span == "range":
+    if recipe.path.takes_range:
         return (Cure("Go between two steps", {"path": {"span": "ends"}}),)
     if recipe.path.span == "once":
         return ()

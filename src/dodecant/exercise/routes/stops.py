@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import random
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import groupby
+from typing import TypeVar
 
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline, chords_in_key, timeline_of
-from dodecant.exercise.recipe.document import KeyRoute, Recipe
+from dodecant.exercise.recipe.document import KeyRoute, Recipe, Turn
 from dodecant.exercise.recipe.figures import FigurePart
+from dodecant.exercise.recipe.fingering import HandPlace, OnFrets
 from dodecant.exercise.recipe.note_values import NAMES, NoteValue
 from dodecant.exercise.recipe.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounds import (
@@ -25,6 +27,7 @@ from dodecant.exercise.recipe.sounds import (
     SoundsPart,
 )
 from dodecant.exercise.routes.key_names import KeyNames
+from dodecant.instrument.fingering.fretted import ROMAN
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord_scale_fit.fit import fit
 from dodecant.music.chord_scale_fit.place import Place, inside
@@ -65,7 +68,7 @@ class Stop:
     Over changes, `chords_written` and `chords_sounding` hold every chord with its own sound, and `title` their name.
     Where sounds turn into each other, `chain` holds them all, as read and as heard. `figure` is the stop's own where
     the recipe asks for several orders of one, and `variant` its name; `value` the note value of its own on a route of
-    them.
+    them, and `place` where the hand is for it.
     `timeline` tells when the chords come, in any key. `in_key` is the chord of the key it stands for, if any.
     """
 
@@ -80,6 +83,7 @@ class Stop:
     figure: FigurePart | None = None
     variant: str = ""
     value: NoteValue | None = None
+    place: HandPlace | None = None
     timeline: Timeline | None = None
     in_key: ChordOfKey | None = None
 
@@ -150,21 +154,46 @@ def stops(
     if orders:
         found = tuple(replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders)
     if values:
-        found = tuple(_in_value(stop, value, recipe) for stop, value in _with_values(found, recipe))
-    return tuple(replace(stop, index=index) for index, stop in enumerate(found)) if orders or values else found
+        nested = _nested(found, lambda _: values, recipe.values_turn, recipe.outer)
+        found = tuple(_in_value(stop, value, recipe) for stop, value in nested)
+    part = recipe.fingering
+    changed = bool(orders or values)
+    if isinstance(part, OnFrets) and part.way == "positions" and instrument.fingering.family == part.family:
+        found = tuple(_in_positions(found, part, instrument, recipe))
+        changed = True
+    return tuple(replace(stop, index=index) for index, stop in enumerate(found)) if changed else found
 
 
-def _with_values(found: Sequence[Stop], recipe: Recipe) -> Iterator[tuple[Stop, NoteValue]]:
-    """Every stop in every note value of the route, nested as the recipe says."""
-    values = recipe.placement.route
-    if recipe.values_turn == "outermost":
-        yield from ((stop, value) for value in values for stop in found)
-    elif recipe.values_turn == "between":
-        for _, inner in groupby(found, key=lambda stop: stop.key if recipe.outer == "keys" else stop.written.scale):
-            group = list(inner)
-            yield from ((stop, value) for value in values for stop in group)
-    else:
-        yield from ((stop, value) for stop in found for value in values)
+_T = TypeVar("_T")
+
+
+def _nested(
+    found: Sequence[Stop], options: Callable[[Stop], Sequence[_T]], turn: Turn, outer: str
+) -> Iterator[tuple[Stop, _T]]:
+    """Every stop with each of its options, which change within the routes, between them or outside both."""
+    if turn == "innermost":
+        yield from ((stop, option) for stop in found for option in options(stop))
+        return
+    groups = [list(found)]
+    if turn == "between":
+        keyed = groupby(found, key=lambda stop: stop.key if outer == "keys" else stop.written.scale)
+        groups = [list(inner) for _, inner in keyed]
+    for group in groups:
+        having = [(stop, options(stop)) for stop in group]
+        every = dict.fromkeys(option for _, own in having for option in own)
+        yield from ((stop, option) for option in every for stop, own in having if option in own)
+
+
+def _in_positions(found: Sequence[Stop], part: OnFrets, instrument: Instrument, recipe: Recipe) -> Iterator[Stop]:
+    """Every stop in each of its positions, the strip's own as it is read."""
+
+    def positions(stop: Stop) -> tuple[HandPlace, ...]:
+        root = stop.written.tonic.pitch_class
+        return part.positions_for(instrument, {(root + height) % 12 for height in stop.written.scale.pitch_classes})
+
+    for stop, place in _nested(found, positions, recipe.positions_turn, recipe.outer):
+        words = f"position {ROMAN[place.low]}"
+        yield replace(stop, place=place, variant=f"{stop.variant} · {words}" if stop.variant else words)
 
 
 def _in_value(stop: Stop, value: NoteValue, recipe: Recipe) -> Stop:

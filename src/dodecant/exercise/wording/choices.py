@@ -134,6 +134,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     },
     "Path.span": {
         "ends": "between two steps of the scale",
+        "lowest": ("as far, from the lowest tone there is", " from the lowest tone"),
         "range": ("the player's whole range", "through the whole range"),
         "once": ("once, on a single tone", "once"),
     },
@@ -209,6 +210,14 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         ),
         "outermost": ("everything in one note value, then the next", ", everything in one, then in the next"),
     },
+    "Recipe.positions_turn": {
+        "innermost": ("every position at once, then the next strip", ", a strip for each"),
+        "between": (
+            "the inner route in one position, then in the next",
+            ", each through the inner route in turn",
+        ),
+        "outermost": ("everything in one position, then in the next", ", everything in one, then in the next"),
+    },
     "Player.key_register": {
         "each": ("each key where it lies best", ""),
         "side-by-side": ("neighbouring keys side by side", ", neighbouring keys side by side"),
@@ -222,7 +231,9 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "OnFrets.way": {
         "free": "moving as little as it can",
         "position": "in one position",
+        "positions": "one position after the other",
         "area": "in an area of frets",
+        "smallest-area": "in the smallest area that holds every strip",
         "one-string": "along one string",
         "per-string": "so many notes on each string",
     },

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any, Final, NamedTuple
 
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import (
     FingeringPart,
     OnChromaticHarp,
@@ -15,7 +16,7 @@ from dodecant.exercise.recipe.fingering import (
     OnValves,
 )
 from dodecant.exercise.wording.choices import phrase
-from dodecant.exercise.wording.small_words import count, nth
+from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.hands import Finger
 from dodecant.instrument.fingering.harmonica import HarpNote
@@ -32,22 +33,29 @@ class FingeringWords(NamedTuple):
     phrase: Callable[[Any], str]
 
 
-def fingering_text(part: FingeringPart) -> str:
+def fingering_text(recipe: Recipe) -> str:
     """The phrase of the sentence.
 
-    >>> fingering_text(OnFrets(way="position", low=5))
+    >>> fingering_text(Recipe(fingering=OnFrets(way="position", low=5)))
     'in the fifth position'
     """
+    part = recipe.fingering
+    if part is None:
+        return ""
     pinned = len(part.pins)
     pins = f", {count(pinned)} note{'s' * (pinned > 1)} pinned" if pinned else ""
     again = "" if part.seed == 0 else f" (way no. {part.seed})"
-    return f"{FINGERINGS_SAID[type(part)].phrase(part)}{again}{pins}"
+    on_route = isinstance(part, OnFrets) and part.way == "positions"
+    turning = phrase("Recipe.positions_turn", recipe.positions_turn) if on_route else ""
+    return f"{FINGERINGS_SAID[type(part)].phrase(part)}{turning}{again}{pins}"
 
 
 def _frets(part: OnFrets) -> str:
     words = {
         "free": "with the hand moving as little as it can",
         "position": f"in the {nth(part.low)} position",
+        "positions": _positions(part),
+        "smallest-area": "in the smallest area of frets that holds every strip",
         "area": f"between the {nth(part.low)} and the {nth(part.high)} fret",
         "one-string": "along one string",
         "per-string": f"{count(part.per_string)} notes on a string",
@@ -58,6 +66,13 @@ def _frets(part: OnFrets) -> str:
     )
     tuning = f", tuned{tuned}" if tuned else ""
     return f"{words[part.way]}{tuning}{school}{'' if part.tablature else ', without tablature'}"
+
+
+def _positions(part: OnFrets) -> str:
+    if not part.positions:
+        return "in every position of the neck"
+    many = "s" if len(part.positions) > 1 else ""
+    return f"in the {listed([nth(low) for low in part.positions])} position{many}"
 
 
 def _keys(part: OnKeys) -> str:

@@ -72,7 +72,7 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
     return (
         *phrases,
         Phrase("player", ", on", _player(recipe, instrument)),
-        *([Phrase("fingering", ",", fingering_text(recipe.fingering))] if recipe.fingering else []),
+        *([Phrase("fingering", ",", fingering_text(recipe))] if recipe.fingering else []),
         *([Phrase("companions", ", with", companions_text(recipe.companions))] if recipe.companions else []),
         Phrase("tempo", ", at", _tempo(recipe)),
     )
@@ -180,6 +180,8 @@ def _path(path: Path) -> str:
     if path.span == "once":
         where = "the root" if low.step == 1 else f"{low.step}"
         return f"{phrase('Path.span', path.span)}, from {where}{extra}"
+    if path.span == "lowest":
+        return f"{_wide(words, _interval(path))}{by}{phrase('Path.span', path.span)}{extra}"
     if low.step in (1, high.step):
         start = "" if low.step == 1 else f" from {low.step}"
         return f"{_wide(words, _interval(path))}{by}{start}{extra}"

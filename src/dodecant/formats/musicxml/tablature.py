@@ -66,4 +66,4 @@ def _note(strip: Strip, piece: WrittenSign) -> str:
     if piece.note is None or not technical:
         return f'<note print-object="no"><rest/>{head}{tail}</note>'
     pitch = pitch_xml(strip.notes[piece.note].tone.written)
-    return f"<note>{pitch}{head}<stem>none</stem>{tail}<notations>{technical}</notations></note>"
+    return f"<note>{pitch}{head}{tail}<stem>none</stem><notations>{technical}</notations></note>"

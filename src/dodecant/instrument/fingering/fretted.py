@@ -11,9 +11,12 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, Literal, NamedTuple
 
 from dodecant.instrument.fingering.optimiser import Costs
+from dodecant.instrument.profile import Instrument
 
 FretWay = Literal["free", "position", "area", "one-string", "per-string"]
 School = Literal["finger-a-fret", "one-two-four"]
+ROMAN: Final = ("", "I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X", "XI", "XII", "XIII", "XIV", "XV",
+                "XVI", "XVII", "XVIII", "XIX", "XX", "XXI", "XXII", "XXIII", "XXIV")  # fmt: skip
 _FINGERS: Final = {1: 0, 2: 1, 3: 2, 4: 3}  # frets above the position's
 _ONE_TWO_FOUR: Final = {1: 0, 2: 1, 4: 2}
 _CLOSE_FROM: Final = 5  # from this fret on, every school has a finger for each fret
@@ -49,6 +52,12 @@ class Neck(NamedTuple):
 
     strings: tuple[int, ...]
     frets: int
+
+    @classmethod
+    def of(cls, instrument: Instrument) -> Neck:
+        """The neck of an instrument."""
+        data = instrument.fingering
+        return cls(tuple(pitch.midi for pitch in data.strings), data.frets)
 
     def places(self, height: int) -> Iterator[tuple[int, int]]:
         """Every string and fret of a note, the lowest fret first.

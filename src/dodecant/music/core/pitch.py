@@ -16,6 +16,7 @@ LETTER_SEMITONES = (0, 2, 4, 5, 7, 9, 11)
 ALTERATION_SIGNS = {-3: "♭𝄫", -2: "𝄫", -1: "♭", 0: "", 1: "♯", 2: "𝄪", 3: "♯𝄪"}
 _SIGN_VALUES = {"♭": -1, "b": -1, "♯": 1, "#": 1, "♮": 0, "n": 0, "𝄫": -2, "𝄪": 2, "x": 2}
 ACCIDENTAL = r"(?:♮|n|[♭b𝄫]{0,3}|[♯#x𝄪]{0,3})"
+_PLAIN_NAMES = ((0, 0), (0, 1), (1, 0), (2, -1), (2, 0), (3, 0), (3, 1), (4, 0), (5, -1), (5, 0), (6, -1), (6, 0))
 _NAME = re.compile(rf"([A-Ga-g])({ACCIDENTAL})")
 _PITCH = re.compile(rf"([A-Ga-g])({ACCIDENTAL})(-?\d)")
 
@@ -111,6 +112,15 @@ class Pitch(NamedTuple):
     def on_staff(cls, position: int, alteration: int = 0) -> Pitch:
         """Build a pitch from its staff position (7 x octave + letter)."""
         return cls(position % 7, alteration, position // 7)
+
+    @classmethod
+    def plainly(cls, midi: int) -> Pitch:
+        """The pitch of a MIDI number, as it is named where no key tells: C♯ F♯, E♭ A♭ B♭.
+
+        >>> Pitch.plainly(70).text
+        'B♭4'
+        """
+        return cls(*_PLAIN_NAMES[midi % 12], midi // 12 - 1)
 
     @property
     def name(self) -> NoteName:

@@ -10,7 +10,6 @@ from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment
-from dodecant.exercise.over_changes.guide_tones import reach_between
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates
 from dodecant.exercise.over_changes.leading import cut_short, leading_into, led_across
 from dodecant.exercise.over_changes.ruled.anew import AnewWays
@@ -26,6 +25,7 @@ from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift
 
 _HALF = 6  # half steps: the farthest way to any key
@@ -207,7 +207,7 @@ def narrowed(player: ResolvedPlayer) -> ResolvedPlayer:
     high = min(player.reach.high.midi, player.widest.high.midi - _HALF)
     if high - low < _OCTAVE:
         return player
-    reach = reach_between(low, high)
+    reach = Reach.between(low, high)
     return replace(player, reach=reach, widest=reach)
 
 

@@ -1,4 +1,4 @@
-import { Autocomplete, Button, Checkbox, Group, Select, Stack, Text } from "@mantine/core";
+import { Autocomplete, Button, Checkbox, Group, MultiSelect, Select, Stack, Text } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { Fingering, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
@@ -23,6 +23,14 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
         {wholeError(problems)}
       </Text>
       {FIELDS[fingering.kind](fingering as never, put, tables, error, tunings)}
+      {fingering.kind === "fretted" && fingering.way === "positions" && (
+        <Choice
+          label="Positions come round"
+          field="Recipe.positions_turn"
+          value={recipe.positions_turn}
+          onChange={(positions_turn) => onChange({ ...recipe, positions_turn })}
+        />
+      )}
       <Checkbox
         label="The same fingers where the same notes come again"
         checked={fingering.same}
@@ -56,6 +64,8 @@ function wholeError(problems: PhraseProps["problems"]): string | undefined {
   return problems.find(({ pointer }) => pointer === "/fingering")?.message;
 }
 
+const FRETS = Array.from({ length: 15 }, (_, place) => `${place + 1}`);
+
 type Put = (next: Fingering) => void;
 type Fields<K extends Fingering["kind"]> = (
   part: Of<K>,
@@ -88,6 +98,17 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
             />
           )}
         </Group>
+      )}
+      {part.way === "positions" && (
+        <MultiSelect
+          label="Positions, by the fret of the first finger"
+          description="In this order; empty: every one that suits the scale."
+          value={part.positions.map(String)}
+          data={FRETS}
+          maxValues={12}
+          error={part.positions.map((_, place) => error(`positions/${place}`)).find(Boolean)}
+          onChange={(positions) => put({ ...part, positions: positions.map(Number) })}
+        />
       )}
       {part.way === "per-string" && (
         <Amount

@@ -65,7 +65,7 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
           onChange={(low) => set({ low })}
         />
       )}
-      {path.span === "ends" && (
+      {(path.span === "ends" || path.span === "lowest") && (
         <PathEnd
           name="Upper end"
           end={path.high}
