@@ -71,3 +71,23 @@ def test_every_cost_has_its_words() -> None:
         named = {name for one, other in product(states, states) for name in family.between(one, other)}
         named |= {name for state in states for name in family.own(state)}
         assert named <= set(FINGER_COSTS)
+
+
+def test_a_map_is_drawn_or_refused_in_words(client: TestClient) -> None:
+    asked = {"scale": "dorian", "tonic": "D", "instrument": "guitar", "fingering": {"kind": "fretted"}}
+    answer = client.post("/api/sounds/maps", json=asked).json()
+    assert answer["positions"] == [2, 5, 7, 9, 12]  # those of C major
+    assert answer["picture"].startswith("<svg")
+    assert "D: D 0, E 2, F 3, G 5" in answer["words"]
+    for change, pointer in (
+        ({"instrument": "kazoo"}, "/instrument"),
+        ({"instrument": "piano"}, "/fingering"),
+        ({"fingering": {"kind": "fretted", "way": "position", "low": 21}}, "/fingering/low"),
+        ({"fingering": {"kind": "strings"}}, "/fingering"),
+        ({"scale": "nothing"}, "/scale"),
+        ({"tonic": "H"}, "/tonic"),
+        ({"shows": "colours"}, "/shows"),
+    ):
+        refused = client.post("/api/sounds/maps", json={**asked, **change})
+        assert refused.status_code == 422
+        assert [problem["pointer"] for problem in refused.json()["problems"]] == [pointer]

@@ -10,10 +10,12 @@ from typing import Literal
 import typst
 
 from dodecant.engraving.line_breaks import room_for_numbers
+from dodecant.engraving.maps import map_svg, on_paper
 from dodecant.engraving.progress import each
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.music.scales.numbering import NumberingSchool
 
 _COLUMN_WIDTH = 590  # CSS pixels, drawn smaller to stand side by side
 _SEVERAL, _SHORT_BARS, _SHORT_SIGNS = 4, 2, 18
@@ -33,7 +35,7 @@ Paper = Literal["a4", "us-letter"]
 
 
 def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
-    """Title, sentence, tempo, one block a strip, a key to the numbers, page numbers.
+    """Title, sentence, tempo, one block a strip, maps if they are wanted, a key to the numbers, page numbers.
 
     Short strips stand side by side. The same exercise gives the same bytes.
     """
@@ -49,6 +51,11 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
         pictures[name] = strip_svg(exercise, strip, width, styled=True).replace("currentColor", "black").encode()
         heading = strip.heading if len(exercise.strips) == 1 else f"{number}  {strip.heading}"
         strips.append({"heading": heading, "file": name, "note": notes.get(strip.stop.index, "")})
+    maps, shows = [], exercise.recipe.spelling.maps
+    for number, one in enumerate(exercise.maps):
+        assert shows != "none"  # noqa: S101 - there are maps where they are wanted
+        pictures[f"map-{number}.svg"] = on_paper(map_svg(one.map, one.sound, shows, _school(exercise)))
+        maps.append({"heading": one.heading, "file": f"map-{number}.svg", "wide": one.map.wide})
     data = {
         "title": exercise.recipe.title or "Exercise",
         "sentence": sentence_text(exercise.sentence),
@@ -58,6 +65,7 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
         "columns": columns,
         "paper": paper,
         "strips": strips,
+        "maps": maps,
     }
     source = {"main": _template(), "data.json": json.dumps(data).encode(), **pictures}
     with as_file(files("dodecant") / "engraving" / "fonts") as fonts:
@@ -72,6 +80,11 @@ def _columns(exercise: Exercise) -> int:
     signs = max(sum(len(bar.pieces) for bar in strip.bars) for strip in exercise.strips)
     bars = max(len(strip.bars) for strip in exercise.strips)
     return 2 if bars <= _SHORT_BARS and signs <= _SHORT_SIGNS else 1
+
+
+def _school(exercise: Exercise) -> NumberingSchool:
+    school = exercise.recipe.numbers
+    return "major" if school == "none" else school
 
 
 @cache

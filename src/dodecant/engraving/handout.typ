@@ -1,5 +1,5 @@
 // The printed handout. Data comes in as JSON: title, sentence, tempo, facts, legend, columns, strips (heading, svg file,
-// note).
+// note), maps (heading, svg file, wide).
 #let data = json("data.json")
 #let plain = ("Figtree", "Dodecant Signs")
 #let small(body) = text(8.5pt, font: plain, fill: luma(30%), body)
@@ -37,4 +37,17 @@
   for strip in data.strips { strip-block(strip) }
 } else {
   grid(columns: (1fr,) * data.columns, column-gutter: 6mm, row-gutter: 2mm, ..data.strips.map(strip-block))
+}
+#if data.maps.len() > 0 {
+  let map-block(map) = block(breakable: false, width: 100%, below: 4mm, {
+    text(10pt, weight: 700, font: plain, map.heading)
+    v(-2mm)
+    image(map.file, width: if map.wide { 78% } else { 100% })
+  })
+  v(3mm)
+  if data.maps.any(map => map.wide) {
+    for map in data.maps { map-block(map) }
+  } else {
+    grid(columns: (1fr,) * 3, column-gutter: 6mm, row-gutter: 2mm, ..data.maps.map(map-block))
+  }
 }

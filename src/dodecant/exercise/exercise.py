@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
+from dodecant.exercise.hand_maps import SoundMap
 from dodecant.exercise.notation.score import Remark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.wording.sentence import Phrase
@@ -14,7 +15,7 @@ from dodecant.music.core.metre import Metre
 
 @dataclass(frozen=True)
 class Exercise:
-    """A recipe worked out: its sentence, its strips in order and the remarks on them."""
+    """A recipe worked out: its sentence, its strips in order and the remarks on them; and maps, if they are printed."""
 
     recipe: Recipe
     instrument: Instrument
@@ -22,6 +23,7 @@ class Exercise:
     strips: tuple[Strip, ...]
     remarks: tuple[Remark, ...]
     metre: Metre
+    maps: tuple[SoundMap, ...] = ()
 
     @property
     def bars(self) -> int:

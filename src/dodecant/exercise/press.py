@@ -9,6 +9,7 @@ from typing import Any
 
 from dodecant.exercise.companions.written import companion_parts
 from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.hand_maps import SoundMap, maps_of_strips
 from dodecant.exercise.hands import StripHands, leaves_its_place
 from dodecant.exercise.harmony.chord_sounds import metre_of_changes
 from dodecant.exercise.harmony.what_holds import family_of
@@ -107,7 +108,10 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     remarks += remarks_on_bar(recipe_at(recipe, first.stop), line.group, worked.metre, len(first.bars))
     remarks += remarks_on_joins(recipe, strips, lambda other: [strip for strip, _ in _worked(other, tables).strips])
     phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
-    return Exercise(recipe, worked.instrument, phrases, strips, gathered(remarks, strips), worked.metre)
+    maps: tuple[SoundMap, ...] = ()
+    if recipe.spelling.maps != "none":
+        maps = maps_of_strips(recipe, worked.instrument, strips, tables.weights, tables.books)
+    return Exercise(recipe, worked.instrument, phrases, strips, gathered(remarks, strips), worked.metre, maps)
 
 
 def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> JoinExplanation:

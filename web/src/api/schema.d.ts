@@ -84,6 +84,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sounds/maps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Map
+         * @description Every place of a sound on an instrument.
+         */
+        post: operations["draw_map_api_sounds_maps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sounds/found": {
         parameters: {
             query?: never;
@@ -3468,6 +3488,18 @@ export interface components {
             longest?: number | null;
         };
         /**
+         * MapOut
+         * @description The picture, what it shows in words, and the positions of a neck that suit the sound, by their fret.
+         */
+        MapOut: {
+            /** Picture */
+            picture: string;
+            /** Words */
+            words: string;
+            /** Positions */
+            positions: number[];
+        };
+        /**
          * Mark
          * @description An articulation on certain notes.
          *
@@ -5466,7 +5498,8 @@ export interface components {
              *       "cautionary": true,
              *       "values": "american",
              *       "remarks_on_page": false,
-             *       "rules": true
+             *       "rules": true,
+             *       "maps": "none"
              *     }
              */
             spelling: components["schemas"]["Spelling-Input"];
@@ -5658,7 +5691,8 @@ export interface components {
              *       "cautionary": true,
              *       "values": "american",
              *       "remarks_on_page": false,
-             *       "rules": true
+             *       "rules": true,
+             *       "maps": "none"
              *     }
              */
             spelling: components["schemas"]["Spelling-Output"];
@@ -6161,8 +6195,8 @@ export interface components {
         /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names, remarks stand on the printed page too, and the names
-         *     of rules over the line.
+         *     whether note values have their American or their British names, remarks stand on the printed page too, the names of
+         *     rules over the line, and maps of the instrument after the strips.
          */
         "Spelling-Input": {
             /**
@@ -6207,12 +6241,18 @@ export interface components {
              * @default true
              */
             rules: boolean;
+            /**
+             * Maps
+             * @default none
+             * @enum {string}
+             */
+            maps: "none" | "numbers" | "names" | "fingers";
         };
         /**
          * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names, remarks stand on the printed page too, and the names
-         *     of rules over the line.
+         *     whether note values have their American or their British names, remarks stand on the printed page too, the names of
+         *     rules over the line, and maps of the instrument after the strips.
          */
         "Spelling-Output": {
             /**
@@ -6257,6 +6297,12 @@ export interface components {
              * @default true
              */
             rules: boolean;
+            /**
+             * Maps
+             * @default none
+             * @enum {string}
+             */
+            maps: "none" | "numbers" | "names" | "fingers";
         };
         /**
          * StackOut
@@ -7331,6 +7377,102 @@ export interface operations {
             };
         };
     };
+    draw_map_api_sounds_maps_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Scale */
+                    scale: string | components["schemas"]["OwnScale-Input"];
+                    /**
+                     * Tonic
+                     * @default C
+                     */
+                    tonic?: string;
+                    /** Instrument */
+                    instrument: string;
+                    /** Fingering */
+                    fingering: components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"];
+                    /**
+                     * Shows
+                     * @default numbers
+                     * @enum {string}
+                     */
+                    shows?: "numbers" | "names" | "fingers";
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     find_sounds_api_sounds_found_get: {
         parameters: {
             query: {
@@ -7768,7 +7910,8 @@ export interface operations {
                      *       "cautionary": true,
                      *       "values": "american",
                      *       "remarks_on_page": false,
-                     *       "rules": true
+                     *       "rules": true,
+                     *       "maps": "none"
                      *     }
                      */
                     spelling?: components["schemas"]["Spelling-Input"];
@@ -8300,7 +8443,8 @@ export interface operations {
                      *       "cautionary": true,
                      *       "values": "american",
                      *       "remarks_on_page": false,
-                     *       "rules": true
+                     *       "rules": true,
+                     *       "maps": "none"
                      *     }
                      */
                     spelling?: components["schemas"]["Spelling-Input"];
@@ -10685,7 +10829,8 @@ export interface operations {
                      *       "cautionary": true,
                      *       "values": "american",
                      *       "remarks_on_page": false,
-                     *       "rules": true
+                     *       "rules": true,
+                     *       "maps": "none"
                      *     }
                      */
                     spelling?: components["schemas"]["Spelling-Input"];

@@ -1,5 +1,5 @@
 /** Short names for the generated types. */
-import type { components } from "./schema";
+import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
 export type Recipe = Schemas["Recipe-Output"];
@@ -25,6 +25,8 @@ export type Job = Schemas["JobOut"];
 export type Problem = Schemas["ProblemOut"];
 export type Bench = Schemas["BenchOut"];
 export type LaidOpen = Schemas["LaidOpenOut"];
+type MapBody = paths["/api/sounds/maps"]["post"]["requestBody"]["content"]["application/json"];
+export type MapAsked = Required<MapBody>;
 export type FoundSound = Schemas["FoundOut"];
 export type Stack = Schemas["StackOut"];
 export type Sounding = Schemas["SoundingOut"];

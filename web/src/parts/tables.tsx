@@ -32,3 +32,10 @@ export function limitsOf(tables: Tables, field: string) {
     longest: found.longest ?? undefined,
   };
 }
+
+/** A fresh document of a kind. */
+export function freshOf<T>(fresh: Record<string, T>, kind: string): T {
+  const found = fresh[kind];
+  if (found === undefined) throw new Error(`The server knows no ${kind}`);
+  return found;
+}

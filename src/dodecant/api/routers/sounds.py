@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from fastapi import Query
 
 from dodecant.api.apart import apart, workshop_router
+from dodecant.api.schemas.maps import MapIn, MapOut, sound_map
 from dodecant.api.schemas.sounds import (
     FoundOut,
     LaidOpenOut,
@@ -60,6 +61,13 @@ def listen(wanted: ListeningIn) -> list[SoundingOut]:
         SoundingOut(start=event.start, length=event.length, pitches=list(event.pitches), step=event.step)
         for event in listening(tonic, scale, chords, wanted.way)
     ]
+
+
+@router.post("/sounds/maps")
+@apart
+def draw_map(wanted: MapIn) -> MapOut:
+    """Every place of a sound on an instrument."""
+    return sound_map(wanted)
 
 
 @router.get("/sounds/found")

@@ -110,8 +110,8 @@ class Player(Part):
 
 class Spelling(Part):
     """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-    whether note values have their American or their British names, remarks stand on the printed page too, and the names
-    of rules over the line.
+    whether note values have their American or their British names, remarks stand on the printed page too, the names of
+    rules over the line, and maps of the instrument after the strips.
     """
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
@@ -122,6 +122,7 @@ class Spelling(Part):
     values: Literal["american", "british"] = "american"
     remarks_on_page: bool = False
     rules: bool = True
+    maps: Literal["none", "numbers", "names", "fingers"] = "none"
 
 
 class Recipe(Part):

@@ -21,6 +21,7 @@ _EARLY: Final[dict[Value, _Words]] = {
     "sixteenth": ("a sixteenth early", " a sixteenth early"),
 }
 _INTERVALS = ("seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths")
+_ON_MAPS: Final[dict[Value, _Words]] = {"numbers": "numbers", "names": "names of notes", "fingers": "fingers"}
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth")
 
 _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
@@ -228,6 +229,8 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "steps": "as the scale's own steps (1 2 3)",
         "none": "no numbers",
     },
+    "Spelling.maps": {"none": "none", **_ON_MAPS},
+    "map.shows": _ON_MAPS,
     "OnFrets.way": {
         "free": "moving as little as it can",
         "position": "in one position",

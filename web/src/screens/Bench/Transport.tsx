@@ -6,6 +6,7 @@ import type { Phrase, Recipe } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
 import { pitchClass } from "../../parts/keys";
 import { SHOWN, type Shown, useShown } from "../../parts/shown";
+import { useLoadedTables } from "../../parts/tables";
 import type { PlayerState } from "../../sound/usePlayer";
 import classes from "./Bench.module.css";
 import { Ideas } from "./Ideas";
@@ -102,7 +103,8 @@ export const Transport = memo(function Transport(props: TransportProps) {
 
 /** Numbers, signs and key names: how the sheet is read. */
 function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Recipe) => void }) {
-  const { spelling } = recipe;
+  const { spelling, player } = recipe;
+  const mapped = useLoadedTables().instruments.find(({ id }) => id === player.instrument)?.fingering != null;
   const [shown, setShown] = useShown();
   const set = (change: Partial<typeof spelling>) => onChange({ ...recipe, spelling: { ...spelling, ...change } });
   return (
@@ -143,6 +145,14 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
             checked={spelling.rules}
             onChange={(event) => set({ rules: event.currentTarget.checked })}
           />
+          {mapped && (
+            <Choice
+              label="Maps on the printed page"
+              field="Spelling.maps"
+              value={spelling.maps}
+              onChange={(maps) => set({ maps })}
+            />
+          )}
           <Group grow align="flex-start">
             <Choice
               label="Names of note values"

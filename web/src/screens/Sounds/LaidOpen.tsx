@@ -5,6 +5,7 @@ import { Hearing } from "./Hearing";
 import { HowMade } from "./HowMade";
 import { Making } from "./Making";
 import { NotesAndNumbers } from "./NotesAndNumbers";
+import { OnInstrument } from "./OnInstrument";
 import { AroundIt } from "./AroundIt";
 
 interface LaidOpenProps {
@@ -30,6 +31,7 @@ export function LaidOpen({ sound, tables }: LaidOpenProps) {
       <Tabs defaultValue="notes" mt="sm" keepMounted={false}>
         <Tabs.List>
           <Tabs.Tab value="notes">Notes and numbers</Tabs.Tab>
+          <Tabs.Tab value="hands">On an instrument</Tabs.Tab>
           <Tabs.Tab value="made">How it is made</Tabs.Tab>
           <Tabs.Tab value="chords">Chords inside</Tabs.Tab>
           <Tabs.Tab value="around">Around it</Tabs.Tab>
@@ -37,6 +39,9 @@ export function LaidOpen({ sound, tables }: LaidOpenProps) {
         </Tabs.List>
         <Tabs.Panel value="notes" pt="sm">
           <NotesAndNumbers sound={sound} />
+        </Tabs.Panel>
+        <Tabs.Panel value="hands" pt="md">
+          <OnInstrument sound={sound} tables={tables} />
         </Tabs.Panel>
         <Tabs.Panel value="made" pt="md">
           <HowMade key={title} sound={sound} />

@@ -1,9 +1,9 @@
 import { Box, Group, Table } from "@mantine/core";
 import type { LaidOpen as Sound } from "../../api/types";
-import { Keyboard } from "../../parts/Keyboard/Keyboard";
-import { Neck } from "../../parts/Neck/Neck";
 import { Engraved } from "../../parts/Engraved";
+import { freshOf, useLoadedTables } from "../../parts/tables";
 import { Fact } from "./Fact";
+import { MapPicture } from "./MapPicture";
 import classes from "./Sounds.module.css";
 
 const SCHOOLS = [
@@ -14,13 +14,9 @@ const SCHOOLS = [
 
 /** On the staff, in numbers of all schools, on a keyboard and on a neck. */
 export function NotesAndNumbers({ sound }: { sound: Sound }) {
-  const numbers = sound.numbers.major ?? [];
-  const tones = sound.heights.map((height, place) => ({
-    height,
-    number: numbers[place] ?? "",
-    role: sound.roles[place] ?? "tension",
-  }));
-  const spoken = sound.notes.join(", ");
+  const { fingerings } = useLoadedTables().fresh;
+  const [keys, neck] = [freshOf(fingerings, "keyboard"), freshOf(fingerings, "fretted")];
+  const asked = { scale: sound.scale, tonic: sound.tonic, shows: "numbers" as const };
   return (
     <>
       <Engraved svg={sound.picture} className={classes.score} />
@@ -35,10 +31,10 @@ export function NotesAndNumbers({ sound }: { sound: Sound }) {
       </Table>
       <Group align="center" gap="xl" my="xs">
         <Box flex="0 0 330px">
-          <Keyboard tones={tones} label={`On the keyboard: ${spoken}`} />
+          <MapPicture asked={{ ...asked, instrument: "piano", fingering: keys }} label="On the keyboard" />
         </Box>
         <Box flex={1} miw={0}>
-          <Neck tones={tones} label={`On the guitar neck: ${spoken}`} />
+          <MapPicture asked={{ ...asked, instrument: "guitar", fingering: neck }} label="On the guitar neck" />
         </Box>
       </Group>
       <dl className={classes.facts}>

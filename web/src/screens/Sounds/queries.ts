@@ -1,13 +1,24 @@
 /** What the screen of sounds asks the server for. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "../../api/client";
-import type { ScaleChoice } from "../../api/types";
+import type { MapAsked, ScaleChoice } from "../../api/types";
 
 /** A sound on a tonic, laid open; the one before stays until the next is there. */
 export function useSound(scale: ScaleChoice, tonic: string) {
   return useQuery({
     queryKey: ["sound", scale, tonic],
     queryFn: () => answered(client.POST("/api/sounds/laid-open", { body: { scale, tonic } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** A map of a sound on an instrument; the one before stays until the next is there. */
+export function useMap(asked: MapAsked) {
+  return useQuery({
+    queryKey: ["map", asked],
+    queryFn: () => answered(client.POST("/api/sounds/maps", { body: asked })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,

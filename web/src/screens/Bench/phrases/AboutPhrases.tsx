@@ -4,7 +4,8 @@ import { Choice } from "../../../parts/fields/Choice";
 import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
-import { freshEnclosure, freshOf } from "./aboutFigure";
+import { freshOf } from "../../../parts/tables";
+import { freshEnclosure } from "./aboutFigure";
 import { useRecall } from "./recall";
 
 /** What the line stands on. */

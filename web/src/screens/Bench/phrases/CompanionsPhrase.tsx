@@ -4,10 +4,9 @@ import { useRef } from "react";
 import type { Companion } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
 import { PitchLimit } from "../../../parts/fields/PitchLimit";
-import { limitsOf } from "../../../parts/tables";
+import { limitsOf, freshOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
-import { freshOf } from "./aboutFigure";
 
 /** What is played or sounds beside the line. */
 export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {

@@ -1,12 +1,13 @@
 import { Button, Group, Radio, Select, Stack } from "@mantine/core";
 import { use } from "react";
-import type { Recipe, Tables } from "../../../api/types";
+import type { Recipe } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
+import { bySection } from "../../../parts/instruments";
+import { freshOf } from "../../../parts/tables";
 import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { CompanionsPhrase } from "./CompanionsPhrase";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
-import { freshOf } from "./aboutFigure";
 import { Opening } from "./rules/opening";
 
 type Player = Recipe["player"];
@@ -104,15 +105,6 @@ export function PlayerPhrase(props: PhraseProps) {
       {recipe.companions.length === 0 && <CompanionsPhrase {...props} />}
     </Stack>
   );
-}
-
-/** Instruments under their sections, in the order of the table. */
-function bySection(instruments: Tables["instruments"]) {
-  const sections = [...new Set(instruments.map(({ section }) => section))];
-  return sections.map((group) => ({
-    group,
-    items: instruments.filter(({ section }) => section === group).map(({ id, name }) => ({ value: id, label: name })),
-  }));
 }
 
 /** A problem of the player as a whole: the two limits against each other. */

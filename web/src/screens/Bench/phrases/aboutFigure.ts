@@ -12,13 +12,6 @@ export function kindOfFigure(tables: Tables, kind: Figure["kind"]) {
   return found;
 }
 
-/** A part as it begins where its kind is newly chosen. */
-export function freshOf<T>(fresh: Record<string, T>, kind: string): T {
-  const found = fresh[kind];
-  if (found === undefined) throw new Error(`The server knows no ${kind}`);
-  return found;
-}
-
 /** Whether a part of the recipe means something to its figure over its sounds. */
 export function takes({ figure, sounds }: Recipe, part: Surrounding, tables: Tables): boolean {
   const { leaves_out, leaves_out_over_changes } = kindOfFigure(tables, figure.kind);

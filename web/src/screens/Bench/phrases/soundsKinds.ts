@@ -1,6 +1,6 @@
 /** The kinds of sounds one can choose: what each begins with, and which it is. */
 import type { Recipe, ScaleChoice, Tables } from "../../../api/types";
-import { freshOf } from "./aboutFigure";
+import { freshOf } from "../../../parts/tables";
 
 type Sounds = Recipe["sounds"];
 

@@ -6,7 +6,8 @@ import { useVocabulary } from "../../../../parts/vocabulary";
 import { FigurePhrase } from "../FigurePhrase";
 import { PathChoice } from "../PathPhrase";
 import type { PhraseProps } from "../PhraseProps";
-import { type Enclosure, freshEnclosure, freshOf } from "../aboutFigure";
+import { freshOf } from "../../../../parts/tables";
+import { type Enclosure, freshEnclosure } from "../aboutFigure";
 import { useRecall } from "../recall";
 import { problemAt } from "../../problems";
 
