@@ -28,7 +28,7 @@ from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck, Stopped
 from dodecant.instrument.fingering.hands import Finger, Hands
 from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp
 from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger, crosses
-from dodecant.instrument.fingering.optimiser import Alternative, Family, Optimiser
+from dodecant.instrument.fingering.optimiser import Alternative, Family, Optimiser, Struck
 from dodecant.instrument.fingering.slide import Slide
 from dodecant.instrument.fingering.valves import Valves
 from dodecant.instrument.fingering.weights import Weights
@@ -56,14 +56,11 @@ class StripHands:
         if part is None:
             return strip
         hands = self.hands_for(strip)
-        groups, places = self._in_bars(strip)
+        groups = self._in_bars(strip)
         heights = [height for group in groups for height in group]
-        pinned = dict(self._pinned(part, hands, heights, places))
+        pinned = dict(self._pinned(part, hands, heights))
         self._checked = True
-        found = hands.line(groups, pinned)
-        fingers: list[Finger | None] = [None] * len(strip.notes)
-        for place, finger in zip(places, found, strict=True):
-            fingers[place] = finger
+        fingers = hands.line(groups, pinned)
         texts = SHOWN[type(part)](part, fingers)
         marks = tuple(
             None if finger is None else FingerMark(finger, text) for finger, text in zip(fingers, texts, strict=True)
@@ -75,13 +72,12 @@ class StripHands:
 
         Raises RecipeError where no finger is shown at it.
         """
-        groups, places = self._in_bars(strip)
-        if self._part is None or note not in places:
+        if self._part is None or note >= len(strip.notes):
             message = f"No finger is shown at note {note + 1}."
-            raise RecipeError([Problem("/note", message, f"The strip has {len(places)} notes with one.")])
-        taken = [mark.finger if (mark := strip.fingers[place]) else None for place in places]
-        heights = [height for group in groups for height in group]
-        return self.hands_for(strip).why(heights, taken, places.index(note))
+            raise RecipeError([Problem("/note", message, f"The strip has {len(strip.fingers)} notes with one.")])
+        taken = [mark.finger if mark else None for mark in strip.fingers]
+        heights = [height for group in self._in_bars(strip) for height in group]
+        return self.hands_for(strip).why(heights, taken, note)
 
     def hands_for(self, strip: Strip) -> Hands:
         """The hands that play a strip: on a keyboard by the book of its scale."""
@@ -98,26 +94,23 @@ class StripHands:
             self._hands[place, book] = Hands(optimiser, same=part.same, seed=part.seed)
         return self._hands[place, book]
 
-    def _in_bars(self, strip: Strip) -> tuple[list[list[int]], list[int]]:
-        """The MIDI numbers of its single notes, bar by bar, and their places; what is struck together is left out."""
-        groups: dict[Fraction, list[int]] = {}
-        places: list[int] = []
-        for place, note in enumerate(strip.notes):
-            if not note.tone.lower_tones:
-                groups.setdefault(note.start // self._bar, []).append(note.tone.written.midi)  # type: ignore[arg-type]
-                places.append(place)
-        return list(groups.values()), places
+    def _in_bars(self, strip: Strip) -> list[list[Struck]]:
+        """The MIDI numbers of its notes, and of what is struck together, bar by bar."""
+        groups: dict[int, list[Struck]] = {}
+        for note in strip.notes:
+            height = note.tone.written.midi
+            lower = sorted((tone.written.midi for tone in note.tone.lower_tones), reverse=True)
+            groups.setdefault(note.start // self._bar, []).append((height, *lower) if lower else height)
+        return list(groups.values())
 
-    def _pinned(
-        self, part: FingeringPart, hands: Hands, heights: Sequence[int], places: Sequence[int]
-    ) -> Iterator[tuple[int, Finger]]:
+    def _pinned(self, part: FingeringPart, hands: Hands, heights: Sequence[Struck]) -> Iterator[tuple[int, Finger]]:
         for number, pin in enumerate(part.pins):
-            if pin.note - 1 not in places:
+            place = pin.note - 1
+            if place >= len(heights):
                 if not self._checked:
                     where, message = f"/fingering/pins/{number}/note", f"There is no note {pin.note}."
                     raise RecipeError([Problem(where, message, f"The strip has {len(heights)} notes.")])
                 continue
-            place = places.index(pin.note - 1)
             states = hands.states(heights[place])
             fitting = [state for state in states if _is_pinned(state, pin)]
             if fitting:
@@ -170,7 +163,8 @@ def _frets(part: Any, instrument: Instrument, weights: Weights, book: BookRow | 
 
 
 def _keys(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:
-    return Keyboard(weights["keyboard"], part.hand, book.fingers(part.hand) if book else None)
+    printed = book.fingers(part.hand) if book else None
+    return Keyboard(weights["keyboard"], part.hand, printed, chords=part.school == "books")
 
 
 def _slide(part: Any, instrument: Instrument, weights: Weights, book: BookRow | None) -> Family[Any]:

@@ -9,7 +9,9 @@ from typing import Literal, NamedTuple
 from dodecant.exercise.notation.bar_signs import BeamState, WrittenValue
 from dodecant.exercise.recipe.placement import MarkKind
 from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.hands import Finger
+from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.profile import Clef
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import Pitch
@@ -72,6 +74,13 @@ class FingerMark(NamedTuple):
 
     finger: Finger
     text: str
+
+    @property
+    def under(self) -> tuple[FingerMark, ...]:
+        """What plays the tones struck under it, the highest first; shown as it is."""
+        if not isinstance(self.finger, Stopped | KeyFinger):
+            return ()
+        return tuple(FingerMark(one, one.text if self.text else "") for one in self.finger.each[1:])
 
 
 class WrittenSign(NamedTuple):

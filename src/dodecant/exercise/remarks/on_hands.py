@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from itertools import pairwise
 
-from dodecant.exercise.notation.score import Cure, Remark, Strip
+from dodecant.exercise.notation.score import Cure, Note, Remark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import OnFrets, OnHarp, OnSlide
 from dodecant.instrument.fingering.fretted import Stopped
@@ -17,6 +17,7 @@ from dodecant.music.core.tonics import USUAL
 
 _NAMED = 4  # notes that are told by name
 _NEAR = 3  # half steps: a harp so near plays a line in the same octave
+_ONE_BY_ONE = Cure("Play the tones one after another", {"figure": {"rhythm": "even"}})
 _FREELY = (Cure("Let the hand move", {"fingering": {"way": "free"}}),)
 _FROM_THE_LOWEST = Cure("Play what lies under the hand", {"path": {"span": "range"}})
 _SHORTER = (Cure("Take an octave", {"path": {"span": "ends", "low": {"step": 1, "octave": 1},
@@ -31,6 +32,10 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
     name = strip.stop.heading if strip.stop.title else strip.stop.written.text
     lacking = [note for note, mark in zip(strip.notes, strip.fingers, strict=True) if mark is None]
     missing = list(dict.fromkeys(note.tone.written.text for note in lacking if not note.tone.lower_tones))
+    chords = list(dict.fromkeys(_chord(note) for note in lacking if note.tone.lower_tones))
+    if chords:
+        text = f"{name}: {_some(chords)} cannot be struck together{_on(recipe, instrument)}."
+        yield Remark("hands", strip.stop.index, "/figure/rhythm", text, (_ONE_BY_ONE,))
     if missing:
         harp = _better_harp(recipe, strip, weights)
         other = f" (one in {harp} has it)" if harp else ""
@@ -57,6 +62,12 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
         if bends > len(strip.notes) // 5:
             text = f"{name}: {bends} of {len(strip.notes)} notes are bent{_position(part, strip)}."
             yield Remark("hands", strip.stop.index, "/fingering/harp", text)
+
+
+def _chord(note: Note) -> str:
+    """'C4 E4 G4'."""
+    pitches = sorted((note.tone.written, *(tone.written for tone in note.tone.lower_tones)), key=lambda one: one.midi)
+    return " ".join(pitch.text for pitch in pitches)
 
 
 def _on_area(part: OnFrets, strip: Strip) -> Iterator[Remark]:

@@ -20,6 +20,7 @@ from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.hands import Finger
 from dodecant.instrument.fingering.harmonica import HarpNote
+from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.fingering.slide import SlidePosition
 from dodecant.instrument.fingering.valves import ValveFingering
 from dodecant.instrument.profile import read_tuning
@@ -105,6 +106,7 @@ FINGER_COSTS: Final[Mapping[str, str]] = {
     "stretch": "stretch",
     "crossing": "over strings",
     "skip": "strings skipped",
+    "barre": "one finger over several strings",
     "roll": "one finger rolled over",
     "little": "little finger",
     "open": "open string",
@@ -139,6 +141,8 @@ FINGER_COSTS: Final[Mapping[str, str]] = {
 def finger_said(finger: Finger) -> str:
     """A way to play a note: 'finger 4 in fret 8 of string 6, hand in fret 5', 'position 4', 'valves 13'."""
     if isinstance(finger, Stopped):
+        if finger.under:
+            return "; ".join(finger_said(one) for one in finger.each)
         if finger.finger == 0:
             return f"open string {finger.string}"
         return f"finger {finger.finger} in fret {finger.fret} of string {finger.string}, hand in fret {finger.position}"
@@ -148,4 +152,6 @@ def finger_said(finger: Finger) -> str:
         return f"valves {finger.text}" if finger.valves != "0" else "no valve"
     if isinstance(finger, HarpNote):
         return f"hole {finger.text}"
+    if isinstance(finger, KeyFinger) and finger.under:
+        return f"fingers {' '.join(one.text for one in reversed(finger.each))}"
     return f"finger {finger.text}"

@@ -25,6 +25,8 @@ from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import Scale
 
+_INSIDE = frozenset({"height", "nth", "under", "keys_under"})
+
 
 class PitchOut(TypedDict):
     """A spelled pitch and its MIDI number (C4 = 60)."""
@@ -33,12 +35,21 @@ class PitchOut(TypedDict):
     midi: int
 
 
+class FingerUnderOut(TypedDict, total=False):
+    """What plays a tone that is struck under another."""
+
+    string: int
+    fret: int
+    finger: Required[int]
+
+
 class FingeringOut(TypedDict, total=False):
     """What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
 
     Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
     thumb; `position` is the fret of the first finger or the slide's; `cents` tell how far a partial is off; valves are
     "13", "0" for none; a hole is blown or drawn, bent down by half steps, blown `over`, or with the slide pressed.
+    What is struck together has the tones `under` the highest too, downwards.
     """
 
     kind: Required[FingeringFamily]
@@ -58,6 +69,7 @@ class FingeringOut(TypedDict, total=False):
     bend: int
     over: bool
     slide: bool
+    under: list[FingerUnderOut]
 
 
 class NoteOut(TypedDict):
@@ -335,7 +347,10 @@ def _note(
 
 def _fingering(mark: FingerMark, kind: FingeringFamily) -> FingeringOut:
     """What a family's value holds, but for what only tells it apart inside the optimiser."""
-    values = {name: value for name, value in mark.finger._asdict().items() if name not in ("height", "nth")}
+    values = {name: value for name, value in mark.finger._asdict().items() if name not in _INSIDE}
+    if mark.under:
+        under = [one.finger._asdict() for one in mark.under]
+        values["under"] = [{name: one[name] for name in ("string", "fret", "finger") if name in one} for one in under]
     return cast("FingeringOut", {"kind": kind, "text": mark.text, **values})
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from fractions import Fraction
 from functools import lru_cache
 
-from dodecant.exercise.notation.score import Accidental, Note, Strip, WrittenSign
+from dodecant.exercise.notation.score import Accidental, FingerMark, Note, Strip, WrittenSign
 from dodecant.formats.musicxml.technical import technical_xml
 from dodecant.music.core.pitch import LETTERS, Pitch
 
@@ -34,7 +34,8 @@ class NoteWriter:
         if piece.note is None:
             return f"<note><rest/>{head}{tail}</note>"
         note, name = self._strip.notes[piece.note], self._strip.note_id(piece.note)
-        under = self._under(piece, note) if note.tone.lower_tones else ""
+        mark = self._strip.fingers[piece.note] if self._strip.fingers else None
+        under = self._under(piece, note, mark) if note.tone.lower_tones else ""
         if piece.tied_from:
             name += f"t{int(now * DIVISIONS)}"
             return f'<note id="{name}">{self._pitch(note)}{head}{tail}</note>{under}'
@@ -42,15 +43,17 @@ class NoteWriter:
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
         if note.tone.changed or note.marks or note.slur:
             tail = _noted(tail, _strokes(note))
-        mark = self._strip.fingers[piece.note] if self._strip.fingers else None
         if mark is not None and (technical := technical_xml(mark, on_staff=True)):
             tail = _noted(tail, technical)
         return f'<note id="{name}">{self._pitch(note)}{head}{sign_xml(note.accidental)}{tail}{lyric}</note>{under}'
 
-    def _under(self, piece: WrittenSign, note: Note) -> str:
+    def _under(self, piece: WrittenSign, note: Note, mark: FingerMark | None) -> str:
         pitches = [tone.written for tone in note.tone.lower_tones]
         signs: Iterable[Accidental | None] = [None] * len(pitches) if piece.tied_from else note.lower_accidentals
-        return "".join(chord_tone(piece, pitch, sign) for pitch, sign in zip(pitches, signs, strict=True))
+        marks = {} if mark is None or piece.tied_from else mark_of_each(note, mark)
+        return "".join(
+            chord_tone(piece, pitch, sign, marks.get(pitch.midi)) for pitch, sign in zip(pitches, signs, strict=True)
+        )
 
     def _pitch(self, note: Note) -> str:
         key = id(note.tone)
@@ -59,9 +62,17 @@ class NoteWriter:
         return self._pitches[key]
 
 
-def chord_tone(piece: WrittenSign, pitch: Pitch, sign: Accidental | None) -> str:
+def mark_of_each(note: Note, mark: FingerMark) -> dict[int, FingerMark]:
+    """What plays each tone struck under a note, by MIDI number."""
+    heights = sorted((tone.written.midi for tone in note.tone.lower_tones), reverse=True)
+    return dict(zip(heights, mark.under, strict=False))
+
+
+def chord_tone(piece: WrittenSign, pitch: Pitch, sign: Accidental | None, mark: FingerMark | None = None) -> str:
     """A further tone of what is struck with the piece."""
     head, tail = shape(piece._replace(beams=(), tuplet=None))
+    if mark is not None and (technical := technical_xml(mark, on_staff=True)):
+        tail = _noted(tail, technical)
     return f"<note><chord/>{pitch_xml(pitch)}{head}{sign_xml(sign)}{tail}</note>"
 
 

@@ -8,7 +8,7 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip, WrittenSign
 from dodecant.exercise.recipe.fingering import OnFrets
 from dodecant.formats.musicxml.measures import bar_end, measure_start, repeat_begins
-from dodecant.formats.musicxml.notes import DIVISIONS, pitch_xml, shape
+from dodecant.formats.musicxml.notes import DIVISIONS, mark_of_each, pitch_xml, shape
 from dodecant.formats.musicxml.technical import technical_xml
 from dodecant.music.core.pitch import LETTERS, Pitch
 
@@ -65,5 +65,14 @@ def _note(strip: Strip, piece: WrittenSign) -> str:
     technical = technical_xml(mark, on_staff=False) if mark else ""
     if piece.note is None or not technical:
         return f'<note print-object="no"><rest/>{head}{tail}</note>'
-    pitch = pitch_xml(strip.notes[piece.note].tone.written)
-    return f"<note>{pitch}{head}{tail}<stem>none</stem><notations>{technical}</notations></note>"
+    note = strip.notes[piece.note]
+    found = [(note.tone.written, technical)]
+    marks = mark_of_each(note, mark) if mark and note.tone.lower_tones else {}
+    for lower in note.tone.lower_tones:
+        if lower.written.midi in marks:
+            found.append((lower.written, technical_xml(marks[lower.written.midi], on_staff=False)))
+    return "".join(
+        f"<note>{'<chord/>' if number else ''}{pitch_xml(pitch)}{head}{tail}<stem>none</stem>"
+        f"<notations>{marked}</notations></note>"
+        for number, (pitch, marked) in enumerate(found)
+    )

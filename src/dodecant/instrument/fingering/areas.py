@@ -56,7 +56,7 @@ def smallest_area(neck: Neck, lines: Sequence[Iterable[int]], most: int = _OCTAV
     Lines are written MIDI numbers; open strings are not counted on. None where no area of `most` frets holds them all.
 
     >>> smallest_area(Neck((55, 50, 45, 40), 20), [[41, 45, 48], [46, 50, 53]])
-    (1, 4)
+    (5, 8)
     """
     sets = [frozenset(line) for line in lines]
     for width in range(_SMALLEST, most + 1):

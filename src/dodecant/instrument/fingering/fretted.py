@@ -10,7 +10,8 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, Literal, NamedTuple
 
-from dodecant.instrument.fingering.optimiser import Costs
+from dodecant.instrument.fingering.grips import grips
+from dodecant.instrument.fingering.optimiser import Costs, Family
 from dodecant.instrument.profile import Instrument
 
 FretWay = Literal["free", "position", "area", "one-string", "per-string"]
@@ -26,7 +27,7 @@ _MOST_ON_STRING = 4
 class Stopped(NamedTuple):
     """A note on a neck: string (1 is the highest), fret (0 open), finger (0 for none), the hand's position (the fret of
     its first finger; 0 where an open string leaves it anywhere), and how many notes of this string it is, where they
-    are counted (else 0).
+    are counted (else 0). Strings, frets and fingers `under` it are struck with it, the highest first.
     """
 
     string: int
@@ -35,6 +36,7 @@ class Stopped(NamedTuple):
     position: int
     nth: int
     outside: bool
+    under: tuple[tuple[int, int, int], ...] = ()
 
     @property
     def stretched(self) -> bool:
@@ -42,9 +44,21 @@ class Stopped(NamedTuple):
         return self.finger > 0 and not 0 <= self.fret - self.position <= 3
 
     @property
+    def barred(self) -> bool:
+        """Whether one finger lies over several strings."""
+        fingers = [self.finger, *(finger for _, _, finger in self.under)]
+        return any(finger and fingers.count(finger) > 1 for finger in fingers)
+
+    @property
     def text(self) -> str:
         """The finger: '3', '0'."""
         return str(self.finger)
+
+    @property
+    def each(self) -> tuple[Stopped, ...]:
+        """What plays each of its notes, the highest first."""
+        held = ((self.string, self.fret, self.finger), *self.under)
+        return tuple(self._replace(string=one[0], fret=one[1], finger=one[2], under=()) for one in held)
 
 
 class Neck(NamedTuple):
@@ -69,7 +83,7 @@ class Neck(NamedTuple):
         yield from sorted((one for one in found if 0 <= one[1] <= self.frets), key=lambda one: one[1])
 
 
-class Fretted:
+class Fretted(Family[Stopped]):
     """A neck, played in one of five ways.
 
     `free` moves the hand as little as it can; in a `position` the hand stays in the fret `low`; in an `area` it moves
@@ -90,13 +104,20 @@ class Fretted:
     ) -> None:
         self.neck, self._weights, self.way, self._school = neck, weights, way, school
         self._low, self._high, self._per_string = low, high, per_string
+        self._opens = way == "position" and low == 1
         self._crossing = weights["same_string" if way == "one-string" else "crossing"]
         self._skip, self._roll = weights["skip"], weights["roll"]
         self._shift, self._shift_fret = weights["shift"], weights["shift_fret"]
 
     def states(self, height: int) -> Sequence[Stopped]:
         """Every string, fret and finger; in a position or an area those inside, else the nearest outside."""
-        every = list(self._everywhere(height))
+        return self._wanted(list(self._everywhere(height)))
+
+    def struck(self, chord: tuple[int, ...]) -> Sequence[Stopped]:
+        """Every way to hold a chord, inside or nearest outside."""
+        return self._wanted(list(self._held(chord)))
+
+    def _wanted(self, every: list[Stopped]) -> Sequence[Stopped]:
         inside = [one for one in every if self._inside(one)]
         if inside or not every:
             return self._counted(inside)
@@ -107,12 +128,18 @@ class Fretted:
         """Stretches, the little finger, open strings, the height on the neck, places outside."""
         weigh = self._weights
         return {
-            "stretch": weigh["stretch"] * state.stretched,
+            "stretch": weigh["stretch"] * any(note.stretched for note in state.each),
             "little": weigh["little"] * (state.finger == 4),
-            "open": weigh["open"] * (state.finger == 0 and not (self.way == "position" and self._low == 1)),
+            "open": weigh["open"] * self._rings_on(state),
+            "barre": weigh["barre"] * state.barred,
             "high": weigh["high"] * (state.fret // 4),
             "outside": weigh["outside"] * state.outside,
         }
+
+    def _rings_on(self, state: Stopped) -> bool:
+        """Whether an open string sounds where the others are stopped; low on the neck a chord may have them."""
+        low = self._opens or (bool(state.under) and state.position < _CLOSE_FROM)
+        return not low and any(one.finger == 0 for one in state.each)
 
     def between(self, before: Stopped, after: Stopped) -> Costs:
         """Shifts of the hand, crossings of strings, one finger rolled over; and counts of notes on a string."""
@@ -160,6 +187,12 @@ class Fretted:
                 if finger:
                     yield Stopped(string, fret, finger, position, 0, False)
 
+    def _held(self, chord: tuple[int, ...]) -> Iterator[Stopped]:
+        """Every way to hold a chord."""
+        position = self._low if self.way == "position" else None
+        for low, ((string, fret, finger), *under) in grips(self.neck.strings, self.neck.frets, chord, position):
+            yield Stopped(string, fret, finger, low, 0, False, tuple(under))
+
     def _finger(self, above: int, position: int) -> int:
         """The finger for so many frets above a position's; 0 for none."""
         close = self._school == "finger-a-fret" or position >= _CLOSE_FROM
@@ -175,7 +208,8 @@ class Fretted:
         if self.way == "position":
             return one.position == self._low or (one.finger == 0 and self._low == 1)
         if self.way == "area":
-            return self._low <= one.fret <= self._high or (one.finger == 0 and self._low == 1)
+            open_too = self._low == 1
+            return all(self._low <= note.fret <= self._high or (note.fret == 0 and open_too) for note in one.each)
         return True
 
     def _distance(self, one: Stopped) -> int:

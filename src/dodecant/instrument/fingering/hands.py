@@ -9,7 +9,7 @@ from typing import Any
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.harmonica import HarpNote
 from dodecant.instrument.fingering.keyboard import KeyFinger
-from dodecant.instrument.fingering.optimiser import Alternative, Optimiser, repeated
+from dodecant.instrument.fingering.optimiser import Alternative, Optimiser, Struck, repeated
 from dodecant.instrument.fingering.slide import SlidePosition
 from dodecant.instrument.fingering.valves import ValveFingering
 
@@ -23,9 +23,9 @@ class Hands:
         self._optimiser, self._same, self._seed = optimiser, same, seed
 
     def line(
-        self, groups: Sequence[Sequence[int]], pinned: Mapping[int, Hashable] | None = None
+        self, groups: Sequence[Sequence[Struck]], pinned: Mapping[int, Hashable] | None = None
     ) -> list[Finger | None]:
-        """The finger of every note of a line, given in groups (its bars) of MIDI numbers; `pinned` by place in it.
+        """The finger of every note of a line, given in groups (its bars) of notes and chords; `pinned` by place in it.
 
         A group that comes again keeps the fingers it had at first, and the rest is optimised round it.
         """
@@ -44,7 +44,7 @@ class Hands:
                 fixed.setdefault(starts[number] + place, state)
         return self._round(heights, taken, fixed)
 
-    def _round(self, heights: Sequence[int], taken: list[Any], fixed: Mapping[int, Any]) -> list[Finger | None]:
+    def _round(self, heights: Sequence[Struck], taken: list[Any], fixed: Mapping[int, Any]) -> list[Finger | None]:
         """The rest of a line optimised round what is fixed: only beside what became another finger by that."""
         found = [fixed.get(place, state) for place, state in enumerate(taken)]
         end = len(found)
@@ -60,10 +60,10 @@ class Hands:
             found[low:high] = self._optimiser.cheapest(heights[low:high], pins, self._seed)
         return found
 
-    def why(self, heights: Sequence[int], taken: Sequence[Any], place: int) -> list[Alternative[Any]]:
+    def why(self, heights: Sequence[Struck], taken: Sequence[Any], place: int) -> list[Alternative[Any]]:
         """Every way to play one note with the rest as it is, the cheapest first."""
         return self._optimiser.alternatives(heights, taken, place)
 
-    def states(self, height: int) -> Sequence[Finger]:
+    def states(self, height: Struck) -> Sequence[Finger]:
         """Every way to play a note; none where the instrument does not have it."""
         return self._optimiser.states(height)

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Final, Literal, NamedTuple
 
-from dodecant.instrument.fingering.optimiser import Costs
+from dodecant.instrument.fingering.optimiser import Costs, Family
 
 Breath = Literal["blow", "draw"]
 # MIDI numbers of a harp in C.
@@ -43,7 +43,7 @@ class HarpNote(NamedTuple):
         return f"{self.hole}{arrow}{'’' * self.bend}{'°' if self.over else ''}{'•' if self.slide else ''}"
 
 
-class DiatonicHarp:
+class DiatonicHarp(Family[HarpNote]):
     """A ten-hole harp in a key, given as the half steps from C to it (-5 for a harp in G, up to 6)."""
 
     def __init__(self, weights: Mapping[str, int], above_c: int = 0, *, overblows: bool = False) -> None:
@@ -66,7 +66,7 @@ class DiatonicHarp:
         return _breath_and_holes(before, after, self._weights)
 
 
-class ChromaticHarp:
+class ChromaticHarp(Family[HarpNote]):
     """A twelve-hole harp in solo tuning, in C."""
 
     def __init__(self, weights: Mapping[str, int]) -> None:

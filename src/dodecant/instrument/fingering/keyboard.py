@@ -6,11 +6,12 @@ are those of Parncutt and others (1997), table 1, for the right hand going up; t
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import combinations, pairwise
 from typing import Final, NamedTuple
 
 from dodecant.instrument.fingering.books import Hand
-from dodecant.instrument.fingering.optimiser import Costs
+from dodecant.instrument.fingering.optimiser import Costs, Family
 
 # Half steps from the lower-numbered finger to the higher: least and most that are possible, comfortable, relaxed.
 SPANS: Final[Mapping[tuple[int, int], tuple[int, int, int, int, int, int]]] = {
@@ -20,16 +21,19 @@ SPANS: Final[Mapping[tuple[int, int], tuple[int, int, int, int, int, int]]] = {
 }  # fmt: skip
 _BLACK: Final = frozenset({1, 3, 6, 8, 10})
 _THUMB, _LITTLE = 1, 5
+_FOURTH, _FIFTH = 5, 6  # half steps, the diminished fifth too
 
 
 Fingers = Mapping[int, tuple[int, ...]]  # what a book prints for each pitch class
 
 
 class KeyFinger(NamedTuple):
-    """A finger (1 the thumb) on a key (MIDI number)."""
+    """A finger (1 the thumb) on a key (MIDI number); and the fingers and keys struck under it, the highest first."""
 
     finger: int
     height: int
+    under: tuple[int, ...] = ()
+    keys_under: tuple[int, ...] = ()
 
     @property
     def black(self) -> bool:
@@ -41,19 +45,37 @@ class KeyFinger(NamedTuple):
         """'3'."""
         return str(self.finger)
 
+    @property
+    def each(self) -> tuple[KeyFinger, ...]:
+        """What plays each of its notes, the highest first."""
+        keys = zip((self.finger, *self.under), (self.height, *self.keys_under), strict=True)
+        return tuple(KeyFinger(finger, height) for finger, height in keys)
 
-class Keyboard:
-    """One hand; with a book its finger for each pitch class is wanted, without one the least effort."""
 
-    def __init__(self, weights: Mapping[str, int], hand: Hand = "right", book: Fingers | None = None) -> None:
-        self._weights, self._hand, self._book = weights, hand, book or {}
+class Keyboard(Family[KeyFinger]):
+    """One hand; with a book its finger for each pitch class is wanted, without one the least effort.
+
+    `chords` tells whether triads are played as books print them: 1 3 5, and 2 in the middle beside a fourth on the
+    little finger's side.
+    """
+
+    def __init__(
+        self, weights: Mapping[str, int], hand: Hand = "right", book: Fingers | None = None, *, chords: bool = False
+    ) -> None:
+        self._weights, self._hand, self._book, self._chords = weights, hand, book or {}, chords
 
     def states(self, height: int) -> Sequence[KeyFinger]:
         """The five fingers."""
         return [KeyFinger(finger, height) for finger in range(1, 6)]
 
+    def struck(self, chord: tuple[int, ...]) -> Sequence[KeyFinger]:
+        """The fingers that the hand can put on a chord."""
+        return list(key_grips(chord, self._hand))
+
     def own(self, state: KeyFinger) -> Costs:
         """Thumb and little finger on black keys, weak fingers; fingers that the book does not print."""
+        if state.under:
+            return self._of_chord(state)
         weigh, finger = self._weights, state.finger
         costs = {
             "thumb_on_black": weigh["thumb_on_black"] * (finger == _THUMB and state.black),
@@ -66,10 +88,37 @@ class Keyboard:
             costs["book"] = weigh["book_turn" if turns else "book"]
         return costs
 
+    def _of_chord(self, state: KeyFinger) -> Costs:
+        """Of all its fingers, but for the book; and how far it is spread."""
+        found: dict[str, int] = {}
+        for one in state.each:
+            for name, points in self.own(one).items():
+                if name != "book":
+                    found[name] = found.get(name, 0) + points
+        for one, other in pairwise(state.each):
+            low, high = sorted((one.finger, other.finger))
+            _, _, close, far, _, _ = SPANS[low, high]
+            apart = one.height - other.height
+            tension = max(0, close - apart, apart - far)
+            found["relaxed"] = found.get("relaxed", 0) + self._weights["relaxed"] * tension
+        if self._chords and len(state.each) == 3 and not self._as_printed(state):
+            found["book"] = self._weights["book"]
+        return found
+
+    def _as_printed(self, state: KeyFinger) -> bool:
+        """Whether a triad has the fingers that books print for it."""
+        top, middle, bottom = (state.height, *state.keys_under)
+        if top - bottom < _FIFTH:
+            return True
+        far = top - middle if self._hand == "right" else middle - bottom
+        return sorted((state.finger, *state.under)) == [1, 2 if far >= _FOURTH else 3, 5]
+
     def between(self, before: KeyFinger, after: KeyFinger) -> Costs:
         """Spans, the thumb's passing, neighbours that hinder each other."""
         weigh = self._weights
         step = after.height - before.height
+        if before.under and after.under:
+            return {}  # the hand leaves the keys
         if before.finger == after.finger:
             return {"same_finger": weigh["same_finger"] * (step != 0)}
         low, high = sorted((before.finger, after.finger))
@@ -113,3 +162,21 @@ def crosses(before: KeyFinger, after: KeyFinger, hand: Hand) -> bool:
     rising = step > 0 if hand == "right" else step < 0
     fell = after.finger < before.finger
     return step != 0 and before.finger != after.finger and 1 in (before.finger, after.finger) and rising == fell
+
+
+def key_grips(chord: Sequence[int], hand: Hand) -> Iterator[KeyFinger]:
+    """The fingers of one hand on keys struck together (MIDI numbers, the highest first), where the hand spans them.
+
+    >>> [(one.finger, one.under) for one in key_grips((67, 64, 60), "right")][:2]
+    [(3, (2, 1)), (4, (2, 1))]
+    """
+    for fingers in combinations(range(1, 6), len(chord)):
+        order = fingers[::-1] if hand == "right" else fingers
+        placed = zip(chord, order, strict=True)
+        if all(_spanned(abs(high - low), *sorted((one, other))) for (high, one), (low, other) in pairwise(placed)):
+            yield KeyFinger(order[0], chord[0], order[1:], tuple(chord[1:]))
+
+
+def _spanned(half_steps: int, low: int, high: int) -> bool:
+    _, small, _, _, large, _ = SPANS[low, high]
+    return max(1, small) <= half_steps <= large

@@ -7,33 +7,43 @@ family lists its states. A seed throws a few points on every state, so that anot
 from __future__ import annotations
 
 import random
+from abc import ABC, abstractmethod
 from collections.abc import Hashable, Mapping, Sequence
 from itertools import pairwise
 from operator import add
-from typing import Generic, NamedTuple, Protocol, TypeVar
+from typing import Generic, NamedTuple, TypeVar
 
 StateT = TypeVar("StateT", bound=Hashable)
-StateT_co = TypeVar("StateT_co", bound=Hashable, covariant=True)
 Costs = Mapping[str, int]  # points by name
+Struck = int | tuple[int, ...]  # a note by its MIDI number, or a chord by all of its own, the highest first
 
 _DICE = 3  # points that a seed throws at most
 _NOT_PINNED = 1_000_000  # points for another state than a pinned one: more than any line costs
 
 
-class Family(Protocol[StateT]):
-    """What an instrument's hands can do. Notes are told apart by their MIDI numbers.
+class Family(ABC, Generic[StateT]):
+    """What an instrument's hands can do. Notes are told apart by their MIDI numbers, and so are chords."""
 
-    One with many states may have a `step(before, after)` too: the sum of `between` in one number, sooner.
-    """
-
+    @abstractmethod
     def states(self, height: int) -> Sequence[StateT]:
         """Every way to play a note, the plainest first; none where the instrument does not have it."""
 
+    def struck(self, chord: tuple[int, ...]) -> Sequence[StateT]:
+        """Every way to strike a chord, its highest note first; none where the instrument does not have it."""
+        del chord
+        return ()
+
+    @abstractmethod
     def own(self, state: StateT) -> Costs:
         """What a state costs by itself."""
 
+    @abstractmethod
     def between(self, before: StateT, after: StateT) -> Costs:
         """What it costs to go over from one state to the next."""
+
+    def step(self, before: StateT, after: StateT) -> int:
+        """The sum of `between`; a family with many states may have it sooner."""
+        return sum(self.between(before, after).values())
 
 
 class Alternative(NamedTuple, Generic[StateT]):
@@ -54,19 +64,21 @@ class Optimiser(Generic[StateT]):
 
     def __init__(self, family: Family[StateT]) -> None:
         self.family = family
-        self._states: dict[int, tuple[StateT, ...]] = {}
-        self._own: dict[int, list[int]] = {}
-        self._steps: dict[tuple[int, int], list[list[int]]] = {}
+        self._states: dict[Struck, tuple[StateT, ...]] = {}
+        self._own: dict[Struck, list[int]] = {}
+        self._steps: dict[tuple[Struck, Struck], list[list[int]]] = {}
 
-    def states(self, height: int) -> tuple[StateT, ...]:
+    def states(self, height: Struck) -> tuple[StateT, ...]:
         """Every way to play a note."""
         if height not in self._states:
-            self._states[height] = tuple(self.family.states(height))
+            family = self.family
+            found = family.struck(height) if isinstance(height, tuple) else family.states(height)
+            self._states[height] = tuple(found)
             self._own[height] = [sum(self.family.own(state).values()) for state in self._states[height]]
         return self._states[height]
 
     def cheapest(
-        self, heights: Sequence[int], pinned: Mapping[int, StateT] | None = None, seed: int = 0
+        self, heights: Sequence[Struck], pinned: Mapping[int, StateT] | None = None, seed: int = 0
     ) -> list[StateT | None]:
         """The state of each note (MIDI numbers, in order); None where the instrument does not have it.
 
@@ -100,7 +112,7 @@ class Optimiser(Generic[StateT]):
         return own + sum(sum(self.family.between(one, other).values()) for one, other in steps)
 
     def alternatives(
-        self, heights: Sequence[int], taken: Sequence[StateT | None], place: int
+        self, heights: Sequence[Struck], taken: Sequence[StateT | None], place: int
     ) -> list[Alternative[StateT]]:
         """Every way to play one note with the rest of the line as it is, the cheapest first."""
         before = next((state for state in reversed(taken[:place]) if state is not None), None)
@@ -119,7 +131,7 @@ class Optimiser(Generic[StateT]):
             )
         return sorted(found, key=lambda one: (one.total, not one.taken))
 
-    def _begin(self, height: int, pinned: StateT | None, dice: random.Random | None) -> list[int]:
+    def _begin(self, height: Struck, pinned: StateT | None, dice: random.Random | None) -> list[int]:
         states = self.states(height)
         own = self._own[height]
         if dice is not None:
@@ -128,25 +140,22 @@ class Optimiser(Generic[StateT]):
             return own
         return [cost if state == pinned else cost + _NOT_PINNED for cost, state in zip(own, states, strict=True)]
 
-    def _step(self, one: StateT, other: StateT) -> int:
-        return sum(self.family.between(one, other).values())
-
-    def _between(self, before: int, after: int) -> list[list[int]]:
+    def _between(self, before: Struck, after: Struck) -> list[list[int]]:
         """For each state of a note what it costs to come there from each of the note before."""
         key = (before, after)
         if key not in self._steps:
-            between = getattr(self.family, "step", None) or self._step
+            between = self.family.step
             self._steps[key] = [[between(one, other) for one in self._states[before]] for other in self._states[after]]
         return self._steps[key]
 
 
-def repeated(groups: Sequence[Sequence[int]]) -> dict[int, int]:
+def repeated(groups: Sequence[Sequence[Struck]]) -> dict[int, int]:
     """For each group of notes that comes again the first one like it: the same notes get the same fingers.
 
     >>> repeated([[60, 62], [64], [60, 62]])
     {2: 0}
     """
-    first: dict[tuple[int, ...], int] = {}
+    first: dict[tuple[Struck, ...], int] = {}
     found = {}
     for number, group in enumerate(groups):
         earlier = first.setdefault(tuple(group), number)

@@ -12,7 +12,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from functools import lru_cache
 from typing import Final, Literal, NamedTuple
 
-from dodecant.instrument.fingering.optimiser import Costs
+from dodecant.instrument.fingering.optimiser import Costs, Family
 
 SlideWay = Literal["first-choice", "least-travel", "outward"]
 
@@ -46,7 +46,7 @@ class SlidePosition(NamedTuple):
 _SEVENTH_PARTIAL: Final = 7
 
 
-class Slide:
+class Slide(Family[SlidePosition]):
     """A trombone's slide, played in one of three ways.
 
     The first choice is the position nearest to the bell for each note; least travel weighs every half step of the

@@ -12,7 +12,7 @@ from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from dodecant.instrument.fingering.optimiser import Costs
+from dodecant.instrument.fingering.optimiser import Costs, Family
 
 # Half steps that each combination lowers the tube by, the usual one first.
 COMBINATIONS: Final[dict[str, int]] = {"0": 0, "2": 1, "1": 2, "12": 3, "3": 3, "23": 4, "13": 5, "123": 6}
@@ -35,7 +35,7 @@ class ValveFingering(NamedTuple):
         return self.valves + ("*" if self.sharp else "")
 
 
-class Valves:
+class Valves(Family[ValveFingering]):
     """A brass instrument with three valves, whose open tube has a fundamental (its written MIDI number)."""
 
     def __init__(self, fundamental: int, weights: Mapping[str, int]) -> None:
