@@ -111,7 +111,8 @@ def _keys(
     part: OnKeys, instrument: Instrument, tones: list[int], weights: Weights, books: tuple[BookRow, ...]
 ) -> InstrumentMap:
     book = book_of(frozenset(tones), tones[0], books) if part.school == "books" else None
-    return keys_map(tones, weights["keyboard"], book, part.hand)
+    hand = "right" if part.hand == "both" else part.hand
+    return keys_map(tones, weights["keyboard"], book, hand)
 
 
 def _slide(

@@ -13,7 +13,6 @@ from dodecant.exercise.notation.score import FingerMark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import (
     FingeringPart,
-    HandPlace,
     OnChromaticHarp,
     OnFrets,
     OnHarp,
@@ -43,8 +42,9 @@ class StripHands:
         self, recipe: Recipe, instrument: Instrument, weights: Weights, books: tuple[BookRow, ...], metre: Metre
     ) -> None:
         self._recipe, self._instrument, self._weights, self._books = recipe, instrument, weights, books
-        self._part, self._bar = recipe.fingering, metre.quarters
-        self._hands: dict[tuple[HandPlace | None, BookRow | None], Hands] = {}
+        self._part, self._other = _parts(recipe.fingering)
+        self._bar = metre.quarters
+        self._hands: dict[tuple[FingeringPart, BookRow | None], Hands] = {}
         self._checked = False
 
     def fingered(self, strip: Strip) -> Strip:
@@ -55,16 +55,16 @@ class StripHands:
         part = self._part
         if part is None:
             return strip
-        hands = self.hands_for(strip)
+        hands = self.hands_for(strip, part)
         groups = self._in_bars(strip)
         heights = [height for group in groups for height in group]
         pinned = dict(self._pinned(part, hands, heights))
         self._checked = True
         fingers = hands.line(groups, pinned)
-        texts = SHOWN[type(part)](part, fingers)
-        marks = tuple(
-            None if finger is None else FingerMark(finger, text) for finger, text in zip(fingers, texts, strict=True)
-        )
+        marks = _marks(part, fingers)
+        if self._other is not None:
+            others = _marks(self._other, self.hands_for(strip, self._other).line(groups))
+            marks = tuple(one and one._replace(other=other) for one, other in zip(marks, others, strict=True))
         return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
 
     def why(self, strip: Strip, note: int) -> list[Alternative[Any]]:
@@ -77,22 +77,26 @@ class StripHands:
             raise RecipeError([Problem("/note", message, f"The strip has {len(strip.fingers)} notes with one.")])
         taken = [mark.finger if mark else None for mark in strip.fingers]
         heights = [height for group in self._in_bars(strip) for height in group]
-        return self.hands_for(strip).why(heights, taken, note)
+        return self.hands_for(strip, self._part).why(heights, taken, note)
 
-    def hands_for(self, strip: Strip) -> Hands:
-        """The hands that play a strip: on a keyboard by the book of its scale."""
+    def hands_for(self, strip: Strip, part: FingeringPart) -> Hands:
+        """The hands that play a strip: on a keyboard by the book of its arpeggio or its scale."""
         book = None
-        if isinstance(self._part, OnKeys) and self._part.school == "books" and not strip.stop.chords_written:
-            sound = strip.stop.written
-            tones = frozenset((sound.tonic.pitch_class + height) % 12 for height in sound.scale.pitch_classes)
-            book = book_of(tones, sound.tonic.pitch_class, self._books)
-        place = strip.stop.place
-        if (place, book) not in self._hands:
-            assert self._part is not None  # noqa: S101 - asked for where fingers are shown
-            part = self._part.in_place(place)
+        if isinstance(part, OnKeys) and part.school == "books" and not strip.stop.chords_written:
+            book = self._book(strip)
+        part = part.in_place(strip.stop.place)
+        if (part, book) not in self._hands:
             optimiser = optimiser_of(part.model_copy(update=_ANY_WAY), self._instrument, self._weights, book)
-            self._hands[place, book] = Hands(optimiser, same=part.same, seed=part.seed)
-        return self._hands[place, book]
+            self._hands[part, book] = Hands(optimiser, same=part.same, seed=part.seed)
+        return self._hands[part, book]
+
+    def _book(self, strip: Strip) -> BookRow | None:
+        """The row of what the line plays, where that is an arpeggio; of its sound, where it plays more of it."""
+        sound = strip.stop.written
+        played = frozenset(note.tone.written.midi % 12 for note in strip.notes)
+        tones = frozenset((sound.tonic.pitch_class + height) % 12 for height in sound.scale.pitch_classes)
+        whole = tones if len(played) > _ARPEGGIO else played
+        return book_of(whole, sound.tonic.pitch_class, self._books)
 
     def _in_bars(self, strip: Strip) -> list[list[Struck]]:
         """The MIDI numbers of its notes, and of what is struck together, bar by bar."""
@@ -132,11 +136,26 @@ class StripHands:
                 yield note.start, ROMAN[now]
 
 
+def _parts(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:
+    """What one hand does, and what the other, where both play."""
+    if isinstance(part, OnKeys) and part.hand == "both":
+        left = part.model_copy(update={"hand": "left", "pins": ()})
+        return part.model_copy(update={"hand": "right"}), left
+    return part, None
+
+
+def _marks(part: FingeringPart, fingers: Sequence[Finger | None]) -> tuple[FingerMark | None, ...]:
+    texts = SHOWN[type(part)](part, fingers)
+    found = zip(fingers, texts, strict=True)
+    return tuple(None if finger is None else FingerMark(finger, text) for finger, text in found)
+
+
 def leaves_its_place(strip: Strip) -> bool:
     """Whether a note of a strip lies outside the position or the area that the hand is in."""
     return any(mark and isinstance(mark.finger, Stopped) and mark.finger.outside for mark in strip.fingers)
 
 
+_ARPEGGIO: Final = 4  # tones: a line with no more of them is an arpeggio
 _ANY_WAY: Final[dict[str, Any]] = {"same": True, "seed": 0, "pins": ()}  # what states and costs do not depend on
 
 

@@ -48,6 +48,7 @@ def texts(exercise: Exercise, strip: int = 0) -> str:
         ("piano", {"kind": "keyboard"}, "F", "1 2 3 4 1 2 3 4"),
         ("piano", {"kind": "keyboard", "hand": "left"}, "D♭", "3 2 1 4 3 2 1 3"),
         ("piano", {"kind": "keyboard", "numbers": "crossings"}, "E♭", "3 1 . . 4 1 . 3"),
+        ("piano", {"kind": "keyboard", "hand": "both"}, "A♭", "3 4 1 2 3 1 2 3"),
         ("trombone", {"kind": "slide"}, "B♭", "1 6 4 3 1 4 2 1"),
         ("trumpet", {"kind": "valves"}, "B♭", "0 13* 12 1 0 12 2 0"),
         ("tuba", {"kind": "valves"}, "B♭", "0 13* 12 1 0 12 2 0"),
@@ -59,6 +60,23 @@ def texts(exercise: Exercise, strip: int = 0) -> str:
 )
 def test_a_scale_as_a_player_writes_it_in(instrument: str, fingering: dict[str, Any], key: str, said: str) -> None:
     assert texts(played(instrument, fingering, key)) == said
+
+
+def test_both_hands_and_arpeggios_by_the_book(schema: etree.XMLSchema) -> None:
+    """The left hand's fingers stand below; a line of three tones has an arpeggio's fingers, not its scale's."""
+    both = played("piano", {"kind": "keyboard", "hand": "both"}, "C")
+    left = [mark.other.text for mark in both.strips[0].fingers if mark and mark.other]
+    assert "".join(left) == "54321321"
+    score = etree.fromstring(to_musicxml(both))
+    assert schema.validate(score), schema.error_log
+    marks = [(mark.get("placement"), mark.text) for mark in score.iter("fingering")]
+    assert marks[:4] == [("above", "1"), ("below", "5"), ("above", "2"), ("below", "4")]
+    wide = {"ladder": {"kind": "arpeggio", "size": 3}, "path": {"direction": "up", "high": {"octave": 3}}}
+    for key, right, lefts in (("C", "1231235", "5421421"), ("E♭", "4124124", "2142142"), ("B♭", "4124124", "3213213")):
+        hands = {
+            hand: texts(played("piano", {"kind": "keyboard", "hand": hand}, key, **wide)) for hand in ("right", "left")
+        }
+        assert hands == {"right": " ".join(right), "left": " ".join(lefts)}
 
 
 def test_the_sentence_and_its_phrase() -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import zip_longest
 from typing import Literal, NamedTuple
 
 from dodecant.exercise.notation.bar_signs import BeamState, WrittenValue
@@ -70,17 +71,23 @@ class Note(NamedTuple):
 
 
 class FingerMark(NamedTuple):
-    """What the hand does for a note, and what of that is written over it; nothing, where the text is empty."""
+    """What the hand does for a note, and what of that is written over it; nothing, where the text is empty.
+
+    What the `other` hand does, where both play the line, is written below it.
+    """
 
     finger: Finger
     text: str
+    other: FingerMark | None = None
 
     @property
     def under(self) -> tuple[FingerMark, ...]:
         """What plays the tones struck under it, the highest first; shown as it is."""
         if not isinstance(self.finger, Stopped | KeyFinger):
             return ()
-        return tuple(FingerMark(one, one.text if self.text else "") for one in self.finger.each[1:])
+        lower = (FingerMark(one, one.text if self.text else "") for one in self.finger.each[1:])
+        others = self.other.under if self.other else ()
+        return tuple(one._replace(other=other) for one, other in zip_longest(lower, others) if one)
 
 
 class WrittenSign(NamedTuple):

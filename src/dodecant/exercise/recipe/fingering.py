@@ -134,11 +134,13 @@ class OnFrets(FingeringPart):
 
 @FINGERINGS.register
 class OnKeys(FingeringPart):
-    """One hand's fingers, as scale books print them or by least effort; numbers everywhere or at the crossings only."""
+    """One hand's fingers or both hands', as scale books print them or by least effort; numbers everywhere or at the
+    crossings only. With both the left hand plays the line too, an octave or two lower.
+    """
 
     kind: Literal["keyboard"] = "keyboard"
     family: ClassVar[FingeringFamily] = "keyboard"
-    hand: Hand = "right"
+    hand: Hand | Literal["both"] = "right"
     school: Literal["books", "effort"] = "books"
     numbers: Literal["all", "crossings"] = "all"
 

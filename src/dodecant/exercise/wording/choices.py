@@ -245,7 +245,11 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "one-two-four": ("1 2 4 below the fifth fret", ", 1 2 4 below the fifth fret"),
     },
     "OnFrets.fingers": {"all": "at every note", "shifts": "where the hand moves", "none": "none"},
-    "OnKeys.hand": {"right": "right", "left": "left"},
+    "OnKeys.hand": {
+        "right": ("right", "in the right hand"),
+        "left": ("left", "in the left hand"),
+        "both": ("both, the left an octave or two lower", "in both hands"),
+    },
     "OnKeys.school": {
         "books": ("as scale books print it", ""),
         "effort": ("by least effort", ", by least effort"),

@@ -77,7 +77,8 @@ def _positions(part: OnFrets) -> str:
 
 
 def _keys(part: OnKeys) -> str:
-    return f"in the {part.hand} hand{phrase('OnKeys.school', part.school)}{phrase('OnKeys.numbers', part.numbers)}"
+    said = (("hand", part.hand), ("school", part.school), ("numbers", part.numbers))
+    return "".join(phrase(f"OnKeys.{field}", value) for field, value in said)
 
 
 def _slide(part: OnSlide) -> str:

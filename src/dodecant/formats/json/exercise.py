@@ -19,6 +19,7 @@ from dodecant.exercise.rhythm.timing import swung
 from dodecant.exercise.routes.key_names import twelve_names
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
+from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.profile import FingeringFamily
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.identity import Identities
@@ -49,7 +50,8 @@ class FingeringOut(TypedDict, total=False):
     Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
     thumb; `position` is the fret of the first finger or the slide's; `cents` tell how far a partial is off; valves are
     "13", "0" for none; a hole is blown or drawn, bent down by half steps, blown `over`, or with the slide pressed.
-    What is struck together has the tones `under` the highest too, downwards.
+    What is struck together has the tones `under` the highest too, downwards; where both hands play the
+    line, `other_hand` is the finger of the left.
     """
 
     kind: Required[FingeringFamily]
@@ -70,6 +72,7 @@ class FingeringOut(TypedDict, total=False):
     over: bool
     slide: bool
     under: list[FingerUnderOut]
+    other_hand: int
 
 
 class NoteOut(TypedDict):
@@ -351,6 +354,8 @@ def _fingering(mark: FingerMark, kind: FingeringFamily) -> FingeringOut:
     if mark.under:
         under = [one.finger._asdict() for one in mark.under]
         values["under"] = [{name: one[name] for name in ("string", "fret", "finger") if name in one} for one in under]
+    if mark.other is not None and isinstance(mark.other.finger, KeyFinger):
+        values["other_hand"] = mark.other.finger.finger
     return cast("FingeringOut", {"kind": kind, "text": mark.text, **values})
 
 

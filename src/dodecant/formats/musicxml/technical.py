@@ -14,8 +14,10 @@ def technical_xml(mark: FingerMark, *, on_staff: bool) -> str:
 
     String and fret stand in the tablature alone; on the notation staff there are fingers only.
     """
-    finger, text = mark
+    finger, text, other = mark
     written = f'<fingering placement="above">{escape(text)}</fingering>' if text and on_staff else ""
+    if other is not None and other.text and on_staff:
+        written += f'<fingering placement="below">{escape(other.text)}</fingering>'
     if isinstance(finger, Stopped) and not on_staff:
         written += f"<string>{finger.string}</string><fret>{finger.fret}</fret>"
     if isinstance(finger, HarpNote):

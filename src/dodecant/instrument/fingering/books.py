@@ -1,4 +1,4 @@
-"""Scale books: which finger plays which tone of a scale, as they print it."""
+"""Scale books: which finger plays which tone of a scale or an arpeggio, as they print it."""
 
 from __future__ import annotations
 
@@ -16,6 +16,8 @@ HALF_STEPS: Final[Mapping[str, tuple[int, ...]]] = {
     "harmonic minor": (0, 2, 3, 5, 7, 8, 11),
     "melodic minor": (0, 2, 3, 5, 7, 9, 11),
     "chromatic": tuple(range(12)),
+    "major arpeggio": (0, 4, 7),
+    "minor arpeggio": (0, 3, 7),
 }
 
 

@@ -21,6 +21,7 @@ SPANS: Final[Mapping[tuple[int, int], tuple[int, int, int, int, int, int]]] = {
 }  # fmt: skip
 _BLACK: Final = frozenset({1, 3, 6, 8, 10})
 _THUMB, _LITTLE = 1, 5
+_WHOLE_STEP = 2
 _FOURTH, _FIFTH = 5, 6  # half steps, the diminished fifth too
 
 
@@ -131,10 +132,13 @@ class Keyboard(Family[KeyFinger]):
         passes = low == _THUMB and span < 0
         thumb = before if before.finger == _THUMB else after
         other = after if thumb is before else before
+        printed = self._printed(before, after)
+        wide = printed and abs(step) > _WHOLE_STEP and least <= span  # an arpeggio's hand is open
+        carried = printed and abs(step) > _WHOLE_STEP and passes  # and the arm carries it over the thumb
         return {
-            "stretch": weigh["stretch"] * strain,
-            "relaxed": weigh["relaxed"] * tension * (not passes and not self._printed(before, after)),
-            "beyond": weigh["beyond"] * (not least <= span <= most),
+            "stretch": weigh["stretch"] * strain * (not (wide or carried)),
+            "relaxed": weigh["relaxed"] * tension * (not passes and not printed),
+            "beyond": weigh["beyond"] * (not least <= span <= most and not carried),
             "pass_under": weigh["pass_under"] * passes,
             "pass_level": weigh["pass_level"] * (passes and thumb.black and not other.black),
             "third_and_fourth": weigh["third_and_fourth"] * ((low, high) == (3, 4)),
