@@ -169,14 +169,15 @@ def fingering_rows() -> list[tuple[str, str, str]]:
     """What fingering adds to a line over 32 bars in twelve keys, with nothing known from the exercise before."""
     tables = load_tables()
     hands: dict[str, dict[str, object]] = {
-        "guitar": {"kind": "fretted"}, "piano": {"kind": "keyboard"},
+        "guitar": {"kind": "fretted"}, "guitar, three on a string": {"kind": "fretted", "way": "per-string"},
+        "guitar, along one string": {"kind": "fretted", "way": "one-string"}, "piano": {"kind": "keyboard"},
         "trombone": {"kind": "slide", "way": "least-travel"},
         "trumpet": {"kind": "valves"}, "harmonica": {"kind": "diatonic-harmonica"},
         "chromatic-harmonica": {"kind": "chromatic-harmonica"},
     }  # fmt: skip
     found = []
     for instrument, fingering in hands.items():
-        document = {"player": {"instrument": instrument}, "path": {"direction": "up"},
+        document = {"player": {"instrument": instrument.split(",")[0]}, "path": {"direction": "up"},
                     "sounds": {"kind": "changes", "changes": {"text": TUNE}}}  # fmt: skip
         plain, fingered = read_recipe(document), read_recipe({**document, "fingering": fingering})
         without = best(partial(press, plain, tables), times=8)

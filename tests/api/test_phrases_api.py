@@ -72,12 +72,14 @@ def test_the_data_file_explains_every_phrase_and_kind() -> None:
 def test_previews_show_what_each_choice_begins_with(client: TestClient) -> None:
     choices = [{"figure": {"kind": "intervals", "size": size}} for size in (3, 4)]
     choices.append({"figure": {"kind": "pairs", "rank": 12}, "sounds": {"kind": "one", "scale": "minor-pentatonic"}})
-    first, second, none = client.post("/api/previews", json={"recipes": choices}).json()
+    choices.append({"player": {"instrument": "guitar"}, "fingering": {"kind": "fretted", "way": "position", "low": 5}})
+    first, second, none, guitar = client.post("/api/previews", json={"recipes": choices}).json()
+    assert guitar["fingers"].startswith("string/fret 6/8 5/5 5/7 5/8 4/5")
     assert first["names"].startswith("C E D F E G")
     assert second["names"].startswith("C F D G E A")
     assert [first["notes"][1][field] for field in ("start", "length", "midi")] == [0.5, 0.5, 64]
     assert len(first["notes"]) == 16
-    assert none == {"names": "", "notes": []}
+    assert none == {"names": "", "fingers": "", "notes": []}
     assert client.post("/api/previews", json={"recipes": [{}] * 121}).status_code == 422
 
 

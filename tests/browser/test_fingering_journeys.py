@@ -77,3 +77,19 @@ def test_the_hands_of_a_pianist(page: Page) -> None:
     fingers(page, "5 1 3 3 1")
     page.get_by_role("button", name="Show no fingering").click()
     expect(page.locator("[data-phrase=fingering]")).to_have_count(0)
+
+
+def test_every_position_and_a_map_of_the_sound(page: Page) -> None:
+    play_on(page, "guitar")
+    choose(page, "The hand", "one position after the other")
+    expect(page.locator("[data-phrase=fingering]")).to_have_text("in every position of the neck, a strip for each")
+    phrase(page, "path")
+    choose(page, "From where to where", "the player's whole range")
+    expect(page.get_by_role("heading", name="C Ionian · position VII")).to_have_count(1)
+    fingers(page, "2 4 1 2 4 1 2 4")  # from G in the third fret, though the key is C
+    page.goto("/sounds/mixolydian?tonic=G")
+    page.get_by_role("tab", name="On an instrument").click()
+    choose(page, "Where", "in position 5")
+    expect(page.get_by_role("img", name=re.compile("On the guitar: E: A 5 .1., B 7 .3."))).to_be_visible()
+    choose(page, "Instrument", "diatonic harmonica")
+    expect(page.get_by_role("img", name=re.compile("bent by 2: F 2 .2↓’’"))).to_be_visible()

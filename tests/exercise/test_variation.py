@@ -79,3 +79,19 @@ def test_the_teachers_own_phrases_are_left_alone(tables: Tables) -> None:
 def test_a_step_no_recipe_can_take_is_refused() -> None:
     with pytest.raises(MusicError, match="Levels of path, sideways"):
         read_levels('[[levels]]\nphrase="path"\nlevels=[{words="sideways", value={direction="sideways"}}]')
+
+
+def test_the_hands_get_harder_by_themselves_and_keep_their_settings() -> None:
+    document = {"player": {"instrument": "guitar"}, "figure": {"kind": "cell", "text": "1 2 4"},
+                "fingering": {"kind": "fretted", "way": "position", "low": 5, "tuning": "D3 A3 D4 G4 B4 E5"}}
+    levels = [phrase for phrase in TABLES.levels if phrase.phrase == "fingering"]
+    recipe, said = read_recipe(document), []
+    for _ in range(4):
+        found = varied(recipe, levels, "harder")
+        assert differing(recipe, found.recipe) == {"fingering"}
+        recipe = found.recipe
+        said.append(found.words)
+        assert press(recipe, TABLES).strips
+    assert said[-1] == "along one string"
+    assert recipe.fingering == read_recipe(document).fingering.model_copy(update={"way": "one-string"})  # type: ignore[union-attr]
+    assert all(surprise(seed, 5, TABLES.levels, Player()).fingering is None for seed in range(20))

@@ -2719,6 +2719,18 @@ export interface components {
             begin: components["schemas"]["Recipe-Output"] | null;
         };
         /**
+         * FingerUnderOut
+         * @description What plays a tone that is struck under another.
+         */
+        FingerUnderOut: {
+            /** String */
+            string?: number;
+            /** Fret */
+            fret?: number;
+            /** Finger */
+            finger: number;
+        };
+        /**
          * FingerWayOut
          * @description A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it.
          */
@@ -2740,6 +2752,8 @@ export interface components {
          *     Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
          *     thumb; `position` is the fret of the first finger or the slide's; `cents` tell how far a partial is off; valves are
          *     "13", "0" for none; a hole is blown or drawn, bent down by half steps, blown `over`, or with the slide pressed.
+         *     What is struck together has the tones `under` the highest too, downwards; where both hands play the
+         *     line, `other_hand` is the finger of the left.
          */
         FingeringOut: {
             /**
@@ -2779,6 +2793,10 @@ export interface components {
             over?: boolean;
             /** Slide */
             slide?: boolean;
+            /** Under */
+            under?: components["schemas"]["FingerUnderOut"][];
+            /** Other Hand */
+            other_hand?: number;
         };
         /**
          * FingeringPart
@@ -4041,7 +4059,8 @@ export interface components {
         };
         /**
          * OnKeys
-         * @description One hand's fingers, as scale books print them or by least effort; numbers everywhere or at the crossings only.
+         * @description One hand's fingers or both hands', as scale books print them or by least effort; numbers everywhere or at the
+         *     crossings only. With both the left hand plays the line too, an octave or two lower.
          */
         "OnKeys-Input": {
             /**
@@ -4067,9 +4086,8 @@ export interface components {
             /**
              * Hand
              * @default right
-             * @enum {string}
              */
-            hand: "right" | "left";
+            hand: ("right" | "left") | "both";
             /**
              * School
              * @default books
@@ -4085,7 +4103,8 @@ export interface components {
         };
         /**
          * OnKeys
-         * @description One hand's fingers, as scale books print them or by least effort; numbers everywhere or at the crossings only.
+         * @description One hand's fingers or both hands', as scale books print them or by least effort; numbers everywhere or at the
+         *     crossings only. With both the left hand plays the line too, an octave or two lower.
          */
         "OnKeys-Output": {
             /**
@@ -4111,9 +4130,8 @@ export interface components {
             /**
              * Hand
              * @default right
-             * @enum {string}
              */
-            hand: "right" | "left";
+            hand: ("right" | "left") | "both";
             /**
              * School
              * @default books
@@ -5261,11 +5279,13 @@ export interface components {
         };
         /**
          * PreviewOut
-         * @description The first notes of a recipe in its first key; none where it cannot be worked out.
+         * @description The first notes of a recipe in its first key, and their fingers; none where it cannot be worked out.
          */
         PreviewOut: {
             /** Names */
             names: string;
+            /** Fingers */
+            fingers: string;
             /** Notes */
             notes: components["schemas"]["PreviewNoteOut"][];
         };

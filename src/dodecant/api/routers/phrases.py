@@ -9,6 +9,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.explanations import example, explanation
+from dodecant.exercise.wording.fingering import fingers_told
 from dodecant.tables import load_tables
 
 router = workshop_router("phrases")
@@ -45,10 +46,11 @@ def _preview(recipe: Recipe) -> PreviewOut:
     try:
         strip = press(recipe.model_copy(update={"keys": keys}), load_tables()).strips[0]
     except RecipeError:
-        return PreviewOut(names="", notes=[])
+        return PreviewOut(names="", fingers="", notes=[])
     shown = strip.notes[:_MOST_NOTES]
     notes = [
         PreviewNoteOut(start=float(note.start), length=float(note.length), midi=note.tone.written.midi)
         for note in shown
     ]
-    return PreviewOut(names=" ".join(note.tone.written.name.text for note in shown), notes=notes)
+    names = " ".join(note.tone.written.name.text for note in shown)
+    return PreviewOut(names=names, fingers=fingers_told(strip, _MOST_NOTES), notes=notes)

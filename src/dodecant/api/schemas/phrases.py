@@ -40,7 +40,8 @@ class PreviewNoteOut(BaseModel):
 
 
 class PreviewOut(BaseModel):
-    """The first notes of a recipe in its first key; none where it cannot be worked out."""
+    """The first notes of a recipe in its first key, and their fingers; none where it cannot be worked out."""
 
     names: str
+    fingers: str
     notes: list[PreviewNoteOut]

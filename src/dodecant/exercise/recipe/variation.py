@@ -28,6 +28,7 @@ SIMPLER: Final[tuple[tuple[str, Mapping[str, Any]], ...]] = (
     ("Home after every one", {"course": {"kind": "return", "degree": "1", "every": 1, "order": None}}),
     ("Three keys only", {"keys": {"order": "picked", "picked": ["C", "F", "G"]}}),
 )
+_HANDS: Final = "fingering"
 _TEMPO_STEP = 8  # beats a minute
 _TEMPOS = (48, 152)
 
@@ -101,6 +102,8 @@ def surprise(seed: int, level: int, phrases: Sequence[PhraseLevels], player: Pla
     chance = random.Random(f"{seed} {level}")  # noqa: S311
     recipe = Recipe(player=player, tempo=60 + 12 * level)
     for phrase in phrases:
+        if phrase.phrase == _HANDS:
+            continue  # it depends on the instrument
         last = len(phrase.levels) - 1
         wanted = round((level - 1) / (LEVELS - 1) * last) + chance.choice((-1, 0, 0, 1))
         recipe = _with(recipe, phrase.phrase, phrase.levels[max(0, min(last, wanted))])
@@ -117,7 +120,7 @@ def surprise(seed: int, level: int, phrases: Sequence[PhraseLevels], player: Pla
 
 def _standing(recipe: Recipe, phrase: PhraseLevels) -> int | None:
     """The level of a phrase that a recipe stands on."""
-    part = recipe.model_dump(mode="json")[phrase.phrase]
+    part = recipe.model_dump(mode="json")[phrase.phrase] or {}
     for place, step in enumerate(phrase.levels):
         if all(part.get(field) == value for field, value in step.value.items()):
             return place
@@ -127,6 +130,7 @@ def _standing(recipe: Recipe, phrase: PhraseLevels) -> int | None:
 def _with(recipe: Recipe, phrase: str, step: Level) -> Recipe:
     document = recipe.model_dump(mode="json")
     before = document[phrase]
-    kept = before if "kind" not in step.value else {}
+    same = before is not None and step.value.get("kind") in (None, before.get("kind"))
+    kept = before if same and (phrase == _HANDS or "kind" not in step.value) else {}
     document[phrase] = {**kept, **step.value}
     return read_part(Recipe, document)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any, Final, NamedTuple
 
+from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import (
     FingeringPart,
@@ -137,6 +138,13 @@ FINGER_COSTS: Final[Mapping[str, str]] = {
     "holes": "holes moved over",
     "slide": "slide",
 }
+
+
+def fingers_told(strip: Strip, most: int) -> str:
+    """The first fingers of a strip: 'string/fret 5/3 5/5 4/2', '1 2 3 1'; nothing where none are shown."""
+    fingers = [mark.finger for mark in strip.fingers[:most] if mark]
+    frets = [f"{one.string}/{one.fret}" for one in fingers if isinstance(one, Stopped)]
+    return " ".join(["string/fret", *frets] if frets else [one.text for one in fingers])
 
 
 def finger_said(finger: Finger) -> str:

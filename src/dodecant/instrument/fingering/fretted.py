@@ -10,8 +10,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, Literal, NamedTuple
 
+import numpy as np
+
 from dodecant.instrument.fingering.grips import grips
-from dodecant.instrument.fingering.optimiser import Costs, Family
+from dodecant.instrument.fingering.optimiser import Costs, Family, Points
 from dodecant.instrument.profile import Instrument
 
 FretWay = Literal["free", "position", "area", "one-string", "per-string"]
@@ -156,21 +158,22 @@ class Fretted(Family[Stopped]):
             costs["string_count"] = self._weights["string_count"] * (not self._counts_on(before, after))
         return costs
 
-    def step(self, before: Stopped, after: Stopped) -> int:
-        """All points of `between`."""
-        string, fret, finger, position, *_ = before
-        after_string, after_fret, after_finger, after_position, *_ = after
-        apart = abs(after_string - string)
-        points = apart * self._crossing
-        if apart > 1:
-            points += self._skip * (apart - 1)
-        if position and after_position and position != after_position:
-            points += self._shift + self._shift_fret * abs(after_position - position)
-        if apart and finger == after_finger > 0 and fret == after_fret:
-            points += self._roll
-        if self.way == "per-string" and not self._counts_on(before, after):
-            points += self._weights["string_count"]
-        return points
+    def steps(self, before: Sequence[Stopped], after: Sequence[Stopped]) -> Points:
+        """All points of `between`, for all states at once."""
+        were, are = (np.array([one[:5] for one in states], np.int32).T for states in (before, after))
+        string, fret, finger, position, nth = were
+        after_string, after_fret, after_finger, after_position, after_nth = (row[:, None] for row in are)
+        apart = np.abs(after_string - string)
+        moved = np.where((position > 0) & (after_position > 0), np.abs(after_position - position), 0)
+        points = apart * self._crossing + self._skip * np.maximum(0, apart - 1)
+        points += self._shift * (moved > 0) + self._shift_fret * moved
+        rolled = (apart > 0) & (finger == after_finger) & (finger > 0) & (fret == after_fret)
+        points += self._roll * rolled
+        if self.way == "per-string":
+            begins_next = (nth == self._per_string) & (after_nth == 1)
+            counts_on = np.where(apart == 0, after_nth == nth + 1, begins_next)
+            points += self._weights["string_count"] * ~counts_on
+        return np.asarray(points)
 
     def _counts_on(self, before: Stopped, after: Stopped) -> bool:
         if before.string == after.string:

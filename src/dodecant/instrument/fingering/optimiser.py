@@ -10,11 +10,14 @@ import random
 from abc import ABC, abstractmethod
 from collections.abc import Hashable, Mapping, Sequence
 from itertools import pairwise
-from operator import add
 from typing import Generic, NamedTuple, TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
 
 StateT = TypeVar("StateT", bound=Hashable)
 Costs = Mapping[str, int]  # points by name
+Points = NDArray[np.int32]
 Struck = int | tuple[int, ...]  # a note by its MIDI number, or a chord by all of its own, the highest first
 
 _DICE = 3  # points that a seed throws at most
@@ -41,9 +44,9 @@ class Family(ABC, Generic[StateT]):
     def between(self, before: StateT, after: StateT) -> Costs:
         """What it costs to go over from one state to the next."""
 
-    def step(self, before: StateT, after: StateT) -> int:
-        """The sum of `between`; a family with many states may have it sooner."""
-        return sum(self.between(before, after).values())
+    def steps(self, before: Sequence[StateT], after: Sequence[StateT]) -> Points:
+        """The sums of `between`, a row for each state after; a family with many states may have them sooner."""
+        return np.array([[sum(self.between(one, other).values()) for one in before] for other in after], np.int32)
 
 
 class Alternative(NamedTuple, Generic[StateT]):
@@ -65,8 +68,8 @@ class Optimiser(Generic[StateT]):
     def __init__(self, family: Family[StateT]) -> None:
         self.family = family
         self._states: dict[Struck, tuple[StateT, ...]] = {}
-        self._own: dict[Struck, list[int]] = {}
-        self._steps: dict[tuple[Struck, Struck], list[list[int]]] = {}
+        self._own: dict[Struck, Points] = {}
+        self._steps: dict[tuple[Struck, Struck], Points] = {}
 
     def states(self, height: Struck) -> tuple[StateT, ...]:
         """Every way to play a note."""
@@ -74,7 +77,7 @@ class Optimiser(Generic[StateT]):
             family = self.family
             found = family.struck(height) if isinstance(height, tuple) else family.states(height)
             self._states[height] = tuple(found)
-            self._own[height] = [sum(self.family.own(state).values()) for state in self._states[height]]
+            self._own[height] = np.array([sum(family.own(state).values()) for state in found], np.int32)
         return self._states[height]
 
     def cheapest(
@@ -93,14 +96,12 @@ class Optimiser(Generic[StateT]):
         rows = [best]
         for before, place in pairwise(playable):
             own = self._begin(heights[place], pins.get(place), dice)
-            steps = self._between(heights[before], heights[place])
-            best = [min(map(add, best, row)) + cost for cost, row in zip(own, steps, strict=True)]
+            best = (self._between(heights[before], heights[place]) + best).min(axis=1) + own
             rows.append(best)
-        number = best.index(min(best))
+        number = int(best.argmin())
         for (before, place), row in zip(reversed(list(pairwise(playable))), reversed(rows[:-1]), strict=True):
             taken[place] = self._states[heights[place]][number]
-            sums = list(map(add, row, self._between(heights[before], heights[place])[number]))
-            number = sums.index(min(sums))
+            number = int((self._between(heights[before], heights[place])[number] + row).argmin())
         taken[playable[0]] = self._states[heights[playable[0]]][number]
         return taken
 
@@ -131,21 +132,20 @@ class Optimiser(Generic[StateT]):
             )
         return sorted(found, key=lambda one: (one.total, not one.taken))
 
-    def _begin(self, height: Struck, pinned: StateT | None, dice: random.Random | None) -> list[int]:
+    def _begin(self, height: Struck, pinned: StateT | None, dice: random.Random | None) -> Points:
         states = self.states(height)
         own = self._own[height]
         if dice is not None:
-            own = [cost + dice.randrange(_DICE + 1) for cost in own]
+            own = own + np.array([dice.randrange(_DICE + 1) for _ in states], np.int32)
         if pinned is None:
             return own
-        return [cost if state == pinned else cost + _NOT_PINNED for cost, state in zip(own, states, strict=True)]
+        return own + np.array([0 if state == pinned else _NOT_PINNED for state in states], np.int32)
 
-    def _between(self, before: Struck, after: Struck) -> list[list[int]]:
+    def _between(self, before: Struck, after: Struck) -> Points:
         """For each state of a note what it costs to come there from each of the note before."""
         key = (before, after)
         if key not in self._steps:
-            between = self.family.step
-            self._steps[key] = [[between(one, other) for one in self._states[before]] for other in self._states[after]]
+            self._steps[key] = self.family.steps(self._states[before], self._states[after])
         return self._steps[key]
 
 

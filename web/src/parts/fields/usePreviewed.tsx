@@ -6,10 +6,11 @@ import { Sketch } from "./Sketch";
 
 const NAMED = 8;
 
-/** What makes the list of a Select show what each of its values would play: notes by name, and their shape. */
+/** What makes the list of a Select show what each of its values would play: notes by name or their fingers, and their shape. */
 export function usePreviewed<T extends string>(
   values: readonly T[],
   recipeWith: (value: T) => Recipe,
+  shows: "names" | "fingers" = "names",
 ): Partial<SelectProps> {
   const [open, setOpen] = useState(false);
   const previews = usePreviews(open ? values.map(recipeWith) : []);
@@ -27,7 +28,7 @@ export function usePreviewed<T extends string>(
             <Text size="sm">{option.label}</Text>
             {preview && (
               <Text size="xs" c="dimmed">
-                {preview.names.split(" ").slice(0, NAMED).join(" ")}
+                {(shows === "fingers" ? preview.fingers : preview.names).split(" ").slice(0, NAMED).join(" ")}
               </Text>
             )}
           </Stack>

@@ -1,8 +1,9 @@
 import { Autocomplete, Button, Checkbox, Group, MultiSelect, Select, Stack, Text } from "@mantine/core";
 import type { ReactNode } from "react";
-import type { Fingering, Tables } from "../../../api/types";
+import type { Fingering, Recipe, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
+import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 import { limitsOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import { PinFields } from "./PinFields";
@@ -15,6 +16,7 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
   const { fingering } = recipe;
   if (fingering === null) return <Text size="sm">No fingering is shown.</Text>;
   const put = (next: Fingering | null) => onChange({ ...recipe, fingering: next });
+  const recipeOf = (next: Fingering) => ({ ...recipe, fingering: next });
   const error = (field: string) => problemAt(problems, `/fingering/${field}`);
   const tunings = tables.instruments.find(({ id }) => id === recipe.player.instrument)?.tunings ?? [];
   return (
@@ -22,7 +24,7 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
       <Text size="sm" c="var(--mantine-color-error)" role="alert" hidden={!wholeError(problems)}>
         {wholeError(problems)}
       </Text>
-      {FIELDS[fingering.kind](fingering as never, put, tables, error, tunings)}
+      {FIELDS[fingering.kind](fingering as never, { put, recipeOf, tables, error, tunings })}
       {fingering.kind === "fretted" && fingering.way === "positions" && (
         <Choice
           label="Positions come round"
@@ -67,18 +69,27 @@ function wholeError(problems: PhraseProps["problems"]): string | undefined {
 const FRETS = Array.from({ length: 15 }, (_, place) => `${place + 1}`);
 
 type Put = (next: Fingering) => void;
-type Fields<K extends Fingering["kind"]> = (
-  part: Of<K>,
-  put: Put,
-  tables: Tables,
-  error: (field: string) => string | undefined,
-  tunings: Tables["instruments"][number]["tunings"],
-) => ReactNode;
+interface Around {
+  put: Put;
+  /** The recipe as it would be with a fingering. */
+  recipeOf: (next: Fingering) => Recipe;
+  tables: Tables;
+  error: (field: string) => string | undefined;
+  tunings: Tables["instruments"][number]["tunings"];
+}
+type Fields<K extends Fingering["kind"]> = (part: Of<K>, around: Around) => ReactNode;
 
 const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
-  fretted: (part, put, _, error, tunings) => (
+  fretted: (part, { put, recipeOf, error, tunings }) => (
     <>
-      <Choice label="The hand" field="OnFrets.way" value={part.way} onChange={(way) => put({ ...part, way })} />
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(way) => recipeOf({ ...part, way })}
+        label="The hand"
+        field="OnFrets.way"
+        value={part.way}
+        onChange={(way) => put({ ...part, way })}
+      />
       {(part.way === "position" || part.way === "area") && (
         <Group grow align="flex-start">
           <Amount
@@ -118,7 +129,9 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
           onChange={(per_string) => put({ ...part, per_string })}
         />
       )}
-      <Choice
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(school) => recipeOf({ ...part, school })}
         label="School"
         field="OnFrets.school"
         value={part.school}
@@ -151,10 +164,19 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
       />
     </>
   ),
-  keyboard: (part, put) => (
+  keyboard: (part, { put, recipeOf }) => (
     <>
-      <Choice label="Hand" field="OnKeys.hand" value={part.hand} onChange={(hand) => put({ ...part, hand })} />
-      <Choice
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(hand) => recipeOf({ ...part, hand })}
+        label="Hand"
+        field="OnKeys.hand"
+        value={part.hand}
+        onChange={(hand) => put({ ...part, hand })}
+      />
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(school) => recipeOf({ ...part, school })}
         label="School"
         field="OnKeys.school"
         value={part.school}
@@ -168,9 +190,16 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
       />
     </>
   ),
-  slide: (part, put) => (
+  slide: (part, { put, recipeOf }) => (
     <>
-      <Choice label="The slide" field="OnSlide.way" value={part.way} onChange={(way) => put({ ...part, way })} />
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(way) => recipeOf({ ...part, way })}
+        label="The slide"
+        field="OnSlide.way"
+        value={part.way}
+        onChange={(way) => put({ ...part, way })}
+      />
       <Checkbox
         label="Raised positions, where there is another way too"
         description="♯2 and ♯3 are the seventh partial, flat by 31 cents, with the slide drawn in."
@@ -180,7 +209,7 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
     </>
   ),
   valves: () => <Text size="sm">0 is open. A star tells where the third slide is pushed out.</Text>,
-  "diatonic-harmonica": (part, put, tables, error) => (
+  "diatonic-harmonica": (part, { put, tables, error }) => (
     <>
       <Select
         label="A harp in"
@@ -197,7 +226,7 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
       <Choice label="Breath" field="OnHarp.signs" value={part.signs} onChange={(signs) => put({ ...part, signs })} />
     </>
   ),
-  "chromatic-harmonica": (part, put) => (
+  "chromatic-harmonica": (part, { put }) => (
     <Choice
       label="Breath"
       field="OnChromaticHarp.signs"
