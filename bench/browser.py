@@ -5,6 +5,7 @@ from __future__ import annotations
 import tempfile
 from pathlib import Path
 
+from tests.browser.hands import until
 from tests.browser.serving import browser_page, served
 
 # Resolves with the milliseconds from the key press to the first frame that shows a strip with other notation.
@@ -48,3 +49,68 @@ def phrase_changes(count: int) -> list[float]:
             found.append(float(page.evaluate(_MEASURE, cell)))
             page.wait_for_timeout(600)  # the pause of a hand between two changes
         return found
+
+
+# Notes every source that begins: when it was told so, and when it is to sound, in milliseconds of the page's clock.
+_LISTEN = """
+window.begun = [];
+for (const kind of [AudioBufferSourceNode, OscillatorNode, ConstantSourceNode]) {
+  const start = kind.prototype.start;
+  kind.prototype.start = function (when = 0, ...rest) {
+    const now = this.context.currentTime, asked = performance.now();
+    window.begun.push({ kind: kind.name, asked, sounds: asked + Math.max(0, when - now) * 1000,
+                        late: when > 0 ? Math.max(0, now - when) * 1000 : 0 });
+    return start.call(this, when, ...rest);
+  };
+}
+"""
+_PRESSED = """
+() => {
+  const button = document.getElementById('play');
+  window.begun.length = 0;
+  button.addEventListener('click', () => { window.pressed = performance.now(); }, { once: true, capture: true });
+}
+"""
+_FIRST = "Math.min(...window.begun.filter(({ kind }) => kind !== 'ConstantSourceNode').map(({ sounds }) => sounds))"
+_BUSY = """
+() => {
+  window.busy = setInterval(() => { const end = performance.now() + 300; while (performance.now() < end); }, 400);
+}
+"""
+
+
+def sound_starts() -> tuple[float, float, float]:
+    """Milliseconds from pressing Play to the first sound on a fresh page and once more; the latest event, in
+    milliseconds, of twelve seconds in which the page is busy 300 of every 400.
+    """
+    with (
+        tempfile.TemporaryDirectory() as folder,
+        served(Path(folder) / "demo.db") as address,
+        browser_page(address) as page,
+    ):
+        page.add_init_script(_LISTEN)
+        page.goto("/recipes")
+        page.get_by_role("link", name="Slipway").click()
+        page.wait_for_selector("#strip-0 [role=img]")
+        if page.get_by_label("Count-in").is_checked():
+            page.get_by_label("Count-in").uncheck()
+        page.reload()
+        page.wait_for_selector("#strip-0 [role=img]")
+        page.wait_for_timeout(700)
+        starts = []
+        for _ in range(2):
+            page.evaluate(_PRESSED)
+            page.click("#play")
+            until(page, "window.begun.some(({ kind }) => kind !== 'ConstantSourceNode')")
+            starts.append(float(page.evaluate(f"{_FIRST} - window.pressed")))
+            page.wait_for_timeout(1500)
+            page.click("#play")
+            page.wait_for_timeout(500)
+        page.evaluate(_PRESSED)
+        page.click("#play")
+        page.wait_for_timeout(1000)
+        page.evaluate(_BUSY)
+        page.wait_for_timeout(12_000)
+        page.evaluate("clearInterval(window.busy)")
+        late = float(page.evaluate("Math.max(...window.begun.map(({ late }) => late))"))
+        return starts[0], starts[1], late

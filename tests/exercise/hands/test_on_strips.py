@@ -149,6 +149,30 @@ def test_remarks_tell_once_what_cannot_be_played() -> None:
     assert any("smears" in text for text in smeared)
 
 
+@pytest.mark.parametrize(
+    ("instrument", "fingering", "key", "more", "told", "cures"),
+    [
+        # From D♭ in the ninth fret and G♭ in the ninth: the fourth finger reaches out for both, up and down.
+        ("guitar", {"kind": "fretted", "way": "position", "low": 5}, "D♭", {"path": {}},
+         "D♭ Ionian: 4 of 15 notes are stretched for.", ["Let the hand move"]),
+        ("trombone", {"kind": "slide", "sevenths": True, "pins": [{"note": 8, "finger": "♯2"}]}, "G",
+         {"player": {"instrument": "trombone", "tessitura": "high"}},
+         "G Ionian: G4 (−31 cents) is off in tuning; bring the slide in or out by ear.", ["Leave raised positions out"]),
+        # Each pinned note is some frets from the one before: there, back, there, and on to where the rest lies.
+        ("electric-bass", {"kind": "fretted", "pins": [{"note": 2, "string": 4, "finger": "1"},
+                                                       {"note": 3, "string": 3, "finger": "1"},
+                                                       {"note": 4, "string": 4, "finger": "1"}]}, "G", {},
+         "G Ionian: the hand moves 4 times in 1 bar.", ["Stay in one position"]),
+    ],
+)  # fmt: skip
+def test_what_a_teacher_of_the_instrument_would_say(
+    instrument: str, fingering: dict[str, Any], key: str, more: dict[str, Any], told: str, cures: list[str]
+) -> None:
+    made = played(instrument, fingering, key, **more)
+    found = {remark.text: [cure.label for cure in remark.cures] for remark in made.remarks if remark.kind == "hands"}
+    assert found.get(told) == cures, found
+
+
 def test_bars_that_come_again_are_played_alike() -> None:
     changes = {"kind": "changes", "changes": {"text": "key: C\n| Dm7 | G7 | Cmaj7 | % |"}, "choruses": 3}
     strip = played(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 from itertools import pairwise
 
@@ -15,6 +16,8 @@ from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.tonics import USUAL
 
+_OFTEN = 4  # a stretch at every fourth note
+_AUDIBLE = 20  # cents
 _NAMED = 4  # notes that are told by name
 _NEAR = 3  # half steps: a harp so near plays a line in the same octave
 _ONE_BY_ONE = Cure("Play the tones one after another", {"figure": {"rhythm": "even"}})
@@ -43,6 +46,7 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
         yield Remark("hands", strip.stop.index, "/fingering", text, _ways_to_have_it(recipe, harp))
     if isinstance(part, OnFrets):
         yield from _on_area(part, strip)
+        yield from _on_moves(part, strip, name)
         outside = [
             note.tone.written.text
             for note, mark in zip(strip.notes, strip.fingers, strict=True)
@@ -82,6 +86,24 @@ def _on_area(part: OnFrets, strip: Strip) -> Iterator[Remark]:
             yield Remark("hands", None, "/fingering/way", text)
 
 
+def _on_moves(part: OnFrets, strip: Strip, name: str) -> Iterator[Remark]:
+    """A hand that moves more than once a bar, or stretches for every fourth note."""
+    fingers = [mark.finger for mark in strip.fingers if mark and isinstance(mark.finger, Stopped)]
+    places = [one.position for one in fingers if one.position]
+    moves = sum(one != other for one, other in pairwise(places))
+    stretches = sum(one.stretched for one in fingers)
+    if moves > len(strip.bars) and part.way != "one-string":
+        text = f"{name}: the hand moves {moves} times in {len(strip.bars)} bar{'s' * (len(strip.bars) > 1)}."
+        cure = Cure(
+            "Stay in one position", {"fingering": {"way": "position", "low": Counter(places).most_common(1)[0][0]}}
+        )
+        yield Remark("hands", strip.stop.index, "/fingering/way", text, (cure,))
+    if stretches * _OFTEN > len(fingers) and stretches > 1:
+        text = f"{name}: {stretches} of {len(fingers)} notes are stretched for."
+        cures = _FREELY if part.way != "free" else ()
+        yield Remark("hands", strip.stop.index, "/fingering/way", text, cures)
+
+
 def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
     pairs = list(pairwise(zip(strip.notes, strip.fingers, strict=True)))
     back, smeared = [], []
@@ -95,6 +117,14 @@ def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
             back.append(f"{one.tone.written.text} to {other.tone.written.text}")
         if one.slur == "start" and smears(was, now):
             smeared.append(f"{one.tone.written.text} to {other.tone.written.text}")
+    low = [f"{note.tone.written.text} ({mark.finger.cents} cents)".replace("-", "−")
+           for note, mark in zip(strip.notes, strip.fingers, strict=True)
+           if mark and isinstance(mark.finger, SlidePosition) and abs(mark.finger.cents) >= _AUDIBLE]  # fmt: skip
+    if low:
+        verb = "is" if len(set(low)) == 1 else "are"
+        text = f"{name}: {_some(low)} {verb} off in tuning; bring the slide in or out by ear."
+        cures = (Cure("Leave raised positions out", {"fingering": {"sevenths": False}}),) if part.sevenths else ()
+        yield Remark("hands", strip.stop.index, "/fingering/sevenths", text, cures)
     if back:
         some = _some(back)
         text = f"{name}: the slide comes back while the line rises from {some}; there is no other way."
