@@ -157,7 +157,8 @@ def test_remarks_tell_once_what_cannot_be_played() -> None:
          "D♭ Ionian: 4 of 15 notes are stretched for.", ["Let the hand move"]),
         ("trombone", {"kind": "slide", "sevenths": True, "pins": [{"note": 8, "finger": "♯2"}]}, "G",
          {"player": {"instrument": "trombone", "tessitura": "high"}},
-         "G Ionian: G4 (−31 cents) is off in tuning; bring the slide in or out by ear.", ["Leave raised positions out"]),
+         "G Ionian: G4 (−31 cents) is off in tuning; bring the slide in or out by ear.",
+         ["Leave raised positions out"]),
         # Each pinned note is some frets from the one before: there, back, there, and on to where the rest lies.
         ("electric-bass", {"kind": "fretted", "pins": [{"note": 2, "string": 4, "finger": "1"},
                                                        {"note": 3, "string": 3, "finger": "1"},
