@@ -82,8 +82,11 @@ def test_a_step_no_recipe_can_take_is_refused() -> None:
 
 
 def test_the_hands_get_harder_by_themselves_and_keep_their_settings() -> None:
-    document = {"player": {"instrument": "guitar"}, "figure": {"kind": "cell", "text": "1 2 4"},
-                "fingering": {"kind": "fretted", "way": "position", "low": 5, "tuning": "D3 A3 D4 G4 B4 E5"}}
+    document = {
+        "player": {"instrument": "guitar"},
+        "figure": {"kind": "cell", "text": "1 2 4"},
+        "fingering": {"kind": "fretted", "way": "position", "low": 5, "tuning": "D3 A3 D4 G4 B4 E5"},
+    }
     levels = [phrase for phrase in TABLES.levels if phrase.phrase == "fingering"]
     recipe, said = read_recipe(document), []
     for _ in range(4):

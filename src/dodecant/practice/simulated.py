@@ -1,0 +1,70 @@
+"""A player that is not there: plays what is due with a human unevenness, and makes the slips it is asked for."""
+
+from __future__ import annotations
+
+import random
+from collections.abc import Sequence
+from typing import Final, Literal, NamedTuple
+
+from dodecant.practice.aligned import Played
+from dodecant.practice.due import DueNote
+
+MadeKind = Literal["wrong", "octave", "left-out", "added", "struck-twice", "turned-early", "early", "late"]
+
+_STRAYS: Final = (-4, -3, 3, 4, -6, 6)  # half steps
+
+
+class Made(NamedTuple):
+    """A slip to make: its kind, the due note by its place, and by how many half steps (wrong) it goes astray."""
+
+    kind: MadeKind
+    note: int
+    by: int = 1
+
+
+def simulated(
+    due: Sequence[DueNote], slips: Sequence[Made] = (), *, seed: int = 1, jitter: float = 0.012, drift: float = 0.0
+) -> list[Played]:
+    """What the player plays; the same seed gives the same take.
+
+    `jitter` is the standard deviation in seconds of when notes begin, cut off at three of them; `drift` is how much of
+    its time a note comes early (positive: the player rushes).
+    """
+    chance = random.Random(seed)  # noqa: S311 - the seed is told, so that a take can be had again
+    made = {slip.note: slip for slip in slips}
+    found: list[Played] = []
+    ahead = 0.0  # what is left out by turning early is not waited for
+    for place, note in enumerate(due):
+        off = max(-3 * jitter, min(3 * jitter, chance.gauss(0, jitter))) - drift * note.at - ahead
+        slip = made.get(place)
+        one = Played(note.at + off, note.pitch, 0.8 * note.length)
+        match slip.kind if slip else None:
+            case "left-out":
+                continue
+            case "turned-early":
+                gone = due[place : place + 2]
+                ahead += sum(other.gap for other in gone)
+                made.setdefault(place + 1, Made("left-out", place + 1))
+                continue
+            case "wrong":
+                one = one._replace(pitch=note.pitch + (slip.by if slip else 1))
+            case "octave":
+                one = one._replace(pitch=note.pitch + (12 if chance.random() < 0.5 else -12))
+            case "early":
+                one = one._replace(at=one.at - _shift(note))
+            case "late":
+                one = one._replace(at=one.at + _shift(note))
+            case "struck-twice":
+                found.append(one)
+                one = one._replace(at=one.at + 0.5 * note.gap)
+            case "added":
+                near = {other.pitch for other in due[max(0, place - 2) : place + 2]}
+                stray = note.pitch + chance.choice([by for by in _STRAYS if note.pitch + by not in near])
+                found.append(Played(one.at - 0.5 * note.gap, stray, 0.05))
+        found.append(one)
+    return found
+
+
+def _shift(note: DueNote) -> float:
+    """How far from its time a note is played that is early or late: half the way to the next, and to be heard."""
+    return min(max(0.5 * note.gap, 0.16), 0.8 * note.gap)

@@ -1,0 +1,173 @@
+"""Takes judged: slips put in by a player who knows nothing of the judge are found, named and placed."""
+
+from __future__ import annotations
+
+import random
+from collections import Counter
+from collections.abc import Sequence
+from typing import Any, get_args
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from dodecant.exercise.press import press
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.practice.aligned import FARTHER, MISSED, OFF_TIME, WRONG, Played, aligned
+from dodecant.practice.due import DueNote, due_notes, turning_points
+from dodecant.practice.simulated import Made, MadeKind, simulated
+from dodecant.practice.slips import judged
+from dodecant.practice.timing_told import time_kept
+from dodecant.practice.told import take_told
+from dodecant.tables import load_tables
+
+TABLES = load_tables()
+KINDS: tuple[MadeKind, ...] = get_args(MadeKind)
+CHANGES = {"kind": "changes", "changes": {"text": "key: F\n| Gm7 | C7 | Fmaj7 | D7b9 |"}}
+LINES: list[tuple[dict[str, Any], int]] = [
+    ({}, 96), ({"figure": {"kind": "cell", "text": "1 2 3 5"}}, 120), ({"placement": {"value": "sixteenth"}}, 80),
+    ({"sounds": {"kind": "one", "scale": "phrygian"}, "figure": {"kind": "intervals", "size": 3}}, 100),
+    ({"sounds": {"kind": "one", "scale": "altered"}, "placement": {"value": "triplet"}}, 80),
+    ({"sounds": CHANGES, "figure": {"kind": "cell", "text": "1 2 3 5"}, "placement": {"swing": 62}}, 140),
+    ({"enclosure": {"kind": "above-below"}}, 90),
+]  # fmt: skip
+
+
+def line(document: dict[str, Any], tempo: int, key: str = "C") -> tuple[DueNote, ...]:
+    made = press(read_recipe({**document, "keys": {"order": "picked", "picked": [key]}}), TABLES)
+    return due_notes(made, made.strips[0], tempo)
+
+
+DUE = [line(document, tempo, key) for document, tempo in LINES for key in ("C", "E♭")]
+
+
+def places_for(kind: MadeKind, due: Sequence[DueNote]) -> list[int]:
+    if kind != "turned-early":
+        return list(range(1, len(due) - 1))
+    turns = turning_points(tuple(due))
+    return [n for n in turns if 2 < n < len(due) - 3 and due[n - 1].pitch == due[n + 1].pitch]
+
+
+def test_single_slips_are_told_by_kind_and_place() -> None:
+    """Five thousand takes with one slip each: 99 of 100 right in every kind."""
+    chance, right, made = random.Random(5), Counter[str](), Counter[str]()
+    for number in range(5000):
+        kind, due = KINDS[number % len(KINDS)], chance.choice(DUE)
+        places = places_for(kind, due)
+        if not places:
+            continue
+        place = chance.choice(places)
+        take = simulated(due, [Made(kind, place, chance.choice([-2, -1, 1, 2]))], seed=number)
+        made[kind] += 1
+        right[kind] += [(slip.kind, slip.note) for slip in judged(due, take).slips] == [(kind, place)]
+    assert all(right[kind] >= 0.99 * made[kind] > 200 for kind in KINDS), (dict(right), dict(made))
+
+
+def test_a_human_unevenness_is_no_slip() -> None:
+    """A thousand clean takes with 25 ms of jitter: nothing is told."""
+    for number in range(1000):
+        due = DUE[number % len(DUE)]
+        assert not judged(due, simulated(due, seed=number, jitter=0.025)).slips
+
+
+@pytest.mark.parametrize("many", [2, 3, 4])
+def test_several_slips_at_once(many: int) -> None:
+    """Slips of different kinds, some notes apart: nine in ten takes have all of them told rightly."""
+    chance, right = random.Random(many), 0
+    kinds: tuple[MadeKind, ...] = ("wrong", "left-out", "added", "late")
+    for number in range(300):
+        due = DUE[chance.randrange(len(DUE))]
+        spots = sorted(chance.sample(range(2, len(due) - 3, 4), min(many, (len(due) - 5) // 4)))
+        slips = [Made(kinds[n % 4], spot, 2) for n, spot in enumerate(spots)]
+        found = {(slip.kind, slip.note) for slip in judged(due, simulated(due, slips, seed=number)).slips}
+        right += found == {(slip.kind, slip.note) for slip in slips}
+    assert right >= 270
+
+
+@given(st.data())
+def test_no_other_way_to_lay_a_take_beside_the_line_is_cheaper(data: st.DataObject) -> None:
+    """Against every way there is, on short lines; times are near, so that no window cuts anything off."""
+    due = DUE[0][: data.draw(st.integers(1, 4))]
+    played = [
+        Played(data.draw(st.floats(0, 1.5)), data.draw(st.integers(58, 70)))
+        for _ in range(data.draw(st.integers(0, 4)))
+    ]
+    played.sort()
+
+    def pair_cost(note: DueNote, other: Played) -> float:
+        away = abs(other.pitch - note.pitch)
+        pitch = 0 if away == 0 else 0.3 if away % 12 == 0 else min(1.6, WRONG + FARTHER * away)
+        return pitch + OFF_TIME * min(0.6, ((other.at - note.at) / note.gap) ** 2)
+
+    def best(i: int, j: int) -> float:
+        if i == len(due) or j == len(played):
+            return MISSED * (len(due) - i + len(played) - j)
+        return min(pair_cost(due[i], played[j]) + best(i + 1, j + 1), MISSED + best(i + 1, j), MISSED + best(i, j + 1))
+
+    taken = 0.0
+    for i, j in aligned(due, played):
+        taken += MISSED if i is None or j is None else pair_cost(due[i], played[j])
+    assert taken <= best(0, 0) + 0.01
+
+
+# What a teacher would say of Phrygian on E: E F G A B C D E and back.
+@pytest.mark.parametrize(
+    ("slips", "drift", "told"),
+    [
+        ([], 0.0, "Clean."),
+        ([Made("wrong", 1, 1)], 0.0, "Clean but for one: ♮2 for ♭2 in bar 1, as in Aeolian."),
+        ([Made("wrong", 2, 1)], 0.0, "Clean but for one: ♮3 for ♭3 in bar 1, as in Phrygian dominant."),
+        ([Made("wrong", 4, -1)], 0.0, "Clean but for one: ♭5 for 5 in bar 1, as in Locrian."),
+        ([Made("left-out", 5)], 0.0, "Clean but for one: ♭6 left out in bar 1."),
+        ([Made("turned-early", 7)], 0.0, "Clean but for one: turned a step early, before 1 in bar 1."),
+        ([Made("struck-twice", 3)], 0.0, "Clean but for one: 4 struck twice in bar 1."),
+        ([Made("wrong", 1), Made("left-out", 10)], 0.0,
+         "Clean but for two: ♮2 for ♭2 in bar 1, as in Aeolian; 5 left out in bar 2."),
+        ([], 0.02, "You rush all through: 88 ms by the end."),
+        ([], -0.02, "You drag all through: 88 ms by the end."),
+    ],
+)  # fmt: skip
+def test_what_is_told(slips: list[Made], drift: float, told: str) -> None:
+    due = line({"sounds": {"kind": "one", "scale": "phrygian"}}, 96, "E")
+    found = judged(due, simulated(due, slips, jitter=0.0, drift=drift))
+    sentences = take_told(found, due, time_kept(due, found.offsets), TABLES.scales)
+    assert told in sentences
+
+
+@pytest.mark.parametrize("swing", [50, 58, 66])
+def test_swing_is_heard_as_it_was_played(swing: int) -> None:
+    due = line({"placement": {"swing": swing}}, 120)
+    kept = time_kept(due, judged(due, simulated(due, jitter=0.004)).offsets)
+    assert kept is not None
+    assert kept.swing is not None
+    assert abs(kept.swing - swing) <= 1
+
+
+def test_the_last_note_on_the_root_of_the_parent_is_told() -> None:
+    family = {"sounds": {"kind": "family", "parent": "ionian"}, "path": {"direction": "up"}}
+    made = press(read_recipe({**family, "keys": {"order": "picked", "picked": ["C"]}}), TABLES)
+    due = due_notes(made, made.strips[1], 100)  # D Dorian, from C major
+    take = simulated(due, [Made("wrong", len(due) - 1, -2)])
+    (sentence, *_) = take_told(judged(due, take), due, None, TABLES.scales)
+    assert sentence == "Clean but for one: ended on C, the root of the parent, and not on 1."
+
+
+def test_octaves_are_free_where_it_is_asked_and_silence_is_told() -> None:
+    due = DUE[0]
+    low = [one._replace(pitch=one.pitch - 12) for one in simulated(due)]
+    assert {slip.kind for slip in judged(due, low).slips} == {"octave"}
+    assert not judged(due, low, octave_free=True).slips
+    nothing = judged(due, [])
+    assert [slip.kind for slip in nothing.slips] == ["left-out"] * len(due)
+    assert take_told(nothing, due, time_kept(due, nothing.offsets), TABLES.scales) == ("Nothing of it was heard.",)
+
+
+@given(st.lists(st.tuples(st.floats(-1, 60), st.integers(0, 127)), max_size=60), st.booleans())
+def test_any_events_are_judged(events: list[tuple[float, int]], octave_free: bool) -> None:
+    """Whatever comes in, every due note is told once, and every played one is a pair or a note too many."""
+    due = DUE[3]
+    pairs = aligned(due, sorted(Played(at, pitch) for at, pitch in events), octave_free=octave_free)
+    assert [one.due for one in pairs if one.due is not None] == list(range(len(due)))
+    assert [one.played for one in pairs if one.played is not None] == list(range(len(events)))
+    found = judged(due, [Played(at, pitch) for at, pitch in events], octave_free=octave_free)
+    assert len(found.offsets) == len(due)
