@@ -26,7 +26,9 @@ from dodecant.api.routers import (
     saved,
     search,
     sounds,
+    stand,
     tables,
+    takes,
     upgrades,
     vocabulary,
 )
@@ -56,6 +58,8 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         exercises.router,
         joins.router,
         fingers.router,
+        stand.router,
+        takes.router,
         phrases.router,
         licks.router,
         changes.router,

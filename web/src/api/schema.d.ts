@@ -324,6 +324,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand/bands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bands
+         * @description What the band plays under some strips.
+         */
+        post: operations["bands_api_stand_bands_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand/judged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge
+         * @description A take judged, note by note and in words.
+         */
+        post: operations["judge_api_stand_judged_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play
+         * @description A take by a player that is not there, with slips some notes apart; the same seed plays the same.
+         */
+        post: operations["play_api_stand_simulated_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand/rungs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Climb
+         * @description Where the takes so far have led.
+         */
+        post: operations["climb_api_stand_rungs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Strip
+         * @description The last takes of what stands under a heading, the latest first.
+         */
+        get: operations["of_strip_api_takes_get"];
+        put?: never;
+        /**
+         * Keep
+         * @description Keep a take: its events and what was told of it, never its sound.
+         */
+        post: operations["keep_api_takes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete
+         * @description Delete a take; it can be brought back.
+         */
+        delete: operations["delete_api_takes__number__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{number}/brought-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Undo the deletion of a take.
+         */
+        post: operations["bring_back_api_takes__number__brought_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/explanations": {
         parameters: {
             query?: never;
@@ -1455,6 +1599,231 @@ export interface components {
             rhythm: "even" | "led-triplets" | "struck";
         };
         /**
+         * Backing
+         * @description A small band, or less.
+         *
+         *     Its `harmony` is the exercise's `own` (the changes, or the chord its sound is taught over), one chord, two chords in
+         *     turn (`first` and `second`, as numerals of the key), a drone on a `degree`, with its fifth if wanted, or none. Bass,
+         *     chords and time each play in a way of their own or rest; the `click` sounds on every beat, on two and four, on the
+         *     first beat of each `every` bars, or fades away bar by bar. `levels` are those of line, band, click and drone, from 0
+         *     to 100. What is left to chance hangs on the `seed`.
+         */
+        "Backing-Input": {
+            /**
+             * Harmony
+             * @default own
+             * @enum {string}
+             */
+            harmony: "own" | "chord" | "two-chords" | "drone" | "none";
+            /**
+             * First
+             * @default I
+             */
+            first: string;
+            /**
+             * Second
+             * @default IV
+             */
+            second: string;
+            /**
+             * Degree
+             * @default 1
+             */
+            degree: string;
+            /**
+             * Fifth
+             * @default true
+             */
+            fifth: boolean;
+            /**
+             * Bass
+             * @default walking
+             * @enum {string}
+             */
+            bass: "walking" | "two-feel" | "pedal" | "none";
+            /**
+             * Chords
+             * @default comping
+             * @enum {string}
+             */
+            chords: "held" | "comping" | "none";
+            /**
+             * Time
+             * @default ride
+             * @enum {string}
+             */
+            time: "ride" | "brushes" | "sixteenths" | "none";
+            /**
+             * Click
+             * @default none
+             * @enum {string}
+             */
+            click: "all" | "off-beats" | "bars" | "fading" | "none";
+            /**
+             * Every
+             * @default 2
+             */
+            every: number;
+            /**
+             * Count In
+             * @default one-bar
+             * @enum {string}
+             */
+            count_in: "one-bar" | "two-bars" | "two-beats" | "none";
+            /**
+             * Line
+             * @default 80
+             */
+            line: number;
+            /**
+             * Band
+             * @default 80
+             */
+            band: number;
+            /**
+             * Clicks
+             * @default 70
+             */
+            clicks: number;
+            /**
+             * Drone
+             * @default 60
+             */
+            drone: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * Backing
+         * @description A small band, or less.
+         *
+         *     Its `harmony` is the exercise's `own` (the changes, or the chord its sound is taught over), one chord, two chords in
+         *     turn (`first` and `second`, as numerals of the key), a drone on a `degree`, with its fifth if wanted, or none. Bass,
+         *     chords and time each play in a way of their own or rest; the `click` sounds on every beat, on two and four, on the
+         *     first beat of each `every` bars, or fades away bar by bar. `levels` are those of line, band, click and drone, from 0
+         *     to 100. What is left to chance hangs on the `seed`.
+         */
+        "Backing-Output": {
+            /**
+             * Harmony
+             * @default own
+             * @enum {string}
+             */
+            harmony: "own" | "chord" | "two-chords" | "drone" | "none";
+            /**
+             * First
+             * @default I
+             */
+            first: string;
+            /**
+             * Second
+             * @default IV
+             */
+            second: string;
+            /**
+             * Degree
+             * @default 1
+             */
+            degree: string;
+            /**
+             * Fifth
+             * @default true
+             */
+            fifth: boolean;
+            /**
+             * Bass
+             * @default walking
+             * @enum {string}
+             */
+            bass: "walking" | "two-feel" | "pedal" | "none";
+            /**
+             * Chords
+             * @default comping
+             * @enum {string}
+             */
+            chords: "held" | "comping" | "none";
+            /**
+             * Time
+             * @default ride
+             * @enum {string}
+             */
+            time: "ride" | "brushes" | "sixteenths" | "none";
+            /**
+             * Click
+             * @default none
+             * @enum {string}
+             */
+            click: "all" | "off-beats" | "bars" | "fading" | "none";
+            /**
+             * Every
+             * @default 2
+             */
+            every: number;
+            /**
+             * Count In
+             * @default one-bar
+             * @enum {string}
+             */
+            count_in: "one-bar" | "two-bars" | "two-beats" | "none";
+            /**
+             * Line
+             * @default 80
+             */
+            line: number;
+            /**
+             * Band
+             * @default 80
+             */
+            band: number;
+            /**
+             * Clicks
+             * @default 70
+             */
+            clicks: number;
+            /**
+             * Drone
+             * @default 60
+             */
+            drone: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * BandEventOut
+         * @description Who plays; in quarter notes from the strip's first barline when and how long, swung; MIDI number; 0 to 1.
+         */
+        BandEventOut: {
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "bass" | "chords" | "time" | "click" | "drone";
+            /** At */
+            at: number;
+            /** Lasts */
+            lasts: number;
+            /** Pitch */
+            pitch: number;
+            /** Loud */
+            loud: number;
+        };
+        /**
+         * BandOut
+         * @description What the band plays under a strip.
+         */
+        BandOut: {
+            /** Strip */
+            strip: number;
+            /** Events */
+            events: components["schemas"]["BandEventOut"][];
+        };
+        /**
          * BarOut
          * @description A bar, numbered from 1 within its strip, with the notes that begin in it.
          */
@@ -2480,6 +2849,33 @@ export interface components {
             taken: boolean;
         };
         /**
+         * EventIn
+         * @description A note that was played: seconds from the strip's beginning, MIDI number as it sounds, length in seconds.
+         */
+        EventIn: {
+            /** At */
+            at: number;
+            /** Pitch */
+            pitch: number;
+            /**
+             * Length
+             * @default 0.1
+             */
+            length: number;
+        };
+        /**
+         * EventOut
+         * @description A note that is played: seconds from the strip's beginning, MIDI number, length in seconds.
+         */
+        EventOut: {
+            /** At */
+            at: number;
+            /** Pitch */
+            pitch: number;
+            /** Length */
+            length: number;
+        };
+        /**
          * ExerciseOut
          * @description The whole exercise.
          *
@@ -2968,6 +3364,8 @@ export interface components {
             mark: components["schemas"]["Mark-Output"];
             slurs: components["schemas"]["Slurs-Output"];
             changes: components["schemas"]["ChangesDraft-Output"];
+            backing: components["schemas"]["Backing-Output"];
+            ladder: components["schemas"]["TempoLadder-Output"];
         };
         /**
          * GridRowOut
@@ -3299,6 +3697,47 @@ export interface components {
              * @default 1
              */
             range: number;
+        };
+        /**
+         * JudgedOut
+         * @description A take judged: sentences, slips, time note by note; how many notes were due, and whether it was clean.
+         */
+        JudgedOut: {
+            /** Sentences */
+            sentences: string[];
+            /** Slips */
+            slips: components["schemas"]["SlipOut"][];
+            /** Offsets */
+            offsets: components["schemas"]["OffsetOut"][];
+            /** Notes */
+            notes: number;
+            /** Clean */
+            clean: boolean;
+        };
+        /**
+         * KeptTakeOut
+         * @description A kept take: its number, when it was taken, tempo, notes, slips, sentences.
+         */
+        KeptTakeOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Strip */
+            strip: string;
+            /** Tempo */
+            tempo: number;
+            /** Notes */
+            notes: number;
+            /** Slips */
+            slips: number;
+            /** Sentences */
+            sentences: string[];
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
         };
         /**
          * KeyChordSound
@@ -3739,6 +4178,20 @@ export interface components {
             american: string;
             /** British */
             british: string;
+        };
+        /**
+         * OffsetOut
+         * @description How far off in time a note was played: its id, its bar, where in it (a share from 0 to 1), ms.
+         */
+        OffsetOut: {
+            /** Note */
+            note: string;
+            /** Bar */
+            bar: number;
+            /** Place */
+            place: number;
+            /** Off */
+            off: number;
         };
         /**
          * OlderIn
@@ -5935,6 +6388,18 @@ export interface components {
              */
             tail: "none" | "arpeggio";
         };
+        /**
+         * RungOut
+         * @description Where one stands on a ladder: the tempo, whether the top was reached cleanly, the rule in words.
+         */
+        RungOut: {
+            /** Tempo */
+            tempo: number;
+            /** Done */
+            done: boolean;
+            /** Words */
+            words: string;
+        };
         /** SavedOut[ChangesDocument] */
         SavedOut_ChangesDocument_: {
             /** Id */
@@ -6097,6 +6562,28 @@ export interface components {
              * @default []
              */
             roots: string[];
+        };
+        /**
+         * SlipOut
+         * @description A slip: its kind, the note by its id in the score, in words, what was played (nothing where nothing was), how far
+         *     off in time in ms.
+         */
+        SlipOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wrong" | "octave" | "left-out" | "added" | "struck-twice" | "turned-early" | "early" | "late";
+            /** Note */
+            note: string;
+            /** Words */
+            words: string;
+            /** Played */
+            played: string | null;
+            /** Staff Steps */
+            staff_steps: number | null;
+            /** Off */
+            off: number;
         };
         /**
          * Slurs
@@ -6445,6 +6932,151 @@ export interface components {
             /** Changes Files */
             changes_files: components["schemas"]["ExportOut"][];
             blank: components["schemas"]["Recipe-Output"];
+        };
+        /**
+         * TakeAtIn
+         * @description A take by its tempo, and whether it was clean.
+         */
+        TakeAtIn: {
+            /** Tempo */
+            tempo: number;
+            /** Clean */
+            clean: boolean;
+        };
+        /**
+         * TakeToKeepIn
+         * @description A judged take: the recipe by its id on the shelf (or nothing) and its title, the strip by its heading, the tempo in
+         *     BPM, how many notes were due and slips made, what was told, and its events.
+         */
+        TakeToKeepIn: {
+            /**
+             * Recipe
+             * @default
+             */
+            recipe: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Strip */
+            strip: string;
+            /** Tempo */
+            tempo: number;
+            /** Notes */
+            notes: number;
+            /** Slips */
+            slips: number;
+            /**
+             * Sentences
+             * @default []
+             */
+            sentences: string[];
+            /**
+             * Events
+             * @default []
+             */
+            events: components["schemas"]["EventIn"][];
+        };
+        /**
+         * TempoLadder
+         * @description The tempos an exercise climbs.
+         *
+         *     By `takes` it goes up `by` so many after some clean ones in a row and down after some with slips in a row; or
+         *     through tempos that are `fixed`, each until it has been clean as often; or there is `one` tempo. It begins at
+         *     `begin` (0: as the hardest note value wants it) and waits at the `top`.
+         */
+        "TempoLadder-Input": {
+            /**
+             * Way
+             * @default takes
+             * @enum {string}
+             */
+            way: "takes" | "fixed" | "one";
+            /**
+             * Begin
+             * @default 0
+             */
+            begin: number;
+            /**
+             * By
+             * @default 4
+             */
+            by: number;
+            /**
+             * After
+             * @default 2
+             */
+            after: number;
+            /**
+             * Down After
+             * @default 2
+             */
+            down_after: number;
+            /**
+             * Top
+             * @default 120
+             */
+            top: number;
+            /**
+             * Fixed
+             * @default [
+             *       60,
+             *       70,
+             *       80
+             *     ]
+             */
+            fixed: number[];
+        };
+        /**
+         * TempoLadder
+         * @description The tempos an exercise climbs.
+         *
+         *     By `takes` it goes up `by` so many after some clean ones in a row and down after some with slips in a row; or
+         *     through tempos that are `fixed`, each until it has been clean as often; or there is `one` tempo. It begins at
+         *     `begin` (0: as the hardest note value wants it) and waits at the `top`.
+         */
+        "TempoLadder-Output": {
+            /**
+             * Way
+             * @default takes
+             * @enum {string}
+             */
+            way: "takes" | "fixed" | "one";
+            /**
+             * Begin
+             * @default 0
+             */
+            begin: number;
+            /**
+             * By
+             * @default 4
+             */
+            by: number;
+            /**
+             * After
+             * @default 2
+             */
+            after: number;
+            /**
+             * Down After
+             * @default 2
+             */
+            down_after: number;
+            /**
+             * Top
+             * @default 120
+             */
+            top: number;
+            /**
+             * Fixed
+             * @default [
+             *       60,
+             *       70,
+             *       80
+             *     ]
+             */
+            fixed: number[];
         };
         /**
          * TriadPairOut
@@ -8736,6 +9368,667 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    bands_api_stand_bands_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Strips */
+                    strips: number[];
+                    backing: components["schemas"]["Backing-Input"];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BandOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    judge_api_stand_judged_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Strip */
+                    strip: number;
+                    /** Tempo */
+                    tempo: number;
+                    /** Events */
+                    events: components["schemas"]["EventIn"][];
+                    /**
+                     * Octave Free
+                     * @default false
+                     */
+                    octave_free?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    play_api_stand_simulated_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Strip */
+                    strip: number;
+                    /** Tempo */
+                    tempo: number;
+                    /**
+                     * Slips
+                     * @default 2
+                     */
+                    slips?: number;
+                    /**
+                     * Jitter
+                     * @default 12
+                     */
+                    jitter?: number;
+                    /**
+                     * Seed
+                     * @default 1
+                     */
+                    seed?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    climb_api_stand_rungs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    ladder: components["schemas"]["TempoLadder-Input"];
+                    /**
+                     * Takes
+                     * @default []
+                     */
+                    takes?: components["schemas"]["TakeAtIn"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RungOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    of_strip_api_takes_get: {
+        parameters: {
+            query: {
+                strip: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTakeOut"][];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    keep_api_takes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeToKeepIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTakeOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_takes__number__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    bring_back_api_takes__number__brought_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

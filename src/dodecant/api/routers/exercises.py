@@ -10,13 +10,12 @@ from fastapi import Query, Response
 
 from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
+from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut, Width
 from dodecant.engraving.line_breaks import width_on_one_line
 from dodecant.engraving.strip_svg import SCREEN_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import surprise, varied
 from dodecant.exports.registry import ENGRAVED, OF_EXERCISES
 from dodecant.formats.json.documents import from_json
@@ -37,11 +36,9 @@ def work_out(recipe: Recipe, width: Annotated[Width, Query()] = SCREEN_WIDTH) ->
 @apart
 def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
     """Engrave some strips of a recipe."""
-    exercise = _pressed(wanted.recipe)
+    exercise = pressed(wanted.recipe)
     for place, index in enumerate(wanted.indexes):
-        if index >= len(exercise.strips):
-            last = len(exercise.strips) - 1
-            raise RecipeError([Problem(f"/indexes/{place}", f"There is no strip {index}.", f"The last is {last}.")])
+        strip_of(exercise, index, f"/indexes/{place}")
     return [_picture(exercise, index, wanted.width) for index in wanted.indexes]
 
 
@@ -65,7 +62,7 @@ def surprise_me(wanted: SurpriseIn) -> Recipe:
 @costly(lambda kind, **_: kind in ENGRAVED)
 def write_file(kind: str, recipe: Recipe) -> Response:
     """The exercise as a file to download; /api/tables lists the kinds there are."""
-    return attachment(OF_EXERCISES, kind, recipe.title or "exercise", lambda: _pressed(recipe))
+    return attachment(OF_EXERCISES, kind, recipe.title or "exercise", lambda: pressed(recipe))
 
 
 @router.post("/recipe-files", openapi_extra=uploads())
@@ -73,23 +70,14 @@ def write_file(kind: str, recipe: Recipe) -> Response:
 def read_file(data: UploadedBytes) -> Recipe:
     """Read a recipe file sent as it is; the answer is the recipe, checked to the last field."""
     recipe = from_json(data)
-    _pressed(recipe)
+    pressed(recipe)
     return recipe
-
-
-def _notes(exercise: Exercise) -> int:
-    return sum(len(one.notes) + sum(len(part.chords) for part in one.companions) for one in exercise.strips)
-
-
-@cached(LRUCache(12_000, getsizeof=_notes), lock=RLock())
-def _pressed(recipe: Recipe) -> Exercise:
-    return press(recipe, load_tables())
 
 
 @cached(LRUCache(4_000_000, getsizeof=len), lock=RLock())
 def _bench(recipe: Recipe, width: int) -> bytes:
     """The answer as it is sent: written once, not checked again on its way out."""
-    exercise = _pressed(recipe)
+    exercise = pressed(recipe)
     first = _picture(exercise, 0, width)
     return json_bytes(
         BenchOut(exercise=exercise_document(exercise), first=first, line_width=width_on_one_line(exercise))

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from dodecant.api.apart import apart, workshop_router
+from dodecant.api.pressed import pressed
 from dodecant.api.schemas.fingers import FingerIn, FingerWayOut, ways_out
-from dodecant.exercise.press import explain_finger, press
+from dodecant.exercise.press import explain_finger
 from dodecant.tables import load_tables
 
 router = workshop_router("fingers")
@@ -16,5 +17,5 @@ _MOST = 12
 def why(wanted: FingerIn) -> list[FingerWayOut]:
     """The ways to play a note with the rest of its strip as it is, the cheapest first."""
     tables = load_tables()
-    found = explain_finger(press(wanted.recipe, tables), tables, wanted.strip, wanted.note - 1)
+    found = explain_finger(pressed(wanted.recipe), tables, wanted.strip, wanted.note - 1)
     return ways_out(found[:_MOST], wanted.note)

@@ -9,6 +9,8 @@ from pydantic import BaseModel
 
 from dodecant.api.schemas.vocabulary import FittingOut, PieceOut
 from dodecant.backing.listening import LISTENING_WORDS
+from dodecant.backing.setting import Backing
+from dodecant.backing.words import BACKING_WORDS
 from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.changes_document import ChangesDraft
 from dodecant.exercise.recipe.companions import COMPANIONS, AnyCompanion
@@ -36,6 +38,8 @@ from dodecant.instrument.profile import FingeringFamily, Instrument
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.core.tonics import USUAL
+from dodecant.practice.ladder import TempoLadder
+from dodecant.practice.words import PRACTICE_WORDS
 
 
 class ScaleOut(BaseModel):
@@ -130,6 +134,8 @@ class FreshOut(BaseModel):
     mark: Mark
     slurs: Slurs
     changes: ChangesDraft
+    backing: Backing
+    ladder: TempoLadder
 
 
 class NoteValueOut(BaseModel):
@@ -185,7 +191,8 @@ class TablesOut(BaseModel):
     @classmethod
     def of(cls, tables: Tables) -> TablesOut:
         """From the data files and the registries."""
-        choices: dict[str, Mapping[Any, str]] = {**all_choices(), "listening.way": LISTENING_WORDS}
+        own: dict[str, Mapping[Any, str]] = {"listening.way": LISTENING_WORDS, **BACKING_WORDS, **PRACTICE_WORDS}
+        choices = {**all_choices(), **own}
         return cls(
             scales=_scales(tables),
             instruments=_instruments(tables),
@@ -198,7 +205,7 @@ class TablesOut(BaseModel):
             minor_keys=list(USUAL["minor"]),
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
-            limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits().items()},
+            limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits(Backing, TempoLadder).items()},
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
             simpler=[CureOut(label=label, patch=dict(patch)) for label, patch in SIMPLER],
@@ -287,6 +294,8 @@ def _fresh() -> FreshOut:
         mark=Mark(every=2),
         slurs=Slurs(),
         changes=ChangesDraft.fresh(),
+        backing=Backing(),
+        ladder=TempoLadder(),
     )
 
 

@@ -6,6 +6,8 @@ from collections.abc import Mapping
 from functools import cache
 from typing import Any
 
+from pydantic import BaseModel
+
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import OwnRhythm
 from dodecant.exercise.recipe.scale_choice import OwnScale
@@ -14,14 +16,16 @@ _KEPT = {"minimum": "least", "maximum": "most", "minItems": "fewest", "maxItems"
 
 
 @cache
-def limits() -> Mapping[str, Mapping[str, int]]:
-    """By part and field ("Call.bars"): the least and the most of a number or a list, the longest of a text.
+def limits(*more: type[BaseModel]) -> Mapping[str, Mapping[str, int]]:
+    """By part and field ("Call.bars"): the least and the most of a number or a list, the longest of a text; of recipes,
+    what is kept beside them, and `more` documents.
 
     >>> sorted(limits()["Call.bars"].items())
     [('least', 1), ('most', 8)]
     """
     found: dict[str, Mapping[str, int]] = {}
-    for model in (Recipe, OwnRhythm, OwnScale):
+    models: tuple[type[BaseModel], ...] = (Recipe, OwnRhythm, OwnScale, *more)
+    for model in models:
         schema = model.model_json_schema()
         for part, described in {model.__name__: schema, **schema.get("$defs", {})}.items():
             for field, of_field in described.get("properties", {}).items():

@@ -1,0 +1,72 @@
+"""The stand: the band under a strip, takes judged, a player that is not there, and where a ladder leads."""
+
+from __future__ import annotations
+
+import random
+from typing import get_args
+
+from dodecant.api.apart import apart, workshop_router
+from dodecant.api.pressed import pressed, strip_of
+from dodecant.api.schemas.stand import (
+    BandOut,
+    BandsIn,
+    EventOut,
+    JudgedOut,
+    LadderIn,
+    RungOut,
+    SimulatedIn,
+    TakeIn,
+    band_out,
+    judged_out,
+    takes_of,
+)
+from dodecant.backing.band import band
+from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.practice.due import due_notes
+from dodecant.practice.ladder import rung
+from dodecant.practice.simulated import Made, MadeKind, simulated
+from dodecant.tables import load_tables
+
+router = workshop_router("stand")
+_KINDS: tuple[MadeKind, ...] = tuple(kind for kind in get_args(MadeKind) if kind != "turned-early")
+
+
+@router.post("/stand/bands")
+@apart
+def bands(wanted: BandsIn) -> list[BandOut]:
+    """What the band plays under some strips."""
+    exercise, scales = pressed(wanted.recipe), load_tables().scales
+    found = []
+    for place, index in enumerate(wanted.strips):
+        strip = strip_of(exercise, index, f"/strips/{place}")
+        value = BEATS[strip.stop.value or wanted.recipe.placement.value]
+        found.append(band_out(strip, band(strip, wanted.backing, exercise.metre, scales, value), exercise))
+    return found
+
+
+@router.post("/stand/judged")
+@apart
+def judge(wanted: TakeIn) -> JudgedOut:
+    """A take judged, note by note and in words."""
+    exercise = pressed(wanted.recipe)
+    return judged_out(wanted, exercise, strip_of(exercise, wanted.strip), load_tables().scales)
+
+
+@router.post("/stand/simulated")
+@apart
+def play(wanted: SimulatedIn) -> list[EventOut]:
+    """A take by a player that is not there, with slips some notes apart; the same seed plays the same."""
+    exercise = pressed(wanted.recipe)
+    due = due_notes(exercise, strip_of(exercise, wanted.strip), wanted.tempo)
+    chance = random.Random(wanted.seed)  # noqa: S311 - the seed is told, so that a take can be had again
+    spots = chance.sample(range(len(due)), min(wanted.slips, len(due)))
+    slips = [Made(chance.choice(_KINDS), spot, chance.choice([-2, -1, 1, 2])) for spot in spots]
+    events = simulated(due, slips, seed=wanted.seed, jitter=wanted.jitter / 1000)
+    return [EventOut(at=event.at, pitch=event.pitch, length=event.length) for event in events]
+
+
+@router.post("/stand/rungs")
+@apart
+def climb(wanted: LadderIn) -> RungOut:
+    """Where the takes so far have led."""
+    return RungOut.of(rung(wanted.ladder, takes_of(wanted), wanted.recipe.placement.values))
