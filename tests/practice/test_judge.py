@@ -120,6 +120,8 @@ def test_no_other_way_to_lay_a_take_beside_the_line_is_cheaper(data: st.DataObje
         ([Made("wrong", 4, -1)], 0.0, "Clean but for one: ♭5 for 5 in bar 1, as in Locrian."),
         ([Made("left-out", 5)], 0.0, "Clean but for one: ♭6 left out in bar 1."),
         ([Made("turned-early", 7)], 0.0, "Clean but for one: turned a step early, before 1 in bar 1."),
+        ([Made("late", 4)], 0.0, "Clean but for one: 160 ms late on 5 in bar 1."),
+        ([Made("late", 4)], 0.0, "In time, and even within 0 ms."),
         ([Made("struck-twice", 3)], 0.0, "Clean but for one: 4 struck twice in bar 1."),
         ([Made("wrong", 1), Made("left-out", 10)], 0.0,
          "Clean but for two: ♮2 for ♭2 in bar 1, as in Aeolian; 5 left out in bar 2."),
@@ -130,14 +132,14 @@ def test_no_other_way_to_lay_a_take_beside_the_line_is_cheaper(data: st.DataObje
 def test_what_is_told(slips: list[Made], drift: float, told: str) -> None:
     due = line({"sounds": {"kind": "one", "scale": "phrygian"}}, 96, "E")
     found = judged(due, simulated(due, slips, jitter=0.0, drift=drift))
-    sentences = take_told(found, due, time_kept(due, found.offsets), TABLES.scales)
+    sentences = take_told(found, due, time_kept(due, found.steady), TABLES.scales)
     assert told in sentences
 
 
 @pytest.mark.parametrize("swing", [50, 58, 66])
 def test_swing_is_heard_as_it_was_played(swing: int) -> None:
     due = line({"placement": {"swing": swing}}, 120)
-    kept = time_kept(due, judged(due, simulated(due, jitter=0.004)).offsets)
+    kept = time_kept(due, judged(due, simulated(due, jitter=0.004)).steady)
     assert kept is not None
     assert kept.swing is not None
     assert abs(kept.swing - swing) <= 1
@@ -159,7 +161,7 @@ def test_octaves_are_free_where_it_is_asked_and_silence_is_told() -> None:
     assert not judged(due, low, octave_free=True).slips
     nothing = judged(due, [])
     assert [slip.kind for slip in nothing.slips] == ["left-out"] * len(due)
-    assert take_told(nothing, due, time_kept(due, nothing.offsets), TABLES.scales) == ("Nothing of it was heard.",)
+    assert take_told(nothing, due, time_kept(due, nothing.steady), TABLES.scales) == ("Nothing of it was heard.",)
 
 
 @given(st.lists(st.tuples(st.floats(-1, 60), st.integers(0, 127)), max_size=60), st.booleans())

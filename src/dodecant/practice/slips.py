@@ -36,6 +36,12 @@ class Judged(NamedTuple):
     slips: tuple[Slip, ...]
     offsets: tuple[float | None, ...]
 
+    @property
+    def steady(self) -> tuple[float | None, ...]:
+        """How far off in time the notes were that are no slips in time: what tells how time was kept."""
+        out = {slip.note for slip in self.slips if slip.kind in ("early", "late", "struck-twice")}
+        return tuple(None if place in out else off for place, off in enumerate(self.offsets))
+
 
 def judged(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bool = False) -> Judged:
     """Judge a take of a line; chords struck are judged by their highest note.

@@ -37,7 +37,7 @@ def slip_told(slip: Slip, due: Sequence[DueNote], catalogue: ScaleCatalogue) -> 
         case "turned-early":
             return f"turned a step early, before {number} {where}"
         case _:
-            return f"{number} {abs(round(1000 * slip.off))} ms {slip.kind} {where}"
+            return f"{abs(round(1000 * slip.off))} ms {slip.kind} on {number} {where}"
 
 
 def _wrong(slip: Slip, due: Sequence[DueNote], where: str, number: str, catalogue: ScaleCatalogue) -> str:

@@ -27,6 +27,7 @@ const router = createBrowserRouter([
           { path: "/recipes", lazy: () => import("../screens/Recipes/RecipesPage") },
           { path: "/bench", lazy: bench },
           { path: "/bench/:id", lazy: bench },
+          { path: "/stand", lazy: () => import("../screens/Stand/StandPage") },
           { path: "/changes", lazy: () => import("../screens/Changes/ChangesPage") },
           { path: "/changes/new", lazy: editor },
           { path: "/changes/:id", lazy: editor },

@@ -25,6 +25,7 @@ import mark from "./mark.svg";
 
 const PLACES = [
   { to: "/bench", name: "Bench" },
+  { to: "/stand", name: "Stand" },
   { to: "/sounds", name: "Sounds" },
   { to: "/changes", name: "Changes" },
   { to: "/vocabulary", name: "Vocabulary" },

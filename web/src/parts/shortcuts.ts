@@ -27,4 +27,14 @@ export const SHORTCUTS: { where: string; keys: { keys: string[]; does: string }[
       { keys: ["0–9"], does: "On the open tempo: type another" },
     ],
   },
+  {
+    where: "At the stand",
+    keys: [
+      { keys: ["Space"], does: "Start or stop" },
+      { keys: ["←", "→"], does: "The strip before, the next one; Page Up and Page Down of a foot pedal do the same" },
+      { keys: ["+", "−"], does: "Four beats a minute faster or slower" },
+      { keys: ["1–6"], does: "The curtain: whole page, numbers, contour, formula, first key only, nothing" },
+      { keys: ["P"], does: "Held: peek behind the curtain" },
+    ],
+  },
 ];

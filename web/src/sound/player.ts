@@ -1,5 +1,6 @@
 /** Plays a schedule with Tone.js: a sampled piano and a synthesised click. Loaded when the page has time, or needed. */
 import * as Tone from "tone";
+import { type BandVoices, bandVoices } from "./band";
 import type { Schedule, SoundEvent } from "./schedule";
 
 const TICKS = 192; // a beat
@@ -29,6 +30,7 @@ interface Voices {
   piano: Tone.Sampler;
   bridge: Tone.PolySynth;
   click: Tone.MembraneSynth;
+  band: BandVoices | undefined;
   loaded: Set<number>;
   asked: Map<number, Promise<void>>;
 }
@@ -51,10 +53,32 @@ function voices(): Voices {
       volume: CLICK,
       envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
     }).toDestination(),
+    band: undefined,
     loaded: new Set(),
     asked: new Map(),
   };
   return instruments;
+}
+
+const sampled = ({ kind, part }: SoundEvent) => kind === "note" || part === "chords";
+
+/** Strike a tone on the piano, or on what bridges it. */
+function strike(held: Voices, event: SoundEvent, seconds: number, time: number, velocity: number): void {
+  const voice = held.loaded.has(sampleFor(event.pitch)[0]) ? held.piano : held.bridge;
+  voice.triggerAttackRelease(Tone.Frequency(event.pitch, "midi").toNote(), seconds * 0.97, time, velocity);
+}
+
+function clicked(held: Voices, strong: boolean, time: number, gain: number): void {
+  held.click.triggerAttackRelease(strong ? "G5" : "C5", 0.05, time, gain);
+}
+
+/** The band, made when it first plays. */
+function bandOf(held: Voices): BandVoices {
+  held.band ??= bandVoices(
+    (event, seconds, time) => strike(held, event, seconds, time, event.gain ?? 0.5),
+    (strong, time, gain) => clicked(held, strong, time, gain),
+  );
+  return held.band;
 }
 
 /** Load one sample; it is asked for once. */
@@ -86,14 +110,14 @@ function sampleFor(pitch: number) {
 
 /** The samples for the first beats of a plan. */
 function firstOf(plan: Schedule) {
-  const begin = plan.events.find(({ kind }) => kind === "note")?.beat ?? 0;
-  const early = plan.events.filter(({ kind, beat }) => kind === "note" && beat < begin + FIRST);
+  const begin = plan.events.find(sampled)?.beat ?? 0;
+  const early = plan.events.filter((event) => sampled(event) && event.beat < begin + FIRST);
   return [...new Set(early.map(({ pitch }) => sampleFor(pitch)))];
 }
 
 /** All the samples a plan takes, one after another: decoding many at once would hold the page up. */
 async function loadOthers(plan: Schedule, held: Voices): Promise<void> {
-  const wanted = new Set(plan.events.filter(({ kind }) => kind === "note").map(({ pitch }) => sampleFor(pitch)));
+  const wanted = new Set(plan.events.filter(sampled).map(({ pitch }) => sampleFor(pitch)));
   for (const one of wanted) await load(held, one).catch(() => undefined);
 }
 
@@ -112,8 +136,11 @@ export interface Listener {
 
 const ticks = (beat: number) => `${Math.round(beat * TICKS)}i`;
 
-/** Start playing; resolves once the sound is loaded and the transport runs. Must follow a user's gesture. */
-export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<void> {
+/**
+ * Start playing; resolves once the sound is loaded and the transport runs, with when its first beat is heard, in
+ * milliseconds of the page's clock. Must follow a user's gesture.
+ */
+export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<number> {
   await Tone.start();
   const held = voices();
   const first = Promise.all(firstOf(plan).map((one) => load(held, one)));
@@ -127,17 +154,16 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   for (const event of plan.events) {
     transport.schedule((time) => {
       if (event.kind === "click") {
-        held.click.triggerAttackRelease(event.pitch === 1 ? "G5" : "C5", 0.05, time);
+        clicked(held, event.pitch === 1, time, event.gain ?? 1);
         return;
       }
       const seconds = (event.length * 60) / transport.bpm.value;
-      const voice = held.loaded.has(sampleFor(event.pitch)[0]) ? held.piano : held.bridge;
-      voice.triggerAttackRelease(
-        Tone.Frequency(event.pitch, "midi").toNote(),
-        seconds * 0.97,
-        time,
-        event.loud ? 1 : event.soft ? 0.5 : 0.8,
-      );
+      if (event.kind === "band") {
+        bandOf(held).play(event, seconds, time);
+        return;
+      }
+      const velocity = (event.loud ? 1 : event.soft ? 0.5 : 0.8) * (event.gain ?? 1);
+      if (velocity > 0.01) strike(held, event, seconds, time, velocity);
       Tone.getDraw().schedule(() => listener.onNote(event), time);
     }, ticks(event.beat));
   }
@@ -152,6 +178,7 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   held.click.volume.setValueAtTime(CLICK, begin);
   transport.start(begin);
   Tone.getContext().lookAhead = AHEAD;
+  return performance.now() + (begin - Tone.immediate()) * 1000;
 }
 
 /** Stop at once and forget what was scheduled. */
@@ -160,6 +187,7 @@ export function stop(): void {
   if (instruments === undefined) return;
   instruments.piano.releaseAll();
   instruments.bridge.releaseAll();
+  instruments.band?.silence();
   instruments.click.volume.value = SILENT; // for the clicks that are scheduled ahead
 }
 

@@ -1,5 +1,5 @@
 /** What sounds when: pure arithmetic from an exercise to a list of events. Time is in beats from the start. */
-import type { Exercise, Sounding, Strip, Worked } from "../api/types";
+import type { BandPart, Exercise, Sounding, Strip, Worked } from "../api/types";
 
 export interface Options {
   /** Index of the strip to begin with. */
@@ -12,7 +12,7 @@ export interface Options {
 
 export interface SoundEvent {
   beat: number;
-  kind: "note" | "click";
+  kind: "note" | "click" | "band";
   /** Length in beats. */
   length: number;
   /** MIDI number; for a click, 1 on the first beat of a bar and 0 elsewhere. */
@@ -25,6 +25,10 @@ export interface SoundEvent {
   loud?: boolean;
   /** Whether it sounds beside the line. */
   soft?: boolean;
+  /** Who of the band plays it. */
+  part?: BandPart;
+  /** How loud, from 0 to 1, where it is not as its kind usually is. */
+  gain?: number;
 }
 
 export interface Schedule {
@@ -69,7 +73,7 @@ export function schedule(exercise: Exercise, options: Options): Schedule {
 }
 
 /** What of an event sounds between two beats. */
-function within(event: SoundEvent, from: number, to: number): SoundEvent {
+export function within(event: SoundEvent, from: number, to: number): SoundEvent {
   const beat = Math.max(event.beat, from);
   return { ...event, beat, length: Math.min(event.beat + event.length, to) - beat };
 }
@@ -111,7 +115,13 @@ export function soundingSchedule(soundings: readonly Sounding[]): Schedule {
 }
 
 /** A click on every group of every bar between two places; `first` is where the first barline falls. */
-function clicks(first: number, from: number, to: number, groups: readonly number[], strip: number): SoundEvent[] {
+export function clicks(
+  first: number,
+  from: number,
+  to: number,
+  groups: readonly number[],
+  strip: number,
+): SoundEvent[] {
   const found: SoundEvent[] = [];
   for (let place = 0, group = 0; place < to; place += groups[group % groups.length] ?? 1, group += 1) {
     if (place >= from)
@@ -128,7 +138,7 @@ function clicks(first: number, from: number, to: number, groups: readonly number
 }
 
 /** What sounds beside a strip. */
-function beside(strip: Strip, begin: number): SoundEvent[] {
+export function beside(strip: Strip, begin: number): SoundEvent[] {
   return strip.companions.flatMap(({ chords }) =>
     chords.flatMap(({ sounds_at, sounds_for, pitches }) =>
       pitches.map(({ midi }) => ({
@@ -144,7 +154,7 @@ function beside(strip: Strip, begin: number): SoundEvent[] {
   );
 }
 
-function notes(strip: Strip, begin: number): SoundEvent[] {
+export function notes(strip: Strip, begin: number): SoundEvent[] {
   return strip.bars.flatMap((bar) =>
     bar.notes.flatMap((note) => {
       const struck = {

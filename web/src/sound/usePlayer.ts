@@ -36,24 +36,29 @@ export function usePlayer(tempo: number, onMark?: (note: Element) => void) {
   }, []);
 
   const play = useCallback(
-    async (plan: Schedule, first: number, loop: boolean) => {
+    async (plan: Schedule, first: number, loop: boolean, onEnd?: () => void) => {
       stop();
       const mine = turn.current;
       setState({ status: "loading", strip: first, loop });
       try {
         sound.current ??= await import("./player");
         if (mine !== turn.current) return;
-        await sound.current.play(plan, tempo, loop, {
+        const heard = await sound.current.play(plan, tempo, loop, {
           onNote: (event) => {
             if (event === null || mine !== turn.current) return;
             const note = event.id === "" ? null : mark(event.id);
             if (note) onMark?.(note);
             setState((now) => (now.strip === event.strip ? now : { ...now, strip: event.strip }));
           },
-          onEnd: () => mine === turn.current && stop(),
+          onEnd: () => {
+            if (mine !== turn.current) return;
+            stop();
+            onEnd?.();
+          },
         });
         if (mine === turn.current) setState((now) => ({ ...now, status: "playing" }));
         else sound.current.stop();
+        return heard;
       } catch {
         if (mine === turn.current) setState({ ...STOPPED, status: "failed" });
       }

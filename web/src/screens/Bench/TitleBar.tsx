@@ -1,10 +1,12 @@
-import { Group, TextInput } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
+import { Button, Group, TextInput } from "@mantine/core";
+import { IconBook2, IconPrinter } from "@tabler/icons-react";
 import { memo, useState } from "react";
+import { useNavigate } from "react-router";
 import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
+import { putOnStand } from "../../parts/onStand";
 import { Saving } from "../../parts/Saving/Saving";
 import { useLoadedTables } from "../../parts/tables";
 import type { Draft } from "../../parts/useDraft";
@@ -22,6 +24,7 @@ interface TitleBarProps {
 /** The recipe's name, saving, and files in and out. */
 export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problems }: TitleBarProps) {
   const recipe = draft.document;
+  const navigate = useNavigate();
   const { exercise_files } = useLoadedTables();
   const [unnamed, setUnnamed] = useState(false);
   const titleError =
@@ -55,6 +58,16 @@ export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problem
           document.getElementById("recipe-title")?.focus();
         }}
       />
+      <Button
+        variant="default"
+        leftSection={<IconBook2 size={18} />}
+        onClick={() => {
+          putOnStand(recipe, 0, saved?.id ?? "");
+          void navigate("/stand");
+        }}
+      >
+        Practise
+      </Button>
       <DownloadMenu
         label="Print or download"
         icon={<IconPrinter size={18} />}

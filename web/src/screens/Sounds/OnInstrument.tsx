@@ -32,7 +32,7 @@ export function OnInstrument({ sound, tables }: OnInstrumentProps) {
       <Group align="flex-end" gap="md">
         <Select
           label="Instrument"
-          w="var(--field-l)"
+          w="var(--field-m)"
           value={chosen.id}
           data={bySection(having)}
           searchable

@@ -1,0 +1,171 @@
+"""The stand: played along, taken, judged, behind the curtain; by keys, by a MIDI device that ships with the test."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.hands import choose, until
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+# A MIDI device that plays what it is told, a stand-in for one that is plugged in.
+_DEVICE = """
+const input = new EventTarget();
+window.device = {
+  play: (pitch, at) => {
+    const event = new Event('midimessage');
+    Object.defineProperty(event, 'data', { value: new Uint8Array([0x90, pitch, 80]) });
+    Object.defineProperty(event, 'timeStamp', { value: at });
+    input.dispatchEvent(event);
+  },
+};
+Object.defineProperty(navigator, 'requestMIDIAccess', {
+  value: async () => ({ inputs: new Map([['one', input]]) }),
+});
+"""
+_HEADING = "section[data-due] h2"
+
+
+def put_on_stand(page: Page) -> None:
+    page.goto("/recipes")
+    page.get_by_role("link", name="Slipway").click()
+    page.wait_for_selector("#strip-0 svg .note")
+    page.get_by_role("button", name="Practise").click()
+    page.wait_for_url("**/stand")
+    expect(page.locator(_HEADING)).to_have_text("B♭ Lydian · sounds A♭ Lydian")
+    page.wait_for_selector("section[data-due] svg .note")
+
+
+def listen_to(page: Page, whom: str) -> None:
+    page.get_by_role("button", name="Practice").click()
+    choose(page, "Listen to", whom)
+
+
+def test_playing_along_marks_the_notes_counts_the_bars_and_ends(page: Page) -> None:
+    put_on_stand(page)
+    page.get_by_label("Tempo").fill("300")
+    page.get_by_role("button", name="Start").click()
+    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    expect(page.get_by_text(re.compile("bars? left"))).to_be_visible()
+    until(page, "document.querySelector('section[data-due] .sounding') !== null")
+    expect(page.get_by_role("button", name="Start")).to_be_visible()  # it ends by itself, and waits
+    expect(page.locator(_HEADING)).to_have_text("B♭ Lydian · sounds A♭ Lydian")
+
+
+def test_everything_by_keys_and_a_pedal(page: Page) -> None:
+    put_on_stand(page)
+    page.locator("body").press("ArrowRight")
+    expect(page.locator(_HEADING)).to_have_text("A♭ Lydian · sounds G♭ Lydian")
+    page.locator("body").press("PageUp")
+    expect(page.locator(_HEADING)).to_have_text("B♭ Lydian · sounds A♭ Lydian")
+    page.locator("body").press("+")
+    expect(page.get_by_label("Tempo")).to_have_value("100")
+    page.locator("body").press("2")
+    expect(page.get_by_role("list", name="Numbers, bar by bar").first).to_contain_text("5 3 2 1")
+    page.locator("body").press("4")
+    expect(page.locator("section[data-due]")).to_contain_text("1 2 3 ♯4 5 6 7")
+    page.locator("body").press("6")
+    expect(page.get_by_text("Behind the curtain.").first).to_be_visible()
+    page.keyboard.down("p")
+    expect(page.locator("section[data-due] svg .note").first).to_be_visible()
+    page.keyboard.up("p")
+    expect(page.get_by_text("Behind the curtain.").first).to_be_visible()
+    page.locator("body").press("1")
+    page.locator("body").press(" ")
+    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    page.locator("body").press(" ")
+    expect(page.get_by_role("button", name="Start")).to_be_visible()
+    page.reload()
+    expect(page.locator(_HEADING)).to_have_text("B♭ Lydian · sounds A♭ Lydian")
+
+
+def test_a_take_by_nobody_is_marked_on_the_page_and_kept(page: Page) -> None:
+    put_on_stand(page)
+    listen_to(page, "a player that is not there")
+    page.get_by_label("Slips it makes").fill("3")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    take = page.get_by_role("region", name="The take")
+    expect(take).to_contain_text(re.compile("lean but for|Not clean yet"))
+    expect(take.get_by_role("img", name=re.compile("Time against the grid"))).to_be_visible()
+    until(page, "document.querySelectorAll('section svg[aria-hidden] path').length >= 1")
+    page.get_by_role("button", name="Once more").click()
+    expect(take).to_contain_text("Before:")
+    page.get_by_role("button", name=re.compile("Slower: 86")).click()
+    expect(page.get_by_label("Tempo")).to_have_value("86")
+
+
+def test_a_midi_device_is_heard_in_time(page: Page) -> None:
+    """The device plays what is due on the beat: the take is clean."""
+    page.add_init_script(_DEVICE)
+    put_on_stand(page)
+    page.evaluate(
+        """async () => {
+          const stand = JSON.parse(localStorage.getItem('dodecant.stand'));
+          const answer = await fetch('/api/stand/simulated', { method: 'POST', headers: {
+            'Content-Type': 'application/json' },
+            body: JSON.stringify({ recipe: stand.recipe, strip: 0, tempo: 240, slips: 0, jitter: 0 }) });
+          window.due = await answer.json();
+        }"""
+    )
+    listen_to(page, "a MIDI device")
+    page.keyboard.press("Escape")
+    page.get_by_label("Tempo").fill("240")
+    page.get_by_role("button", name="Play a take").click()
+    until(page, "document.querySelector('section[data-due] .sounding') !== null")
+    # The first note is marked as it sounds: from there the rest is due.
+    page.evaluate(
+        "() => { const now = performance.now(); window.due.forEach(({ at, pitch }) => "
+        "window.device.play(pitch, now + at * 1000)); }"
+    )
+    take = page.get_by_role("region", name="The take")
+    expect(take).to_contain_text("Clean.")
+
+
+def test_the_keys_of_the_computer_are_degrees(page: Page) -> None:
+    put_on_stand(page)
+    listen_to(page, "the computer's keys")
+    page.keyboard.press("Escape")
+    page.get_by_label("Tempo").fill("240")
+    page.get_by_role("button", name="Play a take").click()
+    until(page, "document.querySelector('section[data-due] .sounding') !== null")
+    page.keyboard.press("b")
+    take = page.get_by_role("region", name="The take")
+    expect(take).to_contain_text("Not clean yet")
+
+
+def test_no_device_is_told_in_words_and_the_page_goes_on(page: Page) -> None:
+    page.add_init_script(_DEVICE.replace("new Map([['one', input]])", "new Map()"))
+    put_on_stand(page)
+    listen_to(page, "a MIDI device")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    expect(page.get_by_text("No MIDI device is plugged in.")).to_be_visible()
+    expect(page.get_by_role("button", name="Play a take")).to_be_enabled()
+
+
+def test_an_empty_stand_says_how_something_gets_on_it(page: Page) -> None:
+    page.goto("/stand")
+    page.evaluate("localStorage.removeItem('dodecant.stand')")
+    page.reload()
+    expect(page.get_by_text("Nothing is on the stand yet.")).to_be_visible()
+
+
+def test_a_ladder_climbs_with_clean_takes(page: Page) -> None:
+    put_on_stand(page)
+    listen_to(page, "a player that is not there")
+    page.get_by_label("Slips it makes").fill("0")
+    page.get_by_role("switch", name="Climb a tempo ladder").check()
+    expect(
+        page.get_by_text("From 72 to 120; up by 4 after two clean takes, down again after two with slips.")
+    ).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(page.get_by_label("Tempo")).to_have_value("72")
+    for _ in range(2):
+        page.get_by_role("button", name="Play a take").click()
+        expect(page.get_by_role("region", name="The take")).to_contain_text("Clean.")
+        page.wait_for_timeout(300)
+    expect(page.get_by_label("Tempo")).to_have_value("76")

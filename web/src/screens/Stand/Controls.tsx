@@ -1,0 +1,115 @@
+import { ActionIcon, Button, Group, NumberInput, Popover, Select, Text } from "@mantine/core";
+import {
+  IconAdjustmentsHorizontal,
+  IconChevronLeft,
+  IconChevronRight,
+  IconMusic,
+  IconPlayerPlayFilled,
+  IconPlayerStopFilled,
+} from "@tabler/icons-react";
+import type { ReactNode } from "react";
+import { useOffered } from "../../parts/fields/Choice";
+import type { Curtain } from "./curtain";
+import classes from "./Stand.module.css";
+
+interface ControlsProps {
+  playing: boolean;
+  busy: boolean;
+  /** What pressing the large control does, in a word. */
+  word: string;
+  tempo: number;
+  /** Bars left in the strip that sounds. */
+  left: number | null;
+  curtain: Curtain;
+  first: boolean;
+  last: boolean;
+  onStart: () => void;
+  onTempo: (tempo: number) => void;
+  onPlace: (by: number) => void;
+  onCurtain: (curtain: Curtain) => void;
+  backing: ReactNode;
+  practice: ReactNode;
+}
+
+/** The bar at the foot of the stand: one large control, tempo, bars left, curtain, the band. */
+export function Controls(props: ControlsProps) {
+  const { playing, busy, word, tempo, left, curtain, onStart, onTempo, onPlace, onCurtain } = props;
+  const curtains = useOffered<Curtain>("curtain");
+  return (
+    <Group className={classes.controls} gap="md" wrap="nowrap" data-bar="bottom">
+      <ActionIcon
+        size={52}
+        variant="default"
+        aria-label="The strip before"
+        disabled={props.first}
+        onClick={() => onPlace(-1)}
+      >
+        <IconChevronLeft size={28} />
+      </ActionIcon>
+      <Button
+        id="start"
+        size="xl"
+        className={classes.start}
+        loading={busy}
+        leftSection={playing ? <IconPlayerStopFilled size={26} /> : <IconPlayerPlayFilled size={26} />}
+        onClick={onStart}
+      >
+        {playing ? "Stop" : word}
+      </Button>
+      <ActionIcon
+        size={52}
+        variant="default"
+        aria-label="The next strip"
+        disabled={props.last}
+        onClick={() => onPlace(1)}
+      >
+        <IconChevronRight size={28} />
+      </ActionIcon>
+      <NumberInput
+        aria-label="Tempo"
+        className={classes.tempo}
+        size="xl"
+        w="8.5rem"
+        min={20}
+        max={320}
+        step={4}
+        value={tempo}
+        onChange={(value) => typeof value === "number" && value >= 20 && onTempo(value)}
+      />
+      <Text className={classes.left} aria-live="off">
+        {left === null ? "" : `${left} bar${left === 1 ? "" : "s"} left`}
+      </Text>
+      <Group ml="auto" gap="sm" wrap="nowrap">
+        <Select
+          aria-label="The curtain"
+          w="var(--field-m)"
+          value={curtain}
+          data={curtains}
+          allowDeselect={false}
+          onChange={(value) => value !== null && onCurtain(value)}
+        />
+        <Panel label="Band" icon={<IconMusic size={18} />}>
+          {props.backing}
+        </Panel>
+        <Panel label="Practice" icon={<IconAdjustmentsHorizontal size={18} />}>
+          {props.practice}
+        </Panel>
+      </Group>
+    </Group>
+  );
+}
+
+function Panel({ label, icon, children }: { label: string; icon: ReactNode; children: ReactNode }) {
+  return (
+    <Popover position="top-end" trapFocus withinPortal>
+      <Popover.Target>
+        <Button variant="default" leftSection={icon}>
+          {label}
+        </Button>
+      </Popover.Target>
+      <Popover.Dropdown aria-label={label} className={classes.panel}>
+        {children}
+      </Popover.Dropdown>
+    </Popover>
+  );
+}

@@ -1,0 +1,8 @@
+import { whatIsOnStand } from "../../parts/onStand";
+import { EmptyStand, Stand } from "./Stand";
+
+/** What lies on the stand, or how to put something there. */
+export function Component() {
+  const lying = whatIsOnStand();
+  return lying ? <Stand lying={lying} /> : <EmptyStand />;
+}

@@ -1,0 +1,74 @@
+import { Box, Skeleton, Text, Title } from "@mantine/core";
+import { useRef } from "react";
+import type { Exercise, Slip, Strip } from "../../api/types";
+import { Contour } from "../../parts/Contour/Contour";
+import { Engraved } from "../../parts/Engraved";
+import { useStripPicture } from "../../parts/queries";
+import { type Curtain, numbersOf, seen } from "./curtain";
+import { Pencil } from "./Pencil";
+import classes from "./Stand.module.css";
+
+interface StandStripProps {
+  exercise: Exercise;
+  strip: Strip;
+  width: number;
+  /** The picture, where it came with the exercise. */
+  picture: string | undefined;
+  curtain: Curtain;
+  peeks: boolean;
+  slips: readonly Slip[];
+  /** Whether it is only the next one. */
+  next?: boolean;
+}
+
+/** A strip on the stand, as much of it as the curtain shows, with the marks of the last take. */
+export function StandStrip({ exercise, strip, width, picture, curtain, peeks, slips, next }: StandStripProps) {
+  const page = useRef<HTMLDivElement>(null);
+  const shows = seen(curtain, strip, exercise, peeks);
+  const fetched = useStripPicture(exercise.recipe, strip.index, width, picture === undefined && shows === "notation");
+  const svg = picture ?? fetched.data;
+  return (
+    <Box
+      component="section"
+      className={next ? classes.next : classes.due}
+      aria-label={strip.heading}
+      data-due={!next || undefined}
+    >
+      <Title order={next ? 3 : 2} className={classes.heading}>
+        {next ? `Next: ${strip.heading}` : strip.heading}
+      </Title>
+      {shows === "notation" && (
+        <Box ref={page} pos="relative">
+          {svg ? <Engraved svg={svg} /> : <Skeleton height={160} />}
+          {slips.length > 0 && svg && <Pencil slips={slips} page={page} drawn={svg} />}
+        </Box>
+      )}
+      {shows === "numbers" && (
+        <Text className={classes.numbers} component="ol" aria-label="Numbers, bar by bar">
+          {numbersOf(strip).map((numbers, bar) => (
+            <li key={bar}>{numbers}</li>
+          ))}
+        </Text>
+      )}
+      {shows === "contour" && (
+        <Contour
+          notes={strip.bars.flatMap((bar) => bar.notes)}
+          bar={exercise.bar}
+          label={`${strip.heading} as a line`}
+        />
+      )}
+      {shows === "formula" && <Text className={classes.formula}>{formulaOf(strip)}</Text>}
+      {shows === "name" && <Text c="dimmed">Behind the curtain. Hold P to peek.</Text>}
+    </Box>
+  );
+}
+
+/** The numbers of its sound in order, each once. */
+function formulaOf(strip: Strip): string {
+  const notes = strip.bars.flatMap((bar) => bar.notes);
+  const steps = new Map(notes.filter(({ step }) => step !== null).map(({ step, number }) => [step ?? 0, number]));
+  return [...steps]
+    .sort(([one], [other]) => one - other)
+    .map(([, number]) => number)
+    .join(" ");
+}

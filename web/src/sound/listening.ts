@@ -1,0 +1,114 @@
+/** What a player plays: from a MIDI device or the computer's keys, with the time it was heard, in ms of the page. */
+
+export interface Heard {
+  /** Milliseconds of the page's clock. */
+  at: number;
+  pitch: number;
+  /** Milliseconds; it grows until the note is let go. */
+  length: number;
+}
+
+export interface Ear {
+  /** Stop listening; what was heard stays. */
+  stop: () => void;
+  heard: Heard[];
+}
+
+/** Letters for the degrees: the lowest row is the octave of the line, the row above it the next, the top row a third. */
+const ROWS = ["zxcvbnm", "asdfghj", "qwertyu"];
+
+/** Half steps above the tonic for a letter, from the heights of a sound; null for other keys. */
+export function heightOfKey(letter: string, heights: readonly number[]): number | null {
+  for (const [octave, row] of ROWS.entries()) {
+    const place = row.indexOf(letter);
+    if (place < 0) continue;
+    const height = heights[place % heights.length];
+    return height === undefined ? null : height + 12 * (octave + Math.floor(place / heights.length));
+  }
+  return null;
+}
+
+function ear(): Ear & { begin: (pitch: number, at: number) => void; end: (pitch: number, at: number) => void } {
+  const heard: Heard[] = [];
+  const open = new Map<number, Heard>();
+  return {
+    heard,
+    stop: () => undefined,
+    begin: (pitch, at) => {
+      const note = { at, pitch, length: 100 };
+      heard.push(note);
+      open.set(pitch, note);
+    },
+    end: (pitch, at) => {
+      const note = open.get(pitch);
+      if (note) note.length = Math.max(1, at - note.at);
+      open.delete(pitch);
+    },
+  };
+}
+
+/** Listen to the computer's keys; `tonic` is the MIDI number of the lowest row's first degree. */
+export function listenToKeys(tonic: number, heights: readonly number[], onNote: (pitch: number | null) => void): Ear {
+  const found = ear();
+  const pitchOf = (event: KeyboardEvent) => {
+    const height = heightOfKey(event.key.toLowerCase(), heights);
+    return height === null ? null : tonic + height;
+  };
+  const down = (event: KeyboardEvent) => {
+    if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+    const pitch = pitchOf(event);
+    if (pitch === null) return;
+    event.preventDefault();
+    event.stopPropagation();
+    found.begin(pitch, event.timeStamp);
+    onNote(pitch);
+  };
+  const up = (event: KeyboardEvent) => {
+    const pitch = pitchOf(event);
+    if (pitch !== null) found.end(pitch, event.timeStamp);
+    onNote(null);
+  };
+  window.addEventListener("keydown", down, true);
+  window.addEventListener("keyup", up, true);
+  found.stop = () => {
+    window.removeEventListener("keydown", down, true);
+    window.removeEventListener("keyup", up, true);
+  };
+  return found;
+}
+
+const NOTE_OFF = 0x80;
+const NOTE_ON = 0x90;
+
+/** Listen to every MIDI device; throws, in words, where there is none. A device that goes away stays silent. */
+export async function listenToMidi(onNote: (pitch: number | null) => void): Promise<Ear> {
+  if (!("requestMIDIAccess" in navigator)) throw new Error("This browser does not listen to MIDI devices.");
+  const access = await navigator.requestMIDIAccess().catch(() => {
+    throw new Error("The browser was not allowed to listen to MIDI devices.");
+  });
+  if (access.inputs.size === 0) throw new Error("No MIDI device is plugged in.");
+  const found = ear();
+  const hear = (event: MIDIMessageEvent) => {
+    const [status = 0, pitch = 0, velocity = 0] = event.data ?? [];
+    const kind = status & 0xf0;
+    if (kind === NOTE_ON && velocity > 0) {
+      found.begin(pitch, event.timeStamp);
+      onNote(pitch);
+    } else if (kind === NOTE_OFF || kind === NOTE_ON) {
+      found.end(pitch, event.timeStamp);
+      onNote(null);
+    }
+  };
+  access.inputs.forEach((input) => input.addEventListener("midimessage", hear));
+  found.stop = () => access.inputs.forEach((input) => input.removeEventListener("midimessage", hear));
+  return found;
+}
+
+/** What was heard as events of a take: seconds from when the strip began, the device's latency taken off. */
+export function eventsOf(heard: readonly Heard[], began: number, latency: number) {
+  return heard.map(({ at, pitch, length }) => ({
+    at: (at - began - latency) / 1000,
+    pitch,
+    length: length / 1000,
+  }));
+}
