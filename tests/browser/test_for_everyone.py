@@ -20,6 +20,7 @@ PLACES = (
     "/help",
     "/recipes",
     "/bench",
+    "/stand",
     "/sounds",
     "/sounds/ionian",
     "/changes",

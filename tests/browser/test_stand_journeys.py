@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import re
+from typing import Literal
 
 import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.hands import choose, until
+from tests.browser.test_for_everyone import at_ease
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -169,3 +171,26 @@ def test_a_ladder_climbs_with_clean_takes(page: Page) -> None:
         expect(page.get_by_role("region", name="The take")).to_contain_text("Clean.")
         page.wait_for_timeout(300)
     expect(page.get_by_label("Tempo")).to_have_value("76")
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844), (640, 400)])
+def test_the_stand_is_for_everyone(page: Page, scheme: Literal["light", "dark"], size: tuple[int, int]) -> None:
+    """Nothing scrolls sideways, the large control is in view, and a checker finds nothing: page, panels, a take."""
+    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
+    put_on_stand(page)
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.wait_for_timeout(500)
+    assert page.evaluate("document.scrollingElement.scrollWidth") <= size[0]
+    expect(page.get_by_role("button", name="Start")).to_be_in_viewport(ratio=1)
+    at_ease(page)
+    page.get_by_role("button", name="Band").click()
+    expect(page.get_by_role("dialog", name="Band")).to_be_visible()
+    at_ease(page)
+    page.keyboard.press("Escape")
+    listen_to(page, "a player that is not there")
+    at_ease(page)
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    expect(page.get_by_role("region", name="The take")).to_be_visible()
+    at_ease(page)

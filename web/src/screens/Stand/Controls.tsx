@@ -36,7 +36,7 @@ export function Controls(props: ControlsProps) {
   const { playing, busy, word, tempo, left, curtain, onStart, onTempo, onPlace, onCurtain } = props;
   const curtains = useOffered<Curtain>("curtain");
   return (
-    <Group className={classes.controls} gap="md" wrap="nowrap" data-bar="bottom">
+    <Group className={classes.controls} gap="8px 14px" data-bar="bottom">
       <ActionIcon
         size={52}
         variant="default"
@@ -79,7 +79,7 @@ export function Controls(props: ControlsProps) {
       <Text className={classes.left} aria-live="off">
         {left === null ? "" : `${left} bar${left === 1 ? "" : "s"} left`}
       </Text>
-      <Group ml="auto" gap="sm" wrap="nowrap">
+      <Group ml="auto" gap="sm">
         <Select
           aria-label="The curtain"
           w="var(--field-m)"

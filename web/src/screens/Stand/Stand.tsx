@@ -1,4 +1,4 @@
-import { Alert, Anchor, Box, Group, Skeleton, Stack, Text } from "@mantine/core";
+import { Alert, Anchor, Box, Group, Skeleton, Stack, Text, Title, VisuallyHidden } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -124,6 +124,7 @@ export function Stand({ lying }: { lying: OnStand }) {
   return (
     <Box className={classes.stand}>
       <title>{`${recipe.title || "Stand"} · Dodecant`}</title>
+      <VisuallyHidden component="h1">Stand</VisuallyHidden>
       <Group justify="space-between" wrap="nowrap" align="baseline" className={classes.top}>
         <Text className={classes.sentence} lineClamp={2}>
           {exercise?.sentence}
@@ -201,9 +202,9 @@ export function Stand({ lying }: { lying: OnStand }) {
 export function EmptyStand() {
   return (
     <Stack p="xl" gap="sm" align="flex-start">
-      <Text size="xl" fw={600}>
+      <Title order={1} size="h3">
         Nothing is on the stand yet.
-      </Text>
+      </Title>
       <Text>
         Open a <Link to="/recipes">recipe</Link> on the <Link to="/bench">bench</Link> and take it here with “Practise”.
       </Text>
