@@ -47,14 +47,15 @@ def aligned(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bo
     heights, times = np.array([(note.pitch, note.at) for note in played], np.float32).T
     first = np.searchsorted(times, [note.at - WINDOW for note in due])
     last = np.searchsorted(times, [note.at + WINDOW for note in due])
+    near = np.minimum(first[:, None] + np.arange(max(1, int((last - first).max()))), many - 1)
+    costs = _pair_costs(due, heights[near], times[near], octave_free)
     steps = np.arange(many + 1, dtype=np.float32) * np.float32(MISSED)
     out, pair, best, total = (np.full((len(due), many + 1), np.inf, np.float32) for _ in range(4))
     row = steps
-    for place, note in enumerate(due):
+    for place in range(len(due)):
         low, high = first[place], last[place]
-        costs = _pair_costs(note, heights[low:high], times[low:high], octave_free)
         np.add(row, np.float32(MISSED), out=out[place])
-        np.add(row[low:high], costs, out=pair[place, low + 1 : high + 1])
+        np.add(row[low:high], costs[place, : high - low], out=pair[place, low + 1 : high + 1])
         np.minimum(out[place], pair[place], out=best[place])
         # An added note costs the same wherever it comes, so the least over all places before is a running minimum.
         np.minimum.accumulate(best[place] - steps, out=total[place])
@@ -65,13 +66,14 @@ def aligned(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bo
 
 
 def _pair_costs(
-    note: DueNote, heights: NDArray[np.float32], times: NDArray[np.float32], octave_free: bool
+    due: Sequence[DueNote], heights: NDArray[np.float32], times: NDArray[np.float32], octave_free: bool
 ) -> NDArray[np.float32]:
-    """What some played notes cost in the place of a due one: pitch and time."""
-    away = np.abs(heights - np.float32(note.pitch))
+    """What played notes cost in the place of each due one, a row for each: pitch and time."""
+    wanted, whens, gaps = np.array([(note.pitch, note.at, note.gap) for note in due], np.float32).T[:, :, None]
+    away = np.abs(heights - wanted)
     costs = np.where(away == 0, np.float32(0), np.minimum(_STRANGE, WRONG + FARTHER * away))
     costs[(away > 0) & (away % _OCTAVE == 0)] = 0.0 if octave_free else _ELSEWHERE
-    return np.asarray(costs + OFF_TIME * np.minimum(_FAR, ((times - np.float32(note.at)) / np.float32(note.gap)) ** 2))
+    return np.asarray(costs + OFF_TIME * np.minimum(_FAR, ((times - whens) / gaps) ** 2), np.float32)
 
 
 def _traced(came: NDArray[np.int_], due: int, played: int) -> list[Pair]:

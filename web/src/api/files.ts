@@ -19,7 +19,7 @@ async function posted(address: string, body: BodyInit, type: string): Promise<Re
 }
 
 /** Have a file written and hand it to the browser as a download; its name. */
-export async function download(address: string, document: Recipe | ChangesDraft): Promise<string> {
+export async function download(address: string, document: object): Promise<string> {
   const response = await posted(address, JSON.stringify(document), "application/json");
   const named = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "");
   const link = window.document.createElement("a");

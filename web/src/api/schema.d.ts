@@ -344,6 +344,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand/sounds/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Sound
+         * @description The line, the band or both as a sound file, rendered faster than it sounds.
+         */
+        post: operations["write_sound_api_stand_sounds__kind__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stand/judged": {
         parameters: {
             query?: never;
@@ -6945,8 +6965,8 @@ export interface components {
         };
         /**
          * TakeToKeepIn
-         * @description A judged take: the recipe by its id on the shelf (or nothing) and its title, the strip by its heading, the tempo in
-         *     BPM, how many notes were due and slips made, what was told, and its events.
+         * @description A judged take: the recipe by its id on the shelf (or nothing) and its title, the strip by its heading, the tempo
+         *     in BPM, how many notes were due and slips made, what was told, and its events.
          */
         TakeToKeepIn: {
             /**
@@ -9439,6 +9459,100 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BandOut"][];
                 };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    write_sound_api_stand_sounds__kind__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "wav" | "ogg";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * Strips
+                     * @default []
+                     */
+                    strips?: number[];
+                    backing: components["schemas"]["Backing-Input"];
+                    /** Tempo */
+                    tempo: number;
+                    /**
+                     * What
+                     * @default both
+                     * @enum {string}
+                     */
+                    what?: "both" | "line" | "band";
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Accepted */
             202: {

@@ -5,7 +5,10 @@ from __future__ import annotations
 import random
 from typing import get_args
 
-from dodecant.api.apart import apart, workshop_router
+from fastapi import Response
+
+from dodecant.api.apart import apart, costly, workshop_router
+from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.stand import (
     BandOut,
@@ -15,13 +18,16 @@ from dodecant.api.schemas.stand import (
     LadderIn,
     RungOut,
     SimulatedIn,
+    StandSoundIn,
     TakeIn,
     band_out,
     judged_out,
     takes_of,
 )
+from dodecant.audio.mix import MOST_SECONDS, SoundKind, rendered, sound_file, soundings
 from dodecant.backing.band import band
 from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.due import due_notes
 from dodecant.practice.ladder import rung
 from dodecant.practice.simulated import Made, MadeKind, simulated
@@ -42,6 +48,28 @@ def bands(wanted: BandsIn) -> list[BandOut]:
         value = BEATS[strip.stop.value or wanted.recipe.placement.value]
         found.append(band_out(strip, band(strip, wanted.backing, exercise.metre, scales, value), exercise))
     return found
+
+
+@router.post("/stand/sounds/{kind}", response_class=Response)
+@apart
+@costly(lambda **_: True)
+def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
+    """The line, the band or both as a sound file, rendered faster than it sounds."""
+    exercise, scales = pressed(wanted.recipe), load_tables().scales
+    indexes = wanted.strips or range(len(exercise.strips))
+    found = []
+    for place, index in enumerate(indexes):
+        strip = strip_of(exercise, index, f"/strips/{place}")
+        value = BEATS[strip.stop.value or wanted.recipe.placement.value]
+        found.append((strip, band(strip, wanted.backing, exercise.metre, scales, value)))
+    events = soundings(exercise, found, wanted.backing, wanted.tempo, wanted.what)
+    seconds = max((event.at + event.length for event in events), default=0.0)
+    if seconds > MOST_SECONDS:
+        message = f"That would sound {seconds / 60:.0f} minutes; {MOST_SECONDS // 60} are the most in one file."
+        raise RecipeError([Problem("/strips", message, "Send fewer strips at a time.")])
+    data = sound_file(rendered(events), kind)
+    media = {"wav": "audio/wav", "ogg": "audio/ogg"}[kind]
+    return as_attachment(data, wanted.recipe.title or "exercise", f".{kind}", media)
 
 
 @router.post("/stand/judged")

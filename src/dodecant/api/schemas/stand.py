@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from dodecant.audio.mix import What
 from dodecant.backing.band import BandEvent, BandPart
 from dodecant.backing.setting import Backing
 from dodecant.exercise.exercise import Exercise
@@ -49,6 +50,18 @@ class BandOut(BaseModel):
 
     strip: int
     events: list[BandEventOut]
+
+
+class StandSoundIn(BaseModel):
+    """What is to be written as sound: strips of a recipe (none: all), their backing, at a tempo (BPM); the line, the
+    band, or both.
+    """
+
+    recipe: Recipe
+    strips: Annotated[list[StripIndex], Field(max_length=1000)] = []
+    backing: Backing
+    tempo: Tempo
+    what: What = "both"
 
 
 class EventIn(BaseModel):

@@ -9,6 +9,7 @@ import { BackingPanel } from "./BackingPanel";
 import { Controls } from "./Controls";
 import { Judgement } from "./Judgement";
 import { PractisePanel } from "./PractisePanel";
+import { SendSound } from "./SendSound";
 import { StandStrip } from "./StandStrip";
 import classes from "./Stand.module.css";
 import { type TakeMade, useBands, useRung, useTakes, useWorkedOut } from "./queries";
@@ -19,6 +20,7 @@ import { useWakeLock } from "./useWakeLock";
 
 /** How many times the size of the bench: short strips stand in two lines. */
 const LARGE = 1.95;
+const NARROW = { room: 600, large: 1.35 };
 const LONG = { bars: 10, large: 1.45 };
 const NONE: readonly Slip[] = [];
 const AHEAD = 4; // strips whose band is worked out
@@ -44,7 +46,8 @@ export function Stand({ lying }: { lying: OnStand }) {
   const width = Math.min(2000, Math.max(240, Math.floor((room || 1180) / large / 20) * 20));
   const { data, error } = useWorkedOut(recipe, width);
   const exercise = data?.exercise;
-  const wanted = (exercise?.strips[place]?.bars.length ?? 0) > LONG.bars ? LONG.large : LARGE;
+  const long = (exercise?.strips[place]?.bars.length ?? 0) > LONG.bars;
+  const wanted = room > 0 && room < NARROW.room ? NARROW.large : long ? LONG.large : LARGE;
   if (exercise !== undefined && wanted !== large) setLarge(wanted);
   const rung = useRung(recipe, setting.ladder, made).data;
   const climbs = setting.climbs && rung !== undefined;
@@ -129,6 +132,7 @@ export function Stand({ lying }: { lying: OnStand }) {
         <Text className={classes.sentence} lineClamp={2}>
           {exercise?.sentence}
         </Text>
+        <SendSound recipe={recipe} strip={now} backing={setting.backing} tempo={tempo} />
         <Anchor
           component="button"
           type="button"

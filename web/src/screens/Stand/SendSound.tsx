@@ -1,0 +1,36 @@
+import { IconFileMusic } from "@tabler/icons-react";
+import { download } from "../../api/files";
+import type { Backing, Recipe } from "../../api/types";
+import { DownloadMenu } from "../../parts/FileControls";
+
+interface SendSoundProps {
+  recipe: Recipe;
+  /** Index of the strip that is due. */
+  strip: number;
+  backing: Backing;
+  tempo: number;
+}
+
+const FILES = [
+  { kind: "strip both wav", label: "This strip with the band (WAV)" },
+  { kind: "strip both ogg", label: "This strip with the band (Ogg)" },
+  { kind: "all both ogg", label: "All strips with the band (Ogg)" },
+  { kind: "all band ogg", label: "The band alone, all strips (Ogg)" },
+  { kind: "all line ogg", label: "The line alone, all strips (Ogg)" },
+];
+
+/** The line and the band as files, to be handed out. */
+export function SendSound({ recipe, strip, backing, tempo }: SendSoundProps) {
+  return (
+    <DownloadMenu
+      label="Sound files"
+      icon={<IconFileMusic size={18} />}
+      kinds={FILES}
+      write={(file) => {
+        const [which, what, kind] = file.split(" ");
+        const strips = which === "strip" ? [strip] : [];
+        return download(`/api/stand/sounds/${kind}`, { recipe, strips, backing, tempo, what });
+      }}
+    />
+  );
+}
