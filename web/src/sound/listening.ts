@@ -1,4 +1,4 @@
-/** What a player plays: from a MIDI device or the computer's keys, with the time it was heard, in ms of the page. */
+/** What a player plays: from the microphone, a MIDI device or the computer's keys, with when it was heard. */
 
 export interface Heard {
   /** Milliseconds of the page's clock. */
@@ -111,4 +111,48 @@ export function eventsOf(heard: readonly Heard[], began: number, latency: number
     pitch,
     length: length / 1000,
   }));
+}
+
+/** Listen to the microphone, one note at a time; throws, in words, where it may not be heard. */
+export async function listenToMicrophone(onNote: (pitch: number | null) => void): Promise<Ear> {
+  // Insecure pages have no devices, whatever the types say.
+  const devices = navigator.mediaDevices as MediaDevices | undefined;
+  if (devices === undefined) throw new Error("This browser does not listen to the microphone on this page.");
+  const [{ HOP, NotesHeard, WINDOW, momentsOf }, stream] = await Promise.all([
+    import("./notesHeard"),
+    devices
+      .getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
+      .catch((error: unknown) => {
+        const missing = (error as Error).name === "NotFoundError";
+        throw new Error(missing ? "No microphone is plugged in." : "The browser was not allowed to listen.");
+      }),
+  ]);
+  const context = new AudioContext();
+  const analyser = new AnalyserNode(context, { fftSize: WINDOW });
+  context.createMediaStreamSource(stream).connect(analyser);
+  const moment = momentsOf(context.sampleRate);
+  const notes = new NotesHeard();
+  const found = ear();
+  const begins: number[] = [];
+  const window = new Float32Array(WINDOW);
+  const half = (WINDOW / 2 / context.sampleRate) * 1000;
+  const timer = globalThis.setInterval(() => {
+    analyser.getFloatTimeDomainData(window);
+    const note = notes.take(moment(window, (performance.now() - half) / 1000));
+    if (note) {
+      begins.push(found.heard.length);
+      found.begin(note.pitch, note.at * 1000);
+      onNote(note.pitch);
+    }
+  }, HOP * 1000);
+  found.stop = () => {
+    globalThis.clearInterval(timer);
+    notes.notes.forEach((note, place) => {
+      const heard = found.heard[begins[place] ?? place];
+      if (heard) heard.length = Math.max(1, (note.end - note.at) * 1000);
+    });
+    stream.getTracks().forEach((track) => track.stop());
+    void context.close();
+  };
+  return found;
 }

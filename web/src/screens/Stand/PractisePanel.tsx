@@ -38,7 +38,12 @@ export function PractisePanel({ setting, set, rung }: PractisePanelProps) {
           onChange={(slips) => typeof slips === "number" && set({ slips })}
         />
       )}
-      {(setting.listening === "midi" || setting.listening === "keys") && (
+      {setting.listening === "microphone" && (
+        <Text size="sm">
+          Wear headphones, so that the band is not heard as your playing. Sound never leaves the page.
+        </Text>
+      )}
+      {setting.listening !== "nobody" && setting.listening !== "simulated" && (
         <NumberInput
           label="Latency of the device, ms"
           description="How long after the hand the note arrives."

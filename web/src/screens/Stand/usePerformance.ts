@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Band, Exercise, Judged, Strip } from "../../api/types";
 import { tell } from "../../parts/tell";
-import { type Ear, eventsOf, listenToKeys, listenToMidi } from "../../sound/listening";
+import { type Ear, eventsOf, listenToKeys, listenToMicrophone, listenToMidi } from "../../sound/listening";
 import { type StandPlan, barsLeft, standSchedule } from "../../sound/standSchedule";
 import { usePlayer } from "../../sound/usePlayer";
 import { simulatedTake, useJudge } from "./queries";
@@ -64,6 +64,7 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
       return;
     }
     try {
+      if (listening === "microphone") ear.current = await listenToMicrophone(setHeardNow);
       if (listening === "midi") ear.current = await listenToMidi(setHeardNow);
       if (listening === "keys") ear.current = listenToKeys(lowest(strip), heightsOf(strip), setHeardNow);
     } catch (error) {

@@ -3,7 +3,7 @@ import type { Backing, TempoLadder } from "../../api/types";
 import { useLoadedTables } from "../../parts/tables";
 import type { Curtain } from "./curtain";
 
-export type ListeningTo = "nobody" | "keys" | "midi" | "simulated";
+export type ListeningTo = "nobody" | "microphone" | "midi" | "keys" | "simulated";
 
 export interface StandSetting {
   backing: Backing;
