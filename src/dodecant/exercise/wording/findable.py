@@ -29,7 +29,7 @@ from dodecant.music.progressions.form import Form
 from dodecant.music.scales.scale import Scale
 
 Group = Literal["yours", "bench", "scale", "form", "piece", "instrument", "help"]
-PLACES: Final = ("", "sounds", "changes", "recipes", "vocabulary", "help")
+PLACES: Final = ("", "stand", "sounds", "changes", "recipes", "vocabulary", "help")
 _PARTS: Final[Mapping[str, KindPart | Enclosure]] = {
     "ladder": LADDER_KINDS.by_name["chord-tones"].fresh(),
     "enclosure": Enclosure(),

@@ -1,7 +1,10 @@
-import { Box } from "@mantine/core";
+import { ActionIcon, Box } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
+import { IconBook2 } from "@tabler/icons-react";
 import { memo, useDeferredValue, useMemo } from "react";
+import { useNavigate } from "react-router";
 import type { Bench, Exercise, Recipe, Remark, Strip } from "../../api/types";
+import { putOnStand } from "../../parts/onStand";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 import classes from "./Bench.module.css";
@@ -57,11 +60,7 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
         stale={stale}
         shown={shown}
         bar={exercise.bar}
-        asked={
-          (exercise.explains_joins || exercise.recipe.fingering !== null) && (
-            <Asked exercise={exercise} strip={strip} onChange={onChange} />
-          )
-        }
+        asked={<Asked exercise={exercise} strip={strip} onChange={onChange} />}
         onPlay={onPlay}
       />
     ));
@@ -73,12 +72,24 @@ interface AskedProps {
   onChange: (recipe: Recipe) => void;
 }
 
-/** What more can be asked about a strip: its joins, its fingers. */
+/** What more can be done with a strip: practise it, ask for its joins and its fingers. */
 const Asked = memo(function Asked({ exercise, strip, onChange }: AskedProps) {
   const { recipe } = exercise;
   const { fingering } = recipe;
+  const navigate = useNavigate();
   return (
     <>
+      <ActionIcon
+        size={24}
+        variant="subtle"
+        aria-label={`Practise ${strip.heading}`}
+        onClick={() => {
+          putOnStand(recipe, strip.index);
+          void navigate("/stand");
+        }}
+      >
+        <IconBook2 size={17} />
+      </ActionIcon>
       {exercise.explains_joins && <WhyHere recipe={recipe} strip={strip} />}
       {fingering && (
         <WhyFinger

@@ -1,5 +1,5 @@
 import { Button, Group, TextInput } from "@mantine/core";
-import { IconDownload, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { IconBook2, IconDownload, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { download, readChangesFile } from "../../api/files";
@@ -7,6 +7,7 @@ import type { Saved } from "../../api/shelves";
 import type { ChangesDraft, Worked } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
+import { putOnStand } from "../../parts/onStand";
 import { titleOf, withTitle } from "../../parts/changesText";
 import { useLoadedTables } from "../../parts/tables";
 import { type Draft, layOnBench } from "../../parts/useDraft";
@@ -35,11 +36,12 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
   const ready = worked !== undefined && worked.faults.length === 0;
   const idle = player.state.status === "stopped" || player.state.status === "failed";
 
-  const toBench = () => {
+  const takeTo = (place: "/bench" | "/stand") => {
     const { blank: recipe, fresh } = tables;
     const sounds = fresh.sounds["changes"];
     if (worked === undefined || sounds?.kind !== "changes") return;
-    layOnBench({
+    const take = place === "/bench" ? layOnBench : putOnStand;
+    take({
       ...recipe,
       title: title && `${title}: through the changes`.slice(0, 120),
       sounds: { ...sounds, changes: document },
@@ -47,7 +49,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
       keys: { ...recipe.keys, start: worked.tonic },
       numbers: "chord",
     });
-    void navigate("/bench");
+    void navigate(place);
   };
 
   return (
@@ -95,8 +97,21 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
           Stop
         </Button>
       )}
-      <Button variant="default" leftSection={<IconHammer size={18} />} disabled={!ready} onClick={toBench}>
+      <Button
+        variant="default"
+        leftSection={<IconHammer size={18} />}
+        disabled={!ready}
+        onClick={() => takeTo("/bench")}
+      >
         Put a line over this
+      </Button>
+      <Button
+        variant="default"
+        leftSection={<IconBook2 size={18} />}
+        disabled={!ready}
+        onClick={() => takeTo("/stand")}
+      >
+        Practise
       </Button>
       <DownloadMenu
         label="Download"

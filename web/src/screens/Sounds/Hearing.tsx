@@ -1,9 +1,10 @@
 import { Button, Group, Select } from "@mantine/core";
-import { IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { IconBook2, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import type { LaidOpen as Sound } from "../../api/types";
+import { putOnStand } from "../../parts/onStand";
 import { choicesOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import { layOnBench } from "../../parts/useDraft";
@@ -46,6 +47,16 @@ export function Hearing({ sound }: { sound: Sound }) {
           Stop
         </Button>
       )}
+      <Button
+        variant="default"
+        leftSection={<IconBook2 size={18} />}
+        onClick={() => {
+          putOnStand(sound.exercise.recipe);
+          void navigate("/stand");
+        }}
+      >
+        Practise
+      </Button>
       <Button
         variant="default"
         leftSection={<IconHammer size={18} />}
