@@ -31,7 +31,6 @@ from dodecant.exercise.hands import optimiser_of
 from dodecant.exercise.harmony.chord_sounds import chord_places
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
-from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.chord_scale_fit import fit as fit_module
 from dodecant.music.chord_scale_fit.serving import fewest_sounds
@@ -213,7 +212,7 @@ def stand_rows() -> list[tuple[str, str, str]]:
     backing = Backing()
 
     def sound() -> None:
-        bands = [(one, band(one, backing, tune.metre, tables.scales, BEATS["eighth"])) for one in tune.strips]
+        bands = [(one, band(one, backing, tune.metre, tables)) for one in tune.strips]
         sound_file(rendered(soundings(tune, bands, backing, 85, "both")), "ogg")
 
     rendering = best(sound, times=1)

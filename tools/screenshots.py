@@ -55,6 +55,22 @@ def fingering(page: Page) -> None:
     page.wait_for_timeout(900)
 
 
+def stand(page: Page) -> None:
+    """A take at the stand, by a player that is not there."""
+    open_recipe(page, "Slipway 5 3 2 1")
+    page.get_by_role("button", name="Practise", exact=True).click()
+    page.wait_for_selector("section[data-due] svg .note")
+    page.get_by_role("button", name="Practice").click()
+    page.get_by_role("combobox", name="Listen to").click()
+    page.get_by_role("option", name="a player that is not there").click()
+    page.get_by_label("Slips it makes").fill("4")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    page.get_by_role("region", name="The take").wait_for()
+    page.mouse.move(640, 60)
+    page.wait_for_timeout(700)
+
+
 def phone(page: Page) -> None:
     """On a phone: the sentence, the strips, Play at hand."""
     page.set_viewport_size({"width": 390, "height": 844})
@@ -169,6 +185,7 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("phrase", phrase, False),
     ("begin", begin, False),
     ("fingering", fingering, False),
+    ("stand", stand, False),
     ("phone", phone, False),
     ("tablet", tablet, False),
     ("enclosure", enclosure, False),

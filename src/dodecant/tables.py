@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import cache
 from importlib.resources import files
 
+from dodecant.backing.band import read_comping
 from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.etude.vocabulary import read_vocabulary
 from dodecant.exercise.recipe.variation import read_levels
@@ -30,5 +31,6 @@ def load_tables() -> Tables:
         vocabulary=read_vocabulary((root / "exercise" / "recipe" / "etude" / "vocabulary.toml").read_text("utf-8")),
         weights=read_weights((root / "instrument" / "fingering" / "weights.toml").read_text("utf-8")),
         books=read_books((root / "instrument" / "fingering" / "scale_fingers.toml").read_text("utf-8")),
+        comping=read_comping((root / "backing" / "comping.toml").read_text("utf-8")),
         instruments=read_instruments((root / "instrument" / "instruments.toml").read_text("utf-8")),
     )

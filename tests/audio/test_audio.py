@@ -17,7 +17,6 @@ from dodecant.backing.band import RIDE, band
 from dodecant.backing.setting import Backing
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
-from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.exercise.recipe.part import read_part
 from dodecant.practice.due import due_notes
 from dodecant.tables import load_tables
@@ -28,9 +27,7 @@ TABLES = load_tables()
 def made(tempo: int, what: What, **setting: Any) -> tuple[Any, Any]:
     exercise = press(read_recipe({"keys": {"order": "picked", "picked": ["C", "F"]}}), TABLES)
     backing = read_part(Backing, setting)
-    strips = [
-        (strip, band(strip, backing, exercise.metre, TABLES.scales, BEATS["eighth"])) for strip in exercise.strips
-    ]
+    strips = [(strip, band(strip, backing, exercise.metre, TABLES)) for strip in exercise.strips]
     return exercise, soundings(exercise, strips, backing, tempo, what)
 
 

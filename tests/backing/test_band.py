@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dodecant.backing.band import CLICK, FOOT, RIDE, STRONG_CLICK, BandEvent, band, comping_patterns
+from dodecant.backing.band import CLICK, FOOT, RIDE, STRONG_CLICK, BandEvent, band, read_comping
 from dodecant.backing.bass import HIGHEST, LOWEST, BassNote, bass_line
 from dodecant.backing.held import HeldChord, held_chords
 from dodecant.backing.setting import Backing
@@ -20,6 +20,7 @@ from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.chord_symbol import parse_chord, print_chord
+from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 
@@ -44,7 +45,7 @@ def made(document: dict[str, Any]) -> Exercise:
 
 def played(exercise: Exercise, **setting: Any) -> list[BandEvent]:
     backing = read_part(Backing, setting)
-    return list(band(exercise.strips[0], backing, exercise.metre, TABLES.scales, EIGHTH))
+    return list(band(exercise.strips[0], backing, exercise.metre, TABLES))
 
 
 def walks(chords: list[HeldChord], line: tuple[BassNote, ...], metre: Metre) -> None:
@@ -165,7 +166,13 @@ def test_comping_strikes_what_is_held_and_anticipates() -> None:
             (sounding.chord.root.pitch_class + tone.half_steps) % 12 for tone in sounding.chord.quality.degrees
         }
     assert len({event.start % 4 for event in events}) > 4
-    assert all(len(pattern) == 8 and set(pattern) <= set("xo-") for pattern in comping_patterns())
+    assert all(len(pattern) == 8 and set(pattern) <= set("xo-") for pattern in TABLES.comping)
+
+
+def test_a_pattern_that_is_none_is_told() -> None:
+    for text in ('patterns = ["o---"]', 'patterns = ["abcdefgh"]'):
+        with pytest.raises(MusicError, match="is no pattern"):
+            read_comping(text)
 
 
 def test_a_setting_that_cannot_be_is_told_at_its_field() -> None:

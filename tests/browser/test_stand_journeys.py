@@ -35,7 +35,7 @@ def put_on_stand(page: Page) -> None:
     page.goto("/recipes")
     page.get_by_role("link", name="Slipway").click()
     page.wait_for_selector("#strip-0 svg .note")
-    page.get_by_role("button", name="Practise").click()
+    page.get_by_role("button", name="Practise", exact=True).click()
     page.wait_for_url("**/stand")
     expect(page.locator(_HEADING)).to_have_text("B♭ Lydian · sounds A♭ Lydian")
     page.wait_for_selector("section[data-due] svg .note")

@@ -6,8 +6,6 @@ import random
 import tomllib
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from functools import cache
-from importlib.resources import files
 from typing import Final, Literal, NamedTuple
 
 from dodecant.backing.bass import bass_line
@@ -15,14 +13,16 @@ from dodecant.backing.held import HeldChord, at_beats, chord_at, held_chords
 from dodecant.backing.setting import Backing
 from dodecant.exercise.companions.bass_and_chord import voicings
 from dodecant.exercise.notation.score import Strip
+from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre
-from dodecant.music.scales.scale import ScaleCatalogue
 
 BandPart = Literal["bass", "chords", "time", "click", "drone"]
 RIDE, FOOT, HAT, BRUSH, TAP = 51, 44, 42, 39, 38  # keys of General MIDI percussion
 STRONG_CLICK, CLICK = 76, 77
 _EIGHTH: Final = Fraction(1, 2)
+_EIGHTHS: Final = 8  # in a bar of four
 _SHORT: Final = Fraction(2, 5)
 _DRONE_FROM: Final = 43  # MIDI number: a drone's root lies in the octave from G2
 _FADED: Final = 8  # bars until a fading click is gone
@@ -41,18 +41,18 @@ class BandEvent(NamedTuple):
 
 
 def band(
-    strip: Strip, backing: Backing, metre: Metre, catalogue: ScaleCatalogue, value: Fraction
+    strip: Strip, backing: Backing, metre: Metre, tables: Tables, value: Fraction | None = None
 ) -> tuple[BandEvent, ...]:
     """What the band plays under a strip, in the order it sounds; the same setting gives the same events.
 
-    `value` is the length of the line's notes in quarter notes.
+    `value` is the length of the line's notes in quarter notes, an eighth where it is not said.
     """
-    chords = held_chords(strip, backing, metre, catalogue, value)
+    chords = held_chords(strip, backing, metre, tables.scales, value or _EIGHTH)
     pedal = strip.stop.sounding.tonic.pitch_class
     bass = bass_line(chords, metre, backing.bass, backing.seed + strip.stop.index, pedal)
     found = [
         *(BandEvent("bass", note.start, note.length, note.pitch, 0.8) for note in bass),
-        *_chords(chords, backing, metre, strip, bass_plays=backing.bass != "none"),
+        *_chords(chords, backing, metre, strip, tables.comping),
         *_time(strip, backing, metre),
         *_click(strip, backing, metre),
         *_drone(strip, backing),
@@ -60,31 +60,33 @@ def band(
     return tuple(sorted(found, key=lambda event: (event.start, event.part, event.pitch)))
 
 
-@cache
-def comping_patterns() -> tuple[str, ...]:
-    """The patterns of the data file."""
-    text = (files("dodecant") / "backing" / "comping.toml").read_text()
-    return tuple(tomllib.loads(text)["patterns"])
+def read_comping(text: str) -> tuple[str, ...]:
+    """Read and check the data file of comping patterns (TOML); raises MusicError for one that is none."""
+    patterns = tuple(tomllib.loads(text)["patterns"])
+    for pattern in patterns:
+        if len(pattern) != _EIGHTHS or not set(pattern) <= set("xo-"):
+            raise MusicError(f"“{pattern}” is no pattern", cure="Write eight signs of x, o and -.")
+    return patterns
 
 
 def _chords(
-    chords: Sequence[HeldChord], backing: Backing, metre: Metre, strip: Strip, *, bass_plays: bool
+    chords: Sequence[HeldChord], backing: Backing, metre: Metre, strip: Strip, patterns: tuple[str, ...]
 ) -> Iterator[BandEvent]:
     if backing.chords == "none" or not chords:
         return
     voiced = dict(zip(chords, voicings(one.chord for one in chords), strict=True))
     strikes = [(one.start, one.length, one, 0.55) for one in chords]
     if backing.chords == "comping":
-        strikes = list(_comping(chords, metre, strip, random.Random(backing.seed)))  # noqa: S311
+        strikes = list(_comping(chords, metre, strip, random.Random(backing.seed), patterns))  # noqa: S311
     for start, length, held, loud in strikes:
         voicing = voiced[held]
         if voicing is not None:
-            for pitch in voicing.upper if bass_plays else voicing.pitches:
+            for pitch in voicing.pitches if backing.bass == "none" else voicing.upper:
                 yield BandEvent("chords", start, length, pitch, loud)
 
 
 def _comping(
-    chords: Sequence[HeldChord], metre: Metre, strip: Strip, chance: random.Random
+    chords: Sequence[HeldChord], metre: Metre, strip: Strip, chance: random.Random, patterns: Sequence[str]
 ) -> Iterator[tuple[Fraction, Fraction, HeldChord, float]]:
     """Struck by the patterns in bars of four, on the beats in others; never twice the same pattern in a row."""
     bar, last = strip.begin // metre.quarters, ""
@@ -95,7 +97,7 @@ def _comping(
             beats = at_beats(metre, begin, begin + metre.quarters)
             struck = [(at, length * _SHORT) for at, number, length in beats if number]
         else:
-            last = chance.choice([one for one in comping_patterns() if one != last])
+            last = chance.choice([one for one in patterns if one != last])
             struck = list(_struck(last, begin))
         for at, length in struck:
             early = metre == Metre() and at == begin + metre.quarters - _EIGHTH

@@ -87,6 +87,7 @@ class Tables:
     vocabulary: tuple[VocabularyPiece, ...]
     weights: Weights
     books: tuple[BookRow, ...]
+    comping: tuple[str, ...]
     instruments: InstrumentTable
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+from collections.abc import Sequence
 from typing import get_args
 
 from fastapi import Response
@@ -25,7 +26,10 @@ from dodecant.api.schemas.stand import (
     takes_of,
 )
 from dodecant.audio.mix import MOST_SECONDS, SoundKind, rendered, sound_file, soundings
-from dodecant.backing.band import band
+from dodecant.backing.band import BandEvent, band
+from dodecant.backing.setting import Backing
+from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.due import due_notes
@@ -41,13 +45,8 @@ _KINDS: tuple[MadeKind, ...] = tuple(kind for kind in get_args(MadeKind) if kind
 @apart
 def bands(wanted: BandsIn) -> list[BandOut]:
     """What the band plays under some strips."""
-    exercise, scales = pressed(wanted.recipe), load_tables().scales
-    found = []
-    for place, index in enumerate(wanted.strips):
-        strip = strip_of(exercise, index, f"/strips/{place}")
-        value = BEATS[strip.stop.value or wanted.recipe.placement.value]
-        found.append(band_out(strip, band(strip, wanted.backing, exercise.metre, scales, value), exercise))
-    return found
+    exercise = pressed(wanted.recipe)
+    return [band_out(strip, events, exercise) for strip, events in _played(exercise, wanted.strips, wanted.backing)]
 
 
 @router.post("/stand/sounds/{kind}", response_class=Response)
@@ -55,13 +54,8 @@ def bands(wanted: BandsIn) -> list[BandOut]:
 @costly(lambda **_: True)
 def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
     """The line, the band or both as a sound file, rendered faster than it sounds."""
-    exercise, scales = pressed(wanted.recipe), load_tables().scales
-    indexes = wanted.strips or range(len(exercise.strips))
-    found = []
-    for place, index in enumerate(indexes):
-        strip = strip_of(exercise, index, f"/strips/{place}")
-        value = BEATS[strip.stop.value or wanted.recipe.placement.value]
-        found.append((strip, band(strip, wanted.backing, exercise.metre, scales, value)))
+    exercise = pressed(wanted.recipe)
+    found = _played(exercise, wanted.strips or range(len(exercise.strips)), wanted.backing)
     events = soundings(exercise, found, wanted.backing, wanted.tempo, wanted.what)
     seconds = max((event.at + event.length for event in events), default=0.0)
     if seconds > MOST_SECONDS:
@@ -98,3 +92,13 @@ def play(wanted: SimulatedIn) -> list[EventOut]:
 def climb(wanted: LadderIn) -> RungOut:
     """Where the takes so far have led."""
     return RungOut.of(rung(wanted.ladder, takes_of(wanted), wanted.recipe.placement.values))
+
+
+def _played(exercise: Exercise, indexes: Sequence[int], backing: Backing) -> list[tuple[Strip, tuple[BandEvent, ...]]]:
+    """Strips with what the band plays under them."""
+    tables, found = load_tables(), []
+    for place, index in enumerate(indexes):
+        strip = strip_of(exercise, index, f"/strips/{place}")
+        value = BEATS[strip.stop.value or exercise.recipe.placement.value]
+        found.append((strip, band(strip, backing, exercise.metre, tables, value)))
+    return found
