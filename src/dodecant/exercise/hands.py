@@ -23,7 +23,7 @@ from dodecant.exercise.recipe.fingering import (
 )
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.books import BookRow, book_of
-from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck, Stopped
+from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck, Stopped, arrivals
 from dodecant.instrument.fingering.hands import Finger, Hands
 from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp
 from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger, crosses
@@ -129,11 +129,9 @@ class StripHands:
         """Over a fretted line the hand's position in Roman numerals, where it comes there."""
         if not isinstance(self._part, OnFrets) or self._part.fingers == "none":
             return
-        now = 0
-        for note, finger in zip(strip.notes, fingers, strict=True):
-            if isinstance(finger, Stopped) and finger.position not in (0, now):
-                now = finger.position
-                yield note.start, ROMAN[now]
+        for note, comes in zip(strip.notes, arrivals(fingers), strict=True):
+            if comes:
+                yield note.start, ROMAN[comes]
 
 
 def _parts(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:
@@ -216,14 +214,12 @@ def _on_frets(part: Any, fingers: Sequence[Finger | None]) -> list[str]:
     """Fingers, with + and - where one stretches; everywhere or where the hand shifts."""
     if part.fingers == "none":
         return [""] * len(fingers)
-    found, position = [], 0
-    for finger in fingers:
+    found = []
+    for finger, comes in zip(fingers, arrivals(fingers), strict=True):
         text = ""
         if isinstance(finger, Stopped):
-            shifts = finger.position not in (0, position)
-            position = finger.position or position
             stretch = ("+" if finger.fret > finger.position else "-") if finger.stretched else ""
-            text = finger.text + stretch if part.fingers == "all" or shifts else ""
+            text = finger.text + stretch if part.fingers == "all" or comes else ""
         found.append(text)
     return found
 

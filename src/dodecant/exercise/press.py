@@ -132,13 +132,10 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     return explain_join_at(work, places[strip], beat)
 
 
-def explain_finger(exercise: Exercise, tables: Tables, strip: int, note: int) -> list[Alternative[Any]]:
+def explain_finger(exercise: Exercise, tables: Tables, strip: Strip, note: int) -> list[Alternative[Any]]:
     """The ways to play a note (from 0) of a strip, the cheapest first; raises RecipeError where none is shown."""
-    if strip >= len(exercise.strips):
-        last = f"The last is {len(exercise.strips) - 1}."
-        raise RecipeError([Problem("/strip", f"There is no strip {strip}.", last)])
     hands = StripHands(exercise.recipe, exercise.instrument, tables.weights, tables.books, exercise.metre)
-    return hands.why(exercise.strips[strip], note)
+    return hands.why(strip, note)
 
 
 @dataclass(frozen=True)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dodecant.api.apart import apart, workshop_router
-from dodecant.api.pressed import pressed
+from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.fingers import FingerIn, FingerWayOut, ways_out
 from dodecant.exercise.press import explain_finger
 from dodecant.tables import load_tables
@@ -16,6 +16,6 @@ _MOST = 12
 @apart
 def why(wanted: FingerIn) -> list[FingerWayOut]:
     """The ways to play a note with the rest of its strip as it is, the cheapest first."""
-    tables = load_tables()
-    found = explain_finger(pressed(wanted.recipe), tables, wanted.strip, wanted.note - 1)
+    exercise = pressed(wanted.recipe)
+    found = explain_finger(exercise, load_tables(), strip_of(exercise, wanted.strip), wanted.note - 1)
     return ways_out(found[:_MOST], wanted.note)

@@ -9,7 +9,7 @@ from itertools import pairwise
 from dodecant.exercise.notation.score import Cure, Note, Remark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import OnFrets, OnHarp, OnSlide
-from dodecant.instrument.fingering.fretted import Stopped
+from dodecant.instrument.fingering.fretted import Stopped, arrivals
 from dodecant.instrument.fingering.harmonica import POSITIONS, DiatonicHarp, HarpNote
 from dodecant.instrument.fingering.slide import SlidePosition, smears
 from dodecant.instrument.fingering.weights import Weights
@@ -90,7 +90,7 @@ def _on_moves(part: OnFrets, strip: Strip, name: str) -> Iterator[Remark]:
     """A hand that moves more than once a bar, or stretches for every fourth note."""
     fingers = [mark.finger for mark in strip.fingers if mark and isinstance(mark.finger, Stopped)]
     places = [one.position for one in fingers if one.position]
-    moves = sum(one != other for one, other in pairwise(places))
+    moves = sum(comes > 0 for comes in arrivals(fingers)) - bool(places)
     stretches = sum(one.stretched for one in fingers)
     if moves > len(strip.bars) and part.way != "one-string":
         text = f"{name}: the hand moves {moves} times in {len(strip.bars)} bar{'s' * (len(strip.bars) > 1)}."

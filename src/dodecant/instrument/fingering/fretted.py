@@ -7,7 +7,7 @@ each fret, or the first, second and fourth for three frets.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import Final, Literal, NamedTuple
 
 import numpy as np
@@ -61,6 +61,16 @@ class Stopped(NamedTuple):
         """What plays each of its notes, the highest first."""
         held = ((self.string, self.fret, self.finger), *self.under)
         return tuple(self._replace(string=one[0], fret=one[1], finger=one[2], under=()) for one in held)
+
+
+def arrivals(fingers: Iterable[object]) -> list[int]:
+    """For each note the position (fret) that the hand comes to with it; 0 where it stays, or plays nothing stopped."""
+    found, now = [], 0
+    for finger in fingers:
+        comes = isinstance(finger, Stopped) and finger.position not in (0, now)
+        now = finger.position if isinstance(finger, Stopped) and comes else now
+        found.append(now if comes else 0)
+    return found
 
 
 class Neck(NamedTuple):

@@ -1,7 +1,7 @@
-import { Alert, Anchor, Box, Group, Skeleton, Stack, Text, Title, VisuallyHidden } from "@mantine/core";
+import { Alert, Anchor, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from "@mantine/core";
 import { useElementSize } from "@mantine/hooks";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import type { Judged, Slip } from "../../api/types";
 import type { OnStand } from "../../parts/onStand";
 import { layOnBench } from "../../parts/useDraft";
@@ -199,19 +199,5 @@ export function Stand({ lying }: { lying: OnStand }) {
         practice={<PractisePanel setting={setting} set={set} rung={rung} />}
       />
     </Box>
-  );
-}
-
-/** An empty stand says how something gets on it. */
-export function EmptyStand() {
-  return (
-    <Stack p="xl" gap="sm" align="flex-start">
-      <Title order={1} size="h3">
-        Nothing is on the stand yet.
-      </Title>
-      <Text>
-        Open a <Link to="/recipes">recipe</Link> on the <Link to="/bench">bench</Link> and take it here with “Practise”.
-      </Text>
-    </Stack>
   );
 }

@@ -1,5 +1,6 @@
 import { whatIsOnStand } from "../../parts/onStand";
-import { EmptyStand, Stand } from "./Stand";
+import { EmptyStand } from "./EmptyStand";
+import { Stand } from "./Stand";
 
 /** What lies on the stand, or how to put something there. */
 export function Component() {

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Band, Exercise, Judged, Strip } from "../../api/types";
+import { pitchClass } from "../../parts/keys";
 import { tell } from "../../parts/tell";
 import { type Ear, eventsOf, listenToKeys, listenToMicrophone, listenToMidi } from "../../sound/listening";
 import { type StandPlan, barsLeft, standSchedule } from "../../sound/standSchedule";
@@ -101,7 +102,7 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
 
 /** Half steps of a strip's sound above its root, by the notes it has. */
 export function heightsOf(strip: Strip): number[] {
-  const root = rootOf(strip);
+  const root = pitchClass(strip.sounding.tonic);
   const heights = strip.bars.flatMap((bar) => bar.notes.map((note) => (note.sounding.midi - root + 120) % 12));
   return [...new Set(heights)].sort((one, other) => one - other);
 }
@@ -109,13 +110,5 @@ export function heightsOf(strip: Strip): number[] {
 /** The root at or below the lowest note of a strip. */
 function lowest(strip: Strip): number {
   const low = Math.min(...strip.bars.flatMap((bar) => bar.notes.map((note) => note.sounding.midi)));
-  return low - ((low - rootOf(strip) + 120) % 12);
-}
-
-const LETTERS: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
-
-function rootOf(strip: Strip): number {
-  const [letter = "C", ...signs] = strip.sounding.tonic;
-  const bent = signs.reduce((sum, sign) => sum + (sign === "♯" ? 1 : sign === "♭" ? -1 : 0), 0);
-  return ((LETTERS[letter] ?? 0) + bent + 12) % 12;
+  return low - ((low - pitchClass(strip.sounding.tonic) + 120) % 12);
 }
