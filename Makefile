@@ -27,6 +27,7 @@ $(PY):
 
 $(INSTALLED): $(PY) pyproject.toml requirements.txt
 	$(PY) -m pip install --quiet --require-hashes -r requirements.txt
+	rm -rf src/*.egg-info
 	$(PY) -m pip install --quiet --no-deps --no-build-isolation -e .
 	touch $@
 

@@ -154,6 +154,15 @@ def test_the_last_note_on_the_root_of_the_parent_is_told() -> None:
     assert sentence == "Clean but for one: ended on C, the root of the parent, and not on 1."
 
 
+def test_struck_chords_are_judged_by_their_highest_note() -> None:
+    due = line({"figure": {"kind": "arpeggios", "rhythm": "struck"}}, 90)
+    take = [one for note in due for pitch in (note.pitch, *note.under) for one in [Played(note.at, pitch)]]
+    assert len(take) == 3 * len(due)
+    assert not judged(due, take).slips
+    stray = judged(due, [*take, Played(due[3].at + 0.5 * due[3].gap, 90)]).slips
+    assert [slip.kind for slip in stray] == ["added"]
+
+
 def test_octaves_are_free_where_it_is_asked_and_silence_is_told() -> None:
     due = DUE[0]
     low = [one._replace(pitch=one.pitch - 12) for one in simulated(due)]

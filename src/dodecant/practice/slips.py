@@ -49,7 +49,7 @@ def judged(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: boo
     Time is judged against the notes around: what is off all through, or goes on elsewhere after a slip, is no slip of
     each note.
     """
-    heard = sorted(played)
+    heard = _highest(due, sorted(played))
     pairs = aligned(due, heard, octave_free=octave_free)
     together = [(one.due, one.played) for one in pairs if one.due is not None and one.played is not None]
     offsets: list[float | None] = [None] * len(due)
@@ -57,6 +57,17 @@ def judged(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: boo
         offsets[note] = heard[other].at - due[note].at
     found = list(_slips(due, heard, pairs, _around(offsets), octave_free))
     return Judged(tuple(_turned_early(due, found)), tuple(offsets))
+
+
+def _highest(due: Sequence[DueNote], played: list[Played]) -> list[Played]:
+    """What was played without the lower tones of struck chords, where they came near their time."""
+    left = list(played)
+    for note in due:
+        for pitch in note.under:
+            near = [one for one in left if one.pitch == pitch and abs(one.at - note.at) < note.gap / 2]
+            if near:
+                left.remove(min(near, key=lambda one: abs(one.at - note.at)))
+    return left
 
 
 def _slips(

@@ -1,5 +1,5 @@
 import { Checkbox, Group, NumberInput, Slider, Stack, Text, TextInput } from "@mantine/core";
-import type { Backing } from "../../api/types";
+import type { Backing, Problem } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
 import type { SetSetting, StandSetting } from "./useStandSetting";
@@ -7,6 +7,8 @@ import type { SetSetting, StandSetting } from "./useStandSetting";
 interface BackingPanelProps {
   setting: StandSetting;
   set: SetSetting;
+  /** What is wrong with it, where something is. */
+  problems: readonly Problem[];
 }
 
 const LEVELS = [
@@ -17,8 +19,9 @@ const LEVELS = [
 ] as const;
 
 /** What sounds under the player, and how loud each is. */
-export function BackingPanel({ setting, set }: BackingPanelProps) {
+export function BackingPanel({ setting, set, problems }: BackingPanelProps) {
   const { backing } = setting;
+  const error = (field: string) => problems.find(({ pointer }) => pointer === `/backing/${field}`)?.message;
   const put = (change: Partial<Backing>) => set({ backing: { ...backing, ...change } });
   return (
     <Stack gap="sm" w="var(--panel-l)">
@@ -34,7 +37,8 @@ export function BackingPanel({ setting, set }: BackingPanelProps) {
             label="On degree"
             maxLength={4}
             value={backing.degree}
-            onChange={(event) => put({ degree: event.currentTarget.value || "1" })}
+            error={error("degree")}
+            onChange={(event) => put({ degree: event.currentTarget.value })}
           />
         )}
         {(backing.harmony === "chord" || backing.harmony === "two-chords") && (
@@ -43,7 +47,8 @@ export function BackingPanel({ setting, set }: BackingPanelProps) {
             description="A numeral of the key"
             maxLength={20}
             value={backing.first}
-            onChange={(event) => put({ first: event.currentTarget.value || "I" })}
+            error={error("first")}
+            onChange={(event) => put({ first: event.currentTarget.value })}
           />
         )}
         {backing.harmony === "two-chords" && (
@@ -52,7 +57,8 @@ export function BackingPanel({ setting, set }: BackingPanelProps) {
             description="A numeral of the key"
             maxLength={20}
             value={backing.second}
-            onChange={(event) => put({ second: event.currentTarget.value || "IV" })}
+            error={error("second")}
+            onChange={(event) => put({ second: event.currentTarget.value })}
           />
         )}
       </Group>

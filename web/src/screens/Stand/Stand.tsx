@@ -2,6 +2,7 @@ import { Alert, Anchor, Box, Group, Skeleton, Stack, Text, VisuallyHidden } from
 import { useElementSize } from "@mantine/hooks";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
+import { ApiError } from "../../api/client";
 import type { Judged, Slip } from "../../api/types";
 import type { OnStand } from "../../parts/onStand";
 import { layOnBench } from "../../parts/useDraft";
@@ -24,6 +25,8 @@ const NARROW = { room: 600, large: 1.35 };
 const LONG = { bars: 10, large: 1.45 };
 const NONE: readonly Slip[] = [];
 const AHEAD = 4; // strips whose band is worked out
+
+const problemsOf = (error: unknown) => (error instanceof ApiError ? error.problems : []);
 
 interface Taken {
   judged: Judged;
@@ -195,7 +198,7 @@ export function Stand({ lying }: { lying: OnStand }) {
         onTempo={changeTempo}
         onPlace={go}
         onCurtain={(curtain) => set({ curtain })}
-        backing={<BackingPanel setting={setting} set={set} />}
+        backing={<BackingPanel setting={setting} set={set} problems={problemsOf(bands.error)} />}
         practice={<PractisePanel setting={setting} set={set} rung={rung} />}
       />
     </Box>

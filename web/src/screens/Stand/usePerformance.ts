@@ -21,11 +21,18 @@ interface Wanted {
 }
 
 const LOOK = 100; // ms
+const [ABOVE, BELOW] = [60, 130]; // CSS pixels that bars cover
+
+/** A strip longer than the window goes on under the player's eyes. */
+function keepInView(note: Element): void {
+  const { top, bottom } = note.getBoundingClientRect();
+  if (top < ABOVE || bottom > window.innerHeight - BELOW) note.scrollIntoView({ block: "center" });
+}
 
 /** Playing along and taking: what sounds, how far it is, what was heard, and its judgement. */
 export function usePerformance({ exercise, bands, place, tempo, setting, id, onJudged }: Wanted) {
   const pulse = exercise?.pulse ?? 1;
-  const { state, play, stop: silence } = usePlayer(tempo * pulse);
+  const { state, play, stop: silence } = usePlayer(tempo * pulse, keepInView);
   const judge = useJudge();
   const [left, setLeft] = useState<number | null>(null);
   const [heardNow, setHeardNow] = useState<number | null>(null);

@@ -29,23 +29,26 @@ export interface StandSetting {
 /** How the stand is set, kept in the browser. */
 export function useStandSetting() {
   const { fresh } = useLoadedTables();
-  const [setting, keep] = useLocalStorage<StandSetting>({
+  const usual: StandSetting = {
+    backing: fresh.backing,
+    ladder: fresh.ladder,
+    climbs: false,
+    curtain: "all",
+    listening: "nobody",
+    line: true,
+    goesOn: false,
+    spoken: false,
+    octaveFree: false,
+    latency: 0,
+    slips: 2,
+  };
+  const [kept, keep] = useLocalStorage<StandSetting>({
     key: "dodecant.stand-setting",
-    defaultValue: {
-      backing: fresh.backing,
-      ladder: fresh.ladder,
-      climbs: false,
-      curtain: "all",
-      listening: "nobody",
-      line: true,
-      goesOn: false,
-      spoken: false,
-      octaveFree: false,
-      latency: 0,
-      slips: 2,
-    },
+    defaultValue: usual,
     getInitialValueInEffect: false,
   });
+  // What was kept by an earlier form lacks what is new.
+  const setting = { ...usual, ...kept, backing: { ...usual.backing, ...kept.backing } };
   return { setting, set: (change: Partial<StandSetting>) => keep((now) => ({ ...now, ...change })) };
 }
 
