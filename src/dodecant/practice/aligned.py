@@ -49,18 +49,17 @@ def aligned(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bo
     last = np.searchsorted(times, [note.at + WINDOW for note in due])
     near = np.minimum(first[:, None] + np.arange(max(1, int((last - first).max()))), many - 1)
     costs = _pair_costs(due, heights[near], times[near], octave_free)
-    steps = np.arange(many + 1, dtype=np.float32) * np.float32(MISSED)
+    # Less what all played notes so far cost as added ones: then such a note costs nothing wherever it comes, and the
+    # least over all places before is a running minimum.
     out, pair, best, total = (np.full((len(due), many + 1), np.inf, np.float32) for _ in range(4))
-    row = steps
+    costs -= np.float32(MISSED)
+    row = np.zeros(many + 1, np.float32)
     for place in range(len(due)):
         low, high = first[place], last[place]
         np.add(row, np.float32(MISSED), out=out[place])
         np.add(row[low:high], costs[place, : high - low], out=pair[place, low + 1 : high + 1])
         np.minimum(out[place], pair[place], out=best[place])
-        # An added note costs the same wherever it comes, so the least over all places before is a running minimum.
-        np.minimum.accumulate(best[place] - steps, out=total[place])
-        row = total[place]
-        row += steps
+        row = np.minimum.accumulate(best[place], out=total[place])
     came = np.where(total < best - 1e-3, 2, pair > out)  # 0 a pair, 1 left out, 2 added
     return _traced(came, len(due), many)
 

@@ -48,6 +48,8 @@ class Stopped(NamedTuple):
     @property
     def barred(self) -> bool:
         """Whether one finger lies over several strings."""
+        if not self.under:
+            return False
         fingers = [self.finger, *(finger for _, _, finger in self.under)]
         return any(finger and fingers.count(finger) > 1 for finger in fingers)
 
@@ -140,7 +142,8 @@ class Fretted(Family[Stopped]):
         """Stretches, the little finger, open strings, the height on the neck, places outside."""
         weigh = self._weights
         return {
-            "stretch": weigh["stretch"] * any(note.stretched for note in state.each),
+            "stretch": weigh["stretch"]
+            * (any(note.stretched for note in state.each) if state.under else state.stretched),
             "little": weigh["little"] * (state.finger == 4),
             "open": weigh["open"] * self._rings_on(state),
             "barre": weigh["barre"] * state.barred,
@@ -150,7 +153,9 @@ class Fretted(Family[Stopped]):
 
     def _rings_on(self, state: Stopped) -> bool:
         """Whether an open string sounds where the others are stopped; low on the neck a chord may have them."""
-        low = self._opens or (bool(state.under) and state.position < _CLOSE_FROM)
+        if not state.under:
+            return state.finger == 0 and not self._opens
+        low = self._opens or state.position < _CLOSE_FROM
         return not low and any(one.finger == 0 for one in state.each)
 
     def between(self, before: Stopped, after: Stopped) -> Costs:
@@ -171,8 +176,8 @@ class Fretted(Family[Stopped]):
     def steps(self, before: Sequence[Stopped], after: Sequence[Stopped]) -> Points:
         """All points of `between`, for all states at once."""
         were, are = (np.array([one[:5] for one in states], np.int32).T for states in (before, after))
-        string, fret, finger, position, nth = were
-        after_string, after_fret, after_finger, after_position, after_nth = (row[:, None] for row in are)
+        string, fret, finger, position, nth = (row[:, None] for row in were)
+        after_string, after_fret, after_finger, after_position, after_nth = are
         apart = np.abs(after_string - string)
         moved = np.where((position > 0) & (after_position > 0), np.abs(after_position - position), 0)
         points = apart * self._crossing + self._skip * np.maximum(0, apart - 1)

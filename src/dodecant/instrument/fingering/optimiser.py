@@ -45,8 +45,8 @@ class Family(ABC, Generic[StateT]):
         """What it costs to go over from one state to the next."""
 
     def steps(self, before: Sequence[StateT], after: Sequence[StateT]) -> Points:
-        """The sums of `between`, a row for each state after; a family with many states may have them sooner."""
-        return np.array([[sum(self.between(one, other).values()) for one in before] for other in after], np.int32)
+        """The sums of `between`, a row for each state before; a family with many states may have them sooner."""
+        return np.array([[sum(self.between(one, other).values()) for other in after] for one in before], np.int32)
 
 
 class Alternative(NamedTuple, Generic[StateT]):
@@ -96,12 +96,12 @@ class Optimiser(Generic[StateT]):
         rows = [best]
         for before, place in pairwise(playable):
             own = self._begin(heights[place], pins.get(place), dice)
-            best = (self._between(heights[before], heights[place]) + best).min(axis=1) + own
+            best = (self._between(heights[before], heights[place]) + best[:, None]).min(axis=0) + own
             rows.append(best)
         number = int(best.argmin())
         for (before, place), row in zip(reversed(list(pairwise(playable))), reversed(rows[:-1]), strict=True):
             taken[place] = self._states[heights[place]][number]
-            number = int((self._between(heights[before], heights[place])[number] + row).argmin())
+            number = int((self._between(heights[before], heights[place])[:, number] + row).argmin())
         taken[playable[0]] = self._states[heights[playable[0]]][number]
         return taken
 
@@ -142,7 +142,7 @@ class Optimiser(Generic[StateT]):
         return own + np.array([0 if state == pinned else _NOT_PINNED for state in states], np.int32)
 
     def _between(self, before: Struck, after: Struck) -> Points:
-        """For each state of a note what it costs to come there from each of the note before."""
+        """For each state of a note what it costs to go on to each of the next."""
         key = (before, after)
         if key not in self._steps:
             self._steps[key] = self.family.steps(self._states[before], self._states[after])
