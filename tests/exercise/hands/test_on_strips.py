@@ -62,6 +62,16 @@ def test_a_scale_as_a_player_writes_it_in(instrument: str, fingering: dict[str, 
     assert texts(played(instrument, fingering, key)) == said
 
 
+def test_tablature_counts_triplets_as_the_staff_does(schema: etree.XMLSchema) -> None:
+    """Without the tuplet the engraver would take its notes for plain eighths, and they would run away from the staff."""
+    bass = played("electric-bass", {"kind": "fretted"}, "C", placement={"value": "triplet"})
+    score = etree.fromstring(to_musicxml(bass))
+    assert schema.validate(score), schema.error_log
+    staff, tablature = ([mark.get("type") for mark in part.iter("tuplet")] for part in score.iter("part"))
+    assert staff == tablature
+    assert len(staff) > 4
+
+
 def test_both_hands_and_arpeggios_by_the_book(schema: etree.XMLSchema) -> None:
     """The left hand's fingers stand below; a line of three tones has an arpeggio's fingers, not its scale's."""
     both = played("piano", {"kind": "keyboard", "hand": "both"}, "C")

@@ -58,13 +58,19 @@ def _tuning(exercise: Exercise, strings: Sequence[Pitch]) -> str:
     return "".join(found)
 
 
+# A tuplet is told here as well, unseen: without it the engraver takes its notes for plain ones.
+_TUPLETS = {"start": '<tuplet type="start" bracket="no" show-number="none"/>', "stop": '<tuplet type="stop"/>'}
+
+
 def _note(strip: Strip, piece: WrittenSign) -> str:
     """A note without a stem: its rhythm is read from the staff above. One that is tied on shows nothing new."""
     head, tail = shape(piece._replace(tied_from=False, tied_to=False, beams=(), tuplet=None))
+    tuplet = _TUPLETS.get(piece.tuplet or "", "")
     mark = None if piece.note is None or piece.tied_from else strip.fingers[piece.note]
     technical = technical_xml(mark, on_staff=False) if mark else ""
     if piece.note is None or not technical:
-        return f'<note print-object="no"><rest/>{head}{tail}</note>'
+        notations = f"<notations>{tuplet}</notations>" if tuplet else ""
+        return f'<note print-object="no"><rest/>{head}{tail}{notations}</note>'
     note = strip.notes[piece.note]
     found = [(note.tone.written, technical)]
     marks = mark_of_each(note, mark) if mark and note.tone.lower_tones else {}
@@ -73,6 +79,6 @@ def _note(strip: Strip, piece: WrittenSign) -> str:
             found.append((lower.written, technical_xml(marks[lower.written.midi], on_staff=False)))
     return "".join(
         f"<note>{'<chord/>' if number else ''}{pitch_xml(pitch)}{head}{tail}<stem>none</stem>"
-        f"<notations>{marked}</notations></note>"
+        f"<notations>{'' if number else tuplet}{marked}</notations></note>"
         for number, (pitch, marked) in enumerate(found)
     )
