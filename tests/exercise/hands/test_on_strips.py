@@ -63,7 +63,7 @@ def test_a_scale_as_a_player_writes_it_in(instrument: str, fingering: dict[str, 
 
 
 def test_tablature_counts_triplets_as_the_staff_does(schema: etree.XMLSchema) -> None:
-    """Without the tuplet the engraver would take its notes for plain eighths, and they would run away from the staff."""
+    """Without the tuplet the engraver takes its notes for plain eighths, and they run away from the staff."""
     bass = played("electric-bass", {"kind": "fretted"}, "C", placement={"value": "triplet"})
     score = etree.fromstring(to_musicxml(bass))
     assert schema.validate(score), schema.error_log
