@@ -17,7 +17,7 @@ from dodecant.backing.setting import Backing
 from dodecant.engraving.progress import each
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.rhythm.timing import swung
+from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.practice.due import due_notes
 
 SoundKind = Literal["wav", "ogg"]
@@ -110,9 +110,8 @@ def _band(
     for begin, end in strip.played:
         for event in events:
             if begin <= event.start < end:
-                at = swung(event.start, placement.swing, placement.swung_value)
-                stop = swung(min(event.start + event.length, end), placement.swing, placement.swung_value)
+                at, length = swung_span(event.start, min(event.length, end - event.start), placement)
                 gain = 0.6 * event.loud * levels.get(event.part, backing.band) / 100
-                length = float(stop - at) * quarter
-                yield Sounding(now + float(at - begin) * quarter, length, _VOICE_OF[event.part], event.pitch, gain)
+                seconds = float(length) * quarter
+                yield Sounding(now + float(at - begin) * quarter, seconds, _VOICE_OF[event.part], event.pitch, gain)
         now += float(end - begin) * quarter

@@ -53,7 +53,7 @@ def held_chords(
     found, now, number = [], strip.begin, 0
     while now < strip.end:
         end = min(strip.end, now + length)
-        found.append(HeldChord(now, end - now, chords[number % len(chords)], _tones(sound)))
+        found.append(HeldChord(now, end - now, chords[number % len(chords)], sound.pitch_classes))
         now, number = end, number + 1
     return tuple(found)
 
@@ -69,7 +69,7 @@ def _of_changes(strip: Strip) -> Iterator[HeldChord]:
     for one in strip.stop.chords_sounding:
         start, end = max(one.start, strip.begin), min(one.start + one.length, strip.end)
         if one.chord is not None and start < end:
-            yield HeldChord(start, end - start, one.chord.heard, _tones(one.sound) if one.sound else frozenset())
+            yield HeldChord(start, end - start, one.chord.heard, one.sound.pitch_classes if one.sound else frozenset())
 
 
 def _merged(chords: Iterator[HeldChord]) -> list[HeldChord]:
@@ -81,10 +81,6 @@ def _merged(chords: Iterator[HeldChord]) -> list[HeldChord]:
         else:
             found.append(one)
     return found
-
-
-def _tones(sound: Sound) -> frozenset[int]:
-    return frozenset((sound.tonic.pitch_class + height) % 12 for height in sound.scale.pitch_classes)
 
 
 def _length(value: Fraction, metre: Metre) -> Fraction:

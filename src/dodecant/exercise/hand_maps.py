@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping
 from typing import Any, Final, NamedTuple
 
+from dodecant.exercise.hands import optimiser_of, parts_of
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.document import Recipe
@@ -21,8 +22,6 @@ from dodecant.exercise.recipe.fingering import (
 )
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.books import BookRow, book_of
-from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck
-from dodecant.instrument.fingering.harmonica import BLOW, ChromaticHarp, DiatonicHarp
 from dodecant.instrument.fingering.maps import (
     InstrumentMap,
     chromatic_harp_map,
@@ -32,8 +31,6 @@ from dodecant.instrument.fingering.maps import (
     slide_map,
     valve_map,
 )
-from dodecant.instrument.fingering.slide import Slide
-from dodecant.instrument.fingering.valves import Valves
 from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument
 
@@ -69,15 +66,15 @@ def maps_of_strips(
                 if chord.sound is not None:
                     found.setdefault((chord.sound, stop.place), chord.sound.text)
         else:
-            place = f" · position {ROMAN[stop.place.low]}" if stop.place and stop.place.position else ""
-            found.setdefault((stop.written, stop.place), f"{stop.written.text}{place}")
+            names = (stop.written.text, stop.place.text if stop.place else "")
+            found.setdefault((stop.written, stop.place), " · ".join(filter(None, names)))
     return tuple(
         SoundMap(heading, sound, map_of(part.in_place(place), instrument, sound, weights, books))
         for (sound, place), heading in list(found.items())[:MOST_MAPS]
     )
 
 
-_Maker = Callable[[Any, Instrument, list[int], Weights, tuple[BookRow, ...]], InstrumentMap]
+_Maker = Callable[[Any, Instrument, list[int]], InstrumentMap]
 
 
 def map_of(
@@ -90,62 +87,38 @@ def map_of(
     if part.family != instrument.fingering.family:
         message = f"There is no such map of the {instrument.name}."
         raise RecipeError([Problem("/fingering", message, "Choose its own fingering.")])
-    root = sound.tonic.pitch_class
+    root, book = sound.tonic.pitch_class, None
     tones = [(root + degree.half_steps) % 12 for degree in sound.scale.degrees]
-    return MAPS[type(part)](part, instrument, tones, weights, books)
-
-
-def _neck(
-    part: OnFrets, instrument: Instrument, tones: list[int], weights: Weights, _: tuple[BookRow, ...]
-) -> InstrumentMap:
-    neck = Neck.of(instrument)
-    if part.way in ("position", "area") and part.low > neck.frets - 3:
+    if isinstance(part, OnFrets) and part.way in ("position", "area") and part.low > instrument.fingering.frets - 3:
         message = f"There is no position at fret {part.low} of the {instrument.name}."
-        raise RecipeError([Problem("/fingering/low", message, f"It has {neck.frets} frets.")])
-    way = part.way if part.way in ("position", "area") else "free"
-    hand = Fretted(neck, weights["fretted"], way, low=part.low, high=part.high, school=part.school)
-    return neck_map(neck, [pitch.name.text for pitch in instrument.fingering.strings], tones, hand)
+        raise RecipeError([Problem("/fingering/low", message, f"It has {instrument.fingering.frets} frets.")])
+    if isinstance(part, OnSlide):
+        part = part.model_copy(update={"sevenths": True})  # a chart shows them all
+    if isinstance(part, OnKeys) and part.school == "books":
+        book = book_of(frozenset(tones), root, books)
+    own, _ = parts_of(part)
+    assert own is not None  # noqa: S101 - of a part there is one
+    return MAPS[type(part)](optimiser_of(own, instrument, weights, book), instrument, tones)
 
 
-def _keys(
-    part: OnKeys, instrument: Instrument, tones: list[int], weights: Weights, books: tuple[BookRow, ...]
-) -> InstrumentMap:
-    book = book_of(frozenset(tones), tones[0], books) if part.school == "books" else None
-    hand = "right" if part.hand == "both" else part.hand
-    return keys_map(tones, weights["keyboard"], book, hand)
+def _neck(hands: Any, instrument: Instrument, tones: list[int]) -> InstrumentMap:
+    return neck_map([pitch.name.text for pitch in instrument.fingering.strings], tones, hands.family)
 
 
-def _slide(
-    part: OnSlide, instrument: Instrument, tones: list[int], weights: Weights, _: tuple[BookRow, ...]
-) -> InstrumentMap:
-    slide = Slide(weights["slide"], part.way, trigger=instrument.fingering.trigger, sevenths=True)
+def _slide(hands: Any, instrument: Instrument, tones: list[int]) -> InstrumentMap:
     reach = instrument.full
-    return slide_map(slide, reach.low.midi, reach.high.midi, tones, trigger=instrument.fingering.trigger)
+    return slide_map(hands.family, reach.low.midi, reach.high.midi, tones, trigger=instrument.fingering.trigger)
 
 
-def _valves(
-    part: OnValves, instrument: Instrument, tones: list[int], weights: Weights, _: tuple[BookRow, ...]
-) -> InstrumentMap:
-    fundamental = instrument.fingering.fundamental
-    assert fundamental is not None  # noqa: S101 - the table of instruments is checked for it
-    valves = Valves(fundamental.midi, weights["valves"])
-    return valve_map(valves, instrument.full.low.midi, instrument.full.high.midi, tones)
-
-
-def _harp(
-    part: OnHarp, instrument: Instrument, tones: list[int], weights: Weights, _: tuple[BookRow, ...]
-) -> InstrumentMap:
-    harp = DiatonicHarp(weights["harmonica"], part.above_c, overblows=part.overblows)
-    return harp_map(harp, BLOW[0] + part.above_c, tones)
+def _valves(hands: Any, instrument: Instrument, tones: list[int]) -> InstrumentMap:
+    return valve_map(hands.family, instrument.full.low.midi, instrument.full.high.midi, tones)
 
 
 MAPS: Final[Mapping[type[FingeringPart], _Maker]] = {
     OnFrets: _neck,
-    OnKeys: _keys,
+    OnKeys: lambda hands, instrument, tones: keys_map(tones, hands),
     OnSlide: _slide,
     OnValves: _valves,
-    OnHarp: _harp,
-    OnChromaticHarp: lambda part, instrument, tones, weights, books: chromatic_harp_map(
-        ChromaticHarp(weights["harmonica"]), tones
-    ),
+    OnHarp: lambda hands, instrument, tones: harp_map(hands.family, tones),
+    OnChromaticHarp: lambda hands, instrument, tones: chromatic_harp_map(hands.family, tones),
 }

@@ -41,8 +41,8 @@ class StripHands:
     def __init__(
         self, recipe: Recipe, instrument: Instrument, weights: Weights, books: tuple[BookRow, ...], metre: Metre
     ) -> None:
-        self._recipe, self._instrument, self._weights, self._books = recipe, instrument, weights, books
-        self._part, self._other = _parts(recipe.fingering)
+        self._instrument, self._weights, self._books = instrument, weights, books
+        self._part, self._other = parts_of(recipe.fingering)
         self._bar = metre.quarters
         self._hands: dict[tuple[FingeringPart, BookRow | None], Hands] = {}
         self._checked = False
@@ -94,8 +94,7 @@ class StripHands:
         """The row of what the line plays, where that is an arpeggio; of its sound, where it plays more of it."""
         sound = strip.stop.written
         played = frozenset(note.tone.written.midi % 12 for note in strip.notes)
-        tones = frozenset((sound.tonic.pitch_class + height) % 12 for height in sound.scale.pitch_classes)
-        whole = tones if len(played) > _ARPEGGIO else played
+        whole = sound.pitch_classes if len(played) > _ARPEGGIO else played
         return book_of(whole, sound.tonic.pitch_class, self._books)
 
     def _in_bars(self, strip: Strip) -> list[list[Struck]]:
@@ -134,7 +133,7 @@ class StripHands:
                 yield note.start, ROMAN[comes]
 
 
-def _parts(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:
+def parts_of(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:
     """What one hand does, and what the other, where both play."""
     if isinstance(part, OnKeys) and part.hand == "both":
         left = part.model_copy(update={"hand": "left", "pins": ()})

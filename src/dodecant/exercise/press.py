@@ -128,7 +128,7 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     work = LineWork.of(recipe, resolved_player(recipe, tables.instruments), lick)
     what = _what_plays(work, tables.scales, metre)
     if what is not None:
-        return explain_ruled_join(RuledLines(what, player), what.stop(places[strip]), beat)
+        return explain_ruled_join(RuledLines(what, work.player), what.stop(places[strip]), beat)
     return explain_join_at(work, places[strip], beat)
 
 

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from itertools import pairwise
 from typing import NamedTuple
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.rhythm.timing import swung
+from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.music.core.degree import Degree
 
 
@@ -50,10 +49,9 @@ def _in_order(exercise: Exercise, strip: Strip, quarter: float) -> Iterator[DueN
     for begin, end in strip.played:
         for index, note in enumerate(strip.notes):
             if begin <= note.start < end:
-                at = swung(note.start, placement.swing, placement.swung_value)
-                ends = swung(note.start + note.length, placement.swing, placement.swung_value)
+                at, length = swung_span(note.start, note.length, placement)
                 under = tuple(tone.sounding.midi for tone in note.tone.lower_tones)
-                seconds, lasts = float(now + at - begin) * quarter, float(ends - at) * quarter
+                seconds, lasts = float(now + at - begin) * quarter, float(length) * quarter
                 yield DueNote(
                     strip.note_id(index), seconds, lasts, note.tone.sounding.midi, under, note.tone.number,
                     note.tone.degree, sound_at(strip, note.start), int(note.start // bar) + 1, note.start % bar, 0.0,
@@ -78,8 +76,3 @@ def turning_points(notes: tuple[DueNote, ...]) -> frozenset[int]:
     ends = {max(heights), min(heights)}
     inside = range(1, len(heights) - 1)
     return frozenset(place for place in inside if heights[place] in ends)
-
-
-def directions(notes: tuple[DueNote, ...]) -> tuple[int, ...]:
-    """Where the line goes from each note to the next: 1 up, -1 down, 0 neither."""
-    return tuple((other.pitch > one.pitch) - (other.pitch < one.pitch) for one, other in pairwise(notes))

@@ -53,6 +53,15 @@ def test_positions_come_round_within_between_or_outside_the_keys() -> None:
     ]  # fmt: skip
 
 
+def test_positions_outside_the_keys_rise_and_what_comes_twice_stays() -> None:
+    """C lies well in II, V, VII, IX and XII, F in II, V, VII, X and XII: from the lowest to the highest."""
+    outside = headings(played("guitar", EVERY, "C F", positions_turn="outermost"))
+    assert outside == ["C II", "F II", "C V", "F V", "C VII", "F VII", "C IX", "F X", "C XII", "F XII"]
+    twice = {"placement": {"route": ["quarter", "eighth", "quarter"]}, "values_turn": "outermost"}
+    heard = [strip.stop.value for strip in played("piano", {"kind": "keyboard"}, "C F", **twice).strips]
+    assert heard == ["quarter", "quarter", "eighth", "eighth", "quarter", "quarter"]
+
+
 def test_a_path_as_far_as_asked_from_the_lowest_tone() -> None:
     first = {"kind": "fretted", "way": "position", "low": 1}
     made = played("electric-bass", first, "C B♭", path={"span": "lowest", "direction": "up"})

@@ -48,7 +48,7 @@ function ear(): Ear & { begin: (pitch: number, at: number) => void; end: (pitch:
 }
 
 /** Listen to the computer's keys; `tonic` is the MIDI number of the lowest row's first degree. */
-export function listenToKeys(tonic: number, heights: readonly number[], onNote: (pitch: number | null) => void): Ear {
+export function listenToKeys(tonic: number, heights: readonly number[]): Ear {
   const found = ear();
   const pitchOf = (event: KeyboardEvent) => {
     const height = heightOfKey(event.key.toLowerCase(), heights);
@@ -61,12 +61,10 @@ export function listenToKeys(tonic: number, heights: readonly number[], onNote: 
     event.preventDefault();
     event.stopPropagation();
     found.begin(pitch, event.timeStamp);
-    onNote(pitch);
   };
   const up = (event: KeyboardEvent) => {
     const pitch = pitchOf(event);
     if (pitch !== null) found.end(pitch, event.timeStamp);
-    onNote(null);
   };
   window.addEventListener("keydown", down, true);
   window.addEventListener("keyup", up, true);
@@ -81,7 +79,7 @@ const NOTE_OFF = 0x80;
 const NOTE_ON = 0x90;
 
 /** Listen to every MIDI device; throws, in words, where there is none. A device that goes away stays silent. */
-export async function listenToMidi(onNote: (pitch: number | null) => void): Promise<Ear> {
+export async function listenToMidi(): Promise<Ear> {
   if (!("requestMIDIAccess" in navigator)) throw new Error("This browser does not listen to MIDI devices.");
   const access = await navigator.requestMIDIAccess().catch(() => {
     throw new Error("The browser was not allowed to listen to MIDI devices.");
@@ -93,10 +91,8 @@ export async function listenToMidi(onNote: (pitch: number | null) => void): Prom
     const kind = status & 0xf0;
     if (kind === NOTE_ON && velocity > 0) {
       found.begin(pitch, event.timeStamp);
-      onNote(pitch);
     } else if (kind === NOTE_OFF || kind === NOTE_ON) {
       found.end(pitch, event.timeStamp);
-      onNote(null);
     }
   };
   access.inputs.forEach((input) => input.addEventListener("midimessage", hear));
@@ -114,7 +110,7 @@ export function eventsOf(heard: readonly Heard[], began: number, latency: number
 }
 
 /** Listen to the microphone, one note at a time; throws, in words, where it may not be heard. */
-export async function listenToMicrophone(onNote: (pitch: number | null) => void): Promise<Ear> {
+export async function listenToMicrophone(): Promise<Ear> {
   // Insecure pages have no devices, whatever the types say.
   const devices = navigator.mediaDevices as MediaDevices | undefined;
   if (devices === undefined) throw new Error("This browser does not listen to the microphone on this page.");
@@ -142,7 +138,6 @@ export async function listenToMicrophone(onNote: (pitch: number | null) => void)
     if (note) {
       begins.push(found.heard.length);
       found.begin(note.pitch, note.at * 1000);
-      onNote(note.pitch);
     }
   }, HOP * 1000);
   found.stop = () => {

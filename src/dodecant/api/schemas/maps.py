@@ -50,6 +50,5 @@ def sound_map(wanted: MapIn) -> MapOut:
     found = map_of(part, instrument, sound, tables.weights, tables.books)
     positions: tuple[int, ...] = ()
     if isinstance(part, OnFrets):
-        tones = {(sound.tonic.pitch_class + degree.half_steps) % 12 for degree in sound.scale.degrees}
-        positions = positions_of(Neck.of(instrument), tones)
+        positions = positions_of(Neck.of(instrument), sound.pitch_classes)
     return MapOut(picture=map_svg(found, sound, wanted.shows), words=map_text(found, sound), positions=list(positions))

@@ -12,7 +12,7 @@ from dodecant.backing.setting import Backing
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.rhythm.timing import swung
+from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.aligned import Played
@@ -171,10 +171,8 @@ def band_out(strip: Strip, events: tuple[BandEvent, ...], exercise: Exercise) ->
     placement = exercise.recipe.placement
     found = []
     for event in events:
-        at = swung(event.start, placement.swing, placement.swung_value)
-        end = swung(event.start + event.length, placement.swing, placement.swung_value)
-        lasts = float(end - at)
-        found.append(BandEventOut(part=event.part, at=float(at), lasts=lasts, pitch=event.pitch, loud=event.loud))
+        at, lasts = map(float, swung_span(event.start, event.length, placement))
+        found.append(BandEventOut(part=event.part, at=at, lasts=lasts, pitch=event.pitch, loud=event.loud))
     return BandOut(strip=strip.stop.index, events=found)
 
 

@@ -34,6 +34,16 @@ class Sound:
         """How many half steps its tonic lies above C."""
         return LETTER_SEMITONES[self.tonic.letter] + self.tonic.alteration
 
+    @property
+    def pitch_classes(self) -> frozenset[int]:
+        """The pitch classes of its tones, 0 for C.
+
+        >>> from dodecant.music.scales.scale import own_scale
+        >>> sorted(Sound(NoteName.parse("E♭"), own_scale("", "1 2 3")).pitch_classes)
+        [3, 5, 7]
+        """
+        return frozenset((self.tonic.pitch_class + height) % 12 for height in self.scale.pitch_classes)
+
     def on_c(self, pitch: Pitch, octaves: int = 0) -> Pitch:
         """A pitch of the sound, some octaves up, as it would stand on the tonic C."""
         return pitch.moved(-self.tonic.letter - 7 * octaves, -self.above_c - 12 * octaves)

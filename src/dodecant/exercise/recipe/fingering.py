@@ -12,7 +12,7 @@ from dodecant.exercise.recipe.part import KeyName, Part, readable, refused
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.areas import positions_of, window
 from dodecant.instrument.fingering.books import Hand
-from dodecant.instrument.fingering.fretted import FretWay, Neck, School
+from dodecant.instrument.fingering.fretted import ROMAN, FretWay, Neck, School
 from dodecant.instrument.fingering.slide import SlideWay
 from dodecant.instrument.profile import FingeringFamily, Instrument, read_tuning
 from dodecant.music.core.errors import MusicError
@@ -29,6 +29,11 @@ class HandPlace(NamedTuple):
     low: int
     high: int
     position: bool = True
+
+    @property
+    def text(self) -> str:
+        """'position V'; nothing for an area."""
+        return f"position {ROMAN[self.low]}" if self.position else ""
 
 
 class Pin(Part):

@@ -10,6 +10,7 @@ from typing import NamedTuple
 
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.recipe.rhythm_text import Rhythm, rhythm_of
 
 Units = int | Fraction
@@ -119,6 +120,14 @@ def swung(place: Fraction, swing: int, level: str) -> Fraction:
         return place
     share, half = Fraction(swing, 100), unit / 2
     return pair * unit + (into * 2 * share if into <= half else unit * share + (into - half) * 2 * (1 - share))
+
+
+def swung_span(start: Fraction, length: Fraction, placement: Placement) -> tuple[Fraction, Fraction]:
+    """Where something sounds and how long it lasts, in beats: where it is written, or as the placement swings."""
+    if placement.swing == 50:
+        return start, length
+    begin = swung(start, placement.swing, placement.swung_value)
+    return begin, swung(start + length, placement.swing, placement.swung_value) - begin
 
 
 def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tuple[list[Span], Fraction]:

@@ -27,7 +27,6 @@ from dodecant.exercise.recipe.sounds import (
     SoundsPart,
 )
 from dodecant.exercise.routes.key_names import KeyNames
-from dodecant.instrument.fingering.fretted import ROMAN
 from dodecant.instrument.profile import Instrument
 from dodecant.music.chord_scale_fit.fit import fit
 from dodecant.music.chord_scale_fit.place import Place, inside
@@ -154,7 +153,7 @@ def stops(
     if orders:
         found = tuple(replace(stop, figure=figure, variant=words) for stop in found for words, figure in orders)
     if values:
-        nested = _nested(found, lambda _: values, recipe.values_turn, recipe.outer)
+        nested = _nested(found, values, lambda *_: True, recipe.values_turn, recipe.outer)
         found = tuple(_in_value(stop, value, recipe) for stop, value in nested)
     part = recipe.fingering
     changed = bool(orders or values)
@@ -168,32 +167,26 @@ _T = TypeVar("_T")
 
 
 def _nested(
-    found: Sequence[Stop], options: Callable[[Stop], Sequence[_T]], turn: Turn, outer: str
+    found: Sequence[Stop], options: Sequence[_T], suits: Callable[[Stop, _T], bool], turn: Turn, outer: str
 ) -> Iterator[tuple[Stop, _T]]:
-    """Every stop with each of its options, which change within the routes, between them or outside both."""
+    """Every stop with each of the options that suit it; they change within the routes, between them or outside both."""
     if turn == "innermost":
-        yield from ((stop, option) for stop in found for option in options(stop))
-        return
-    groups = [list(found)]
-    if turn == "between":
+        groups = [[stop] for stop in found]
+    elif turn == "between":
         keyed = groupby(found, key=lambda stop: stop.key if outer == "keys" else stop.written.scale)
         groups = [list(inner) for _, inner in keyed]
-    for group in groups:
-        having = [(stop, options(stop)) for stop in group]
-        every = dict.fromkeys(option for _, own in having for option in own)
-        yield from ((stop, option) for option in every for stop, own in having if option in own)
+    else:
+        groups = [list(found)]
+    yield from ((stop, option) for group in groups for option in options for stop in group if suits(stop, option))
 
 
 def _in_positions(found: Sequence[Stop], part: OnFrets, instrument: Instrument, recipe: Recipe) -> Iterator[Stop]:
-    """Every stop in each of its positions, the strip's own as it is read."""
-
-    def positions(stop: Stop) -> tuple[HandPlace, ...]:
-        root = stop.written.tonic.pitch_class
-        return part.positions_for(instrument, {(root + height) % 12 for height in stop.written.scale.pitch_classes})
-
-    for stop, place in _nested(found, positions, recipe.positions_turn, recipe.outer):
-        words = f"position {ROMAN[place.low]}"
-        yield replace(stop, place=place, variant=f"{stop.variant} · {words}" if stop.variant else words)
+    """Every stop in each of its positions, the strip's own as it is read: as they are listed, else from the lowest."""
+    own = {stop.index: part.positions_for(instrument, stop.written.pitch_classes) for stop in found}
+    every = own[found[0].index] if part.positions else sorted({place for places in own.values() for place in places})
+    nested = _nested(found, every, lambda stop, place: place in own[stop.index], recipe.positions_turn, recipe.outer)
+    for stop, place in nested:
+        yield replace(stop, place=place, variant=" · ".join(filter(None, (stop.variant, place.text))))
 
 
 def _in_value(stop: Stop, value: NoteValue, recipe: Recipe) -> Stop:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Required, cast
 
 import orjson
@@ -15,7 +14,7 @@ from dodecant.exercise.harmony.what_holds import rules_over
 from dodecant.exercise.notation.score import CompanionPart, FingerMark, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.placement import Placement
-from dodecant.exercise.rhythm.timing import swung
+from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.exercise.routes.key_names import twelve_names
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.sentence import PhraseId, sentence_text
@@ -286,14 +285,14 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
     full, part = exercise.metre.quarters, exercise.recipe.fingering
     heights: dict[int, tuple[PitchOut, PitchOut]] = {}
-    name, sounding = Identities(), _SwungTime(exercise.recipe.placement)
+    name, placement = Identities(), exercise.recipe.placement
     for index, note in enumerate(strip.notes):
         pitches = heights.get(id(note.tone))
         if pitches is None:
             pitches = heights[name(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
         mark = strip.fingers[index] if part is not None else None
         fingering = _fingering(mark, part.family) if mark is not None and part is not None else None
-        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches, sounding, fingering))
+        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches, placement, fingering))
     return StripOut(
         index=strip.stop.index,
         heading=strip.heading,
@@ -304,7 +303,7 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         begin=float(strip.begin),
         end=float(strip.end),
         played=[PassageOut(start=float(start), end=float(end)) for start, end in strip.played],
-        companions=[_companion(one, sounding) for one in strip.companions],
+        companions=[_companion(one, placement) for one in strip.companions],
         chords=[
             ChordOverOut(start=str(over.start), symbol=print_chord(over.chord), number=number, rule=rule)
             for over, (number, rule) in zip(strip.stop.chords_written, _rules(exercise, strip), strict=True)
@@ -325,10 +324,10 @@ def _rules(exercise: Exercise, strip: Strip) -> list[tuple[int | None, int | Non
 
 
 def _note(
-    name: str, note: Note, written: PitchOut, heard: PitchOut, sounding: _SwungTime, fingering: FingeringOut | None
+    name: str, note: Note, written: PitchOut, heard: PitchOut, placement: Placement, fingering: FingeringOut | None
 ) -> NoteOut:
     tone = note.tone
-    at, lasting = sounding.span(note.start, note.length)
+    at, lasting = map(float, swung_span(note.start, note.length, placement))
     return NoteOut(
         id=name,
         start=str(note.start),
@@ -359,10 +358,10 @@ def _fingering(mark: FingerMark, kind: FingeringFamily) -> FingeringOut:
     return cast("FingeringOut", {"kind": kind, "text": mark.text, **values})
 
 
-def _companion(companion: CompanionPart, sounding: _SwungTime) -> CompanionOut:
+def _companion(companion: CompanionPart, placement: Placement) -> CompanionOut:
     chords = []
     for one in companion.chords:
-        at, lasting = sounding.span(one.start, one.length)
+        at, lasting = map(float, swung_span(one.start, one.length, placement))
         pitches = [_pitch(pitch) for pitch in one.pitches]
         chords.append(
             CompanionChordOut(
@@ -370,20 +369,6 @@ def _companion(companion: CompanionPart, sounding: _SwungTime) -> CompanionOut:
             )
         )
     return CompanionOut(kind=companion.kind, written=companion.written, chords=chords)
-
-
-class _SwungTime:
-    """When places sound: where they are written, or swung."""
-
-    def __init__(self, placement: Placement) -> None:
-        self._swing, self._value = placement.swing, placement.swung_value
-
-    def span(self, start: Fraction, length: Fraction) -> tuple[float, float]:
-        """Beginning and length in sound, in beats."""
-        if self._swing == 50:
-            return float(start), float(length)
-        begin = swung(start, self._swing, self._value)
-        return float(begin), float(swung(start + length, self._swing, self._value) - begin)
 
 
 def _pitch(pitch: Pitch) -> PitchOut:

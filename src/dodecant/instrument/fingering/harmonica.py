@@ -53,6 +53,11 @@ class DiatonicHarp(Family[HarpNote]):
             height = note.height + above_c
             self._notes.setdefault(height, []).append(note._replace(height=height))
 
+    @property
+    def heights(self) -> Sequence[int]:
+        """Every note it has (MIDI numbers), from the lowest."""
+        return sorted(self._notes)
+
     def states(self, height: int) -> Sequence[HarpNote]:
         """Every way to have the note: reeds first, then bends, then what is blown over."""
         return sorted(self._notes.get(height, ()), key=lambda one: (one.over, one.bend, one.hole))

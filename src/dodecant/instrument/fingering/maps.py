@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal, NamedTuple
 
-from dodecant.instrument.fingering.books import BookRow, Hand
-from dodecant.instrument.fingering.fretted import Fretted, Neck
+from dodecant.instrument.fingering.fretted import Fretted
 from dodecant.instrument.fingering.harmonica import SOLO_BLOW, ChromaticHarp, DiatonicHarp
-from dodecant.instrument.fingering.keyboard import Keyboard
+from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.fingering.optimiser import Optimiser
 from dodecant.instrument.fingering.slide import PARTIALS as SLIDE_PARTIALS
 from dodecant.instrument.fingering.slide import Slide
@@ -21,7 +20,6 @@ _WHOLE_NECK: Final = 12  # frets
 _KEYS_FROM, _KEYS = 48, 24  # MIDI number of the lowest key, and how many there are: two octaves
 _HARP_ROWS: Final = ("over", "bent by 2", "bent by 1", "blow", "draw", "bent by 1", "bent by 2", "bent by 3", "over")
 _CHROMATIC_ROWS: Final = ("blow, slide in", "blow", "draw", "draw, slide in")
-Costed = Mapping[str, int]
 
 
 class MapPlace(NamedTuple):
@@ -53,12 +51,12 @@ class InstrumentMap:
         return self.kind == "neck" and len(self.columns) > _WHOLE_NECK // 2
 
 
-def neck_map(neck: Neck, names: Sequence[str], tones: Collection[int], hand: Fretted) -> InstrumentMap:
+def neck_map(names: Sequence[str], tones: Collection[int], hand: Fretted) -> InstrumentMap:
     """Every place of the tones (pitch classes) up to the twelfth fret; in a position or an area those that lie inside.
 
     `names` are those of the strings, from the highest. Fingers are told where the hand has one finger for each place.
     """
-    stays = hand.way in ("position", "area")
+    neck, stays = hand.neck, hand.way in ("position", "area")
     found: dict[tuple[int, int], MapPlace] = {}
     for height in range(min(neck.strings), max(neck.strings) + neck.frets + 1):
         if height % 12 not in tones:
@@ -79,13 +77,12 @@ def neck_map(neck: Neck, names: Sequence[str], tones: Collection[int], hand: Fre
     return InstrumentMap("neck", frets, tuple(names), tuple(moved), "fret", first)
 
 
-def keys_map(tones: Sequence[int], weights: Costed, book: BookRow | None, hand: Hand = "right") -> InstrumentMap:
+def keys_map(tones: Sequence[int], hand: Optimiser[KeyFinger]) -> InstrumentMap:
     """Two octaves of keys from C; fingers of one hand for the sound's octave up from its tonic, the first tone."""
     tonic = tones[0]
     low = _KEYS_FROM + tonic
     run = [low + (tone - tonic) % 12 for tone in tones] + [low + 12]
-    optimiser = Optimiser(Keyboard(weights, hand, book.fingers(hand) if book else None))
-    fingers = dict(zip(run, optimiser.cheapest(run), strict=True))
+    fingers = dict(zip(run, hand.cheapest(run), strict=True))
     places = [
         MapPlace(key, 0, _KEYS_FROM + key, one.text if (one := fingers.get(_KEYS_FROM + key)) else "")
         for key in range(_KEYS)
@@ -94,10 +91,10 @@ def keys_map(tones: Sequence[int], weights: Costed, book: BookRow | None, hand: 
     return InstrumentMap("keys", ("",) * _KEYS, ("",), tuple(places))
 
 
-def harp_map(harp: DiatonicHarp, lowest: int, tones: Collection[int]) -> InstrumentMap:
+def harp_map(harp: DiatonicHarp, tones: Collection[int]) -> InstrumentMap:
     """Ten holes: reeds in the middle, bends beside the reed they bend, what is blown or drawn over outside them."""
     places = []
-    for height in range(lowest - 1, lowest + 40):
+    for height in harp.heights:
         if height % 12 not in tones:
             continue
         for note in harp.states(height):

@@ -35,7 +35,6 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
   const { state, play, stop: silence } = usePlayer(tempo * pulse, keepInView);
   const judge = useJudge();
   const [left, setLeft] = useState<number | null>(null);
-  const [heardNow, setHeardNow] = useState<number | null>(null);
   const ear = useRef<Ear | null>(null);
   const watch = useRef<number | undefined>(undefined);
 
@@ -43,7 +42,6 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
     ear.current?.stop();
     window.clearInterval(watch.current);
     setLeft(null);
-    setHeardNow(null);
   }, []);
   const stop = useCallback(() => {
     end();
@@ -72,9 +70,9 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
       return;
     }
     try {
-      if (listening === "microphone") ear.current = await listenToMicrophone(setHeardNow);
-      if (listening === "midi") ear.current = await listenToMidi(setHeardNow);
-      if (listening === "keys") ear.current = listenToKeys(lowest(strip), heightsOf(strip), setHeardNow);
+      if (listening === "microphone") ear.current = await listenToMicrophone();
+      if (listening === "midi") ear.current = await listenToMidi();
+      if (listening === "keys") ear.current = listenToKeys(lowest(strip), heightsOf(strip));
     } catch (error) {
       tell("Nobody is listened to", error);
       return;
@@ -104,7 +102,7 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
     );
   };
   const playing = state.status === "playing" || state.status === "loading";
-  return { state, playing, judging: judge.isPending, left, heardNow, begin, stop };
+  return { state, playing, judging: judge.isPending, left, begin, stop };
 }
 
 /** Half steps of a strip's sound above its root, by the notes it has. */
