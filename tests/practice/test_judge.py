@@ -15,14 +15,14 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.practice.aligned import FARTHER, MISSED, OFF_TIME, WRONG, Played, aligned
 from dodecant.practice.due import DueNote, due_notes, turning_points
-from dodecant.practice.simulated import Made, MadeKind, simulated
-from dodecant.practice.slips import judged
+from dodecant.practice.simulated import Made, simulated
+from dodecant.practice.slips import SlipKind, judged
 from dodecant.practice.timing_told import time_kept
 from dodecant.practice.told import take_told
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
-KINDS: tuple[MadeKind, ...] = get_args(MadeKind)
+KINDS: tuple[SlipKind, ...] = get_args(SlipKind)
 CHANGES = {"kind": "changes", "changes": {"text": "key: F\n| Gm7 | C7 | Fmaj7 | D7b9 |"}}
 LINES: list[tuple[dict[str, Any], int]] = [
     ({}, 96), ({"figure": {"kind": "cell", "text": "1 2 3 5"}}, 120), ({"placement": {"value": "sixteenth"}}, 80),
@@ -41,7 +41,7 @@ def line(document: dict[str, Any], tempo: int, key: str = "C") -> tuple[DueNote,
 DUE = [line(document, tempo, key) for document, tempo in LINES for key in ("C", "E♭")]
 
 
-def places_for(kind: MadeKind, due: Sequence[DueNote]) -> list[int]:
+def places_for(kind: SlipKind, due: Sequence[DueNote]) -> list[int]:
     if kind != "turned-early":
         return list(range(1, len(due) - 1))
     turns = turning_points(tuple(due))
@@ -74,7 +74,7 @@ def test_a_human_unevenness_is_no_slip() -> None:
 def test_several_slips_at_once(many: int) -> None:
     """Slips of different kinds, some notes apart: nine in ten takes have all of them told rightly."""
     chance, right = random.Random(many), 0
-    kinds: tuple[MadeKind, ...] = ("wrong", "left-out", "added", "late")
+    kinds: tuple[SlipKind, ...] = ("wrong", "left-out", "added", "late")
     for number in range(300):
         due = DUE[chance.randrange(len(DUE))]
         spots = sorted(chance.sample(range(2, len(due) - 3, 4), min(many, (len(due) - 5) // 4)))

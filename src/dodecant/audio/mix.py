@@ -49,7 +49,8 @@ def soundings(
 ) -> list[Sounding]:
     """What sounds of some strips with their bands, one after another, after a count-in, at a tempo (BPM)."""
     quarter = 60 / (tempo * float(exercise.metre.pulse))
-    found, now = list(_counted(exercise, backing, quarter)), _count_in(exercise, backing) * quarter
+    count_in = _count_in(exercise, backing)
+    found, now = list(_counted(exercise, backing, count_in, quarter)), count_in * quarter
     for strip, events in strips:
         if what != "band":
             for note in due_notes(exercise, strip, tempo):
@@ -61,10 +62,14 @@ def soundings(
     return sorted(found)
 
 
+def seconds_of(events: Sequence[Sounding]) -> float:
+    """When the last event has ended."""
+    return max((event.at + event.length for event in events), default=0.0)
+
+
 def rendered(events: Sequence[Sounding]) -> Wave:
     """The events mixed: mono, between -1 and 1; whoever listens is told how far it has come."""
-    end = max((event.at + event.length for event in events), default=0.0) + _TAIL
-    mixed = np.zeros(int(end * RATE), np.float32)
+    mixed = np.zeros(int((seconds_of(events) + _TAIL) * RATE), np.float32)
     chunks = [events[at : at + _CHUNK] for at in range(0, len(events), _CHUNK)]
     for chunk in each(chunks):
         for event in chunk:
@@ -93,8 +98,7 @@ def _count_in(exercise: Exercise, backing: Backing) -> float:
     return float(beats[backing.count_in])
 
 
-def _counted(exercise: Exercise, backing: Backing, quarter: float) -> Iterator[Sounding]:
-    lasts = _count_in(exercise, backing)
+def _counted(exercise: Exercise, backing: Backing, lasts: float, quarter: float) -> Iterator[Sounding]:
     bars = -(-lasts // float(exercise.metre.quarters)) * float(exercise.metre.quarters)
     for at, number, _ in at_beats(exercise.metre, exercise.metre.quarters * 0, exercise.metre.quarters * 2):
         if bars - lasts <= at < bars:
@@ -107,11 +111,10 @@ def _band(
 ) -> Iterator[Sounding]:
     placement = exercise.recipe.placement
     levels = {"click": backing.clicks, "drone": backing.drone}
-    for begin, end in strip.played:
+    for barline, begin, end in strip.passages:
         for event in events:
             if begin <= event.start < end:
                 at, length = swung_span(event.start, min(event.length, end - event.start), placement)
                 gain = 0.6 * event.loud * levels.get(event.part, backing.band) / 100
                 seconds = float(length) * quarter
-                yield Sounding(now + float(at - begin) * quarter, seconds, _VOICE_OF[event.part], event.pitch, gain)
-        now += float(end - begin) * quarter
+                yield Sounding(now + float(barline + at) * quarter, seconds, _VOICE_OF[event.part], event.pitch, gain)

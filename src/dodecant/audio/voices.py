@@ -59,21 +59,21 @@ def _sample(midi: int) -> Wave | None:
 
 def _struck(pitch: int, length: float) -> Wave:
     """A plain struck string, where there are no samples."""
-    at = _times(length)
-    tone = sum(
-        np.sin(2 * np.pi * _hertz(pitch) * number * at) * np.exp(-at * (1.2 + 0.9 * number)) / number**1.4
-        for number in range(1, 7)
-    )
-    return _let_go(np.asarray(0.55 * tone, np.float32), length)
+    return _string(pitch, length, 6, decay=(1.2, 0.9), falls=1.4, loud=0.55)
 
 
 def _bass(pitch: int, length: float) -> Wave:
+    return _string(pitch, length, 5, decay=(0.9, 1.6), falls=1.0, loud=0.6)
+
+
+def _string(pitch: int, length: float, partials: int, *, decay: tuple[float, float], falls: float, loud: float) -> Wave:
+    """Some partials that die away, the higher the sooner (`decay` of each, and more for its number) and the softer."""
     at = _times(length)
     tone = sum(
-        np.sin(2 * np.pi * _hertz(pitch) * number * at) * np.exp(-at * (0.9 + 1.6 * number)) / number
-        for number in range(1, 6)
+        np.sin(2 * np.pi * _hertz(pitch) * number * at) * np.exp(-at * (decay[0] + decay[1] * number)) / number**falls
+        for number in range(1, partials + 1)
     )
-    return _let_go(np.asarray(0.6 * tone, np.float32), length)
+    return _let_go(np.asarray(loud * tone, np.float32), length)
 
 
 def _drone(pitch: int, length: float) -> Wave:

@@ -48,7 +48,7 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
         notes = {remark.strip: remark.text for remark in exercise.remarks}
     for number, strip in enumerate(each(exercise.strips), start=1):
         name = f"strip-{strip.stop.index}.svg"
-        pictures[name] = strip_svg(exercise, strip, width, styled=True).replace("currentColor", "black").encode()
+        pictures[name] = on_paper(strip_svg(exercise, strip, width, styled=True))
         heading = strip.heading if len(exercise.strips) == 1 else f"{number}  {strip.heading}"
         strips.append({"heading": heading, "file": name, "note": notes.get(strip.stop.index, "")})
     maps, shows = [], exercise.recipe.spelling.maps

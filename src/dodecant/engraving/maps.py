@@ -15,6 +15,7 @@ from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.roles import role_of
 from dodecant.instrument.fingering.maps import InstrumentMap, MapKind, MapPlace
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import LETTER_SEMITONES
 from dodecant.music.scales.numbering import NumberingSchool, number_text
 
 MapShows = Literal["numbers", "names", "fingers"]
@@ -26,7 +27,7 @@ _CELL, _ROW, _NAMES = 46, 25, 84
 _KEY, _KEY_HEIGHT, _BLACK_KEY, _BLACK_HEIGHT = 34, 118, 22, 72
 _RADIUS = 10.5
 _INLAYS: Final = frozenset({3, 5, 7, 9, 12, 15, 17, 19, 21})
-_WHITE: Final = {0: 0, 2: 1, 4: 2, 5: 3, 7: 4, 9: 5, 11: 6}
+_WHITE: Final = {height: place for place, height in enumerate(LETTER_SEMITONES)}
 _LONG = 3  # letters that need a smaller size
 
 
@@ -42,7 +43,7 @@ def map_svg(found: InstrumentMap, sound: Sound, shows: MapShows, school: Numberi
 
 
 def on_paper(picture: str) -> bytes:
-    """A map in black on white, as the page setter reads it."""
+    """A picture in black on white, as the page setter reads it."""
     return picture.replace("currentColor", "black").replace(PAPER, "white").encode()
 
 
@@ -63,8 +64,9 @@ def _by(place: MapPlace) -> str:
 
 
 def _degree(place: MapPlace, sound: Sound) -> Degree:
-    above = (place.height - sound.tonic.pitch_class) % 12
-    return next(degree for degree in sound.scale.degrees if degree.half_steps % 12 == above)
+    found = sound.degree_of(place.height)
+    assert found is not None  # noqa: S101 - a map holds the sound's own tones
+    return found
 
 
 def _name(place: MapPlace, sound: Sound) -> str:

@@ -95,7 +95,7 @@ def map_of(
     if isinstance(part, OnSlide):
         part = part.model_copy(update={"sevenths": True})  # a chart shows them all
     if isinstance(part, OnKeys) and part.school == "books":
-        book = book_of(frozenset(tones), root, books)
+        book = book_of(sound.pitch_classes, root, books)
     own, _ = parts_of(part)
     assert own is not None  # noqa: S101 - of a part there is one
     return MAPS[type(part)](optimiser_of(own, instrument, weights, book), instrument, tones)

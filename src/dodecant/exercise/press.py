@@ -124,8 +124,7 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
     if strip >= len(places) or not places[strip].chords_written:
         message = "Only a line over changes is joined from chord to chord."
         raise RecipeError([Problem("/strip", message, "Choose changes as the sound.")])
-    recipe = recipe_at(recipe, places[strip])
-    work = LineWork.of(recipe, resolved_player(recipe, tables.instruments), lick)
+    work = _work_at(recipe, places[strip], tables, lick)
     what = _what_plays(work, tables.scales, metre)
     if what is not None:
         return explain_ruled_join(RuledLines(what, work.player), what.stop(places[strip]), beat)
@@ -159,14 +158,15 @@ def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]
         message = "Only an etude over changes is composed of pieces."
         raise RecipeError([Problem("/recipe/etude", message, "Choose changes and pieces.")])
     metre = metre_of(recipe)
-    player = narrowed(resolved_player(recipe, tables.instruments))
-    stop = _stops(recipe, tables, player.instrument, None)[0]
+    instrument = resolved_player(recipe, tables.instruments).instrument
+    stop = _stops(recipe, tables, instrument, None)[0]
     timeline = stop.timeline
     assert timeline is not None  # noqa: S101 - over changes there is one
     others = tuple(pin for pin in etude.pins if pin.bar != bar)
 
-    work = LineWork.of(recipe_at(recipe, stop), player)
-    composed = composing_over(WhatPlays(work, tables.scales, metre), tables.scales, timeline)
+    work = _work_at(recipe, stop, tables)
+    what = WhatPlays(replace(work, player=narrowed(work.player)), tables.scales, metre)
+    composed = composing_over(what, tables.scales, timeline)
     now = composed(etude.pins)
     found = []
     for piece in now.could_begin(bar, metre.quarters):
@@ -229,9 +229,8 @@ def _worked_in(recipe: Recipe, tables: Tables, area: HandPlace | None = None) ->
     for place in places if area is None else [replace(stop, place=area) for stop in places]:
         maker = makers.get((place.value, place.place))
         if maker is None:
-            own = recipe_at(recipe, place)
-            mine = resolved_player(own, tables.instruments) if place.place else player
-            maker = makers[place.value, place.place] = _StripMaker(LineWork.of(own, mine, lick), metre, tables.scales)
+            work = _work_at(recipe, place, tables, lick)
+            maker = makers[place.value, place.place] = _StripMaker(work, metre, tables.scales)
         stop = maker.ready(place)
         line = maker.lines.line(stop)
         if line.size > MOST_NOTES:
@@ -365,6 +364,12 @@ def recipe_at(recipe: Recipe, stop: Stop) -> Recipe:
     if stop.place is not None and recipe.fingering is not None:
         changed["fingering"] = recipe.fingering.in_place(stop.place)
     return recipe.model_copy(update=changed) if changed else recipe
+
+
+def _work_at(recipe: Recipe, stop: Stop, tables: Tables, lick: Lick | None = None) -> LineWork:
+    """What lines are built from at a stop: the recipe as it is there, and what the player reaches there."""
+    own = recipe_at(recipe, stop)
+    return LineWork.of(own, resolved_player(own, tables.instruments), lick)
 
 
 def _check_metre(recipe: Recipe, metre: Metre) -> None:

@@ -74,9 +74,9 @@ def _passages(exercise: Exercise) -> Iterator[tuple[Fraction, Strip, Fraction, F
     """What sounds, repeats followed: the beat a strip's first barline would fall on, the strip, from where to where."""
     now = Fraction(0)
     for strip in exercise.strips:
-        for start, end in strip.played:
-            yield now - start, strip, start, end
-            now += end - start
+        for at, start, end in strip.passages:
+            yield now + at, strip, start, end
+        now += strip.beats
 
 
 def _beside(strip: Strip, number: int, start: Fraction, end: Fraction) -> Iterator[CompanionChord]:

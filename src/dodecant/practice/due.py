@@ -45,18 +45,16 @@ def due_notes(exercise: Exercise, strip: Strip, tempo: float) -> tuple[DueNote, 
 
 def _in_order(exercise: Exercise, strip: Strip, quarter: float) -> Iterator[DueNote]:
     bar, placement = exercise.metre.quarters, exercise.recipe.placement
-    now = Fraction(0)
-    for begin, end in strip.played:
+    for barline, begin, end in strip.passages:
         for index, note in enumerate(strip.notes):
             if begin <= note.start < end:
                 at, length = swung_span(note.start, note.length, placement)
                 under = tuple(tone.sounding.midi for tone in note.tone.lower_tones)
-                seconds, lasts = float(now + at - begin) * quarter, float(length) * quarter
+                seconds, lasts = float(barline + at) * quarter, float(length) * quarter
                 yield DueNote(
                     strip.note_id(index), seconds, lasts, note.tone.sounding.midi, under, note.tone.number,
                     note.tone.degree, sound_at(strip, note.start), int(note.start // bar) + 1, note.start % bar, 0.0,
                 )  # fmt: skip
-        now += end - begin
 
 
 def sound_at(strip: Strip, at: Fraction) -> Sound:

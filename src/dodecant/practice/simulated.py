@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import random
 from collections.abc import Sequence
-from typing import Final, Literal, NamedTuple
+from typing import Final, NamedTuple
 
 from dodecant.practice.aligned import Played
 from dodecant.practice.due import DueNote
-
-MadeKind = Literal["wrong", "octave", "left-out", "added", "struck-twice", "turned-early", "early", "late"]
+from dodecant.practice.slips import SlipKind
 
 _STRAYS: Final = (-4, -3, 3, 4, -6, 6)  # half steps
 
@@ -17,7 +16,7 @@ _STRAYS: Final = (-4, -3, 3, 4, -6, 6)  # half steps
 class Made(NamedTuple):
     """A slip to make: its kind, the due note by its place, and by how many half steps (wrong) it goes astray."""
 
-    kind: MadeKind
+    kind: SlipKind
     note: int
     by: int = 1
 

@@ -145,10 +145,10 @@ def degree_played(due: DueNote, pitch: int) -> Degree:
 
     The number nearest in height is taken, so that C for C♯ is the same number with another sign.
     """
-    above = (pitch - due.sound.tonic.pitch_class) % _OCTAVE
-    own = next((degree for degree in due.sound.scale.degrees if degree.half_steps % _OCTAVE == above), None)
+    own = due.sound.degree_of(pitch)
     if own is not None:
         return own
+    above = (pitch - due.sound.tonic.pitch_class) % _OCTAVE
     away = (above - due.degree.half_steps + 6) % _OCTAVE - 6
     if abs(away) <= 2:
         return Degree(due.degree.number, due.degree.alteration + away)
@@ -163,5 +163,4 @@ def sound_of(due: DueNote, played: Degree, catalogue: ScaleCatalogue) -> Scale |
     wanted.add(played.half_steps % _OCTAVE)
     if len(wanted) != len(due.sound.scale.degrees):
         return None
-    same = (one for one in catalogue.scales if {degree.half_steps % _OCTAVE for degree in one.degrees} == wanted)
-    return next(same, None)
+    return next((one for one in catalogue.scales if one.pitch_classes == wanted), None)

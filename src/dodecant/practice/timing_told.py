@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from statistics import fmean, median, pstdev
+from statistics import fmean, linear_regression, median, pstdev
 from typing import Final, NamedTuple
 
 from dodecant.practice.due import DueNote
@@ -39,7 +39,7 @@ def time_kept(due: Sequence[DueNote], offsets: Sequence[float | None]) -> TimeKe
     if len(there) < _FEWEST:
         return None
     offs = [off for _, off in there]
-    slope, middle = _line([(note.at, off) for note, off in there])
+    slope, middle = linear_regression([note.at for note, _ in there], offs)
     uneven = pstdev([off - middle - slope * note.at for note, off in there])
     bars: dict[int, list[float]] = {}
     for note, off in there:
@@ -48,14 +48,6 @@ def time_kept(due: Sequence[DueNote], offsets: Sequence[float | None]) -> TimeKe
     ratios = list(_ratios(due, offsets))
     swing = round(100 * median(ratios)) if len(ratios) >= _FEWEST else None
     return TimeKept(median(offs), uneven, slope * (there[-1][0].at - there[0][0].at), told, swing)
-
-
-def _line(points: Sequence[tuple[float, float]]) -> tuple[float, float]:
-    """Slope and height of the straight line nearest to some points (least squares)."""
-    across, up = fmean(x for x, _ in points), fmean(y for _, y in points)
-    spread = sum((x - across) ** 2 for x, _ in points)
-    slope = sum((x - across) * (y - up) for x, y in points) / spread if spread else 0.0
-    return slope, up - slope * across
 
 
 def _ratios(due: Sequence[DueNote], offsets: Sequence[float | None]) -> Iterator[float]:

@@ -13,8 +13,9 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.melody.lick_phrases import cut_into_phrases
 from dodecant.exercise.over_changes.ruled.fitting_in import on_the_shelf
 from dodecant.exercise.press import etude_choices, press
-from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.document import Player, Recipe, read_recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
+from dodecant.exercise.recipe.fingering import OnFrets
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.metre import Metre
@@ -134,6 +135,22 @@ def test_what_is_pinned_stays(names: list[str], bar: int, data: st.DataObject) -
     seed = data.draw(st.integers(0, 5))
     pinned = recipe(names, pins=[{"bar": bar, "piece": piece}], seed=seed)
     assert (bar, names[piece]) in begins(press(pinned, TABLES))
+
+
+@pytest.mark.parametrize("low", [1, 5, 9])
+def test_in_a_position_of_a_route_the_choices_are_those_of_that_position(low: int) -> None:
+    names = ["Four from the root", "Four down to the root", "Seventh chord up", "Lydian triad pair", "Minor four"]
+    form = "key: C\n| Dm7 | G7 | Cmaj7 | A7 |\n| Em7 | A7 | Dm7 | G7 |"
+    routed, alone = (
+        recipe(names, form).model_copy(update={"player": Player(instrument="guitar"), "fingering": hand})
+        for hand in (OnFrets(way="positions", positions=(low,)), OnFrets(way="position", low=low))
+    )
+    printed = press(routed, TABLES).strips[0].pieces
+    assert printed
+    for bar, piece in printed:
+        choices = etude_choices(routed, TABLES, bar)
+        assert [one.piece for one in choices if one.taken] == [piece]
+        assert choices == etude_choices(alone, TABLES, bar)
 
 
 def test_the_cheapest_of_all_etudes_is_composed() -> None:

@@ -12,6 +12,16 @@ export const tablesQuery = queryOptions({
   staleTime: Infinity,
 });
 
+/** A recipe worked out, its first strip engraved for a width. */
+export const exerciseQuery = (recipe: Recipe, width: number) =>
+  queryOptions({
+    queryKey: ["exercise", recipe, width],
+    queryFn: ({ signal }) =>
+      answered(client.POST("/api/exercises", { body: recipe, params: { query: { width } }, signal })),
+    staleTime: Infinity,
+    retry: false,
+  });
+
 /** What each of several recipes begins with. */
 export function usePreviews(recipes: Recipe[]) {
   return useQuery({

@@ -60,11 +60,7 @@ export function schedule(exercise: Exercise, options: Options): Schedule {
       const first = begin - from;
       if (options.click) events.push(...clicks(first, from, to, groups, strip.index));
       const sounding = [...notes(strip, first), ...beside(strip, first)];
-      events.push(
-        ...sounding
-          .filter(({ beat, length }) => beat < begin + to - from && beat + length > begin)
-          .map((one) => within(one, begin, begin + to - from)),
-      );
+      events.push(...within(sounding, begin, begin + to - from));
       begin += to - from;
     }
   }
@@ -72,10 +68,13 @@ export function schedule(exercise: Exercise, options: Options): Schedule {
   return { events, start, end: begin };
 }
 
-/** What of an event sounds between two beats. */
-export function within(event: SoundEvent, from: number, to: number): SoundEvent {
-  const beat = Math.max(event.beat, from);
-  return { ...event, beat, length: Math.min(event.beat + event.length, to) - beat };
+/** What of some events sounds between two beats. */
+export function within(events: readonly SoundEvent[], from: number, to: number): SoundEvent[] {
+  const there = events.filter(({ beat, length }) => beat < to && beat + length > from);
+  return there.map((event) => {
+    const beat = Math.max(event.beat, from);
+    return { ...event, beat, length: Math.min(event.beat + event.length, to) - beat };
+  });
 }
 
 /** Chords as they are played, with a click on every quarter note if it is wanted; each marks its chord. */

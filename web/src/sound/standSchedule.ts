@@ -40,11 +40,7 @@ export function standSchedule(exercise: Exercise, bands: readonly Band[], option
         ...(options.line ? line(strip, begin - from, backing) : []),
         ...band(bands, strip, begin - from, backing),
       ];
-      events.push(
-        ...sounding
-          .filter(({ beat, length }) => beat < begin + to - from && beat + length > begin)
-          .map((one) => within(one, begin, begin + to - from)),
-      );
+      events.push(...within(sounding, begin, begin + to - from));
       begin += to - from;
     }
     strips.push({ index: strip.index, start: first, end: begin });

@@ -25,7 +25,7 @@ from dodecant.api.schemas.stand import (
     judged_out,
     takes_of,
 )
-from dodecant.audio.mix import MOST_SECONDS, SoundKind, rendered, sound_file, soundings
+from dodecant.audio.mix import MOST_SECONDS, SoundKind, rendered, seconds_of, sound_file, soundings
 from dodecant.backing.band import BandEvent, band
 from dodecant.backing.setting import Backing
 from dodecant.exercise.exercise import Exercise
@@ -34,11 +34,12 @@ from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.due import due_notes
 from dodecant.practice.ladder import rung
-from dodecant.practice.simulated import Made, MadeKind, simulated
+from dodecant.practice.simulated import Made, simulated
+from dodecant.practice.slips import SlipKind
 from dodecant.tables import load_tables
 
 router = workshop_router("stand")
-_KINDS: tuple[MadeKind, ...] = tuple(kind for kind in get_args(MadeKind) if kind != "turned-early")
+_KINDS: tuple[SlipKind, ...] = tuple(kind for kind in get_args(SlipKind) if kind != "turned-early")
 
 
 @router.post("/stand/bands")
@@ -57,7 +58,7 @@ def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
     exercise = pressed(wanted.recipe)
     found = _played(exercise, wanted.strips or range(len(exercise.strips)), wanted.backing)
     events = soundings(exercise, found, wanted.backing, wanted.tempo, wanted.what)
-    seconds = max((event.at + event.length for event in events), default=0.0)
+    seconds = seconds_of(events)
     if seconds > MOST_SECONDS:
         message = f"That would sound {seconds / 60:.0f} minutes; {MOST_SECONDS // 60} are the most in one file."
         raise RecipeError([Problem("/strips", message, "Send fewer strips at a time.")])

@@ -15,6 +15,7 @@ from typing import NamedTuple
 from dodecant.exercise.harmony.chord_sounds import Harmony
 from dodecant.music.chord_scale_fit.fit import Fit
 from dodecant.music.core.chord import Chord
+from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import moved
 from dodecant.music.core.pitch import LETTER_SEMITONES, NoteName, Pitch
 from dodecant.music.progressions.changes import chords_in
@@ -43,6 +44,16 @@ class Sound:
         [3, 5, 7]
         """
         return frozenset((self.tonic.pitch_class + height) % 12 for height in self.scale.pitch_classes)
+
+    def degree_of(self, midi: int) -> Degree | None:
+        """What a tone (a MIDI number, or a pitch class) is of its own degrees; None for another.
+
+        >>> from dodecant.music.scales.scale import own_scale
+        >>> Sound(NoteName.parse("E♭"), own_scale("", "1 2 3")).degree_of(65)
+        Degree(number=2, alteration=0)
+        """
+        above = (midi - self.tonic.pitch_class) % 12
+        return next((degree for degree in self.scale.degrees if degree.half_steps % 12 == above), None)
 
     def on_c(self, pitch: Pitch, octaves: int = 0) -> Pitch:
         """A pitch of the sound, some octaves up, as it would stand on the tonic C."""

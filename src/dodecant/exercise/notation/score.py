@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import zip_longest
@@ -224,6 +225,16 @@ class Strip:
             found += [(repeat.start, repeat.end)] * repeat.times
             now = repeat.end
         return tuple(found) if found and now == self.end else (*found, (now, self.end))
+
+    @property
+    def passages(self) -> Iterator[tuple[Fraction, Fraction, Fraction]]:
+        """What sounds, repeats followed: the beat, counted from when it begins to sound, that its first barline would
+        fall on; from which place to which.
+        """
+        now = Fraction(0)
+        for start, end in self.played:
+            yield now - start, start, end
+            now += end - start
 
     @property
     def beats(self) -> Fraction:

@@ -48,24 +48,18 @@ def chain(start: Scale, goal: Scale, catalogue: ScaleCatalogue) -> tuple[Alterat
 
     Breadth-first search; of several shortest ways the first in the catalogue's order.
     """
-    ways: dict[_Heights, tuple[Alteration, ...]] = {_heights(start): ()}
+    # Scales are told apart by their tones: one of one's own has no name in the catalogue.
+    ways: dict[frozenset[int], tuple[Alteration, ...]] = {start.pitch_classes: ()}
     waiting = deque([start])
     while waiting:
         scale = waiting.popleft()
-        if _heights(scale) == _heights(goal):
-            return ways[_heights(scale)]
+        if scale.pitch_classes == goal.pitch_classes:
+            return ways[scale.pitch_classes]
         for step in neighbours(scale, catalogue):
-            if _heights(step.scale) not in ways:
-                ways[_heights(step.scale)] = (*ways[_heights(scale)], step)
+            if step.scale.pitch_classes not in ways:
+                ways[step.scale.pitch_classes] = (*ways[scale.pitch_classes], step)
                 waiting.append(step.scale)
     return None
-
-
-_Heights = frozenset[int]  # what tells scales apart here: one of one's own has no name in the catalogue
-
-
-def _heights(scale: Scale) -> _Heights:
-    return frozenset(degree.half_steps % 12 for degree in scale.degrees)
 
 
 def chain_through(scales: Sequence[Scale], catalogue: ScaleCatalogue) -> tuple[Alteration, ...] | None:
@@ -74,10 +68,12 @@ def chain_through(scales: Sequence[Scale], catalogue: ScaleCatalogue) -> tuple[A
     Every order of the others is tried (they are few); None where one cannot be reached.
     """
     start, *others = scales
-    ways = {(_heights(one), _heights(other)): chain(one, other, catalogue) for one in scales for other in others}
+    ways = {
+        (one.pitch_classes, other.pitch_classes): chain(one, other, catalogue) for one in scales for other in others
+    }
     best: tuple[Alteration, ...] | None = None
     for order in permutations(others):
-        parts = [ways[_heights(one), _heights(other)] for one, other in pairwise((start, *order))]
+        parts = [ways[one.pitch_classes, other.pitch_classes] for one, other in pairwise((start, *order))]
         way = tuple(step for part in parts if part is not None for step in part)
         if None not in parts and (best is None or len(way) < len(best)):
             best = way

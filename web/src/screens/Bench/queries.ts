@@ -1,24 +1,16 @@
 /** What the bench asks the server for. */
-import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { ApiError, answered, client } from "../../api/client";
 import type { Lick, Metre, NoteValue, Phrase, Problem, Recipe } from "../../api/types";
-
-const exercise = (recipe: Recipe, width: number) =>
-  queryOptions({
-    queryKey: ["exercise", recipe, width],
-    queryFn: ({ signal }) =>
-      answered(client.POST("/api/exercises", { body: recipe, params: { query: { width } }, signal })),
-    staleTime: Infinity,
-    retry: false,
-  });
+import { exerciseQuery } from "../../parts/queries";
 
 /** Changes a recipe: the server is asked before the page draws what was typed. */
 export function useAskedFirst(width: number, change: (recipe: Recipe) => void) {
   const queries = useQueryClient();
   return useCallback(
     (recipe: Recipe) => {
-      queries.query(exercise(recipe, width)).catch(() => undefined);
+      queries.query(exerciseQuery(recipe, width)).catch(() => undefined);
       change(recipe);
     },
     [queries, width, change],
@@ -29,7 +21,7 @@ const NONE: Problem[] = [];
 
 /** The recipe worked out, its first strip engraved for a width; while a changed recipe is on its way or at fault, the last good answer stays. */
 export function useExercise(recipe: Recipe, width: number) {
-  const query = useQuery(exercise(recipe, width));
+  const query = useQuery(exerciseQuery(recipe, width));
   const [good, setGood] = useState(query.data);
   if (query.data !== undefined && query.data !== good) setGood(query.data);
   const { error } = query;

@@ -70,7 +70,6 @@ function Where({ asked, put, tables }: AskedProps & { put: (next: Fingering) => 
           { value: "", label: "the whole neck" },
           ...positions.map((low) => ({ value: `${low}`, label: `in position ${low}` })),
         ]}
-        allowDeselect={false}
         onChange={(low) =>
           put(low ? { ...fingering, way: "position", low: Number(low) } : { ...fingering, way: "free" })
         }
@@ -94,7 +93,6 @@ function Where({ asked, put, tables }: AskedProps & { put: (next: Fingering) => 
           w="var(--field-s)"
           value={fingering.harp}
           data={tables.major_keys}
-          allowDeselect={false}
           onChange={(harp) => harp !== null && put({ ...fingering, harp })}
         />
         <Checkbox

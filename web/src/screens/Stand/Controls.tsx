@@ -85,7 +85,6 @@ export function Controls(props: ControlsProps) {
           w="var(--field-m)"
           value={curtain}
           data={curtains}
-          allowDeselect={false}
           onChange={(value) => value !== null && onCurtain(value)}
         />
         <Panel label="Band" icon={<IconMusic size={18} />}>

@@ -4,16 +4,17 @@ import { TideLine } from "./TideLine";
 
 interface JudgementProps {
   judged: Judged;
-  tempo: number;
+  /** A tempo (BPM) to try it slower. */
+  slower: number;
   earlier: readonly KeptTake[];
   onAgain: () => void;
-  onSlower: () => void;
+  onTempo: (tempo: number) => void;
 }
 
 const SHOWN = 4;
 
 /** What is said of a take: sentences, the slips one by one, time as a line, and what may come next. */
-export function Judgement({ judged, tempo, earlier, onAgain, onSlower }: JudgementProps) {
+export function Judgement({ judged, slower, earlier, onAgain, onTempo }: JudgementProps) {
   const slips = judged.slips.slice(0, 8);
   return (
     <Stack gap="xs" role="region" aria-label="The take">
@@ -25,8 +26,8 @@ export function Judgement({ judged, tempo, earlier, onAgain, onSlower }: Judgeme
           <Button variant="light" onClick={onAgain}>
             Once more
           </Button>
-          <Button variant="light" onClick={onSlower}>
-            Slower: {Math.max(20, Math.round(tempo * 0.9))}
+          <Button variant="light" onClick={() => onTempo(slower)}>
+            Slower: {slower}
           </Button>
         </Group>
       </Group>

@@ -21,7 +21,6 @@ export function PractisePanel({ setting, set, rung }: PractisePanelProps) {
         label="Listen to"
         value={setting.listening}
         data={LISTENING}
-        allowDeselect={false}
         onChange={(listening) => set({ listening: listening as ListeningTo })}
       />
       {setting.listening === "keys" && (

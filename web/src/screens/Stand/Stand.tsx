@@ -26,6 +26,9 @@ const LONG = { bars: 10, large: 1.45 };
 const NONE: readonly Slip[] = [];
 const AHEAD = 4; // strips whose band is worked out
 
+/** The nearest tempo there is (BPM). */
+const playable = (tempo: number) => Math.max(20, Math.min(320, Math.round(tempo)));
+
 const problemsOf = (error: unknown) => (error instanceof ApiError ? error.problems : []);
 
 interface Taken {
@@ -105,7 +108,7 @@ export function Stand({ lying }: { lying: OnStand }) {
   };
   const changeTempo = (to: number) => {
     if (climbs) set({ climbs: false });
-    setOwnTempo(Math.max(20, Math.min(320, Math.round(to))));
+    setOwnTempo(playable(to));
   };
   useStandKeys({
     onStart: start,
@@ -164,10 +167,10 @@ export function Stand({ lying }: { lying: OnStand }) {
             {taken?.strip === strip.index && !playing && (
               <Judgement
                 judged={taken.judged}
-                tempo={taken.tempo}
+                slower={playable(taken.tempo * 0.9)}
                 earlier={earlier}
                 onAgain={start}
-                onSlower={() => changeTempo(taken.tempo * 0.9)}
+                onTempo={changeTempo}
               />
             )}
             {next && !taken && (

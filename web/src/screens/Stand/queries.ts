@@ -2,17 +2,11 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "../../api/client";
 import type { Backing, Judged, PlayedEvent, Recipe, TempoLadder } from "../../api/types";
+import { exerciseQuery } from "../../parts/queries";
 
-/** The exercise worked out, its first strip engraved for a width. */
+/** The exercise worked out, its first strip engraved for a width; the one before stays until it is there. */
 export function useWorkedOut(recipe: Recipe, width: number) {
-  return useQuery({
-    queryKey: ["exercise", recipe, width],
-    queryFn: ({ signal }) =>
-      answered(client.POST("/api/exercises", { body: recipe, params: { query: { width } }, signal })),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    retry: false,
-  });
+  return useQuery({ ...exerciseQuery(recipe, width), placeholderData: keepPreviousData });
 }
 
 /** What the band plays under some strips. */

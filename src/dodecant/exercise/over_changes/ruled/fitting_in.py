@@ -163,8 +163,7 @@ def _sound(piece: VocabularyPiece, chord: Chord, catalogue: ScaleCatalogue) -> t
 
 def _outside(tone: FigureTone, on_scale: RecipeOnScale) -> bool:
     """Whether a tone neither belongs to the sound nor leads into one that does."""
-    above = {degree.half_steps % 12 for degree in on_scale.sound.degrees}
-    return not tone.leads and (tone.pitch.midi % 12) not in above
+    return not tone.leads and tone.pitch.midi % 12 not in on_scale.sound.pitch_classes
 
 
 def _degree(tone: FigureTone, tonic: NoteName) -> str:
