@@ -95,3 +95,78 @@ def test_odd_takes_are_judged_too(client: TestClient) -> None:
     text = '{"recipe": {}, "strip": 0, "tempo": 96, "events": [{"at": NaN, "pitch": 60}]}'
     refused = client.post("/api/stand/judged", content=text, headers={"Content-Type": "application/json"})
     assert refused.status_code == 422
+
+
+def test_some_bars_are_gone_through_and_judged_by_themselves(client: TestClient) -> None:
+    rounds = {"first_bar": 2, "last_bar": 2, "repeats": 3, "root_every": 2}
+    (band,) = post(client, "bands", strips=[0], backing={"count_in": "two-beats"}, rounds=rounds)
+    assert [(one["role"], one["start"], one["end"], one["time"]) for one in band["passages"]] == [
+        ("line", 4, 8, 1), ("line", 4, 8, 2), ("root", 4, 8, 2), ("line", 4, 8, 3)
+    ]  # fmt: skip
+    assert band["count_in"] == 2
+    some = {"strip": 0, "tempo": 96, "rounds": {"first_bar": 2}}
+    events = post(client, "simulated", slips=0, **some)
+    assert post(client, "judged", events=events, **some)["sentences"][0] == "Clean."
+    assert events[0]["at"] < 0.1
+    # While it is played: two notes in, the second one wrong; what is to come is not missed.
+    events[1]["pitch"] += 1
+    so_far = post(client, "judged", events=events[:3], until=1.2, **some)
+    assert [slip["kind"] for slip in so_far["slips"]] == ["wrong"]
+    assert (so_far["slips"][0]["bar"], so_far["notes"]) == (2, 3)
+    assert post(client, "judged", events=[], until=0.0, **some)["slips"] == []
+
+
+def test_improvising_is_told_by_its_rule(client: TestClient) -> None:
+    rule = {"kind": "sounds", "sounds": ["dorian", "altered"], "choruses": 2}
+    events = post(client, "simulated", strip=0, tempo=120, rule=rule)
+    found = post(client, "improvised", strip=0, tempo=120, rule=rule, events=events)
+    assert [one["sound"] for one in found["choruses"]] == ["E Dorian", "E altered"]
+    assert sum(one["notes"] for one in found["choruses"]) == len(events)
+    assert "notes are in the sounds" in found["sentences"][-1] or found["sentences"]
+    (band,) = post(client, "bands", strips=[0], backing={}, rule={"kind": "trading", "choruses": 1})
+    assert {one["role"] for one in band["passages"]} == {"call", "answer"}
+
+
+def test_the_ear_is_asked_and_a_phrase_comes_back(client: TestClient) -> None:
+    asked = post(client, "ear", strip=0, setting={"kind": "sing", "notes": 2, "questions": 3})
+    due = [note["pitch"] for note in asked[0]["notes"]]
+    events = [{"at": n, "pitch": pitch} for n, pitch in enumerate(due)]
+    assert post(client, "sung", due=due, events=events)["words"] == "All of it."
+    answer = client.post("/api/stand/latency", json={
+        "clicks": [0, 1, 2, 3, 4, 5], "events": [{"at": n + 0.06, "pitch": 60} for n in range(6)]
+    })  # fmt: skip
+    assert (answer.json()["ms"], answer.json()["words"]) == (60, "60 ms, met within 0 ms.")
+
+
+def test_a_kept_take_is_had_again_and_the_band_is_written_out(client: TestClient) -> None:
+    events = post(client, "simulated", strip=0, tempo=96, slips=1)
+    kept = client.post(
+        "/api/takes", json={"strip": "E Phrygian", "tempo": 96, "notes": 15, "slips": 1, "events": events}
+    )
+    again = client.get(f"/api/takes/{kept.json()['id']}").json()
+    assert again["events"] == events
+    assert client.get("/api/takes/999").status_code == 404
+    for kind, begin in (("midi", b"MThd"), ("musicxml", b"<?xml")):
+        answer = client.post(f"/api/stand/scores/{kind}", json={"recipe": RECIPE, "backing": {}})
+        assert answer.content.startswith(begin)
+    assert client.post("/api/stand/scores/mp3", json={"recipe": RECIPE, "backing": {}}).status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("path", "body", "pointer"),
+    [
+        ("bands", {"strips": [0], "backing": {}, "rule": {"kind": "sounds"}}, "/rule"),
+        ("bands", {"strips": [0], "backing": {}, "rounds": {"first_bar": 4, "last_bar": 2}}, "/rounds"),
+        ("improvised", {"strip": 0, "tempo": 96, "events": [], "rule": {"kind": "sounds", "sounds": ["none"]}},
+         "/rule/sounds/0"),
+        ("ear", {"strip": 0, "setting": {"kind": "sound", "sounds": ["none"]}}, "/setting/sounds/0"),
+        ("sung", {"due": [], "events": []}, "/due"),
+        ("latency", {"clicks": [0, 1], "events": []}, "/clicks"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_practised_is_told_at_its_field(
+    client: TestClient, path: str, body: dict[str, Any], pointer: str
+) -> None:
+    answer = client.post(f"/api/stand/{path}", json={"recipe": RECIPE, **body})
+    assert answer.status_code == 422
+    assert pointer in [problem["pointer"] for problem in answer.json()["problems"]]

@@ -14,7 +14,7 @@ from tests.browser.test_for_everyone import at_ease
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 # A MIDI device that plays what it is told, a stand-in for one that is plugged in.
-_DEVICE = """
+DEVICE = """
 const input = new EventTarget();
 window.device = {
   play: (pitch, at) => {
@@ -95,14 +95,16 @@ def test_a_take_by_nobody_is_marked_on_the_page_and_kept(page: Page) -> None:
     expect(take.get_by_role("img", name=re.compile("Time against the grid"))).to_be_visible()
     until(page, "document.querySelectorAll('section svg[aria-hidden] path').length >= 1")
     page.get_by_role("button", name="Once more").click()
-    expect(take).to_contain_text("Before:")
+    choose(page, "Beside it", " of ")
+    expect(take).to_contain_text("Then: ")
+    until(page, "document.querySelector('polyline[data-earlier]') !== null")
     page.get_by_role("button", name=re.compile("Slower: 86")).click()
     expect(page.get_by_label("Tempo")).to_have_value("86")
 
 
 def test_a_midi_device_is_heard_in_time(page: Page) -> None:
     """The device plays what is due on the beat: the take is clean."""
-    page.add_init_script(_DEVICE)
+    page.add_init_script(DEVICE)
     put_on_stand(page)
     page.evaluate(
         """async () => {
@@ -140,7 +142,7 @@ def test_the_keys_of_the_computer_are_degrees(page: Page) -> None:
 
 
 def test_no_device_is_told_in_words_and_the_page_goes_on(page: Page) -> None:
-    page.add_init_script(_DEVICE.replace("new Map([['one', input]])", "new Map()"))
+    page.add_init_script(DEVICE.replace("new Map([['one', input]])", "new Map()"))
     put_on_stand(page)
     listen_to(page, "a MIDI device")
     page.keyboard.press("Escape")

@@ -42,6 +42,9 @@ DUE = [line(document, tempo, key) for document, tempo in LINES for key in ("C", 
 
 
 def places_for(kind: SlipKind, due: Sequence[DueNote]) -> list[int]:
+    if kind == "figure-left-out":
+        inside = range(4, len(due) - 6)
+        return [n for n in inside if due[n].figure is not None and due[n].figure != due[n - 1].figure]
     if kind != "turned-early":
         return list(range(1, len(due) - 1))
     turns = turning_points(tuple(due))
@@ -51,16 +54,15 @@ def places_for(kind: SlipKind, due: Sequence[DueNote]) -> list[int]:
 def test_single_slips_are_told_by_kind_and_place() -> None:
     """Five thousand takes with one slip each: 99 of 100 right in every kind."""
     chance, right, made = random.Random(5), Counter[str](), Counter[str]()
+    able = {kind: [(due, places) for due in DUE if (places := places_for(kind, due))] for kind in KINDS}
     for number in range(5000):
-        kind, due = KINDS[number % len(KINDS)], chance.choice(DUE)
-        places = places_for(kind, due)
-        if not places:
-            continue
+        kind = KINDS[number % len(KINDS)]
+        due, places = chance.choice(able[kind])
         place = chance.choice(places)
         take = simulated(due, [Made(kind, place, chance.choice([-2, -1, 1, 2]))], seed=number)
         made[kind] += 1
         right[kind] += [(slip.kind, slip.note) for slip in judged(due, take).slips] == [(kind, place)]
-    assert all(right[kind] >= 0.99 * made[kind] > 200 for kind in KINDS), (dict(right), dict(made))
+    assert not [(kind, right[kind], made[kind]) for kind in KINDS if right[kind] < 0.99 * made[kind]]
 
 
 def test_a_human_unevenness_is_no_slip() -> None:
@@ -134,6 +136,28 @@ def test_what_is_told(slips: list[Made], drift: float, told: str) -> None:
     found = judged(due, simulated(due, slips, jitter=0.0, drift=drift))
     sentences = take_told(found, due, time_kept(due, found.steady), TABLES.scales)
     assert told in sentences
+
+
+@pytest.mark.parametrize(
+    ("document", "slips", "told"),
+    [
+        # 1 2 3 5 through C major: the cell on 3 left out, and the line goes on at once with the one on 4.
+        ({"figure": {"kind": "cell", "text": "1 2 3 5"}}, [Made("figure-left-out", 8)],
+         "Clean but for one: the whole figure from 3 left out in bar 2."),
+        # C bebop dominant down and up: the passing 7 is what was added to Mixolydian.
+        ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [Made("left-out", 7)],
+         "Clean but for one: the added 7 forgotten in bar 1."),
+        ({"sounds": {"kind": "one", "scale": "bebop-dorian"}}, [Made("left-out", 3)],
+         "Clean but for one: the added 3 forgotten in bar 1."),
+        ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [Made("left-out", 6)],
+         "Clean but for one: ♭7 left out in bar 1."),
+        ({"figure": {"kind": "cell", "text": "1 2 3 5"}, "path": {"direction": "up"}},
+         [Made("wrong", n, 1) for n in range(28, 32)], "Clean up to bar 4, the last one, which you played otherwise."),
+    ],
+)  # fmt: skip
+def test_slips_that_belong_together_are_told_as_one(document: dict[str, Any], slips: list[Made], told: str) -> None:
+    due = line(document, 90)
+    assert take_told(judged(due, simulated(due, slips, jitter=0.0)), due, None, TABLES.scales)[0] == told
 
 
 @pytest.mark.parametrize("swing", [50, 58, 66])

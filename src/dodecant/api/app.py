@@ -16,6 +16,7 @@ from dodecant.api.guard import Guard
 from dodecant.api.jobs import Jobs
 from dodecant.api.routers import (
     changes,
+    ear,
     exercises,
     fingers,
     jobs,
@@ -59,6 +60,7 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         joins.router,
         fingers.router,
         stand.router,
+        ear.router,
         takes.router,
         phrases.router,
         licks.router,

@@ -2,13 +2,25 @@
 
 from __future__ import annotations
 
-from dodecant.api.routers import changes, exercises, fingers, joins, licks, phrases, pictures, sounds, stand, vocabulary
+from dodecant.api.routers import (
+    changes,
+    ear,
+    exercises,
+    fingers,
+    joins,
+    licks,
+    phrases,
+    pictures,
+    sounds,
+    stand,
+    vocabulary,
+)
 from dodecant.engraving.strip_svg import strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.tables import load_tables
 
-ROUTERS = (changes, exercises, fingers, joins, licks, phrases, pictures, sounds, stand, vocabulary)
+ROUTERS = (changes, ear, exercises, fingers, joins, licks, phrases, pictures, sounds, stand, vocabulary)
 
 
 def warm_up() -> None:

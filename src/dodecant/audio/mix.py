@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterator, Sequence
-from fractions import Fraction
 from typing import Final, Literal, NamedTuple
 
 import numpy as np
 import soundfile
 
 from dodecant.audio.voices import RATE, Voice, Wave, wave
-from dodecant.backing.band import CLICK, STRONG_CLICK, BandEvent, BandPart
+from dodecant.backing.band import CLICK, STRONG_CLICK, BandEvent, BandPart, counted_in
 from dodecant.backing.held import at_beats
 from dodecant.backing.setting import Backing
 from dodecant.engraving.progress import each
@@ -49,7 +48,7 @@ def soundings(
 ) -> list[Sounding]:
     """What sounds of some strips with their bands, one after another, after a count-in, at a tempo (BPM)."""
     quarter = 60 / (tempo * float(exercise.metre.pulse))
-    count_in = _count_in(exercise, backing)
+    count_in = float(counted_in(exercise.metre, backing))
     found, now = list(_counted(exercise, backing, count_in, quarter)), count_in * quarter
     for strip, events in strips:
         if what != "band":
@@ -90,12 +89,6 @@ def sound_file(found: Wave, kind: SoundKind) -> bytes:
         for at in range(0, len(found), RATE):  # in pieces: the encoder holds a whole one on its stack
             file.write(found[at : at + RATE])
     return out.getvalue()
-
-
-def _count_in(exercise: Exercise, backing: Backing) -> float:
-    bar, groups = exercise.metre.quarters, exercise.metre.groups
-    beats = {"none": Fraction(0), "one-bar": bar, "two-bars": 2 * bar, "two-beats": sum(groups[-2:], Fraction(0))}
-    return float(beats[backing.count_in])
 
 
 def _counted(exercise: Exercise, backing: Backing, lasts: float, quarter: float) -> Iterator[Sounding]:

@@ -60,6 +60,17 @@ def band(
     return tuple(sorted(found, key=lambda event: (event.start, event.part, event.pitch)))
 
 
+def counted_in(metre: Metre, backing: Backing) -> Fraction:
+    """How long it is counted in, in quarter notes.
+
+    >>> str(counted_in(Metre(6, 8), Backing(count_in="two-beats")))
+    '3'
+    """
+    bar = metre.quarters
+    beats = {"none": Fraction(0), "one-bar": bar, "two-bars": 2 * bar, "two-beats": sum(metre.groups[-2:], Fraction(0))}
+    return beats[backing.count_in]
+
+
 def read_comping(text: str) -> tuple[str, ...]:
     """Read and check the data file of comping patterns (TOML); raises MusicError for one that is none."""
     patterns = tuple(tomllib.loads(text)["patterns"])

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from fractions import Fraction
 from io import BytesIO
 from typing import NamedTuple
 
 import mido
 
+from dodecant.backing.band import BandEvent, BandPart
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import CompanionChord, Note, Strip
 from dodecant.exercise.rhythm.timing import swung
@@ -16,10 +17,17 @@ from dodecant.exercise.rhythm.timing import swung
 TICKS = 480
 _VELOCITY, _ACCENT, _BESIDE = 84, 108, 64
 _PIANO = 0
+_LOUDEST = 110
+_BAND: Mapping[BandPart, tuple[int, int]] = {  # channel and program (General MIDI); percussion is the tenth channel
+    "bass": (11, 32), "chords": (12, _PIANO), "drone": (13, 48), "time": (9, 0), "click": (9, 0),
+}  # fmt: skip
 
 
-def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
-    """All strips one after another: a conductor track with tempo, metre and a marker a strip, the line, its companions.
+def to_midi(
+    exercise: Exercise, *, swinging: bool = False, band: Mapping[int, Sequence[BandEvent]] | None = None
+) -> bytes:
+    """All strips one after another: a conductor track with tempo, metre and a marker a strip, the line, its companions,
+    and what a `band` plays under each strip (by its index).
 
     Notes stand as they are written; `swinging`, as they sound.
     """
@@ -42,6 +50,14 @@ def to_midi(exercise: Exercise, *, swinging: bool = False) -> bytes:
                   for at, strip, start, end in _passages(exercise)
                   for one in _beside(strip, number, start, end)]  # fmt: skip
         song.tracks.append(_track(f"beside: {companion.kind}", _PIANO, 1 + number, beside, end))
+    for part, (channel, program) in _BAND.items():
+        found = [(now + event.start, event) for now, strip, start, last in _passages(exercise)
+                 for event in (band or {}).get(strip.stop.index, ())
+                 if event.part == part and start <= event.start < last]  # fmt: skip
+        events = [_MidiNotes(ticks(at), ticks(at + event.length), (event.pitch,), max(1, round(event.loud * _LOUDEST)))
+                  for at, event in found]  # fmt: skip
+        if events:
+            song.tracks.append(_track(part, program, channel, events, end))
     out = BytesIO()
     song.save(file=out)
     return out.getvalue()
@@ -105,13 +121,16 @@ def _track(name: str, program: int, channel: int, struck: Sequence[_MidiNotes], 
     track = mido.MidiTrack()
     track.append(mido.MetaMessage("track_name", name=name, time=0))
     track.append(mido.Message("program_change", channel=channel, program=program, time=0))
-    now = 0
+    strokes = []
     for on, off, pitches, velocity, short in struck:
         off -= (off - on) // 2 if short else 0
-        for kind, tick, loud in (("note_on", on, velocity), ("note_off", off, 0)):
-            for pitch in pitches:
-                track.append(mido.Message(kind, channel=channel, note=pitch, velocity=loud, time=tick - now))
-                now = tick
+        strokes += [(on, 1, pitch, velocity) for pitch in pitches]
+        strokes += [(min(off, end), 0, pitch, 0) for pitch in pitches]
+    now = 0
+    for tick, starts, pitch, loud in sorted(strokes, key=lambda one: one[:2]):  # what ends goes first
+        kind = "note_on" if starts else "note_off"
+        track.append(mido.Message(kind, channel=channel, note=pitch, velocity=loud, time=tick - now))
+        now = tick
     track.append(mido.MetaMessage("end_of_track", time=end - now))
     return track
 

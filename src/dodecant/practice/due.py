@@ -4,19 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.music.core.degree import Degree
+from dodecant.practice.rounds import Rounds, once
 
 
 class DueNote(NamedTuple):
     """A note that is due: its id in the score, when it comes and how long it lasts (seconds from the strip's
     beginning), its MIDI number as it sounds and those struck under it, its number as shown, its degree and sound, its
-    bar (from 1), where it stands in the bar (quarter notes), and how far the nearest other note is (seconds).
+    bar (from 1), where it stands in the bar (quarter notes), how far the nearest other note is (seconds), and which
+    figure of the line it belongs to, where all have as many notes.
     """
 
     id: str
@@ -30,11 +32,19 @@ class DueNote(NamedTuple):
     bar: int
     place: Fraction
     gap: float
+    figure: int | None = None
 
 
-def due_notes(exercise: Exercise, strip: Strip, tempo: float) -> tuple[DueNote, ...]:
-    """Every note of a strip in the order it sounds, repeats followed, at a tempo (BPM of the metre's pulse)."""
-    found = list(_in_order(exercise, strip, 60 / (tempo * float(exercise.metre.pulse))))
+_WHOLE: Final = Rounds()
+_PATIENCE: Final = 0.4  # seconds a note is waited for
+_LATEST: Final = 0.1
+
+
+def due_notes(exercise: Exercise, strip: Strip, tempo: float, rounds: Rounds = _WHOLE) -> tuple[DueNote, ...]:
+    """Every note of a strip (or of some of its bars, once) in the order it sounds, at a tempo (BPM of the metre's
+    pulse). Seconds count from the beginning of what is played.
+    """
+    found = list(_in_order(exercise, strip, 60 / (tempo * float(exercise.metre.pulse)), rounds))
     starts = [-1e9, *(note.at for note in found), 1e9]
     gaps = [
         min(here - before, after - here) for before, here, after in zip(starts, starts[1:], starts[2:], strict=False)
@@ -43,9 +53,12 @@ def due_notes(exercise: Exercise, strip: Strip, tempo: float) -> tuple[DueNote, 
     return tuple(note._replace(gap=gap if gap < 1e6 else alone) for note, gap in zip(found, gaps, strict=True))
 
 
-def _in_order(exercise: Exercise, strip: Strip, quarter: float) -> Iterator[DueNote]:
+def _in_order(exercise: Exercise, strip: Strip, quarter: float, rounds: Rounds) -> Iterator[DueNote]:
     bar, placement = exercise.metre.quarters, exercise.recipe.placement
-    for barline, begin, end in strip.passages:
+    group = strip.group if strip.group > 1 else 0
+    now = Fraction(0)
+    for begin, end in once(strip, exercise.metre, rounds):
+        barline, now = now - begin, now + end - begin
         for index, note in enumerate(strip.notes):
             if begin <= note.start < end:
                 at, length = swung_span(note.start, note.length, placement)
@@ -54,6 +67,7 @@ def _in_order(exercise: Exercise, strip: Strip, quarter: float) -> Iterator[DueN
                 yield DueNote(
                     strip.note_id(index), seconds, lasts, note.tone.sounding.midi, under, note.tone.number,
                     note.tone.degree, sound_at(strip, note.start), int(note.start // bar) + 1, note.start % bar, 0.0,
+                    index // group if group else None,
                 )  # fmt: skip
 
 
@@ -74,3 +88,8 @@ def turning_points(notes: tuple[DueNote, ...]) -> frozenset[int]:
     ends = {max(heights), min(heights)}
     inside = range(1, len(heights) - 1)
     return frozenset(place for place in inside if heights[place] in ends)
+
+
+def so_far(due: tuple[DueNote, ...], until: float) -> tuple[DueNote, ...]:
+    """The notes that must have been played by a moment (seconds), some of their time left for late ones."""
+    return tuple(note for note in due if note.at + min(_PATIENCE, note.gap) + _LATEST < until)

@@ -16,6 +16,7 @@ Tempo = Annotated[int, Field(ge=20, le=320)]
 # Where the hardest value of an exercise is comfortable to begin with (usual teaching), in BPM.
 BEGIN: Final[dict[NoteValue, int]] = {
     "half": 100, "quarter": 92, "quarter-triplet": 84, "eighth": 72, "triplet": 60, "sixteenth": 52, "quintuplet": 48,
+    "sextuplet": 44,
 }  # fmt: skip
 
 

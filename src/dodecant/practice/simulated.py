@@ -4,12 +4,19 @@ from __future__ import annotations
 
 import random
 from collections.abc import Sequence
+from fractions import Fraction
 from typing import Final, NamedTuple
 
+from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.notation.score import Strip
 from dodecant.practice.aligned import Played
-from dodecant.practice.due import DueNote
+from dodecant.practice.due import DueNote, sound_at
+from dodecant.practice.improvising import begins
+from dodecant.practice.rounds import Passage
 from dodecant.practice.slips import SlipKind
 
+_EIGHTH: Final = Fraction(1, 2)
+_STRAY: Final = 0.04  # of the notes of a solo lie outside
 _STRAYS: Final = (-4, -3, 3, 4, -6, 6)  # half steps
 
 
@@ -45,6 +52,11 @@ def simulated(
                 ahead += sum(other.gap for other in gone)
                 made.setdefault(place + 1, Made("left-out", place + 1))
                 continue
+            case "figure-left-out":
+                rest = [n for n in range(place + 1, len(due)) if due[n].figure == note.figure]
+                ahead += sum(due[n].gap for n in (place, *rest))
+                made.update((n, Made("left-out", n)) for n in rest)
+                continue
             case "wrong":
                 one = one._replace(pitch=note.pitch + (slip.by if slip else 1))
             case "octave":
@@ -62,6 +74,36 @@ def simulated(
                 found.append(Played(one.at - 0.5 * note.gap, stray, 0.05))
         found.append(one)
     return found
+
+
+def simulated_solo(
+    strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], quarter: float, *, seed: int = 1
+) -> list[Played]:
+    """An improvisation by nobody: eighths that wander through what holds, with breaths and now and then a half step
+    below the next note; `quarter` is how long a quarter note lasts, in seconds. Silent while it is called.
+    """
+    chance = random.Random(seed)  # noqa: S311 - the seed is told, so that a take can be had again
+    found: list[Played] = []
+    pitch = _middle(strip)
+    for begin, passage in zip(begins(passages), passages, strict=False):
+        at, left = passage.start, chance.randrange(8, 20)
+        while at < passage.end and passage.role != "call":
+            sound = chosen[(passage.time - 1) % len(chosen)] if chosen else sound_at(strip, at)
+            near = [one for one in range(pitch - 5, pitch + 6) if sound.degree_of(one) is not None and one != pitch]
+            drawn = (pitch - _middle(strip)) // 5  # back to the middle
+            pitch = chance.choice(sorted(near, key=lambda one: abs(one - pitch + drawn))[:4])
+            if left > 0:
+                struck = pitch - 1 if chance.random() < _STRAY else pitch
+                seconds = float(begin + at - passage.start) * quarter + chance.gauss(0, 0.012)
+                found.append(Played(seconds, struck, 0.45 * quarter))
+            left = chance.randrange(8, 20) if left < -chance.randrange(3, 6) else left - 1
+            at += _EIGHTH
+    return found
+
+
+def _middle(strip: Strip) -> int:
+    heights = [note.tone.sounding.midi for note in strip.notes]
+    return (min(heights) + max(heights)) // 2 if heights else 60
 
 
 def _shift(note: DueNote) -> float:

@@ -3,20 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from itertools import pairwise
 from statistics import median
 from typing import Final, Literal, NamedTuple
 
+from dodecant.exercise.harmony.timeline import Sound
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
 from dodecant.practice.aligned import Pair, Played, aligned
 from dodecant.practice.due import DueNote, turning_points
 
-SlipKind = Literal["wrong", "octave", "left-out", "added", "struck-twice", "turned-early", "early", "late"]
+SlipKind = Literal[
+    "wrong", "octave", "left-out", "figure-left-out", "added", "struck-twice", "turned-early", "early", "late"
+]
 _TOLERANCE: Final = 0.1  # seconds: less is an accent of time, not a slip
 _SHARE: Final = 0.35  # of the time to the nearest other note, where notes are far apart
 _MOST_OF_GAP: Final = 0.6
 _NEAR: Final = 4  # notes on each side
+_FEWEST: Final = 3  # notes in a row, to tell anything
+_AT_ONCE: Final = 0.4  # of the time between two notes
 _OCTAVE: Final = 12
+_SEVEN: Final = 7
+_PLAIN: Final = tuple(map(Degree.parse, ["1", "♭2", "2", "♭3", "3", "4", "♯4", "5", "♭6", "6", "♭7", "7"]))
 
 
 class Slip(NamedTuple):
@@ -50,13 +58,13 @@ def judged(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: boo
     each note.
     """
     heard = _highest(due, sorted(played))
-    pairs = aligned(due, heard, octave_free=octave_free)
+    pairs = _untwisted(due, heard, aligned(due, heard, octave_free=octave_free))
     together = [(one.due, one.played) for one in pairs if one.due is not None and one.played is not None]
     offsets: list[float | None] = [None] * len(due)
     for note, other in together:
         offsets[note] = heard[other].at - due[note].at
     found = list(_slips(due, heard, pairs, _around(offsets), octave_free))
-    return Judged(tuple(_turned_early(due, found)), tuple(offsets))
+    return Judged(tuple(_turned_early(due, _whole_figures(due, found))), tuple(offsets))
 
 
 def _highest(due: Sequence[DueNote], played: list[Played]) -> list[Played]:
@@ -68,6 +76,19 @@ def _highest(due: Sequence[DueNote], played: list[Played]) -> list[Played]:
             if near:
                 left.remove(min(near, key=lambda one: abs(one.at - note.at)))
     return left
+
+
+def _untwisted(due: Sequence[DueNote], played: Sequence[Played], pairs: list[Pair]) -> list[Pair]:
+    """Two notes struck almost at once, the later one first: each is right, and one of them off its time."""
+    found = list(pairs)
+    for number, ((one, first), (two, second)) in enumerate(pairwise(pairs)):
+        if one is None or two is None or first is None or second is None:
+            continue
+        swapped = (due[one].pitch, due[two].pitch) == (played[second].pitch, played[first].pitch)
+        at_once = played[second].at - played[first].at < _AT_ONCE * (due[two].at - due[one].at)
+        if swapped and at_once and due[one].pitch != due[two].pitch:
+            found[number : number + 2] = [Pair(one, second), Pair(two, first)]
+    return found
 
 
 def _slips(
@@ -96,12 +117,14 @@ def _slips(
 
 
 def _around(offsets: Sequence[float | None]) -> list[float]:
-    """How far each is off from those around it."""
+    """How far each is off from those around it; a line may go on in another time where notes were left out."""
     there = [(place, one) for place, one in enumerate(offsets) if one is not None]
     found = [0.0] * len(offsets)
     for number, (place, one) in enumerate(there):
         near = there[max(0, number - _NEAR) : number + _NEAR + 1]
-        found[place] = one - median(other for _, other in near)
+        together = [off for other, off in near if None not in offsets[min(place, other) : max(place, other)]]
+        around = [median(off for _, off in near), *([median(together)] if len(together) >= _FEWEST else [])]
+        found[place] = min((one - other for other in around), key=abs)
     return found
 
 
@@ -127,7 +150,7 @@ def _turned_early(due: Sequence[DueNote], found: list[Slip]) -> Iterator[Slip]:
     out = {slip.note for slip in found if slip.kind == "left-out"}
     told: set[int] = set()
     for slip in found:
-        if slip.kind == "left-out" and slip.note not in told:
+        if slip.kind == "left-out" and slip.note not in told and slip.note - 1 not in out:
             run = [slip.note]
             while run[-1] + 1 in out:
                 run.append(run[-1] + 1)
@@ -140,21 +163,85 @@ def _turned_early(due: Sequence[DueNote], found: list[Slip]) -> Iterator[Slip]:
             yield slip
 
 
+def _whole_figures(due: Sequence[DueNote], found: list[Slip]) -> list[Slip]:
+    """All notes of a figure left out: one slip, at its first note.
+
+    Where figures share notes it cannot be heard which of them were left out; then it was the whole figure.
+    """
+    figures: dict[int | None, list[int]] = {}
+    for place, note in enumerate(due):
+        figures.setdefault(note.figure, []).append(place)
+    figures.pop(None, None)
+    left = list(found)
+    for cluster in _clusters([slip.note for slip in found if slip.kind == "left-out"], due):
+        near = dict.fromkeys(due[place].figure for place in range(cluster[0], cluster[-1] + 1))
+        whole = [figures[one] for one in near if one in figures and len(figures[one]) == len(cluster) > 1]
+        same = [one for one in whole if _sounds_alike(due, cluster, one)]
+        if same:
+            first = min(same, key=lambda one: sum(place not in cluster for place in one))[0]
+            between = range(min(cluster[0], first), cluster[-1] + 1)
+            left = [slip for slip in left if slip.kind not in ("left-out", "early", "late") or slip.note not in between]
+            left.append(Slip("figure-left-out", first, None))
+    return sorted(left, key=lambda slip: slip.note) if len(left) < len(found) else found
+
+
+def _clusters(out: Sequence[int], due: Sequence[DueNote]) -> Iterator[list[int]]:
+    """Notes left out, those together that lie in the same figure or in neighbours."""
+    cluster: list[int] = []
+    for place in out:
+        figure, last = due[place].figure, due[cluster[-1]].figure if cluster else None
+        if cluster and (figure is None or last is None or figure - last > 1):
+            yield cluster
+            cluster = []
+        cluster.append(place)
+    if cluster:
+        yield cluster
+
+
+def _sounds_alike(due: Sequence[DueNote], out: Sequence[int], other: Sequence[int]) -> bool:
+    """Whether a line sounds the same without some notes as it does without others."""
+    span = range(min(out[0], other[0]), max(out[-1], other[-1]) + 1)
+    one, two = ([due[place].pitch for place in span if place not in gone] for gone in (out, other))
+    return one == two
+
+
+def added_tone(sound: Sound, catalogue: ScaleCatalogue) -> Degree | None:
+    """The tone that was added to a scale of seven: without it, one serves the same chord.
+
+    >>> from dodecant.music.core.pitch import NoteName
+    >>> from dodecant.tables import load_tables
+    >>> scales = load_tables().scales
+    >>> added_tone(Sound(NoteName(0), scales.get("bebop-dominant")), scales)
+    Degree(number=7, alteration=0)
+    """
+    scale = sound.scale
+    if len(scale.degrees) != _SEVEN + 1 or not scale.serves:
+        return None
+    for degree in scale.degrees[1:]:
+        left = scale.pitch_classes - {degree.half_steps % _OCTAVE}
+        plain = next((one for one in catalogue.scales if one.pitch_classes == left), None)
+        if plain is not None and scale.serves[0] in plain.serves:
+            return degree
+    return None
+
+
 def degree_played(due: DueNote, pitch: int) -> Degree:
     """What was played instead of a note, as a degree of its sound: of the sound itself, else the due number altered.
 
     The number nearest in height is taken, so that C for C♯ is the same number with another sign.
     """
-    own = due.sound.degree_of(pitch)
-    if own is not None:
-        return own
-    above = (pitch - due.sound.tonic.pitch_class) % _OCTAVE
-    away = (above - due.degree.half_steps + 6) % _OCTAVE - 6
-    if abs(away) <= 2:
-        return Degree(due.degree.number, due.degree.alteration + away)
-    plain = {0: (1, 0), 1: (2, -1), 2: (2, 0), 3: (3, -1), 4: (3, 0), 5: (4, 0), 6: (4, 1), 7: (5, 0), 8: (6, -1),
-             9: (6, 0), 10: (7, -1), 11: (7, 0)}  # fmt: skip
-    return Degree(*plain[above])
+    if due.sound.degree_of(pitch) is None:
+        above = (pitch - due.sound.tonic.pitch_class) % _OCTAVE
+        away = (above - due.degree.half_steps + 6) % _OCTAVE - 6
+        if abs(away) <= 2:
+            return Degree(due.degree.number, due.degree.alteration + away)
+    return degree_in(due.sound, pitch)
+
+
+def degree_in(sound: Sound, pitch: int) -> Degree:
+    """What a pitch (MIDI number) is in a sound: of its own degrees, else as it is usually named over a root."""
+    own = sound.degree_of(pitch)
+    return own or _PLAIN[(pitch - sound.tonic.pitch_class) % _OCTAVE]
 
 
 def sound_of(due: DueNote, played: Degree, catalogue: ScaleCatalogue) -> Scale | None:

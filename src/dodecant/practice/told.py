@@ -9,7 +9,7 @@ from dodecant.exercise.wording.small_words import count
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.due import DueNote
-from dodecant.practice.slips import Judged, Slip, degree_played, sound_of
+from dodecant.practice.slips import Judged, Slip, added_tone, degree_played, sound_of
 from dodecant.practice.timing_told import TimeKept
 
 _NAMED: Final = 3  # slips that are told one by one
@@ -28,8 +28,12 @@ def slip_told(slip: Slip, due: Sequence[DueNote], catalogue: ScaleCatalogue) -> 
         case "octave":
             far = "high" if (slip.played or 0) > note.pitch else "low"
             return f"{number} an octave too {far} {where}"
+        case "left-out" if note.degree == added_tone(note.sound, catalogue):
+            return f"the added {number} forgotten {where}"
         case "left-out":
             return f"{number} left out {where}"
+        case "figure-left-out":
+            return f"the whole figure from {number} left out {where}"
         case "added":
             return f"a note too many before {number} {where}"
         case "struck-twice":
@@ -71,7 +75,7 @@ def take_told(
         return ("Nothing of it was heard.",)
     found = [_notes(judged, due, catalogue)]
     if time is not None:
-        whole = not any(slip.kind in ("left-out", "added", "turned-early") for slip in judged.slips)
+        whole = not any(slip.kind in ("left-out", "figure-left-out", "added", "turned-early") for slip in judged.slips)
         found.append(_time(time, whole=whole))
         if time.swing is not None:
             found.append(f"Swing {time.swing}.")
@@ -82,10 +86,20 @@ def _notes(judged: Judged, due: Sequence[DueNote], catalogue: ScaleCatalogue) ->
     slips = judged.slips
     if not slips:
         return "Clean."
+    if _only_the_last_bar(slips, due):
+        return f"Clean up to bar {due[-1].bar}, the last one, which you played otherwise."
     told = "; ".join(slip_told(slip, due, catalogue) for slip in slips[:_NAMED])
     more = f"; and {len(slips) - _NAMED} more" if len(slips) > _NAMED else ""
     clean = "Clean but for" if len(slips) <= max(_NAMED, len(due) // 8) else "Not clean yet, for"
     return f"{clean} {count(len(slips))}: {told}{more}."
+
+
+def _only_the_last_bar(slips: Sequence[Slip], due: Sequence[DueNote]) -> bool:
+    """Whether the last bar was changed: at least half of its notes, and nothing before it."""
+    last = due[-1].bar
+    notes = sum(note.bar == last for note in due)
+    changed = {slip.note for slip in slips if slip.kind in ("wrong", "left-out", "octave")}
+    return last > 1 and notes > 2 and len(changed) * 2 >= notes and all(due[slip.note].bar == last for slip in slips)
 
 
 def _time(time: TimeKept, *, whole: bool) -> str:

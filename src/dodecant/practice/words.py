@@ -15,4 +15,27 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         "first": "the first key only",
         "nothing": "nothing",
     },
+    "FreeRule.kind": {
+        "constant": "constant notes",
+        "phrases": "phrases with breaths",
+        "sound": "only the sound that holds",
+        "sounds": "only chosen sounds, one a chorus",
+        "trading": "trading: a call, your answer",
+    },
+    "EarSetting.kind": {
+        "degree": "name the degree",
+        "sound": "which sound is it",
+        "sing": "sing or play it back",
+    },
+    "bars left": {
+        "each": "bar by bar",
+        "2": "in twos",
+        "4": "in fours",
+        "8": "in eights",
+        "hidden": "hidden",
+    },
+    "slip": {
+        "keeps": "keep going, tell afterwards",
+        "stops": "stop at the slip and repeat",
+    },
 }

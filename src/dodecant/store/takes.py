@@ -51,6 +51,15 @@ def takes(connection: sqlite3.Connection, strip: str, most: int = 20) -> list[Ke
     return [_read(row) for row in rows]
 
 
+def take(connection: sqlite3.Connection, number: int) -> KeptTake | None:
+    """A take by its number; None where there is none, or it was deleted."""
+    row = connection.execute(
+        f"SELECT {_COLUMNS} FROM take WHERE id = ? AND deleted_at IS NULL",  # noqa: S608
+        (number,),
+    ).fetchone()
+    return _read(row) if row else None
+
+
 def delete(connection: sqlite3.Connection, number: int, now: datetime) -> bool:
     """Delete a take, so that it can be brought back; whether it was there."""
     done = connection.execute(

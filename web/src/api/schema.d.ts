@@ -364,6 +364,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand/scores/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Score
+         * @description The whole exercise with what the band plays, as MIDI (as it swings) or as notation.
+         */
+        post: operations["write_score_api_stand_scores__kind__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stand/judged": {
         parameters: {
             query?: never;
@@ -424,6 +444,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand/improvised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Improvised
+         * @description What became of the rule one improvised under.
+         */
+        post: operations["improvised_api_stand_improvised_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand/ear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Questions
+         * @description Questions for the ear about the sound of a strip; the same setting asks the same.
+         */
+        post: operations["questions_api_stand_ear_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand/sung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sung
+         * @description Whether a phrase came back, in any octave and any time.
+         */
+        post: operations["sung_api_stand_sung_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand/latency": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Latency
+         * @description How long after the hand a note arrives, from notes played with clicks.
+         */
+        post: operations["latency_api_stand_latency_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes": {
         parameters: {
             query?: never;
@@ -455,7 +555,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * One
+         * @description A take with what was played, so that it can be judged again beside another.
+         */
+        get: operations["one_api_takes__number__get"];
         put?: never;
         post?: never;
         /**
@@ -1835,13 +1939,20 @@ export interface components {
         };
         /**
          * BandOut
-         * @description What the band plays under a strip.
+         * @description What the band plays under a strip, after a count-in of so many quarter notes; the passages that are gone through;
+         *     sections, and where each begins.
          */
         BandOut: {
             /** Strip */
             strip: number;
+            /** Count In */
+            count_in: number;
             /** Events */
             events: components["schemas"]["BandEventOut"][];
+            /** Passages */
+            passages: components["schemas"]["RoundPassageOut"][];
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
         };
         /**
          * BarOut
@@ -2421,6 +2532,25 @@ export interface components {
             quality: string;
         };
         /**
+         * ChorusOut
+         * @description A chorus: how many notes, how many of them in the sound, how many phrases, which share of the time was filled
+         *     (0 to 1), and the sound that was chosen for it.
+         */
+        ChorusOut: {
+            /** Time */
+            time: number;
+            /** Notes */
+            notes: number;
+            /** Inside */
+            inside: number;
+            /** Phrases */
+            phrases: number;
+            /** Filled */
+            filled: number;
+            /** Sound */
+            sound: string;
+        };
+        /**
          * ChosenChord
          * @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved.
          */
@@ -2674,6 +2804,115 @@ export interface components {
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
+        };
+        /**
+         * EarNoteOut
+         * @description A note that is heard: from which beat, how many beats, its MIDI number, its degree.
+         */
+        EarNoteOut: {
+            /** Start */
+            start: number;
+            /** Length */
+            length: number;
+            /** Pitch */
+            pitch: number;
+            /** Degree */
+            degree: string;
+        };
+        /**
+         * EarQuestionOut
+         * @description A question: in words, the drone and the notes that are heard, answers to choose from, the right one (none where
+         *     it is sung), what is told after each.
+         */
+        EarQuestionOut: {
+            /** Words */
+            words: string;
+            /** Drone */
+            drone: number;
+            /** Notes */
+            notes: components["schemas"]["EarNoteOut"][];
+            /** Options */
+            options: string[];
+            /** Answer */
+            answer: number | null;
+            /** Told */
+            told: string[];
+        };
+        /**
+         * EarSetting
+         * @description What is asked: degrees one by one, which of some `sounds` (none chosen: the strip's and its neighbours), or to
+         *     sing back phrases of `notes` notes; so many `questions`. Degrees that were `missed` come oftener.
+         */
+        "EarSetting-Input": {
+            /**
+             * Kind
+             * @default degree
+             * @enum {string}
+             */
+            kind: "degree" | "sound" | "sing";
+            /**
+             * Questions
+             * @default 10
+             */
+            questions: number;
+            /**
+             * Notes
+             * @default 3
+             */
+            notes: number;
+            /**
+             * Sounds
+             * @default []
+             */
+            sounds: string[];
+            /**
+             * Missed
+             * @default []
+             */
+            missed: string[];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * EarSetting
+         * @description What is asked: degrees one by one, which of some `sounds` (none chosen: the strip's and its neighbours), or to
+         *     sing back phrases of `notes` notes; so many `questions`. Degrees that were `missed` come oftener.
+         */
+        "EarSetting-Output": {
+            /**
+             * Kind
+             * @default degree
+             * @enum {string}
+             */
+            kind: "degree" | "sound" | "sing";
+            /**
+             * Questions
+             * @default 10
+             */
+            questions: number;
+            /**
+             * Notes
+             * @default 3
+             */
+            notes: number;
+            /**
+             * Sounds
+             * @default []
+             */
+            sounds: string[];
+            /**
+             * Missed
+             * @default []
+             */
+            missed: string[];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
         };
         /**
          * Enclosure
@@ -3348,6 +3587,80 @@ export interface components {
             why: string;
         };
         /**
+         * FreeRule
+         * @description What one holds to while improvising, some `choruses` long.
+         *
+         *     Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
+         *     holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
+         *     called, as many are answered, and each call comes twice.
+         */
+        "FreeRule-Input": {
+            /**
+             * Kind
+             * @default constant
+             * @enum {string}
+             */
+            kind: "constant" | "phrases" | "sound" | "sounds" | "trading";
+            /**
+             * Value
+             * @default eighth
+             * @enum {string}
+             */
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /**
+             * Unit
+             * @default 2
+             */
+            unit: number;
+            /**
+             * Sounds
+             * @default []
+             */
+            sounds: string[];
+            /**
+             * Choruses
+             * @default 2
+             */
+            choruses: number;
+        };
+        /**
+         * FreeRule
+         * @description What one holds to while improvising, some `choruses` long.
+         *
+         *     Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
+         *     holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
+         *     called, as many are answered, and each call comes twice.
+         */
+        "FreeRule-Output": {
+            /**
+             * Kind
+             * @default constant
+             * @enum {string}
+             */
+            kind: "constant" | "phrases" | "sound" | "sounds" | "trading";
+            /**
+             * Value
+             * @default eighth
+             * @enum {string}
+             */
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /**
+             * Unit
+             * @default 2
+             */
+            unit: number;
+            /**
+             * Sounds
+             * @default []
+             */
+            sounds: string[];
+            /**
+             * Choruses
+             * @default 2
+             */
+            choruses: number;
+        };
+        /**
          * FreshOut
          * @description How every other part begins where it is newly chosen, by kind.
          */
@@ -3386,6 +3699,9 @@ export interface components {
             changes: components["schemas"]["ChangesDraft-Output"];
             backing: components["schemas"]["Backing-Output"];
             ladder: components["schemas"]["TempoLadder-Output"];
+            rounds: components["schemas"]["Rounds-Output"];
+            free_rule: components["schemas"]["FreeRule-Output"];
+            ear: components["schemas"]["EarSetting-Output"];
         };
         /**
          * GridRowOut
@@ -3497,6 +3813,16 @@ export interface components {
             /** Place */
             place: string;
             begin: components["schemas"]["Recipe-Output"] | null;
+        };
+        /**
+         * ImprovisedOut
+         * @description What became of the rule: sentences, and each chorus.
+         */
+        ImprovisedOut: {
+            /** Sentences */
+            sentences: string[];
+            /** Choruses */
+            choruses: components["schemas"]["ChorusOut"][];
         };
         /**
          * InstrumentOut
@@ -3921,6 +4247,18 @@ export interface components {
             exercise: components["schemas"]["ExerciseOut"];
             /** Picture */
             picture: string;
+        };
+        /**
+         * LatencyOut
+         * @description How long after the hand a note arrives in ms, or nothing where it cannot be told; how unevenly; in words.
+         */
+        LatencyOut: {
+            /** Ms */
+            ms: number | null;
+            /** Spread */
+            spread: number;
+            /** Words */
+            words: string;
         };
         /**
          * LickNoteOut
@@ -6261,6 +6599,80 @@ export interface components {
             slots: string;
         };
         /**
+         * RoundPassageOut
+         * @description A passage that is played, from where to where in quarter notes from the first barline: the line, a root held (its
+         *     MIDI number), a call, an answer, or what one likes; which time it is.
+         */
+        RoundPassageOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "line" | "root" | "call" | "answer" | "free";
+            /** Time */
+            time: number;
+            /** Held */
+            held: number | null;
+        };
+        /**
+         * Rounds
+         * @description How a strip is gone through: from one bar to another (0: from its first, to its last), so many `repeats`, its
+         *     root held for a bar after every so many of them (0: never).
+         */
+        "Rounds-Input": {
+            /**
+             * First Bar
+             * @default 0
+             */
+            first_bar: number;
+            /**
+             * Last Bar
+             * @default 0
+             */
+            last_bar: number;
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            /**
+             * Root Every
+             * @default 0
+             */
+            root_every: number;
+        };
+        /**
+         * Rounds
+         * @description How a strip is gone through: from one bar to another (0: from its first, to its last), so many `repeats`, its
+         *     root held for a bar after every so many of them (0: never).
+         */
+        "Rounds-Output": {
+            /**
+             * First Bar
+             * @default 0
+             */
+            first_bar: number;
+            /**
+             * Last Bar
+             * @default 0
+             */
+            last_bar: number;
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            /**
+             * Root Every
+             * @default 0
+             */
+            root_every: number;
+        };
+        /**
          * Rule
          * @description Where -> what. Of several that hold the one that tells more exactly where plays; of equals the first.
          */
@@ -6548,6 +6960,16 @@ export interface components {
             instead: string;
         };
         /**
+         * SectionOut
+         * @description A section of the changes: its letter, and where it begins in quarter notes from the first barline.
+         */
+        SectionOut: {
+            /** At */
+            at: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * SeveralSounds
          * @description Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key.
          */
@@ -6585,17 +7007,21 @@ export interface components {
         };
         /**
          * SlipOut
-         * @description A slip: its kind, the note by its id in the score, in words, what was played (nothing where nothing was), how far
-         *     off in time in ms.
+         * @description A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
+         *     nothing was), how far off in time in ms.
          */
         SlipOut: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "wrong" | "octave" | "left-out" | "added" | "struck-twice" | "turned-early" | "early" | "late";
+            kind: "wrong" | "octave" | "left-out" | "figure-left-out" | "added" | "struck-twice" | "turned-early" | "early" | "late";
             /** Note */
             note: string;
+            /** Bar */
+            bar: number;
+            /** Number */
+            number: string;
             /** Words */
             words: string;
             /** Played */
@@ -6899,6 +7325,16 @@ export interface components {
             bars: components["schemas"]["BarOut"][];
         };
         /**
+         * SungOut
+         * @description For each note whether it was right, and in words.
+         */
+        SungOut: {
+            /** Right */
+            right: boolean[];
+            /** Words */
+            words: string;
+        };
+        /**
          * TablesOut
          * @description Everything a recipe can choose from, what it is called, how far it may go, and the recipe one starts with.
          *
@@ -6997,6 +7433,33 @@ export interface components {
              * @default []
              */
             events: components["schemas"]["EventIn"][];
+        };
+        /**
+         * TakeWithEventsOut
+         * @description A kept take with what was played.
+         */
+        TakeWithEventsOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Strip */
+            strip: string;
+            /** Tempo */
+            tempo: number;
+            /** Notes */
+            notes: number;
+            /** Slips */
+            slips: number;
+            /** Sentences */
+            sentences: string[];
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** Events */
+            events: components["schemas"]["EventOut"][];
         };
         /**
          * TempoLadder
@@ -9447,6 +9910,16 @@ export interface operations {
                     /** Strips */
                     strips: number[];
                     backing: components["schemas"]["Backing-Input"];
+                    /**
+                     * @default {
+                     *       "first_bar": 0,
+                     *       "last_bar": 0,
+                     *       "repeats": 1,
+                     *       "root_every": 0
+                     *     }
+                     */
+                    rounds?: components["schemas"]["Rounds-Input"];
+                    rule?: components["schemas"]["FreeRule-Input"] | null;
                 };
             };
         };
@@ -9610,6 +10083,87 @@ export interface operations {
             };
         };
     };
+    write_score_api_stand_scores__kind__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "midi" | "musicxml";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    backing: components["schemas"]["Backing-Input"];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     judge_api_stand_judged_post: {
         parameters: {
             query?: never;
@@ -9632,6 +10186,17 @@ export interface operations {
                      * @default false
                      */
                     octave_free?: boolean;
+                    /**
+                     * @default {
+                     *       "first_bar": 0,
+                     *       "last_bar": 0,
+                     *       "repeats": 1,
+                     *       "root_every": 0
+                     *     }
+                     */
+                    rounds?: components["schemas"]["Rounds-Input"];
+                    /** Until */
+                    until?: number | null;
                 };
             };
         };
@@ -9731,6 +10296,16 @@ export interface operations {
                      * @default 1
                      */
                     seed?: number;
+                    /**
+                     * @default {
+                     *       "first_bar": 0,
+                     *       "last_bar": 0,
+                     *       "repeats": 1,
+                     *       "root_every": 0
+                     *     }
+                     */
+                    rounds?: components["schemas"]["Rounds-Input"];
+                    rule?: components["schemas"]["FreeRule-Input"] | null;
                 };
             };
         };
@@ -9886,6 +10461,361 @@ export interface operations {
             };
         };
     };
+    improvised_api_stand_improvised_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /** Strip */
+                    strip: number;
+                    /** Tempo */
+                    tempo: number;
+                    rule: components["schemas"]["FreeRule-Input"];
+                    /** Events */
+                    events: components["schemas"]["EventIn"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImprovisedOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    questions_api_stand_ear_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * Strip
+                     * @default 0
+                     */
+                    strip?: number;
+                    /**
+                     * @default {
+                     *       "kind": "degree",
+                     *       "questions": 10,
+                     *       "notes": 3,
+                     *       "sounds": [],
+                     *       "missed": [],
+                     *       "seed": 1
+                     *     }
+                     */
+                    setting?: components["schemas"]["EarSetting-Input"];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarQuestionOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sung_api_stand_sung_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * Strip
+                     * @default 0
+                     */
+                    strip?: number;
+                    /** Due */
+                    due: number[];
+                    /** Events */
+                    events: components["schemas"]["EventIn"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SungOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    latency_api_stand_latency_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Clicks */
+                    clicks: number[];
+                    /** Events */
+                    events: components["schemas"]["EventIn"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LatencyOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     of_strip_api_takes_get: {
         parameters: {
             query: {
@@ -9982,6 +10912,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptTakeOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    one_api_takes__number__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeWithEventsOut"];
                 };
             };
             /** @description Forbidden */

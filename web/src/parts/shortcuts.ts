@@ -35,6 +35,8 @@ export const SHORTCUTS: { where: string; keys: { keys: string[]; does: string }[
       { keys: ["+", "−"], does: "Four beats a minute faster or slower" },
       { keys: ["1–6"], does: "The curtain: whole page, numbers, contour, formula, first key only, nothing" },
       { keys: ["P"], does: "Held: peek behind the curtain" },
+      { keys: ["R"], does: "Hear the first note" },
+      { keys: ["1–9"], does: "For the ear: answer; H hears it again, N goes to the next one" },
     ],
   },
 ];

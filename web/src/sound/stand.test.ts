@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { Backing, Band, Exercise, Strip } from "../api/types";
+import type { Backing, Band, Exercise, Passage, Strip } from "../api/types";
 import { eventsOf, heightOfKey } from "./listening";
-import { barsLeft, countedIn, standSchedule } from "./standSchedule";
+import { momentAt, standSchedule } from "./standSchedule";
 
 const strip = (index: number, starts: number[], played = [{ start: 0, end: 4 }]) =>
   ({
@@ -23,30 +23,34 @@ const strip = (index: number, starts: number[], played = [{ start: 0, end: 4 }])
   }) as unknown as Strip;
 const exercise = { bar: 4, groups: [1, 1, 1, 1], strips: [strip(0, [0, 2]), strip(1, [0])] } as unknown as Exercise;
 const backing = { count_in: "one-bar", line: 80, band: 50, clicks: 100, drone: 0 } as Backing;
-const bands: Band[] = [
-  {
-    strip: 0,
-    events: [
-      { part: "bass", at: 0, lasts: 1, pitch: 40, loud: 0.8 },
-      { part: "drone", at: 0, lasts: 4, pitch: 43, loud: 0.5 },
-    ],
-  },
-];
+const passage = (start: number, end: number, role: Passage["role"] = "line", held: number | null = null) => ({
+  start,
+  end,
+  role,
+  time: 1,
+  held,
+});
+const under: Band = {
+  strip: 0,
+  count_in: 4,
+  passages: [passage(0, 4)],
+  sections: [],
+  events: [
+    { part: "bass", at: 0, lasts: 1, pitch: 40, loud: 0.8 },
+    { part: "drone", at: 0, lasts: 4, pitch: 43, loud: 0.5 },
+  ],
+};
+const bands = [under];
 const plan = (change: Partial<Parameters<typeof standSchedule>[2]> = {}) =>
   standSchedule(exercise, bands, { from: 0, count: 2, backing, line: true, ...change });
 
 describe("what sounds at the stand", () => {
-  it.each([
-    ["none", 0],
-    ["one-bar", 4],
-    ["two-bars", 8],
-    ["two-beats", 2],
-  ] as const)("counts in %s", (count_in, beats) => {
-    expect(countedIn(exercise, count_in)).toBe(beats);
-    const counted = plan({ backing: { ...backing, count_in } }).events.filter(({ kind }) => kind === "click");
-    expect(counted.map(({ beat }) => beat)).toEqual(Array.from({ length: beats }, (_, beat) => beat));
-    expect(counted.filter(({ pitch }) => pitch === 1).map(({ beat }) => beat)).toEqual(
-      beats === 8 ? [0, 4] : beats === 4 ? [0] : [],
+  it.each([0, 4, 8, 2])("counts %d beats in", (count_in) => {
+    const counted = standSchedule(exercise, [{ ...under, count_in }], { from: 0, count: 2, backing, line: true });
+    const clicks = counted.events.filter(({ kind }) => kind === "click");
+    expect(clicks.map(({ beat }) => beat)).toEqual(Array.from({ length: count_in }, (_, beat) => beat));
+    expect(clicks.filter(({ pitch }) => pitch === 1).map(({ beat }) => beat)).toEqual(
+      count_in === 8 ? [0, 4] : count_in === 4 ? [0] : [],
     );
   });
 
@@ -77,16 +81,54 @@ describe("what sounds at the stand", () => {
       { start: 0, end: 2 },
     ];
     const repeated = { ...exercise, strips: [strip(0, [0, 2], twice)] };
-    const { events, end } = standSchedule(repeated, bands, { from: 0, count: 1, backing, line: true });
+    const gone = [{ ...under, passages: [passage(0, 2), passage(0, 2)] }];
+    const { events, end } = standSchedule(repeated, gone, { from: 0, count: 1, backing, line: true });
     expect(events.filter(({ kind }) => kind === "note").map(({ beat }) => beat)).toEqual([4, 6]);
     expect(events.filter(({ part }) => part === "drone").map(({ length }) => length)).toEqual([2, 2]);
     expect(end).toBe(8);
   });
 
-  it("tells the bars that are left", () => {
-    expect([4, 5, 8, 11.9].map((beat) => barsLeft(plan(), beat, 4))).toEqual([1, 1, 1, 1]);
-    expect([barsLeft(plan(), 2, 4), barsLeft(plan(), 12, 4)]).toEqual([null, null]);
-    expect(barsLeft({ ...plan(), strips: [{ index: 0, start: 0, end: 16 }] }, 3.9, 4)).toBe(4);
+  it("leaves an answer open, holds a root, and says whose turn comes", () => {
+    const roles = [passage(0, 4, "call"), passage(0, 4, "answer"), passage(0, 4, "root", 48), passage(0, 4, "free")];
+    const traded = standSchedule(exercise, [{ ...under, passages: roles }], {
+      from: 0,
+      count: 1,
+      backing,
+      line: false,
+    });
+    const heard = traded.events.filter(({ kind }) => kind === "note").map(({ beat, pitch }) => [beat, pitch]);
+    expect(heard).toEqual([
+      [4, 60],
+      [6, 61],
+      [12, 48],
+    ]);
+    const cues = [3.9, 4, 8, 12, 16, 20].map((beat) => momentAt(traded, beat, 4)?.cue);
+    expect(cues).toEqual([undefined, "Your answer", "The root", "", "", undefined]);
+  });
+
+  it("tells the bars that are left in a section, and the section that comes", () => {
+    const form = { ...exercise, strips: [strip(0, [0], [{ start: 0, end: 16 }])] };
+    const long = {
+      ...under,
+      passages: [passage(0, 16)],
+      sections: [
+        { at: 0, name: "A" },
+        { at: 8, name: "B" },
+      ],
+    };
+    const laid = standSchedule(form, [long], { from: 0, count: 1, backing, line: true });
+    const told = [4, 7.9, 8, 11.9, 12, 19.9].map((beat) => {
+      const moment = momentAt(laid, beat, 4);
+      return [moment?.left, moment?.cue];
+    });
+    expect(told).toEqual([
+      [2, ""],
+      [2, ""],
+      [1, "B"],
+      [1, "B"],
+      [2, ""],
+      [1, ""],
+    ]);
   });
 });
 

@@ -1,5 +1,5 @@
 /** What sounds at the stand: count-in, the line or its place left open, and the band. Pure; time is in beats. */
-import type { Backing, Band, Exercise, Strip } from "../api/types";
+import type { Backing, Band, Exercise, Passage, Strip } from "../api/types";
 import { type Schedule, type SoundEvent, beside, clicks, notes, within } from "./schedule";
 
 export interface StandOptions {
@@ -11,65 +11,104 @@ export interface StandOptions {
   line: boolean;
 }
 
+/** A passage in time: from which beat to which, and where in its strip it begins. */
+export interface PlacedPassage extends Pick<Passage, "role" | "time"> {
+  strip: number;
+  start: number;
+  end: number;
+  from: number;
+}
+
 export interface StandPlan extends Schedule {
   /** Where each strip begins, in beats, in order. */
   strips: { index: number; start: number; end: number }[];
+  passages: PlacedPassage[];
+  /** Where sections begin, in beats, in order. */
+  sections: { at: number; name: string }[];
 }
 
-/** Beats of a count-in. */
-export function countedIn(exercise: Pick<Exercise, "bar" | "groups">, wanted: Backing["count_in"]): number {
-  const { bar, groups } = exercise;
-  const last = groups.slice(-2).reduce((sum, group) => sum + group, 0);
-  return { none: 0, "one-bar": bar, "two-bars": 2 * bar, "two-beats": last }[wanted];
-}
-
-/** Lay out the count-in and some strips with the band under them. */
+/** Lay out the count-in and some strips with the band under them, as each is gone through. */
 export function standSchedule(exercise: Exercise, bands: readonly Band[], options: StandOptions): StandPlan {
   const { bar, groups } = exercise;
   const { backing } = options;
-  const start = countedIn(exercise, backing.count_in);
+  const start = bands[0]?.count_in ?? bar;
   const bars = Math.ceil(start / bar) * bar;
   const counted = clicks(start - bars, bars - start, bars, groups, options.from);
   const events: SoundEvent[] = counted.map((click) => ({ ...click, gain: backing.clicks / 100 }));
   const strips: StandPlan["strips"] = [];
+  const passages: PlacedPassage[] = [];
+  const sections: StandPlan["sections"] = [];
   let begin = start;
   for (const strip of exercise.strips.slice(options.from, options.from + options.count)) {
     const first = begin;
-    for (const { start: from, end: to } of strip.played) {
+    const under = bands.find((one) => one.strip === strip.index);
+    for (const passage of under?.passages ?? whole(strip)) {
+      const { start: from, end: to, role, time } = passage;
+      const end = begin + to - from;
       const sounding = [
-        ...(options.line ? line(strip, begin - from, backing) : []),
-        ...band(bands, strip, begin - from, backing),
+        ...line(strip, begin - from, passage, options),
+        ...(under ? band(under, begin - from, backing) : []),
       ];
-      events.push(...within(sounding, begin, begin + to - from));
-      begin += to - from;
+      events.push(...within(sounding, begin, end));
+      passages.push({ strip: strip.index, start: begin, end, from, role, time });
+      const here = (under?.sections ?? []).filter(({ at }) => from <= at && at < to);
+      sections.push(...here.map(({ at, name }) => ({ at: begin - from + at, name })));
+      begin = end;
     }
     strips.push({ index: strip.index, start: first, end: begin });
   }
   events.sort((one, other) => one.beat - other.beat);
-  return { events, start, end: begin, strips };
+  return { events, start, end: begin, strips, passages, sections };
 }
 
-function line(strip: Strip, first: number, { line: level }: Backing): SoundEvent[] {
-  return [...notes(strip, first), ...beside(strip, first)].map((event) => ({ ...event, gain: level / 100 }));
+/** The strip as it stands, until the server has told how it is gone through. */
+function whole(strip: Strip): Passage[] {
+  return strip.played.map((one) => ({ ...one, role: "line", time: 1, held: null }));
 }
 
-function band(bands: readonly Band[], strip: Strip, first: number, backing: Backing): SoundEvent[] {
-  const found = bands.find((one) => one.strip === strip.index);
+function line(strip: Strip, first: number, { role, held, start, end }: Passage, options: StandOptions): SoundEvent[] {
+  const gain = options.backing.line / 100;
+  if (role === "root" && held !== null) {
+    const root = { beat: first + start, kind: "note" as const, length: end - start, pitch: held, strip: strip.index };
+    return [{ ...root, id: "", gain }];
+  }
+  if (role === "free" || role === "answer" || (role === "line" && !options.line)) return [];
+  return [...notes(strip, first), ...beside(strip, first)].map((event) => ({ ...event, gain }));
+}
+
+function band(under: Band, first: number, backing: Backing): SoundEvent[] {
   const levels = { click: backing.clicks, drone: backing.drone };
-  return (found?.events ?? []).map(({ part, at, lasts, pitch, loud }) => ({
+  return under.events.map(({ part, at, lasts, pitch, loud }) => ({
     beat: first + at,
     kind: "band",
     length: lasts,
     pitch,
-    strip: strip.index,
+    strip: under.strip,
     id: "",
     part,
     gain: (loud * (part in levels ? levels[part as keyof typeof levels] : backing.band)) / 100,
   }));
 }
 
-/** The bars that are left in a strip at a beat, the one that sounds among them. */
-export function barsLeft(plan: StandPlan, beat: number, bar: number): number | null {
-  const now = plan.strips.find(({ start, end }) => start <= beat && beat < end);
-  return now === undefined ? null : Math.ceil((now.end - beat) / bar - 1e-6);
+/** Where one is: the passage that sounds, the bars left in its section, and what comes within a bar. */
+export interface Moment {
+  passage: PlacedPassage;
+  left: number;
+  /** The section that begins next, or whose turn it is. */
+  cue: string;
+}
+
+const TURNS: Partial<Record<Passage["role"], string>> = { call: "The call", answer: "Your answer", root: "The root" };
+
+/** The moment of a beat; null before the first and after the last. */
+export function momentAt(plan: StandPlan, beat: number, bar: number): Moment | null {
+  const passage = plan.passages.find(({ start, end }) => start <= beat && beat < end);
+  const strip = plan.strips.find(({ start, end }) => start <= beat && beat < end);
+  if (passage === undefined || strip === undefined) return null;
+  const section = plan.sections.find(({ at }) => at > beat && at < strip.end);
+  const end = section?.at ?? strip.end;
+  const following = plan.passages[plan.passages.indexOf(passage) + 1];
+  const turn = following && following.role !== passage.role && following.start - beat <= bar && TURNS[following.role];
+  const cue = turn ?? (section && section.at - beat <= bar ? section.name : "");
+  return { passage, left: Math.ceil((end - beat) / bar - 1e-6), cue: cue || "" };
 }

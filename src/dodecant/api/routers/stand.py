@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 from collections.abc import Sequence
-from typing import get_args
+from typing import Literal, get_args
 
 from fastapi import Response
 
@@ -13,6 +13,7 @@ from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.stand import (
     BandOut,
+    BandScoreIn,
     BandsIn,
     EventOut,
     JudgedOut,
@@ -32,14 +33,20 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exports.registry import OF_EXERCISES
+from dodecant.formats.midi import to_midi
+from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.practice.due import due_notes
+from dodecant.practice.improvising import free_passages, sounds_of
 from dodecant.practice.ladder import rung
-from dodecant.practice.simulated import Made, simulated
+from dodecant.practice.simulated import Made, simulated, simulated_solo
 from dodecant.practice.slips import SlipKind
 from dodecant.tables import load_tables
 
 router = workshop_router("stand")
-_KINDS: tuple[SlipKind, ...] = tuple(kind for kind in get_args(SlipKind) if kind != "turned-early")
+_KINDS: tuple[SlipKind, ...] = tuple(
+    kind for kind in get_args(SlipKind) if kind not in ("turned-early", "figure-left-out")
+)
 
 
 @router.post("/stand/bands")
@@ -47,7 +54,9 @@ _KINDS: tuple[SlipKind, ...] = tuple(kind for kind in get_args(SlipKind) if kind
 def bands(wanted: BandsIn) -> list[BandOut]:
     """What the band plays under some strips."""
     exercise = pressed(wanted.recipe)
-    return [band_out(strip, events, exercise) for strip, events in _played(exercise, wanted.strips, wanted.backing)]
+    return [
+        band_out(strip, events, exercise, wanted) for strip, events in _played(exercise, wanted.strips, wanted.backing)
+    ]
 
 
 @router.post("/stand/sounds/{kind}", response_class=Response)
@@ -67,6 +76,18 @@ def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
     return as_attachment(data, wanted.recipe.title or "exercise", f".{kind}", media)
 
 
+@router.post("/stand/scores/{kind}", response_class=Response)
+@apart
+def write_score(kind: Literal["midi", "musicxml"], wanted: BandScoreIn) -> Response:
+    """The whole exercise with what the band plays, as MIDI (as it swings) or as notation."""
+    exercise = pressed(wanted.recipe)
+    played = _played(exercise, range(len(exercise.strips)), wanted.backing)
+    band_of = {strip.stop.index: events for strip, events in played}
+    export = OF_EXERCISES[kind]
+    data = to_midi(exercise, swinging=True, band=band_of) if kind == "midi" else to_musicxml(exercise, band_of)
+    return as_attachment(data, f"{wanted.recipe.title or 'exercise'} with band", export.extension, export.media_type)
+
+
 @router.post("/stand/judged")
 @apart
 def judge(wanted: TakeIn) -> JudgedOut:
@@ -80,11 +101,18 @@ def judge(wanted: TakeIn) -> JudgedOut:
 def play(wanted: SimulatedIn) -> list[EventOut]:
     """A take by a player that is not there, with slips some notes apart; the same seed plays the same."""
     exercise = pressed(wanted.recipe)
-    due = due_notes(exercise, strip_of(exercise, wanted.strip), wanted.tempo)
-    chance = random.Random(wanted.seed)  # noqa: S311 - the seed is told, so that a take can be had again
-    spots = chance.sample(range(len(due)), min(wanted.slips, len(due)))
-    slips = [Made(chance.choice(_KINDS), spot, chance.choice([-2, -1, 1, 2])) for spot in spots]
-    events = simulated(due, slips, seed=wanted.seed, jitter=wanted.jitter / 1000)
+    strip = strip_of(exercise, wanted.strip)
+    if wanted.rule is not None:
+        chosen = sounds_of(wanted.rule, strip, load_tables().scales)
+        quarter = 60 / (wanted.tempo * float(exercise.metre.pulse))
+        passages = free_passages(strip, exercise.metre, wanted.rule)
+        events = simulated_solo(strip, passages, chosen, quarter, seed=wanted.seed)
+    else:
+        due = due_notes(exercise, strip, wanted.tempo, wanted.rounds)
+        chance = random.Random(wanted.seed)  # noqa: S311 - the seed is told, so that a take can be had again
+        spots = chance.sample(range(len(due)), min(wanted.slips, len(due)))
+        slips = [Made(chance.choice(_KINDS), spot, chance.choice([-2, -1, 1, 2])) for spot in spots]
+        events = simulated(due, slips, seed=wanted.seed, jitter=wanted.jitter / 1000)
     return [EventOut(at=event.at, pitch=event.pitch, length=event.length) for event in events]
 
 

@@ -9,7 +9,7 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.problems import ProblemsOut
-from dodecant.api.schemas.takes import KeptTakeOut, TakeToKeepIn
+from dodecant.api.schemas.takes import KeptTakeOut, TakeToKeepIn, TakeWithEventsOut
 from dodecant.store import takes
 from dodecant.store.database import atomic
 
@@ -31,6 +31,15 @@ def of_strip(strip: Annotated[str, Query(min_length=1, max_length=400)], connect
     return [KeptTakeOut.of(take, take.id) for take in takes.takes(connection, strip)]
 
 
+@router.get("/{number}")
+def one(number: int, connection: Connection) -> TakeWithEventsOut:
+    """A take with what was played, so that it can be judged again beside another."""
+    found = takes.take(connection, number)
+    if found is None:
+        raise _missing()
+    return TakeWithEventsOut.of_events(found)
+
+
 @router.delete("/{number}", status_code=204)
 def delete(number: int, connection: Connection) -> None:
     """Delete a take; it can be brought back."""
@@ -45,4 +54,8 @@ def bring_back(number: int, connection: Connection) -> None:
 
 def _done(*, found: bool) -> None:
     if not found:
-        raise HTTPException(404, "There is no such take.")
+        raise _missing()
+
+
+def _missing() -> HTTPException:
+    return HTTPException(404, "There is no such take.")

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Annotated
 
 from pydantic import BaseModel, Field
 
 from dodecant.audio.mix import What
-from dodecant.backing.band import BandEvent, BandPart
+from dodecant.backing.band import BandEvent, BandPart, counted_in
 from dodecant.backing.setting import Backing
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
@@ -16,8 +17,10 @@ from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.aligned import Played
-from dodecant.practice.due import due_notes
+from dodecant.practice.due import due_notes, so_far
+from dodecant.practice.improvising import FreeRule, free_passages
 from dodecant.practice.ladder import Rung, TakeAt, TempoLadder
+from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages
 from dodecant.practice.slips import SlipKind, judged
 from dodecant.practice.timing_told import time_kept
 from dodecant.practice.told import slip_told, take_told
@@ -28,10 +31,19 @@ Tempo = Annotated[float, Field(ge=10, le=400)]
 
 
 class BandsIn(BaseModel):
-    """Strips of a recipe, and what is to sound under them."""
+    """Strips of a recipe, what is to sound under them, how each is gone through, or the rule one improvises under."""
 
     recipe: Recipe
-    strips: Annotated[list[StripIndex], Field(min_length=1, max_length=24)]
+    strips: Annotated[list[StripIndex], Field(min_length=1, max_length=1000)]
+    backing: Backing
+    rounds: Rounds = Rounds()
+    rule: FreeRule | None = None
+
+
+class BandScoreIn(BaseModel):
+    """A recipe, and the backing to write out with it."""
+
+    recipe: Recipe
     backing: Backing
 
 
@@ -45,11 +57,41 @@ class BandEventOut(BaseModel):
     loud: float
 
 
+class RoundPassageOut(BaseModel):
+    """A passage that is played, from where to where in quarter notes from the first barline: the line, a root held (its
+    MIDI number), a call, an answer, or what one likes; which time it is.
+    """
+
+    start: float
+    end: float
+    role: PassageRole
+    time: int
+    held: int | None
+
+    @classmethod
+    def of(cls, passage: Passage) -> RoundPassageOut:
+        """From the core's value."""
+        start, end, role, time, held = passage
+        return cls(start=float(start), end=float(end), role=role, time=time, held=held)
+
+
+class SectionOut(BaseModel):
+    """A section of the changes: its letter, and where it begins in quarter notes from the first barline."""
+
+    at: float
+    name: str
+
+
 class BandOut(BaseModel):
-    """What the band plays under a strip."""
+    """What the band plays under a strip, after a count-in of so many quarter notes; the passages that are gone through;
+    sections, and where each begins.
+    """
 
     strip: int
+    count_in: float
     events: list[BandEventOut]
+    passages: list[RoundPassageOut]
+    sections: list[SectionOut]
 
 
 class StandSoundIn(BaseModel):
@@ -73,22 +115,28 @@ class EventIn(BaseModel):
 
 
 class TakeIn(BaseModel):
-    """A take of a strip at a tempo (BPM), the latency of the device taken off already."""
+    """A take of a strip, or of some of its bars, at a tempo (BPM), the latency of the device taken off already; one
+    that is still being played is judged `until` a moment (seconds).
+    """
 
     recipe: Recipe
     strip: StripIndex
     tempo: Tempo
     events: Annotated[list[EventIn], Field(max_length=MOST_EVENTS)]
     octave_free: bool = False
+    rounds: Rounds = Rounds()
+    until: Annotated[float, Field(ge=0, le=7200, allow_inf_nan=False)] | None = None
 
 
 class SlipOut(BaseModel):
-    """A slip: its kind, the note by its id in the score, in words, what was played (nothing where nothing was), how far
-    off in time in ms.
+    """A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
+    nothing was), how far off in time in ms.
     """
 
     kind: SlipKind
     note: str
+    bar: int
+    number: str
     words: str
     played: str | None
     staff_steps: int | None
@@ -115,7 +163,7 @@ class JudgedOut(BaseModel):
 
 
 class SimulatedIn(BaseModel):
-    """A take to be played by nobody: with so many slips, as uneven as a jitter in ms."""
+    """A take to be played by nobody: with so many slips, as uneven as a jitter in ms; under a rule, improvised."""
 
     recipe: Recipe
     strip: StripIndex
@@ -123,6 +171,8 @@ class SimulatedIn(BaseModel):
     slips: Annotated[int, Field(ge=0, le=20)] = 2
     jitter: Annotated[float, Field(ge=0, le=100)] = 12
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
+    rounds: Rounds = Rounds()
+    rule: FreeRule | None = None
 
 
 class EventOut(BaseModel):
@@ -166,20 +216,36 @@ def takes_of(wanted: LadderIn) -> list[TakeAt]:
     return [TakeAt(one.tempo, one.clean) for one in wanted.takes]
 
 
-def band_out(strip: Strip, events: tuple[BandEvent, ...], exercise: Exercise) -> BandOut:
+def band_out(strip: Strip, events: tuple[BandEvent, ...], exercise: Exercise, wanted: BandsIn) -> BandOut:
     """What the band plays, where it sounds when the exercise swings."""
-    placement = exercise.recipe.placement
+    placement, metre, rule = exercise.recipe.placement, exercise.metre, wanted.rule
+    gone = free_passages(strip, metre, rule) if rule else passages(strip, metre, wanted.rounds)
+    sections = strip.stop.timeline.sections if strip.stop.timeline else ()
     found = []
     for event in events:
         at, lasts = map(float, swung_span(event.start, event.length, placement))
         found.append(BandEventOut(part=event.part, at=at, lasts=lasts, pitch=event.pitch, loud=event.loud))
-    return BandOut(strip=strip.stop.index, events=found)
+    return BandOut(
+        strip=strip.stop.index,
+        count_in=float(counted_in(metre, wanted.backing)),
+        events=found,
+        passages=[RoundPassageOut.of(passage) for passage in gone],
+        sections=[SectionOut(at=float(at), name=name) for at, name in sections],
+    )
+
+
+def played_of(events: Sequence[EventIn]) -> list[Played]:
+    """Events as the core has them."""
+    return [Played(event.at, event.pitch, event.length) for event in events]
 
 
 def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCatalogue) -> JudgedOut:
     """Judge a take of a strip."""
-    due = due_notes(exercise, strip, wanted.tempo)
-    played = [Played(event.at, event.pitch, event.length) for event in wanted.events]
+    due, played = due_notes(exercise, strip, wanted.tempo, wanted.rounds), played_of(wanted.events)
+    if wanted.until is not None:
+        due = so_far(due, wanted.until)
+        end = due[-1].at + due[-1].gap / 2 if due else 0.0
+        played = [note for note in played if note.at < end]
     found = judged(due, played, octave_free=wanted.octave_free)
     bar = float(exercise.metre.quarters)
     slips = []
@@ -189,6 +255,8 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
             SlipOut(
                 kind=slip.kind,
                 note=due[slip.note].id,
+                bar=due[slip.note].bar,
+                number=due[slip.note].number,
                 words=slip_told(slip, due, scales),
                 played=pitch.text if pitch else None,
                 staff_steps=None if pitch is None else pitch.position - Pitch.plainly(due[slip.note].pitch).position,

@@ -38,7 +38,10 @@ from dodecant.instrument.profile import FingeringFamily, Instrument
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.core.tonics import USUAL
+from dodecant.practice.ear import EarSetting
+from dodecant.practice.improvising import FreeRule
 from dodecant.practice.ladder import TempoLadder
+from dodecant.practice.rounds import Rounds
 from dodecant.practice.words import PRACTICE_WORDS
 
 
@@ -136,6 +139,9 @@ class FreshOut(BaseModel):
     changes: ChangesDraft
     backing: Backing
     ladder: TempoLadder
+    rounds: Rounds
+    free_rule: FreeRule
+    ear: EarSetting
 
 
 class NoteValueOut(BaseModel):
@@ -205,7 +211,10 @@ class TablesOut(BaseModel):
             minor_keys=list(USUAL["minor"]),
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
-            limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits(Backing, TempoLadder).items()},
+            limits={
+                name: LimitsOut.model_validate(dict(row))
+                for name, row in limits(Backing, TempoLadder, Rounds, FreeRule, EarSetting).items()
+            },
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
             simpler=[CureOut(label=label, patch=dict(patch)) for label, patch in SIMPLER],
@@ -296,6 +305,9 @@ def _fresh() -> FreshOut:
         changes=ChangesDraft.fresh(),
         backing=Backing(),
         ladder=TempoLadder(),
+        rounds=Rounds(),
+        free_rule=FreeRule(),
+        ear=EarSetting(),
     )
 
 

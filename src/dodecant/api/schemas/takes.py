@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from dodecant.api.schemas.stand import MOST_EVENTS, EventIn
+from dodecant.api.schemas.stand import MOST_EVENTS, EventIn, EventOut
 from dodecant.store.takes import KeptTake
 
 Sentence = Annotated[str, Field(max_length=600)]
@@ -56,3 +56,15 @@ class KeptTakeOut(BaseModel):
             id=number, title=take.title, strip=take.strip, tempo=take.tempo, notes=take.notes, slips=take.slips,
             sentences=list(take.sentences), taken_at=take.taken_at,
         )  # fmt: skip
+
+
+class TakeWithEventsOut(KeptTakeOut):
+    """A kept take with what was played."""
+
+    events: list[EventOut]
+
+    @classmethod
+    def of_events(cls, take: KeptTake) -> TakeWithEventsOut:
+        """From the stored value."""
+        events = [EventOut(at=at, pitch=pitch, length=length) for at, pitch, length in take.events]
+        return cls(**KeptTakeOut.of(take, take.id).model_dump(), events=events)

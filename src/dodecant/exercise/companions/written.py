@@ -36,6 +36,13 @@ def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) ->
         for one in _struck(companion, strip, metre)
         if one.length > 0
     )
+    return written_part(companion.kind, struck, recipe, strip, metre, written=companion.written)
+
+
+def written_part(
+    kind: str, struck: tuple[CompanionChord, ...], recipe: Recipe, strip: Strip, metre: Metre, *, written: bool = True
+) -> CompanionPart:
+    """What is struck beside a strip on a staff of its own, with its clef, values and accidentals."""
     fifths = fifths_for(strip.stop.sounding) if recipe.spelling.signature else 0
     heights = [pitch.midi for one in struck for pitch in one.pitches]
     clef: Clef = "bass" if sum(heights) < _MIDDLE_C * len(heights) else "treble"
@@ -43,7 +50,7 @@ def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) ->
     bars = write_bars(spans, metre, begin=strip.begin, end=strip.end, full=False)  # the strip says where it ends
     chords, normal = [one.pitches for one in struck], signature_alterations(fifths)
     signs = write_chord_signs(begun_in(bars), chords, normal, cautionary=recipe.spelling.cautionary)
-    return CompanionPart(companion.kind, companion.written, clef, struck, bars, tuple(signs), fifths)
+    return CompanionPart(kind, written, clef, struck, bars, tuple(signs), fifths)
 
 
 def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[CompanionChord]:

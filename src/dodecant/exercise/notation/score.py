@@ -198,7 +198,7 @@ class Strip:
     from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
     0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs. `pieces` of
     an etude begin in bars (from 1): the bar, and the piece by its number. `fingers` are those of the notes, where they
-    are shown.
+    are shown. `group` is how many notes each figure of the line has, 0 where they differ.
     """
 
     stop: Stop
@@ -214,6 +214,7 @@ class Strip:
     repeats: tuple[Repeat, ...] = ()
     pieces: tuple[tuple[int, int], ...] = ()
     fingers: tuple[FingerMark | None, ...] = ()
+    group: int = 0
 
     @property
     def played(self) -> tuple[tuple[Fraction, Fraction], ...]:

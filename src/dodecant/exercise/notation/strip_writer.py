@@ -316,7 +316,15 @@ def _strip(stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...]
         rhythm.end,
         rhythm.open_bars,
         repeats=rhythm.repeats,
+        group=_figure_size(line, rhythm.order),
     )
+
+
+def _figure_size(line: Line, order: Sequence[int]) -> int:
+    """How many notes each figure of a line has that is written as it is, note by note; 0 where they differ."""
+    if line.group <= 1 or len(line.segments) != 1 or len(order) != line.size:
+        return 0
+    return int(line.group) if all(tone.units == 1 for tone in line.segments[0].tones[: -int(line.group)]) else 0
 
 
 def _staged(line: Line, notes: Sequence[Note], rhythm: _StripRhythm) -> Iterator[tuple[Fraction, str]]:

@@ -11,6 +11,7 @@ from xml.sax.saxutils import escape
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.musicxml.band import Band, band_scored
 from dodecant.formats.musicxml.chord_symbols import write_harmony
 from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins, repeat_words
 from dodecant.formats.musicxml.notes import DIVISIONS, NoteWriter
@@ -27,9 +28,11 @@ HEAD = (
 )
 
 
-def to_musicxml(exercise: Exercise) -> bytes:
-    """The whole exercise, every strip on a new system with its key and sound above."""
-    return _score(exercise, exercise.strips, headings=True).encode()
+def to_musicxml(exercise: Exercise, band: Band | None = None) -> bytes:
+    """The whole exercise, every strip on a new system with its key and sound above; with a band, its bass and chords in
+    parts of their own.
+    """
+    return _score(exercise, exercise.strips, headings=True, band=band).encode()
 
 
 def sheet_musicxml(exercise: Exercise) -> str:
@@ -52,6 +55,7 @@ def _score(
     headings: bool,
     engraved: bool = False,
     breaks: frozenset[int] = frozenset(),
+    band: Band | None = None,
 ) -> str:
     name = escape(exercise.instrument.full_name)
     shown = "" if headings else ' print-object="no"'
@@ -67,6 +71,9 @@ def _score(
     if second:
         listed = f'{_group("brace")}{listed}{SECOND_PART}<part-group number="1" type="stop"/>'
         part += f'<part id="P2">{second}</part>'
+    if band:
+        more, parts = band_scored(exercise, band, list(_numbered(strips)))
+        listed, part = listed + more, part + parts
     return (
         f'{HEAD}<score-partwise version="4.0">{_title(exercise) if headings else ""}'
         f"<part-list>{listed}</part-list>{part}</score-partwise>\n"

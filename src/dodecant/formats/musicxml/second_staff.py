@@ -26,23 +26,28 @@ def written_beside(strip: Strip) -> CompanionPart | None:
 def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
     """The measures of a strip on the second staff, numbered from `first`; empty where nothing is written beside it."""
     found = written_beside(strip)
-    if found is None:
-        return ""
+    return "" if found is None else measures_beside(exercise, strip, first, found)
+
+
+def measures_beside(
+    exercise: Exercise, strip: Strip, first: int, found: CompanionPart, prefix: str = "b", transpose: str = ""
+) -> str:
+    """The measures of a part beside a strip; `prefix` stands in the ids of its notes."""
     out = []
     for place in range(len(found.bars)):
         out.append(measure_start(exercise, strip, first, place))
         out.append(repeat_begins(exercise, strip, place))
-        out.append(attributes(exercise, strip, found.fifths, [found.clef]) if place == 0 else "")
-        out.append(beside_in_bar(exercise, strip, found, place))
+        out.append(attributes(exercise, strip, found.fifths, [found.clef], transpose) if place == 0 else "")
+        out.append(beside_in_bar(exercise, strip, found, place, prefix))
         out.append(bar_end(exercise, strip, place, ""))
         out.append("</measure>")
     return "".join(out)
 
 
-def beside_in_bar(exercise: Exercise, strip: Strip, found: CompanionPart, place: int) -> str:
+def beside_in_bar(exercise: Exercise, strip: Strip, found: CompanionPart, place: int, prefix: str = "b") -> str:
     """What is struck in a bar (from 0)."""
     now = place * exercise.metre.quarters
-    return "".join(_piece(found, piece, strip, now + piece.start) for piece in found.bars[place].pieces)
+    return "".join(_piece(found, piece, strip, now + piece.start, prefix) for piece in found.bars[place].pieces)
 
 
 def both_hands(upper: str, lower: str, length: Fraction) -> str:
@@ -61,12 +66,12 @@ def _on_staff(music: str, number: int) -> str:
     return _TO_THE_STAFF.sub(lambda match: match[0] + staff, above)
 
 
-def _piece(beside: CompanionPart, piece: WrittenSign, strip: Strip, now: Fraction) -> str:
+def _piece(beside: CompanionPart, piece: WrittenSign, strip: Strip, now: Fraction, prefix: str) -> str:
     head, tail = shape(piece)
     if piece.note is None:
         return f"<note><rest/>{head}{tail}</note>"
     lowest, *others = beside.chords[piece.note].pitches
     sign, *signs = beside.signs[piece.note] if not piece.tied_from else [None] * (1 + len(others))
-    name = f"s{strip.stop.index}b{piece.note}" + (f"t{int(now * DIVISIONS)}" if piece.tied_from else "")
+    name = f"s{strip.stop.index}{prefix}{piece.note}" + (f"t{int(now * DIVISIONS)}" if piece.tied_from else "")
     struck = f'<note id="{name}">{pitch_xml(lowest)}{head}{sign_xml(sign)}{tail}</note>'
     return struck + "".join(chord_tone(piece, pitch, one) for pitch, one in zip(others, signs, strict=True))

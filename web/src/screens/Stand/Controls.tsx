@@ -1,14 +1,16 @@
-import { ActionIcon, Button, Group, NumberInput, Popover, Select, Text } from "@mantine/core";
+import { ActionIcon, Button, Group, NumberInput, Popover, Select, Text, Tooltip } from "@mantine/core";
 import {
   IconAdjustmentsHorizontal,
   IconChevronLeft,
   IconChevronRight,
+  IconEar,
   IconMusic,
   IconPlayerPlayFilled,
   IconPlayerStopFilled,
 } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { useOffered } from "../../parts/fields/Choice";
+import { limitsOf, useLoadedTables } from "../../parts/tables";
 import type { Curtain } from "./curtain";
 import classes from "./Stand.module.css";
 
@@ -18,8 +20,8 @@ interface ControlsProps {
   /** What pressing the large control does, in a word. */
   word: string;
   tempo: number;
-  /** Bars left in the strip that sounds. */
-  left: number | null;
+  /** The bars that are left, in words. */
+  left: string;
   curtain: Curtain;
   first: boolean;
   last: boolean;
@@ -27,6 +29,7 @@ interface ControlsProps {
   onTempo: (tempo: number) => void;
   onPlace: (by: number) => void;
   onCurtain: (curtain: Curtain) => void;
+  onReference: () => void;
   backing: ReactNode;
   practice: ReactNode;
 }
@@ -34,6 +37,7 @@ interface ControlsProps {
 /** The bar at the foot of the stand: one large control, tempo, bars left, curtain, the band. */
 export function Controls(props: ControlsProps) {
   const { playing, busy, word, tempo, left, curtain, onStart, onTempo, onPlace, onCurtain } = props;
+  const { least, most } = limitsOf(useLoadedTables(), "Recipe.tempo");
   const curtains = useOffered<Curtain>("curtain");
   return (
     <Group className={classes.controls} gap="8px 14px" data-bar="bottom">
@@ -70,16 +74,21 @@ export function Controls(props: ControlsProps) {
         className={classes.tempo}
         size="xl"
         w="8.5rem"
-        min={20}
-        max={320}
+        min={least}
+        max={most}
         step={4}
         value={tempo}
-        onChange={(value) => typeof value === "number" && value >= 20 && onTempo(value)}
+        onChange={(value) => typeof value === "number" && value >= least && onTempo(value)}
       />
       <Text className={classes.left} aria-live="off">
-        {left === null ? "" : `${left} bar${left === 1 ? "" : "s"} left`}
+        {left}
       </Text>
       <Group ml="auto" gap="sm">
+        <Tooltip label="Hear the first note (R)">
+          <ActionIcon size="lg" variant="default" aria-label="Hear the first note" onClick={props.onReference}>
+            <IconEar size={20} />
+          </ActionIcon>
+        </Tooltip>
         <Select
           aria-label="The curtain"
           w="var(--field-m)"

@@ -1,4 +1,4 @@
-import { Button, Group, List, Stack, Text } from "@mantine/core";
+import { Button, Group, List, Select, Stack, Text } from "@mantine/core";
 import type { Judged, KeptTake } from "../../api/types";
 import { TideLine } from "./TideLine";
 
@@ -7,36 +7,53 @@ interface JudgementProps {
   /** A tempo (BPM) to try it slower. */
   slower: number;
   earlier: readonly KeptTake[];
+  /** The number of an earlier take that is laid beside this one, and that take judged again. */
+  beside: number | null;
+  compared: { kept: KeptTake; judged: Judged } | undefined;
+  onBeside: (take: number | null) => void;
   onAgain: () => void;
   onTempo: (tempo: number) => void;
+  /** Play some bars only. */
+  onOnly: (first: number, last: number) => void;
 }
 
-const SHOWN = 4;
+const SHOWN = 8;
+const SAID = 3; // slips that the sentences name one by one
 
-/** What is said of a take: sentences, the slips one by one, time as a line, and what may come next. */
-export function Judgement({ judged, slower, earlier, onAgain, onTempo }: JudgementProps) {
-  const slips = judged.slips.slice(0, 8);
+/** What is said of a take: sentences, the slips one by one, time as a line, an earlier take beside it, what may come next. */
+export function Judgement(props: JudgementProps) {
+  const { judged, slower, earlier, beside, compared, onBeside, onAgain, onTempo, onOnly } = props;
+  const slips = judged.slips.slice(0, SHOWN);
+  const bars = judged.slips.map(({ bar }) => bar);
+  const [first, last] = [Math.min(...bars), Math.max(...bars)];
   return (
     <Stack gap="xs" role="region" aria-label="The take">
       <Group justify="space-between" align="flex-start" wrap="nowrap" gap="xl">
         <Text size="xl" fw={600} role="status" flex={1}>
           {judged.sentences.join(" ")}
         </Text>
-        <Group gap="sm">
+        <Group gap="sm" wrap="nowrap">
           <Button variant="light" onClick={onAgain}>
             Once more
           </Button>
           <Button variant="light" onClick={() => onTempo(slower)}>
             Slower: {slower}
           </Button>
+          {bars.length > 0 && (
+            <Button variant="light" onClick={() => onOnly(first, last)}>
+              Only {first === last ? `bar ${first}` : `bars ${first} to ${last}`}
+            </Button>
+          )}
         </Group>
       </Group>
       <Group align="flex-start" gap="xl" wrap="nowrap">
         <Stack gap={4} flex={1} miw={0}>
-          {judged.offsets.length > 0 && <TideLine offsets={judged.offsets} />}
+          {judged.offsets.length > 0 && (
+            <TideLine offsets={judged.offsets} beside={compared ? compared.judged.offsets : []} />
+          )}
         </Stack>
         <Stack gap={4} w="22rem">
-          {slips.length > 1 && (
+          {slips.length > SAID && (
             <List size="sm">
               {slips.map((slip, place) => (
                 <List.Item key={place}>{slip.words}</List.Item>
@@ -44,16 +61,33 @@ export function Judgement({ judged, slower, earlier, onAgain, onTempo }: Judgeme
             </List>
           )}
           {earlier.length > 1 && (
+            <Select
+              label="Beside it"
+              placeholder="an earlier take"
+              clearable
+              allowDeselect
+              value={beside === null ? null : String(beside)}
+              data={earlier.slice(1).map((take) => ({ value: String(take.id), label: named(take) }))}
+              onChange={(take) => onBeside(take === null ? null : Number(take))}
+            />
+          )}
+          {compared && (
             <Text size="sm" c="dimmed">
-              Before:{" "}
-              {earlier
-                .slice(1, SHOWN + 1)
-                .map((take) => `${take.slips === 0 ? "clean" : `${take.slips} of ${take.notes}`} at ${take.tempo}`)
-                .join(", ")}
+              Then: {compared.kept.sentences.join(" ")}
             </Text>
           )}
         </Stack>
       </Group>
     </Stack>
   );
+}
+
+function named({ slips, notes, tempo, taken_at }: KeptTake): string {
+  const when = new Date(taken_at).toLocaleString([], {
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+  return `${slips === 0 ? "clean" : `${slips} of ${notes}`} at ${tempo}, ${when}`;
 }

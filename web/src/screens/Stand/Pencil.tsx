@@ -66,6 +66,8 @@ const SHAPES: Record<Slip["kind"], (mark: Mark) => string> = {
   octave: beside,
   "left-out": ({ x, y, head }) =>
     `M${x - 0.7 * head} ${y + 2 * head}l${0.7 * head} ${-1.1 * head}l${0.7 * head} ${1.1 * head}`,
+  "figure-left-out": ({ x, y, head }) =>
+    `M${x - 0.7 * head} ${y + 2 * head}l${0.7 * head} ${-1.1 * head}l${0.7 * head} ${1.1 * head}h${1.6 * head}`,
   added: ({ x, y, head }) => `M${x - 0.9 * head} ${y - 1.2 * head}h${-0.5 * head}v${2.4 * head}h${0.5 * head}`,
   "struck-twice": ({ x, y, head }) =>
     `M${x - 0.9 * head} ${y - 1.2 * head}h${-0.5 * head}v${2.4 * head}h${0.5 * head}M${x - 1.8 * head} ${y - 1.2 * head}v${2.4 * head}`,

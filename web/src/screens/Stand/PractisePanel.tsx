@@ -1,7 +1,10 @@
-import { Checkbox, NumberInput, SegmentedControl, Select, Stack, Switch, Text, TextInput } from "@mantine/core";
-import type { Rung, TempoLadder } from "../../api/types";
+import { Checkbox, Group, NumberInput, SegmentedControl, Select, Stack, Switch, Text } from "@mantine/core";
+import type { Problem, Rounds, Rung } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
+import { LadderFields } from "./LadderFields";
+import { MeasureLatency } from "./MeasureLatency";
+import { RuleFields } from "./RuleFields";
 import { LISTENING } from "./listeningWords";
 import type { ListeningTo, SetSetting, StandSetting } from "./useStandSetting";
 
@@ -9,26 +12,28 @@ interface PractisePanelProps {
   setting: StandSetting;
   set: SetSetting;
   rung: Rung | undefined;
+  /** The bars that are played (0: from the first, to the last), of so many. */
+  bars: Rounds;
+  onBars: (bars: Rounds) => void;
+  most: number;
+  problems: readonly Problem[];
 }
 
-/** How it is practised: who is listened to, whether the tempo climbs, whether one strip follows the other. */
-export function PractisePanel({ setting, set, rung }: PractisePanelProps) {
-  const { ladder } = setting;
-  const put = (change: Partial<TempoLadder>) => set({ ladder: { ...ladder, ...change } });
+/** How it is practised: who is listened to, which bars, how often, what happens at a slip, whether the tempo climbs. */
+export function PractisePanel({ setting, set, rung, bars, onBars, most, problems }: PractisePanelProps) {
+  const { listening, mode, rounds } = setting;
+  const free = mode === "improvise";
   return (
     <Stack gap="sm" w="var(--panel-m)">
+      {free && <RuleFields rule={setting.rule} onChange={(rule) => set({ rule })} problems={problems} />}
       <Select
         label="Listen to"
-        value={setting.listening}
+        value={listening}
         data={LISTENING}
-        onChange={(listening) => set({ listening: listening as ListeningTo })}
+        onChange={(one) => set({ listening: one as ListeningTo })}
       />
-      {setting.listening === "keys" && (
-        <Text size="sm">
-          Z to M are the degrees of the strip from its lowest root up, A to J an octave higher, Q to U two.
-        </Text>
-      )}
-      {setting.listening === "simulated" && (
+      <ListeningTold listening={listening} />
+      {listening === "simulated" && !free && (
         <NumberInput
           label="Slips it makes"
           min={0}
@@ -37,91 +42,142 @@ export function PractisePanel({ setting, set, rung }: PractisePanelProps) {
           onChange={(slips) => typeof slips === "number" && set({ slips })}
         />
       )}
-      {setting.listening === "microphone" && (
-        <Text size="sm">
-          Wear headphones, so that the band is not heard as your playing. Sound never leaves the page.
-        </Text>
-      )}
-      {setting.listening !== "nobody" && setting.listening !== "simulated" && (
-        <NumberInput
-          label="Latency of the device, ms"
-          description="How long after the hand the note arrives."
-          min={0}
-          max={500}
-          value={setting.latency}
-          onChange={(latency) => typeof latency === "number" && set({ latency })}
+      {(listening === "microphone" || listening === "midi" || listening === "keys") && (
+        <MeasureLatency
+          listening={listening}
+          latency={setting.latencies[listening] ?? 0}
+          onLatency={(latency) => set({ latencies: { ...setting.latencies, [listening]: latency } })}
         />
       )}
-      <Checkbox
-        label="A note is right in any octave"
-        checked={setting.octaveFree}
-        onChange={(event) => set({ octaveFree: event.currentTarget.checked })}
+      {!free && (
+        <>
+          <Group grow align="flex-end">
+            <Bar
+              label="From bar"
+              value={bars.first_bar}
+              most={most}
+              onChange={(first_bar) =>
+                onBars({ ...bars, first_bar, last_bar: bars.last_bar && Math.max(bars.last_bar, first_bar) })
+              }
+            />
+            <Bar
+              label="to bar"
+              value={bars.last_bar}
+              most={most}
+              onChange={(last_bar) =>
+                onBars({ ...bars, last_bar, first_bar: last_bar ? Math.min(bars.first_bar, last_bar) : bars.first_bar })
+              }
+            />
+          </Group>
+          {listening === "nobody" ? (
+            <Group grow align="flex-end">
+              <Amount
+                label="Times each strip"
+                field="Rounds.repeats"
+                value={rounds.repeats}
+                onChange={(repeats) => set({ rounds: { ...rounds, repeats } })}
+              />
+              <Amount
+                label="Root after every"
+                description="times; 0: never"
+                field="Rounds.root_every"
+                value={rounds.root_every}
+                onChange={(root_every) => set({ rounds: { ...rounds, root_every } })}
+              />
+            </Group>
+          ) : (
+            <>
+              <Choice
+                label="At a slip"
+                description="One school keeps the time, whatever happens; the other lets nothing wrong be practised."
+                field="slip"
+                value={setting.slip}
+                onChange={(slip) => set({ slip })}
+              />
+              <Checkbox
+                label="Ask first which degree it was"
+                checked={setting.asks}
+                onChange={(event) => set({ asks: event.currentTarget.checked })}
+              />
+              <Checkbox
+                label="A note is right in any octave"
+                checked={setting.octaveFree}
+                onChange={(event) => set({ octaveFree: event.currentTarget.checked })}
+              />
+            </>
+          )}
+          <Checkbox
+            label="The line is heard as well"
+            checked={setting.line}
+            onChange={(event) => set({ line: event.currentTarget.checked })}
+          />
+          <SegmentedControl
+            aria-label="After a strip"
+            value={setting.goesOn ? "on" : "wait"}
+            data={[
+              { value: "wait", label: "Each strip waits" },
+              { value: "on", label: "One after the other" },
+            ]}
+            onChange={(value) => set({ goesOn: value === "on" })}
+          />
+        </>
+      )}
+      <Choice
+        label="Bars that are left"
+        field="bars left"
+        value={setting.barsLeft}
+        onChange={(barsLeft) => set({ barsLeft })}
       />
       <Checkbox
-        label="The line is heard as well"
-        checked={setting.line}
-        onChange={(event) => set({ line: event.currentTarget.checked })}
-      />
-      <SegmentedControl
-        aria-label="After a strip"
-        value={setting.goesOn ? "on" : "wait"}
-        data={[
-          { value: "wait", label: "Each strip waits" },
-          { value: "on", label: "One after the other" },
-        ]}
-        onChange={(value) => set({ goesOn: value === "on" })}
-      />
-      <Checkbox
-        label="Speak the key before it comes"
+        label="Speak the key and each cue before it comes"
         checked={setting.spoken}
         onChange={(event) => set({ spoken: event.currentTarget.checked })}
       />
-      <Switch
-        label="Climb a tempo ladder"
-        checked={setting.climbs}
-        onChange={(event) => set({ climbs: event.currentTarget.checked })}
-      />
-      {setting.climbs && (
+      {!free && (
         <>
-          <Choice label="The ladder" field="TempoLadder.way" value={ladder.way} onChange={(way) => put({ way })} />
-          {ladder.way === "fixed" ? (
-            <TextInput
-              label="Tempos"
-              defaultValue={ladder.fixed.join(" ")}
-              onBlur={(event) => {
-                const fixed = event.currentTarget.value.split(/[\s,]+/).map(Number);
-                if (fixed.every((tempo) => tempo >= 20 && tempo <= 320)) put({ fixed });
-              }}
-            />
-          ) : (
-            <>
-              <Amount
-                label="Begin at"
-                description="0: as the hardest note value wants it."
-                field="TempoLadder.begin"
-                value={ladder.begin}
-                onChange={(begin) => put({ begin, top: Math.max(ladder.top, begin) })}
-              />
-              {ladder.way === "takes" && (
-                <>
-                  <Amount label="Up by" field="TempoLadder.by" value={ladder.by} onChange={(by) => put({ by })} />
-                  <Amount
-                    label="After clean takes"
-                    field="TempoLadder.after"
-                    value={ladder.after}
-                    onChange={(after) => put({ after })}
-                  />
-                  <Amount label="Top" field="TempoLadder.top" value={ladder.top} onChange={(top) => put({ top })} />
-                </>
-              )}
-            </>
+          <Switch
+            label="Climb a tempo ladder"
+            checked={setting.climbs}
+            onChange={(event) => set({ climbs: event.currentTarget.checked })}
+          />
+          {setting.climbs && (
+            <LadderFields ladder={setting.ladder} onChange={(ladder) => set({ ladder })} words={rung?.words ?? ""} />
           )}
-          {rung && <Text size="sm">{rung.words}</Text>}
-          <Text size="xs" c="dimmed">
-            Small steps. Stop when it hurts; pain that stays is for a doctor or a qualified teacher.
-          </Text>
         </>
       )}
     </Stack>
   );
+}
+
+function Bar({
+  label,
+  value,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  most: number;
+  onChange: (bar: number) => void;
+}) {
+  return (
+    <NumberInput
+      label={label}
+      placeholder="all"
+      min={1}
+      max={most}
+      allowDecimal={false}
+      value={value || ""}
+      onChange={(bar) => onChange(typeof bar === "number" ? Math.min(bar, most) : 0)}
+    />
+  );
+}
+
+function ListeningTold({ listening }: { listening: ListeningTo }) {
+  const told: Partial<Record<ListeningTo, string>> = {
+    keys: "Z to M are the degrees of the strip from its lowest root up, A to J an octave higher, Q to U two.",
+    microphone: "Wear headphones, so that the band is not heard as your playing. Sound never leaves the page.",
+    midi: "Its pedals help, too: the right one starts and stops, the left one goes to the next strip.",
+  };
+  return told[listening] ? <Text size="sm">{told[listening]}</Text> : null;
 }

@@ -17,12 +17,16 @@ interface StandStripProps {
   curtain: Curtain;
   peeks: boolean;
   slips: readonly Slip[];
+  /** What comes within a bar, and which chorus it is. */
+  cue?: string;
+  chorus?: number;
   /** Whether it is only the next one. */
   next?: boolean;
 }
 
 /** A strip on the stand, as much of it as the curtain shows, with the marks of the last take. */
-export function StandStrip({ exercise, strip, width, picture, curtain, peeks, slips, next }: StandStripProps) {
+export function StandStrip(props: StandStripProps) {
+  const { exercise, strip, width, picture, curtain, peeks, slips, cue, chorus, next } = props;
   const page = useRef<HTMLDivElement>(null);
   const shows = seen(curtain, strip, exercise, peeks);
   const fetched = useStripPicture(exercise.recipe, strip.index, width, picture === undefined && shows === "notation");
@@ -36,6 +40,8 @@ export function StandStrip({ exercise, strip, width, picture, curtain, peeks, sl
     >
       <Title order={next ? 3 : 2} className={classes.heading}>
         {next ? `Next: ${strip.heading}` : strip.heading}
+        {chorus ? <Text span className={classes.chorus}>{`Chorus ${chorus}`}</Text> : null}
+        {cue ? <Text span className={classes.cue}>{`Next: ${cue}`}</Text> : null}
       </Title>
       {shows === "notation" && (
         <Box ref={page} pos="relative">

@@ -3,6 +3,8 @@ import classes from "./Stand.module.css";
 
 interface TideLineProps {
   offsets: Judged["offsets"];
+  /** Those of another take, drawn as a broken line. */
+  beside?: Judged["offsets"];
 }
 
 const HEIGHT = 96;
@@ -10,13 +12,18 @@ const WIDTH = 800;
 const MOST = 100; // ms
 
 /** Time against the grid as one line over the bars: above it early, below it late. */
-export function TideLine({ offsets }: TideLineProps) {
-  const bars = Math.max(1, ...offsets.map(({ bar }) => bar));
-  const points = offsets.map(({ bar, place, off }) => {
-    const x = ((bar - 1 + place) / bars) * WIDTH;
-    const y = HEIGHT / 2 + (Math.max(-MOST, Math.min(MOST, off)) / MOST) * (HEIGHT / 2 - 6);
-    return `${x.toFixed(1)},${y.toFixed(1)}`;
-  });
+export function TideLine({ offsets, beside = [] }: TideLineProps) {
+  const numbers = offsets.map(({ bar }) => bar);
+  const first = Math.min(...numbers);
+  const bars = Math.max(first, ...numbers) - first + 1;
+  const drawn = (line: Judged["offsets"]) =>
+    line
+      .map(({ bar, place, off }) => {
+        const x = ((bar - first + place) / bars) * WIDTH;
+        const y = HEIGHT / 2 + (Math.max(-MOST, Math.min(MOST, off)) / MOST) * (HEIGHT / 2 - 6);
+        return `${x.toFixed(1)},${y.toFixed(1)}`;
+      })
+      .join(" ");
   const worst = offsets.reduce((most, { off }) => (Math.abs(off) > Math.abs(most) ? off : most), 0);
   const told = `Time against the grid, ${offsets.length} notes: at most ${Math.abs(Math.round(worst))} ms ${worst < 0 ? "early" : "late"}`;
   return (
@@ -32,7 +39,8 @@ export function TideLine({ offsets }: TideLineProps) {
           className={classes.grid}
         />
       ))}
-      <polyline points={points.join(" ")} className={classes.line} />
+      {beside.length > 0 && <polyline points={drawn(beside)} className={classes.line} data-earlier />}
+      <polyline points={drawn(offsets)} className={classes.line} />
       <text x={4} y={14} className={classes.side}>
         early
       </text>

@@ -1,5 +1,6 @@
 /** The curtain: how much of the page is shown. */
 import type { Exercise, Strip } from "../../api/types";
+import type { BarsLeft } from "./useStandSetting";
 
 export type Curtain = "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
 export const CURTAINS: readonly Curtain[] = ["all", "numbers", "contour", "formula", "first", "nothing"];
@@ -17,4 +18,12 @@ export function seen(curtain: Curtain, strip: Strip, exercise: Exercise, peeks: 
 /** The numbers of a strip, bar by bar. */
 export function numbersOf(strip: Strip): string[] {
   return strip.bars.map((bar) => bar.notes.map((note) => note.number || note.written.name).join(" "));
+}
+
+/** The bars that are left as they are to be told: one by one, when so many are left, or not at all. */
+export function shownLeft(left: number, told: BarsLeft): string {
+  if (told === "hidden") return "";
+  const by = told === "each" ? 1 : Number(told);
+  const shown = Math.ceil(left / by) * by;
+  return `${shown} bar${shown === 1 ? "" : "s"} left`;
 }

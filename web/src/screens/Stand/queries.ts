@@ -1,7 +1,17 @@
 /** What the stand asks the server for. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "../../api/client";
-import type { Backing, Judged, PlayedEvent, Recipe, TempoLadder } from "../../api/types";
+import type {
+  Backing,
+  EarSetting,
+  FreeRule,
+  Improvised,
+  Judged,
+  PlayedEvent,
+  Recipe,
+  Rounds,
+  TempoLadder,
+} from "../../api/types";
 import { exerciseQuery } from "../../parts/queries";
 
 /** The exercise worked out, its first strip engraved for a width; the one before stays until it is there. */
@@ -9,16 +19,27 @@ export function useWorkedOut(recipe: Recipe, width: number) {
   return useQuery({ ...exerciseQuery(recipe, width), placeholderData: keepPreviousData });
 }
 
-/** What the band plays under some strips. */
-export function useBands(recipe: Recipe, strips: number[], backing: Backing) {
-  return useQuery({
-    queryKey: ["bands", recipe, strips, backing],
-    queryFn: () => answered(client.POST("/api/stand/bands", { body: { recipe, strips, backing } })),
-    placeholderData: keepPreviousData,
+export interface BandsWanted {
+  recipe: Recipe;
+  strips: number[];
+  backing: Backing;
+  rounds: Rounds;
+  rule: FreeRule | null;
+}
+
+/** What the band plays under some strips, and how each is gone through. */
+export function bandsQuery(body: BandsWanted) {
+  return {
+    queryKey: ["bands", body],
+    queryFn: () => answered(client.POST("/api/stand/bands", { body })),
     staleTime: Infinity,
     retry: false,
-    enabled: strips.length > 0,
-  });
+  };
+}
+
+/** The same, asked for before it is needed. */
+export function useBands(wanted: BandsWanted) {
+  return useQuery({ ...bandsQuery(wanted), placeholderData: keepPreviousData, enabled: wanted.strips.length > 0 });
 }
 
 export interface TakeMade {
@@ -40,28 +61,62 @@ export function useRung(recipe: Recipe, ladder: TempoLadder, takes: TakeMade[]) 
 export interface TakeWanted {
   recipe: Recipe;
   strip: number;
-  heading: string;
   tempo: number;
   events: PlayedEvent[];
   octave_free: boolean;
-  /** Its id on the shelf, and its title. */
+  rounds: Rounds;
+  /** A moment (seconds) up to which it is judged while it is still being played. */
+  until?: number;
+}
+
+/** A take judged, and not kept. */
+export const judged = (body: TakeWanted): Promise<Judged> => answered(client.POST("/api/stand/judged", { body }));
+
+interface Kept {
+  /** Its id on the shelf, and what stands above what was played. */
   id: string;
+  heading: string;
 }
 
 /** Judge a take and keep it. */
 export function useJudge() {
-  const queries = useQueryClient();
+  const keep = useKeep();
   return useMutation({
-    mutationFn: async ({ recipe, strip, tempo, events, octave_free, heading, id }: TakeWanted): Promise<Judged> => {
-      const body = { recipe, strip, tempo, events, octave_free };
-      const judged = await answered(client.POST("/api/stand/judged", { body }));
-      const { sentences, notes, slips } = judged;
-      const kept = { recipe: id, title: recipe.title, strip: heading, tempo: Math.round(tempo), sentences, events };
-      await answered(client.POST("/api/takes", { body: { ...kept, notes, slips: slips.length } }));
-      await queries.invalidateQueries({ queryKey: ["takes", heading] });
-      return judged;
+    mutationFn: async ({ take, id, heading }: Kept & { take: TakeWanted }): Promise<Judged> => {
+      const found = await judged(take);
+      const { sentences, notes, slips } = found;
+      await keep({ take, id, heading, sentences, notes, slips: slips.length });
+      return found;
     },
   });
+}
+
+/** Tell what became of a rule, and keep what was played. */
+export function useImprovised() {
+  const keep = useKeep();
+  return useMutation({
+    mutationFn: async (wanted: Kept & { take: TakeWanted; rule: FreeRule }): Promise<Improvised> => {
+      const { recipe, strip, tempo, events } = wanted.take;
+      const body = { recipe, strip, tempo, events, rule: wanted.rule };
+      const found = await answered(client.POST("/api/stand/improvised", { body }));
+      const notes = found.choruses.reduce((sum, chorus) => sum + chorus.notes, 0);
+      const inside = found.choruses.reduce((sum, chorus) => sum + chorus.inside, 0);
+      const { take, id, heading } = wanted;
+      await keep({ take, id, heading, sentences: found.sentences, notes, slips: notes - inside });
+      return found;
+    },
+  });
+}
+
+function useKeep() {
+  const queries = useQueryClient();
+  return async (kept: Kept & { take: TakeWanted; sentences: string[]; notes: number; slips: number }) => {
+    const { take, id, heading, sentences, notes, slips } = kept;
+    const { recipe, tempo, events } = take;
+    const body = { recipe: id, title: recipe.title, strip: heading, tempo: Math.round(tempo), sentences, events };
+    await answered(client.POST("/api/takes", { body: { ...body, notes, slips } }));
+    await queries.invalidateQueries({ queryKey: ["takes", heading] });
+  };
 }
 
 /** Earlier takes of what stands under a heading, the latest first. */
@@ -74,8 +129,43 @@ export function useTakes(strip: string) {
   });
 }
 
-/** A take by a player that is not there. */
-export async function simulatedTake(recipe: Recipe, strip: number, tempo: number, slips: number, seed: number) {
-  const body = { recipe, strip, tempo, slips, seed, jitter: 12 };
-  return answered(client.POST("/api/stand/simulated", { body }));
+/** An earlier take judged again, to be laid beside the last one. */
+export function useEarlier(number: number | null, take: Omit<TakeWanted, "events">) {
+  return useQuery({
+    queryKey: ["earlier", number, take],
+    queryFn: async () => {
+      const kept = await answered(client.GET("/api/takes/{number}", { params: { path: { number: number ?? 0 } } }));
+      return { kept, judged: await judged({ ...take, tempo: kept.tempo, events: kept.events }) };
+    },
+    staleTime: Infinity,
+    retry: false,
+    enabled: number !== null,
+  });
 }
+
+/** A take by a player that is not there. */
+export async function simulatedTake(
+  take: Omit<TakeWanted, "events" | "octave_free"> & { rule: FreeRule | null },
+  slips: number,
+  seed: number,
+) {
+  return answered(client.POST("/api/stand/simulated", { body: { ...take, slips, seed, jitter: 12 } }));
+}
+
+/** Questions for the ear about the sound of a strip. */
+export function useQuestions(recipe: Recipe, strip: number, setting: EarSetting) {
+  return useQuery({
+    queryKey: ["ear", recipe, strip, setting],
+    queryFn: () => answered(client.POST("/api/stand/ear", { body: { recipe, strip, setting } })),
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** Whether a phrase came back. */
+export const sungBack = (recipe: Recipe, strip: number, due: number[], events: PlayedEvent[]) =>
+  answered(client.POST("/api/stand/sung", { body: { recipe, strip, due, events } }));
+
+/** How long after the hand a note arrives, from notes played with clicks (seconds). */
+export const latencyOf = (clicks: number[], events: PlayedEvent[]) =>
+  answered(client.POST("/api/stand/latency", { body: { clicks, events } }));

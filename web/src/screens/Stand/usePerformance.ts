@@ -1,16 +1,17 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Band, Exercise, Judged, Strip } from "../../api/types";
-import { pitchClass } from "../../parts/keys";
+import type { Exercise, Improvised, Judged, PlayedEvent, Recipe, Rounds, Strip } from "../../api/types";
 import { tell } from "../../parts/tell";
-import { type Ear, eventsOf, listenToKeys, listenToMicrophone, listenToMidi } from "../../sound/listening";
-import { type StandPlan, barsLeft, standSchedule } from "../../sound/standSchedule";
+import { type Ear, eventsOf } from "../../sound/listening";
+import { type Moment, momentAt, standSchedule } from "../../sound/standSchedule";
 import { usePlayer } from "../../sound/usePlayer";
-import { simulatedTake, useJudge } from "./queries";
+import { earFor } from "./earFor";
+import { type BandsWanted, bandsQuery, judged, simulatedTake, useImprovised, useJudge } from "./queries";
 import type { StandSetting } from "./useStandSetting";
 
 interface Wanted {
+  recipe: Recipe;
   exercise: Exercise | undefined;
-  bands: readonly Band[];
   place: number;
   /** Beats a minute, of the metre's pulse. */
   tempo: number;
@@ -18,9 +19,13 @@ interface Wanted {
   /** The recipe's id on the shelf. */
   id: string;
   onJudged: (judged: Judged, tempo: number) => void;
+  onImprovised: (told: Improvised) => void;
+  /** A take was stopped at a slip in a bar: it is to be repeated from there. */
+  onStopped: (judged: Judged, tempo: number, bar: number) => void;
 }
 
 const LOOK = 100; // ms
+const JUDGE_EVERY = 5; // looks, while a take that stops at slips is played
 const [ABOVE, BELOW] = [60, 130]; // CSS pixels that bars cover
 
 /** A strip longer than the window goes on under the player's eyes. */
@@ -29,19 +34,38 @@ function keepInView(note: Element): void {
   if (top < ABOVE || bottom > window.innerHeight - BELOW) note.scrollIntoView({ block: "center" });
 }
 
-/** Playing along and taking: what sounds, how far it is, what was heard, and its judgement. */
-export function usePerformance({ exercise, bands, place, tempo, setting, id, onJudged }: Wanted) {
+/** What takes of it are kept under: its heading, and the bars where only some are played. */
+export function headingOf(strip: Strip, { first_bar, last_bar }: Rounds): string {
+  if (!first_bar && !last_bar) return strip.heading;
+  return `${strip.heading}, bars ${first_bar || 1} to ${last_bar || strip.bars.length}`;
+}
+
+const anySeed = () => Math.floor(performance.now());
+
+/** How the strips are gone through, and what the band plays under them, as it is set. */
+export function bandsWanted(recipe: Recipe, strips: number[], setting: StandSetting, bars: Rounds): BandsWanted {
+  const { backing, rule } = setting;
+  if (setting.mode === "improvise") return { recipe, strips, backing, rounds: bars, rule };
+  const along = setting.listening === "nobody" ? setting.rounds : {};
+  return { recipe, strips, backing, rounds: { ...bars, ...along }, rule: null };
+}
+
+/** Playing along and taking: what sounds, where one is, what was heard, and its judgement. */
+export function usePerformance(wanted: Wanted) {
+  const { recipe, exercise, place, tempo, setting, id, onJudged, onImprovised, onStopped } = wanted;
   const pulse = exercise?.pulse ?? 1;
   const { state, play, stop: silence } = usePlayer(tempo * pulse, keepInView);
+  const queries = useQueryClient();
   const judge = useJudge();
-  const [left, setLeft] = useState<number | null>(null);
+  const improvised = useImprovised();
+  const [moment, setMoment] = useState<Moment | null>(null);
   const ear = useRef<Ear | null>(null);
   const watch = useRef<number | undefined>(undefined);
 
   const end = useCallback(() => {
     ear.current?.stop();
     window.clearInterval(watch.current);
-    setLeft(null);
+    setMoment(null);
   }, []);
   const stop = useCallback(() => {
     end();
@@ -50,36 +74,41 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
   }, [end, silence]);
   useEffect(() => end, [end]);
 
-  const judged = async (strip: Strip, events: Parameters<typeof judge.mutateAsync>[0]["events"]) => {
-    if (exercise === undefined) return;
-    const about = { recipe: exercise.recipe, strip: strip.index, heading: strip.heading, id };
+  const told = async (strip: Strip, played: PlayedEvent[] | Promise<PlayedEvent[]>, rounds: Rounds) => {
+    const heading = headingOf(strip, rounds);
     try {
-      onJudged(await judge.mutateAsync({ ...about, tempo, events, octave_free: setting.octaveFree }), tempo);
+      const events = await played;
+      const take = { recipe, strip: strip.index, tempo, events, octave_free: setting.octaveFree, rounds };
+      if (setting.mode === "improvise")
+        onImprovised(await improvised.mutateAsync({ take, id, heading: `${heading}, improvised`, rule: setting.rule }));
+      else onJudged(await judge.mutateAsync({ take, id, heading }), tempo);
     } catch (error) {
       tell("The take was not judged", error);
     }
   };
 
-  const begin = async () => {
+  const begin = async (bars: Rounds) => {
     const strip = exercise?.strips[place];
     if (exercise === undefined || strip === undefined) return;
-    const { listening } = setting;
+    const { listening, mode } = setting;
+    const free = mode === "improvise";
     if (listening === "simulated") {
-      const seed = Math.floor(performance.now());
-      await judged(strip, await simulatedTake(exercise.recipe, strip.index, tempo, setting.slips, seed));
+      const take = { recipe, strip: strip.index, tempo, rounds: bars, rule: free ? setting.rule : null };
+      await told(strip, simulatedTake(take, setting.slips, anySeed()), bars);
       return;
     }
     try {
-      if (listening === "microphone") ear.current = await listenToMicrophone();
-      if (listening === "midi") ear.current = await listenToMidi();
-      if (listening === "keys") ear.current = listenToKeys(lowest(strip), heightsOf(strip));
+      ear.current = await earFor(listening, strip);
     } catch (error) {
       tell("Nobody is listened to", error);
       return;
     }
-    const taking = listening !== "nobody";
-    const count = taking || !setting.goesOn ? 1 : exercise.strips.length - place;
-    const plan: StandPlan = standSchedule(exercise, bands, {
+    const taking = ear.current !== null;
+    const count = taking || free || !setting.goesOn ? 1 : exercise.strips.length - place;
+    const strips = Array.from({ length: count }, (_, n) => place + n);
+    const asked = bandsQuery(bandsWanted(recipe, strips, setting, bars));
+    const bands = await queries.query(asked).catch(() => []); // what is wrong is told beside the band's fields
+    const plan = standSchedule(exercise, bands, {
       from: place,
       count,
       backing: setting.backing,
@@ -87,33 +116,38 @@ export function usePerformance({ exercise, bands, place, tempo, setting, id, onJ
     });
     const beatOf = (at: number) => (at / 60_000) * tempo * pulse;
     const clock: { began?: number } = {};
+    const latency = setting.latencies[listening] ?? 0;
+    const heardSoFar = () => eventsOf(ear.current?.heard ?? [], clock.began ?? 0, latency);
     const done = () => {
-      const heard = ear.current?.heard;
+      const heard = ear.current === null ? null : heardSoFar();
       end();
-      if (heard && clock.began !== undefined) void judged(strip, eventsOf(heard, clock.began, setting.latency));
+      if (heard && clock.began !== undefined) void told(strip, heard, bars);
       ear.current = null;
     };
     const heardAt = await play(plan, place, false, done);
     if (heardAt === undefined) return;
     clock.began = heardAt + (plan.start * 60_000) / (tempo * pulse);
-    watch.current = window.setInterval(
-      () => setLeft(barsLeft(plan, beatOf(performance.now() - heardAt), exercise.bar)),
-      LOOK,
-    );
+    let looks = 0;
+    watch.current = window.setInterval(() => {
+      const now = performance.now();
+      setMoment(momentAt(plan, beatOf(now - heardAt), exercise.bar));
+      looks += 1;
+      if (taking && !free && setting.slip === "stops" && looks % JUDGE_EVERY === 0 && clock.began !== undefined)
+        void lookForSlips(strip, heardSoFar(), bars, (now - latency - clock.began) / 1000);
+    }, LOOK);
   };
+
+  const lookForSlips = async (strip: Strip, events: PlayedEvent[], rounds: Rounds, until: number) => {
+    if (until <= 0) return;
+    const mine = ear.current;
+    const take = { recipe, strip: strip.index, tempo, events, octave_free: setting.octaveFree, rounds, until };
+    const found = await judged(take).catch(() => undefined);
+    const slip = found?.slips.find(({ kind }) => kind !== "early" && kind !== "late");
+    if (found === undefined || slip === undefined || mine === null || mine !== ear.current) return;
+    stop();
+    onStopped(found, tempo, slip.bar);
+  };
+
   const playing = state.status === "playing" || state.status === "loading";
-  return { state, playing, judging: judge.isPending, left, begin, stop };
-}
-
-/** Half steps of a strip's sound above its root, by the notes it has. */
-export function heightsOf(strip: Strip): number[] {
-  const root = pitchClass(strip.sounding.tonic);
-  const heights = strip.bars.flatMap((bar) => bar.notes.map((note) => (note.sounding.midi - root + 120) % 12));
-  return [...new Set(heights)].sort((one, other) => one - other);
-}
-
-/** The root at or below the lowest note of a strip. */
-function lowest(strip: Strip): number {
-  const low = Math.min(...strip.bars.flatMap((bar) => bar.notes.map((note) => note.sounding.midi)));
-  return low - ((low - pitchClass(strip.sounding.tonic) + 120) % 12);
+  return { state, playing, judging: judge.isPending || improvised.isPending, moment, begin, stop };
 }

@@ -1,13 +1,21 @@
 import { useLocalStorage } from "@mantine/hooks";
-import type { Backing, TempoLadder } from "../../api/types";
+import type { Backing, EarSetting, FreeRule, Rounds, TempoLadder } from "../../api/types";
 import { useLoadedTables } from "../../parts/tables";
 import type { Curtain } from "./curtain";
 
 export type ListeningTo = "nobody" | "microphone" | "midi" | "keys" | "simulated";
+export type Mode = "line" | "improvise" | "ear";
+export type BarsLeft = "each" | "2" | "4" | "8" | "hidden";
 
 export interface StandSetting {
+  /** What is practised: the line as it stands, improvising under a rule, or the ear. */
+  mode: Mode;
   backing: Backing;
   ladder: TempoLadder;
+  rule: FreeRule;
+  ear: EarSetting;
+  /** How often a strip comes when one plays along, and after how many times its root is held. */
+  rounds: Pick<Rounds, "repeats" | "root_every">;
   /** Whether the tempo follows the ladder. */
   climbs: boolean;
   curtain: Curtain;
@@ -20,8 +28,13 @@ export interface StandSetting {
   spoken: boolean;
   /** Whether a note is right in any octave. */
   octaveFree: boolean;
-  /** Milliseconds between playing and being heard. */
-  latency: number;
+  /** Whether one keeps going after a slip, or stops and repeats. */
+  slip: "keeps" | "stops";
+  /** Whether one is asked which degree it was, before it is told. */
+  asks: boolean;
+  barsLeft: BarsLeft;
+  /** Milliseconds between playing and being heard, by who is listened to. */
+  latencies: Partial<Record<ListeningTo, number>>;
   /** Slips of the player that is not there. */
   slips: number;
 }
@@ -30,8 +43,12 @@ export interface StandSetting {
 export function useStandSetting() {
   const { fresh } = useLoadedTables();
   const usual: StandSetting = {
+    mode: "line",
     backing: fresh.backing,
     ladder: fresh.ladder,
+    rule: fresh.free_rule,
+    ear: fresh.ear,
+    rounds: { repeats: fresh.rounds.repeats, root_every: fresh.rounds.root_every },
     climbs: false,
     curtain: "all",
     listening: "nobody",
@@ -39,7 +56,10 @@ export function useStandSetting() {
     goesOn: false,
     spoken: false,
     octaveFree: false,
-    latency: 0,
+    slip: "keeps",
+    asks: false,
+    barsLeft: "each",
+    latencies: {},
     slips: 2,
   };
   const [kept, keep] = useLocalStorage<StandSetting>({
@@ -48,7 +68,14 @@ export function useStandSetting() {
     getInitialValueInEffect: false,
   });
   // What was kept by an earlier form lacks what is new.
-  const setting = { ...usual, ...kept, backing: { ...usual.backing, ...kept.backing } };
+  const setting = {
+    ...usual,
+    ...kept,
+    backing: { ...usual.backing, ...kept.backing },
+    ladder: { ...usual.ladder, ...kept.ladder },
+    rule: { ...usual.rule, ...kept.rule },
+    ear: { ...usual.ear, ...kept.ear },
+  };
   return { setting, set: (change: Partial<StandSetting>) => keep((now) => ({ ...now, ...change })) };
 }
 

@@ -1,0 +1,61 @@
+"""What is heard beside a take: improvising told by its rule, the ear trained, a device's latency measured."""
+
+from __future__ import annotations
+
+from dodecant.api.apart import apart, workshop_router
+from dodecant.api.pressed import pressed, strip_of
+from dodecant.api.schemas.ear import (
+    EarIn,
+    EarQuestionOut,
+    ImprovisedIn,
+    ImprovisedOut,
+    LatencyIn,
+    LatencyOut,
+    SungIn,
+    SungOut,
+)
+from dodecant.api.schemas.stand import played_of
+from dodecant.practice.ear import ear_questions, sung_back
+from dodecant.practice.improvised_told import improvised_told
+from dodecant.practice.improvising import free_passages, placed, sounds_of
+from dodecant.practice.latency import latency_of
+from dodecant.tables import load_tables
+
+router = workshop_router("stand")
+
+
+@router.post("/stand/improvised")
+@apart
+def improvised(wanted: ImprovisedIn) -> ImprovisedOut:
+    """What became of the rule one improvised under."""
+    exercise = pressed(wanted.recipe)
+    strip, rule = strip_of(exercise, wanted.strip), wanted.rule
+    chosen = sounds_of(rule, strip, load_tables().scales)
+    passages = free_passages(strip, exercise.metre, rule)
+    quarter = 60 / (wanted.tempo * float(exercise.metre.pulse))
+    notes = placed(strip, passages, chosen, quarter, played_of(wanted.events))
+    return ImprovisedOut.of(improvised_told(notes, passages, exercise.metre, rule, chosen))
+
+
+@router.post("/stand/ear")
+@apart
+def questions(wanted: EarIn) -> list[EarQuestionOut]:
+    """Questions for the ear about the sound of a strip; the same setting asks the same."""
+    strip = strip_of(pressed(wanted.recipe), wanted.strip)
+    asked = ear_questions(strip.stop.sounding, wanted.setting, load_tables().scales)
+    return [EarQuestionOut.of(one) for one in asked]
+
+
+@router.post("/stand/sung")
+@apart
+def sung(wanted: SungIn) -> SungOut:
+    """Whether a phrase came back, in any octave and any time."""
+    strip = strip_of(pressed(wanted.recipe), wanted.strip)
+    return SungOut.of(sung_back(strip.stop.sounding, wanted.due, played_of(wanted.events)))
+
+
+@router.post("/stand/latency")
+@apart
+def latency(wanted: LatencyIn) -> LatencyOut:
+    """How long after the hand a note arrives, from notes played with clicks."""
+    return LatencyOut.of(latency_of(wanted.clicks, played_of(wanted.events)))

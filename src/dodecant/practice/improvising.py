@@ -1,0 +1,139 @@
+"""Improvising under a rule: what is played in which order, and every played note put in its place."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from fractions import Fraction
+from typing import Annotated, Literal, NamedTuple, Self
+
+from pydantic import Field, model_validator
+
+from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.notation.score import Strip
+from dodecant.exercise.recipe.note_values import NoteValue
+from dodecant.exercise.recipe.part import Part, refused
+from dodecant.exercise.recipe.scale_choice import ScaleId, chosen_scale
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.errors import MusicError
+from dodecant.music.core.metre import Metre
+from dodecant.music.scales.scale import ScaleCatalogue
+from dodecant.practice.aligned import Played
+from dodecant.practice.due import sound_at
+from dodecant.practice.rounds import Passage
+from dodecant.practice.slips import degree_in
+
+_EARLY = Fraction(1, 2)  # of a beat: how early the next chord may be played (usual in jazz)
+_LEADS = 2  # half steps: from farther away a note does not lead
+_AHEAD = 2  # notes within which one that lies outside must have come home: it may be one of an enclosure
+
+
+class FreeRule(Part):
+    """What one holds to while improvising, some `choruses` long.
+
+    Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
+    holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
+    called, as many are answered, and each call comes twice.
+    """
+
+    kind: Literal["constant", "phrases", "sound", "sounds", "trading"] = "constant"
+    value: NoteValue = "eighth"
+    unit: Annotated[int, Field(ge=1, le=8)] = 2
+    sounds: Annotated[tuple[ScaleId, ...], Field(max_length=12)] = ()
+    choruses: Annotated[int, Field(ge=1, le=12)] = 2
+
+    @model_validator(mode="after")
+    def _chosen(self) -> Self:
+        if self.kind == "sounds" and not self.sounds:
+            raise refused(MusicError("No sound is chosen.", cure="Choose at least one."))
+        return self
+
+
+class PlacedNote(NamedTuple):
+    """A note that was improvised: the passage it lies in, where in the strip (quarter notes from its first barline),
+    from and to which beat since the beginning, its MIDI number, its degree in the sound that holds there, whether that
+    has it, and, of one from outside, which degree it led to, if any.
+    """
+
+    passage: int
+    at: float
+    begin: float
+    end: float
+    pitch: int
+    degree: Degree
+    inside: bool
+    led_to: Degree | None = None
+
+
+def free_passages(strip: Strip, metre: Metre, rule: FreeRule) -> tuple[Passage, ...]:
+    """What is played while one improvises, chorus by chorus."""
+    if rule.kind == "trading":
+        return tuple(_traded(strip, metre, rule))
+    times = range(1, rule.choruses + 1)
+    return tuple(Passage(start, end, "free", time) for time in times for start, end in strip.played)
+
+
+def _traded(strip: Strip, metre: Metre, rule: FreeRule) -> Iterator[Passage]:
+    unit = rule.unit * metre.quarters
+    for time in range(1, rule.choruses + 1):
+        start = strip.begin
+        while start < strip.end:
+            end = min(strip.end, start - start % metre.quarters + unit)
+            for _ in range(2):
+                yield Passage(start, end, "call", time)
+                yield Passage(start, end, "answer", time)
+            start = end
+
+
+def begins(passages: Sequence[Passage]) -> list[Fraction]:
+    """The beat since the beginning on which each passage begins, and at last the one on which all ends."""
+    found = [Fraction(0)]
+    for passage in passages:
+        found.append(found[-1] + passage.end - passage.start)
+    return found
+
+
+def sounds_of(rule: FreeRule, strip: Strip, catalogue: ScaleCatalogue) -> tuple[Sound, ...]:
+    """The sounds that were chosen, on the strip's tonic; raises RecipeError for one that there is not."""
+    tonic = strip.stop.sounding.tonic
+    chosen = rule.sounds if rule.kind == "sounds" else ()
+    return tuple(
+        Sound(tonic, chosen_scale(one, catalogue, f"/rule/sounds/{place}")) for place, one in enumerate(chosen)
+    )
+
+
+def placed(
+    strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], quarter: float, played: Sequence[Played]
+) -> tuple[PlacedNote, ...]:
+    """Every played note in its place; `quarter` is how long a quarter note lasts, in seconds."""
+    starts = [float(start) for start in begins(passages)]
+    found = []
+    for note in sorted(played):
+        beat = note.at / quarter
+        if not -0.25 <= beat < starts[-1]:
+            continue  # before one began, or after the end
+        number = max((n for n, start in enumerate(starts[:-1]) if start <= beat), default=0)
+        passage = passages[number]
+        at = float(passage.start) + max(0.0, beat - starts[number])
+        near = _sounds_near(strip, passage, chosen, Fraction(at).limit_denominator(96))
+        inside = next((sound for sound in near if sound.degree_of(note.pitch) is not None), None)
+        degree = degree_in(inside or near[0], note.pitch)
+        end = beat + note.length / quarter
+        found.append(PlacedNote(number, at, beat, end, note.pitch, degree, inside is not None))
+    return tuple(_led(found))
+
+
+def _sounds_near(strip: Strip, passage: Passage, chosen: Sequence[Sound], at: Fraction) -> list[Sound]:
+    """What holds at a place, and what will a moment later."""
+    if chosen:
+        return [chosen[(passage.time - 1) % len(chosen)]]
+    return [sound_at(strip, at), sound_at(strip, at + _EARLY)]
+
+
+def _led(notes: Sequence[PlacedNote]) -> Iterator[PlacedNote]:
+    for number, note in enumerate(notes):
+        if note.inside:
+            yield note
+            continue
+        following = notes[number + 1 : number + 1 + _AHEAD]
+        homes = (one.degree for one in following if one.inside and abs(one.pitch - note.pitch) <= _LEADS)
+        yield note._replace(led_to=next(homes, None))

@@ -1,0 +1,147 @@
+"""Practising beyond the line: some bars, stopping at a slip, the degree asked first, improvising, the ear, latency."""
+
+from __future__ import annotations
+
+import re
+from typing import Literal
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.hands import choose, until
+from tests.browser.test_for_everyone import at_ease
+from tests.browser.test_stand_journeys import DEVICE, listen_to, put_on_stand
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+
+def test_only_the_bars_that_slipped(page: Page) -> None:
+    put_on_stand(page)
+    listen_to(page, "a player that is not there")
+    page.get_by_label("Slips it makes").fill("2")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    take = page.get_by_role("region", name="The take")
+    only = take.get_by_role("button", name=re.compile("Only bars? "))
+    expect(only).to_be_visible()
+    only.click()
+    expect(page.get_by_text(re.compile(r"^Only bars \d to \d$"))).to_be_visible()
+    page.get_by_role("button", name="All bars again").click()
+    expect(page.get_by_text(re.compile(r"^Only bars \d to \d$"))).to_have_count(0)
+
+
+def test_a_slip_stops_the_take_and_it_begins_again_from_there(page: Page) -> None:
+    page.add_init_script(DEVICE)
+    put_on_stand(page)
+    listen_to(page, "a MIDI device")
+    choose(page, "At a slip", "stop at the slip and repeat")
+    page.keyboard.press("Escape")
+    page.get_by_label("Tempo").fill("200")
+    page.get_by_role("button", name="Play a take").click()
+    until(page, "document.querySelector('section[data-due] .sounding') !== null")
+    page.evaluate("() => window.device.play(30, performance.now())")
+    expect(page.get_by_text("Only bars 1 to 4")).to_be_visible()
+    expect(page.get_by_role("button", name="Stop")).to_be_visible()  # it is counted in again
+    page.get_by_role("button", name="Stop").click()
+
+
+def test_one_is_asked_which_degree_it_was(page: Page) -> None:
+    put_on_stand(page)
+    listen_to(page, "the computer's keys")
+    page.get_by_role("checkbox", name="Ask first which degree it was").check()
+    page.keyboard.press("Escape")
+    page.get_by_label("Tempo").fill("300")
+    page.get_by_role("button", name="Play a take").click()
+    asked = page.get_by_role("region", name="Which degree was it?")
+    expect(asked).to_contain_text("Something slipped in bar 1. Which degree was it?")
+    assert page.locator("section svg[aria-hidden] path").count() == 0  # nothing is marked yet
+    asked.get_by_role("button", name="5", exact=True).click()
+    expect(asked).to_contain_text("Yes, 5.")
+    asked.get_by_role("button", name="See the take").click()
+    expect(page.get_by_role("region", name="The take")).to_be_visible()
+
+
+def test_improvising_is_told_chorus_by_chorus(page: Page) -> None:
+    put_on_stand(page)
+    page.get_by_text("Improvise").click()
+    listen_to(page, "a player that is not there")
+    choose(page, "The rule", "trading: a call, your answer")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    told = page.get_by_role("region", name="What you improvised")
+    expect(told).to_contain_text("You answered 8 of 8 calls.")
+    expect(told.get_by_role("row")).to_have_count(3)
+    page.get_by_label("Tempo").fill("300")
+    listen_to(page, "nobody: play along")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Start").click()
+    expect(page.get_by_text("Next: Your answer")).to_be_visible()
+    expect(page.get_by_text("Chorus 1")).to_be_visible()
+    page.get_by_role("button", name="Stop").click()
+
+
+def test_the_ear_by_keys(page: Page) -> None:
+    put_on_stand(page)
+    page.get_by_text("The ear", exact=True).click()
+    expect(page.get_by_text("A♭ Lydian. Which degree is it?")).to_be_visible()
+    page.keyboard.press("1")
+    score = page.get_by_role("group", name="Right so far")
+    expect(score).to_contain_text(re.compile(r"[01] of 1"))
+    page.keyboard.press("n")
+    expect(page.get_by_text("2 of 10")).to_be_visible()
+    choose(page, "What is asked", "which sound is it")
+    expect(page.get_by_role("group", name="Answers").get_by_role("button")).to_have_count(4)
+    choose(page, "What is asked", "sing or play it back")
+    page.get_by_label("Notes").fill("1")
+    choose(page, "Listen to", "the computer's keys")
+    page.get_by_role("button", name="Sing it back").click()
+    expect(page.get_by_role("status").filter(has_text="Nothing was heard.")).to_be_visible()
+
+
+def test_latency_is_measured_by_playing_with_clicks(page: Page) -> None:
+    page.add_init_script(DEVICE)
+    put_on_stand(page)
+    listen_to(page, "a MIDI device")
+    page.get_by_role("button", name="Measure it").click()
+    expect(page.get_by_text("After 4 clicks play one short note on each of the next 8.")).to_be_visible()
+    page.evaluate(
+        "() => { const now = performance.now();"
+        " for (let n = 0; n < 16; n += 1) window.device.play(60, now + 120 + n * 600); }"
+    )
+    expect(page.get_by_role("status").filter(has_text="met within 0 ms")).to_be_visible(timeout=15_000)
+
+
+def test_strips_come_again_and_the_first_note_is_heard(page: Page) -> None:
+    put_on_stand(page)
+    page.locator("body").press("r")
+    page.get_by_role("button", name="Practice").click()
+    page.get_by_label("Times each strip").fill("2")
+    page.get_by_label("Root after every").fill("1")
+    choose(page, "Bars that are left", "in fours")
+    page.keyboard.press("Escape")
+    page.get_by_label("Tempo").fill("300")
+    page.get_by_role("button", name="Start").click()
+    expect(page.get_by_text("12 bars left")).to_be_visible()  # twice four, the root after each
+    expect(page.get_by_text("Next: The root")).to_be_visible()
+    page.get_by_role("button", name="Stop").click()
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_these_rooms_are_for_everyone(page: Page, scheme: Literal["light", "dark"], size: tuple[int, int]) -> None:
+    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
+    put_on_stand(page)
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.get_by_text("Improvise").click()
+    listen_to(page, "a player that is not there")
+    at_ease(page)
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Play a take").click()
+    expect(page.get_by_role("region", name="What you improvised")).to_be_visible()
+    at_ease(page)
+    page.get_by_text("The ear", exact=True).click()
+    expect(page.get_by_role("group", name="Answers")).to_be_visible()
+    page.keyboard.press("1")
+    expect(page.get_by_role("group", name="Right so far")).to_be_visible()
+    at_ease(page)
+    assert page.evaluate("document.scrollingElement.scrollWidth") <= size[0]

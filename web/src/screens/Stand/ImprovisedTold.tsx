@@ -1,0 +1,52 @@
+import { Button, Group, Stack, Table, Text } from "@mantine/core";
+import type { Improvised } from "../../api/types";
+
+interface ImprovisedToldProps {
+  told: Improvised;
+  onAgain: () => void;
+}
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** What became of the rule one improvised under, chorus by chorus. */
+export function ImprovisedTold({ told, onAgain }: ImprovisedToldProps) {
+  const chosen = told.choruses.some(({ sound }) => sound !== "");
+  return (
+    <Stack gap="xs" role="region" aria-label="What you improvised">
+      <Group justify="space-between" align="flex-start" wrap="nowrap" gap="xl">
+        <Text size="xl" fw={600} role="status" flex={1}>
+          {told.sentences.join(" ")}
+        </Text>
+        <Button variant="light" onClick={onAgain}>
+          Once more
+        </Button>
+      </Group>
+      {told.choruses.length > 0 && (
+        <Table w="auto" aria-label="Chorus by chorus">
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th>Chorus</Table.Th>
+              {chosen && <Table.Th>Sound</Table.Th>}
+              <Table.Th>Notes</Table.Th>
+              <Table.Th>In the sound</Table.Th>
+              <Table.Th>Phrases</Table.Th>
+              <Table.Th>Time you filled</Table.Th>
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
+            {told.choruses.map(({ time, sound, notes, inside, phrases, filled }) => (
+              <Table.Tr key={time}>
+                <Table.Td>{time}</Table.Td>
+                {chosen && <Table.Td>{sound}</Table.Td>}
+                <Table.Td>{notes}</Table.Td>
+                <Table.Td>{notes ? percent(inside / notes) : "–"}</Table.Td>
+                <Table.Td>{phrases}</Table.Td>
+                <Table.Td>{percent(filled)}</Table.Td>
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+      )}
+    </Stack>
+  );
+}

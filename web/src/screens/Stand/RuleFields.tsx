@@ -1,0 +1,60 @@
+import { MultiSelect, Select, Text } from "@mantine/core";
+import type { FreeRule, Problem } from "../../api/types";
+import { Amount } from "../../parts/fields/Amount";
+import { Choice } from "../../parts/fields/Choice";
+import { scaleOptions } from "../../parts/scales";
+import { useLoadedTables } from "../../parts/tables";
+
+interface RuleFieldsProps {
+  rule: FreeRule;
+  onChange: (rule: FreeRule) => void;
+  problems: readonly Problem[];
+}
+
+const TOLD: Record<FreeRule["kind"], string> = {
+  constant: "Never stop: the ear learns to look ahead. You are told where the gaps were.",
+  phrases: "Play, and leave room. You are told how long your phrases were, and where no breath was.",
+  sound: "Only what the sound has. You are told what lay outside, and where it led.",
+  sounds: "One sound for a whole chorus, whatever the chords say, then the next.",
+  trading: "The line calls, you answer. Each call comes twice.",
+};
+
+/** The rule one improvises under. */
+export function RuleFields({ rule, onChange, problems }: RuleFieldsProps) {
+  const tables = useLoadedTables();
+  const put = (change: Partial<FreeRule>) => onChange({ ...rule, ...change });
+  const missing = problems.find(({ pointer }) => pointer.startsWith("/rule"))?.message;
+  return (
+    <>
+      <Choice label="The rule" field="FreeRule.kind" value={rule.kind} onChange={(kind) => put({ kind })} />
+      <Text size="sm">{TOLD[rule.kind]}</Text>
+      {rule.kind === "constant" && (
+        <Select
+          label="Note value"
+          value={rule.value}
+          data={Object.entries(tables.note_values).map(([value, { american }]) => ({ value, label: american }))}
+          onChange={(value) => put({ value: value as FreeRule["value"] })}
+        />
+      )}
+      {(rule.kind === "phrases" || rule.kind === "trading") && (
+        <Amount label="Bars at a time" field="FreeRule.unit" value={rule.unit} onChange={(unit) => put({ unit })} />
+      )}
+      {rule.kind === "sounds" && (
+        <MultiSelect
+          label="Sounds, chorus by chorus"
+          searchable
+          data={scaleOptions(tables, [])}
+          value={rule.sounds}
+          error={rule.sounds.length === 0 ? "Choose at least one." : missing}
+          onChange={(sounds) => put({ sounds })}
+        />
+      )}
+      <Amount
+        label="Choruses"
+        field="FreeRule.choruses"
+        value={rule.choruses}
+        onChange={(choruses) => put({ choruses })}
+      />
+    </>
+  );
+}

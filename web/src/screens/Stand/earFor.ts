@@ -1,0 +1,26 @@
+/** Who listens to a take of a strip. */
+import type { Strip } from "../../api/types";
+import { pitchClass } from "../../parts/keys";
+import { type Ear, listenToKeys, listenToMicrophone, listenToMidi } from "../../sound/listening";
+import type { ListeningTo } from "./useStandSetting";
+
+/** Begin to listen; nothing where nobody is listened to. Throws, in words, where it cannot be. */
+export async function earFor(listening: ListeningTo, strip: Strip): Promise<Ear | null> {
+  if (listening === "microphone") return listenToMicrophone();
+  if (listening === "midi") return listenToMidi();
+  if (listening === "keys") return listenToKeys(lowest(strip), heightsOf(strip));
+  return null;
+}
+
+/** Half steps of a strip's sound above its root, by the notes it has. */
+function heightsOf(strip: Strip): number[] {
+  const root = pitchClass(strip.sounding.tonic);
+  const heights = strip.bars.flatMap((bar) => bar.notes.map((note) => (note.sounding.midi - root + 120) % 12));
+  return [...new Set(heights)].sort((one, other) => one - other);
+}
+
+/** The root at or below the lowest note of a strip. */
+function lowest(strip: Strip): number {
+  const low = Math.min(...strip.bars.flatMap((bar) => bar.notes.map((note) => note.sounding.midi)));
+  return low - ((low - pitchClass(strip.sounding.tonic) + 120) % 12);
+}
