@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Final
 
+from dodecant.exercise.recipe.note_values import NAMES
+
 PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
     "TempoLadder.way": {"takes": "up by takes", "fixed": "through fixed tempos", "one": "one tempo"},
     "curtain": {
@@ -22,6 +24,7 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         "sounds": "only chosen sounds, one a chorus",
         "trading": "trading: a call, your answer",
     },
+    "FreeRule.value": NAMES["american"],
     "EarSetting.kind": {
         "degree": "name the degree",
         "sound": "which sound is it",

@@ -1,4 +1,4 @@
-import { MultiSelect, Select, Text } from "@mantine/core";
+import { MultiSelect, Text } from "@mantine/core";
 import type { FreeRule, Problem } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
@@ -29,12 +29,7 @@ export function RuleFields({ rule, onChange, problems }: RuleFieldsProps) {
       <Choice label="The rule" field="FreeRule.kind" value={rule.kind} onChange={(kind) => put({ kind })} />
       <Text size="sm">{TOLD[rule.kind]}</Text>
       {rule.kind === "constant" && (
-        <Select
-          label="Note value"
-          value={rule.value}
-          data={Object.entries(tables.note_values).map(([value, { american }]) => ({ value, label: american }))}
-          onChange={(value) => put({ value: value as FreeRule["value"] })}
-        />
+        <Choice label="Note value" field="FreeRule.value" value={rule.value} onChange={(value) => put({ value })} />
       )}
       {(rule.kind === "phrases" || rule.kind === "trading") && (
         <Amount label="Bars at a time" field="FreeRule.unit" value={rule.unit} onChange={(unit) => put({ unit })} />

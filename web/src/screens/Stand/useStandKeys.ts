@@ -14,7 +14,8 @@ interface StandKeys {
 }
 
 /** What keys are typed into. */
-export const TYPED_INTO = "input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable], [role=slider]";
+export const TYPED_INTO =
+  "input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable], [role=slider]";
 const USES_SPACE = "button, a, summary, [role=option], [role=tab], input, label";
 const PLACES: Record<string, number> = { ArrowRight: 1, PageDown: 1, ArrowLeft: -1, PageUp: -1 };
 const TEMPOS: Record<string, number> = { "+": 4, "=": 4, "-": -4 };
