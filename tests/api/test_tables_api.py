@@ -37,7 +37,8 @@ REGISTRIES: dict[str, Kinds[Any]] = {
 BESIDE = {"curtain", "bars left", "slip"}  # set at the stand, in no document
 PRACTISED = ("Backing.", "TempoLadder.", "FreeRule.", "EarSetting.")  # they stand in no sentence
 PARTS: list[type[BaseModel]] = [
-    Recipe, Backing, TempoLadder, FreeRule, EarSetting, Turned, Enclosure, Call, Mark, Slurs, ChangesDraft, Where, Etude,
+    Recipe, Backing, TempoLadder, FreeRule, EarSetting, Turned, Enclosure, Call, Mark, Slurs, ChangesDraft, Where,
+    Etude,
     *(kind for registry in REGISTRIES.values() for kind in registry.by_name.values()),
     *(type(getattr(Recipe(), part)) for part in ("path", "joins", "placement", "keys", "player", "spelling")),
 ]  # fmt: skip
