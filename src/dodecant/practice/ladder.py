@@ -64,7 +64,7 @@ def rung(ladder: TempoLadder, takes: Iterable[TakeAt], values: Sequence[NoteValu
     >>> rung(TempoLadder(begin=60, after=1), [TakeAt(60, True), TakeAt(64, False)], ["eighth"]).tempo
     64
     """
-    tempos = _tempos(ladder, values)
+    tempos = tempos_of(ladder, values)
     at, clean, poor, done = 0, 0, 0, False
     for take in takes:
         if take.tempo != tempos[at]:
@@ -78,7 +78,8 @@ def rung(ladder: TempoLadder, takes: Iterable[TakeAt], values: Sequence[NoteValu
     return Rung(tempos[at], done, _words(ladder, tempos))
 
 
-def _tempos(ladder: TempoLadder, values: Sequence[NoteValue]) -> list[int]:
+def tempos_of(ladder: TempoLadder, values: Sequence[NoteValue]) -> list[int]:
+    """The tempos of a ladder from its beginning to its top (BPM)."""
     if ladder.way == "fixed":
         return list(ladder.fixed)
     begin = min(ladder.begin or min(BEGIN[value] for value in values), ladder.top)

@@ -24,7 +24,7 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         "sounds": "only chosen sounds, one a chorus",
         "trading": "trading: a call, your answer",
     },
-    "FreeRule.value": NAMES["american"],
+    "FreeRule.value": {str(value): name for value, name in NAMES["american"].items()},
     "EarSetting.kind": {
         "degree": "name the degree",
         "sound": "which sound is it",

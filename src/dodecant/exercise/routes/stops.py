@@ -103,6 +103,15 @@ class Stop:
             return f"{self.title} · {words}"
         return words if self.written.parent is None else f"{words} · from {self.written.parent.text}"
 
+    @property
+    def sound_name(self) -> str:
+        """What is practised, whatever the key: the name of its scale, of several that turn into each other, or of the
+        changes.
+        """
+        if self.title:
+            return self.title
+        return " → ".join(dict.fromkeys(one.scale.name for one, _ in self.chain)) or self.written.scale.name
+
     def _name(self, sound: Sound) -> str:
         return Key(sound.tonic, sound.scale.colour).text if self.title else sound.text
 

@@ -13,6 +13,7 @@ from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.harmony.what_holds import rules_over
 from dodecant.exercise.notation.score import CompanionPart, FingerMark, Note, Role, Strip
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.exercise.routes.key_names import twelve_names
@@ -156,6 +157,17 @@ class PassageOut(TypedDict):
     end: float
 
 
+class PractisedOut(TypedDict):
+    """What is practised with a strip, as a logbook tells it: the key (pitch class of the tonic as read), the sound,
+    the position (empty where the hand is free), and the note value.
+    """
+
+    key: int
+    sound: str
+    position: str
+    value: NoteValue
+
+
 class StripOut(TypedDict):
     """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
 
@@ -166,6 +178,7 @@ class StripOut(TypedDict):
     index: int
     heading: str
     key: int
+    practised: PractisedOut
     written: SoundOut
     sounding: SoundOut
     octaves_open: int
@@ -297,6 +310,12 @@ def _strip(exercise: Exercise, strip: Strip) -> StripOut:
         index=strip.stop.index,
         heading=strip.heading,
         key=strip.stop.key,
+        practised=PractisedOut(
+            key=strip.stop.written.tonic.pitch_class,
+            sound=strip.stop.sound_name,
+            position=strip.stop.place.text if strip.stop.place else "",
+            value=strip.stop.value or placement.value,
+        ),
         written=_sound(strip.stop.written),
         sounding=_sound(strip.stop.sounding),
         octaves_open=strip.octaves_open,

@@ -1,0 +1,66 @@
+"""What a plan is made of: minutes for each weekday, days off, goals with their rules, days set by hand."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from dodecant.exercise.recipe.part import KeyName, Part, refused
+from dodecant.music.core.errors import MusicError
+
+_MINUTES_A_DAY = Annotated[int, Field(ge=0, le=600)]
+
+
+class Goal(Part):
+    """What is to be reached: a recipe or routine by its id on the shelf, in `keys`, at a `tempo` (BPM), `by` a day.
+
+    `minutes` is what one key takes. The `pace` says how keys come: as many a day as it takes; one a day, a half step
+    on; one a week; all in so many `days`. They come as `order`ed: as they stand, those of tunes in hand first, or the
+    weakest first. Every so many weeks there is a new version (`version_weeks`, 0: never). It may belong to a `month` of
+    the plan (from 1; 0: any), and wait until another goal is done (`after`, by its place; -1: none).
+    """
+
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    saved: Annotated[str, Field(max_length=80)] = ""
+    kind: Literal["recipe", "routine"] = "recipe"
+    sound: Annotated[str, Field(max_length=120)] = ""
+    keys: Annotated[tuple[KeyName, ...], Field(min_length=1, max_length=24)]
+    tempo: Annotated[int, Field(ge=20, le=320)] = 96
+    minutes: Annotated[float, Field(gt=0, le=240, allow_inf_nan=False)] = 5.0
+    by: date | None = None
+    pace: Literal["as-needed", "half-step-a-day", "key-a-week", "in-days"] = "as-needed"
+    days: Annotated[int, Field(ge=1, le=366)] = 12
+    order: Literal["as-listed", "tunes-first", "weakest-first"] = "as-listed"
+    version_weeks: Annotated[int, Field(ge=0, le=26)] = 0
+    month: Annotated[int, Field(ge=0, le=12)] = 0
+    after: Annotated[int, Field(ge=-1, le=40)] = -1
+
+
+class DayPin(Part):
+    """A day set by hand: its items (goal by its place, key), or other minutes; the rest is planned round it."""
+
+    day: date
+    minutes: _MINUTES_A_DAY | None = None
+    items: Annotated[tuple[tuple[Annotated[int, Field(ge=0, le=40)], KeyName], ...], Field(max_length=40)] | None = None
+
+
+class PlanDocument(Part):
+    """Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand."""
+
+    start: date
+    minutes: Annotated[tuple[_MINUTES_A_DAY, ...], Field(min_length=7, max_length=7)] = (20,) * 7
+    days_off: Annotated[tuple[date, ...], Field(max_length=400)] = ()
+    goals: Annotated[tuple[Goal, ...], Field(max_length=40)] = ()
+    pins: Annotated[tuple[DayPin, ...], Field(max_length=400)] = ()
+    tunes: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
+
+    @model_validator(mode="after")
+    def _can_wait(self) -> Self:
+        for place, goal in enumerate(self.goals):
+            if goal.after >= len(self.goals) or goal.after == place:
+                raise refused(MusicError(f"“{goal.title}” waits for a goal there is not.", cure="Choose another."))
+            if goal.by is not None and goal.by < self.start:
+                raise refused(MusicError(f"“{goal.title}” is due before the plan begins.", cure="Give a later day."))
+        return self

@@ -1,0 +1,67 @@
+"""What has been done and how well, added up by SQLite: by key and sound, by week, by degree, by tempo."""
+
+from __future__ import annotations
+
+import sqlite3
+from datetime import date
+
+from dodecant.practice.planning.coverage import Cell, Done, SlipCount, Week
+
+# Comfortable is what was said to be, or a take without a slip; "pushing" never is.
+_COMFORTABLE = "word <> 'pushing' AND (word <> '' OR slips = 0)"
+
+
+def cells(connection: sqlite3.Connection, player: int) -> list[Done]:
+    """For each key, sound, position and note value: times, the best comfortable tempo, the best, the last day."""
+    rows = connection.execute(
+        "SELECT sound, key, position, value, count(*), max(CASE WHEN "  # noqa: S608
+        f"{_COMFORTABLE} THEN tempo END), max(tempo), max(day) FROM entry INDEXED BY entry_covers"
+        " WHERE player = ? AND current = 1 AND key IS NOT NULL AND sound <> ''"
+        " GROUP BY sound, key, position, value",
+        (player,),
+    )
+    return [
+        Done(Cell(key, sound, position, value), times, comfortable, best, date.fromisoformat(day))
+        for sound, key, position, value, times, comfortable, best, day in rows
+    ]
+
+
+def weeks(connection: sqlite3.Connection, player: int, since: date) -> list[Week]:
+    """Minutes of each week that begins on a Monday, from a day on."""
+    rows = connection.execute(
+        "SELECT date(day, '-6 days', 'weekday 1'), sum(minutes), count(DISTINCT day)"
+        " FROM entry INDEXED BY entry_minutes WHERE player = ? AND current = 1 AND day >= ? GROUP BY 1 ORDER BY 1",
+        (player, since.isoformat()),
+    )
+    return [Week(date.fromisoformat(day), minutes, days) for day, minutes, days in rows]
+
+
+def minutes_of_days(connection: sqlite3.Connection, player: int, since: date) -> dict[date, float]:
+    """Minutes of each day, from a day on."""
+    rows = connection.execute(
+        "SELECT day, sum(minutes) FROM entry INDEXED BY entry_minutes WHERE player = ? AND current = 1 AND day >= ?"
+        " GROUP BY day",
+        (player, since.isoformat()),
+    )
+    return {date.fromisoformat(day): minutes for day, minutes in rows}
+
+
+def tempos(connection: sqlite3.Connection, player: int, sound: str) -> list[tuple[date, int]]:
+    """The best tempo of each day in a sound."""
+    rows = connection.execute(
+        "SELECT day, max(tempo) FROM entry WHERE player = ? AND current = 1 AND sound = ? AND tempo IS NOT NULL"
+        " GROUP BY day ORDER BY day",
+        (player, sound),
+    )
+    return [(date.fromisoformat(day), tempo) for day, tempo in rows]
+
+
+def slips(connection: sqlite3.Connection, player: int, since: date) -> list[SlipCount]:
+    """How often each degree of each sound slipped, from a day on, the oftenest first."""
+    rows = connection.execute(
+        "SELECT sound, degree, kind, sum(times) AS often FROM entry JOIN entry_slip ON entry = entry.id"
+        " WHERE player = ? AND current = 1 AND day >= ?"
+        " GROUP BY sound, degree, kind ORDER BY often DESC, sound, degree",
+        (player, since.isoformat()),
+    )
+    return [SlipCount(sound, degree, kind, times) for sound, degree, kind, times in rows]

@@ -1,0 +1,138 @@
+"""The logbook as it is kept: entries added, corrected by new ones, deleted and brought back; what is asked of them."""
+
+from __future__ import annotations
+
+import sqlite3
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
+from datetime import UTC, date, datetime
+from typing import Any
+
+from dodecant.practice.planning.entries import Entry
+
+_COLUMNS = (
+    "day, at, zone, what, minutes, recipe, version, key, sound, position, value, tempo, word, notes, slips, source,"
+    " player, corrects"
+)
+_KNOWN = "SELECT 1 FROM entry WHERE player = ? AND at = ? AND what = ? AND ifnull(key, -1) = ? AND current = 1"
+
+
+def add(connection: sqlite3.Connection, entries: Iterable[Entry]) -> list[int]:
+    """Add entries with their slips; their numbers. One that corrects another takes its place."""
+    return [_add(connection, entry) for entry in entries]
+
+
+def _add(connection: sqlite3.Connection, entry: Entry) -> int:
+    marks = ",".join("?" * (_COLUMNS.count(",") + 1))
+    found = connection.execute(f"INSERT INTO entry ({_COLUMNS}) VALUES ({marks})", _row(entry))  # noqa: S608
+    number = int(found.lastrowid or 0)
+    connection.executemany(
+        "INSERT INTO entry_slip (entry, degree, kind, times) VALUES (?, ?, ?, ?)",
+        [(number, degree, kind, times) for (degree, kind), times in entry.slipped.items()],
+    )
+    return number
+
+
+def correct(connection: sqlite3.Connection, number: int, entry: Entry) -> int | None:
+    """Put a new entry in the place of a current one; its number, or None where there is none to correct."""
+    old = one(connection, number)
+    if old is None:
+        return None
+    slipped = {(row[0], row[1]): row[2] for row in _slips(connection, number)}
+    connection.execute("UPDATE entry SET current = 0 WHERE id = ?", (number,))
+    return _add(connection, replace(entry, corrects=number, player=old.player, slipped=slipped))
+
+
+def delete(connection: sqlite3.Connection, number: int, now: datetime) -> bool:
+    """Delete a current entry, so that it can be brought back; whether it was there."""
+    values = (now.astimezone(UTC).isoformat(), number)
+    done = connection.execute("UPDATE entry SET deleted_at = ?, current = 0 WHERE id = ? AND current = 1", values)
+    return done.rowcount == 1
+
+
+def bring_back(connection: sqlite3.Connection, number: int) -> bool:
+    """Undo a deletion; whether there was one."""
+    done = connection.execute(
+        "UPDATE entry SET deleted_at = NULL, current = 1 WHERE id = ? AND deleted_at IS NOT NULL", (number,)
+    )
+    return done.rowcount == 1
+
+
+def one(connection: sqlite3.Connection, number: int) -> Entry | None:
+    """A current entry by its number."""
+    row = connection.execute(f"SELECT id, {_COLUMNS} FROM entry WHERE id = ? AND current = 1", (number,)).fetchone()  # noqa: S608
+    return _read(row) if row else None
+
+
+def trace(connection: sqlite3.Connection, number: int) -> list[Entry]:
+    """What an entry was before it was corrected, the latest first."""
+    rows = connection.execute(
+        f"WITH RECURSIVE before (id) AS (SELECT corrects FROM entry WHERE id = ? UNION ALL"  # noqa: S608
+        f" SELECT entry.corrects FROM entry JOIN before ON entry.id = before.id)"
+        f" SELECT id, {_COLUMNS} FROM entry WHERE id IN (SELECT id FROM before WHERE id IS NOT NULL) ORDER BY id DESC",
+        (number,),
+    )
+    return [_read(row) for row in rows]
+
+
+def page(connection: sqlite3.Connection, player: int, before: tuple[date, int] | None, most: int) -> list[Entry]:
+    """Current entries, the latest day first, from before a day and number on."""
+    day, number = before or (date.max, 1 << 62)
+    rows = connection.execute(
+        f"SELECT id, {_COLUMNS} FROM entry WHERE player = ? AND current = 1 AND (day, id) < (?, ?)"  # noqa: S608
+        " ORDER BY day DESC, id DESC LIMIT ?",
+        (player, day.isoformat(), number, most),
+    )
+    return [_read(row) for row in rows]
+
+
+def every(connection: sqlite3.Connection, player: int) -> list[Entry]:
+    """All current entries of a player in the order of their days, with their slips."""
+    slips: dict[int, dict[tuple[str, str], int]] = {}
+    rows = connection.execute(
+        "SELECT entry, degree, kind, times FROM entry_slip JOIN entry ON entry.id = entry"
+        " WHERE player = ? AND current = 1",
+        (player,),
+    )
+    for entry, degree, kind, times in rows:
+        slips.setdefault(entry, {})[degree, kind] = times
+    found = connection.execute(
+        f"SELECT id, {_COLUMNS} FROM entry WHERE player = ? AND current = 1 ORDER BY day, id",  # noqa: S608
+        (player,),
+    )
+    return [replace(_read(row), slipped=slips.get(row[0], {})) for row in found]
+
+
+def known(connection: sqlite3.Connection, entries: Sequence[Entry]) -> list[bool]:
+    """Of each entry whether it is there already: the same moment, thing and key."""
+    return [
+        connection.execute(
+            _KNOWN, (entry.player, _moment(entry), entry.what, -1 if entry.key is None else entry.key)
+        ).fetchone()
+        is not None
+        for entry in entries
+    ]
+
+
+def _moment(entry: Entry) -> str:
+    return entry.at.astimezone(UTC).isoformat(timespec="seconds")
+
+
+def _row(entry: Entry) -> tuple[Any, ...]:
+    return (
+        entry.day.isoformat(), _moment(entry), entry.zone, entry.what, entry.minutes, entry.recipe, entry.version,
+        entry.key, entry.sound, entry.position, entry.value, entry.tempo, entry.word, entry.notes, entry.slips,
+        entry.source, entry.player, entry.corrects,
+    )  # fmt: skip
+
+
+def _slips(connection: sqlite3.Connection, number: int) -> list[Any]:
+    return connection.execute("SELECT degree, kind, times FROM entry_slip WHERE entry = ?", (number,)).fetchall()
+
+
+def _read(row: Sequence[Any]) -> Entry:
+    number, day, at, *others, player, corrects = row
+    names = _COLUMNS.split(", ")[2:-2]
+    kept = dict(zip(names, others, strict=True))
+    when = date.fromisoformat(day), datetime.fromisoformat(at)
+    return Entry(*when, **kept, player=player, id=number, corrects=corrects)

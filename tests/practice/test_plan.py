@@ -1,0 +1,161 @@
+"""Plans: small ones day by day by hand, and what holds for all: no day over its cap, nothing lost, nothing piled up."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from dodecant.exercise.recipe.part import read_part
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.music.core.pitch import NoteName
+from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
+
+MONDAY = date(2026, 11, 2)
+TWELVE = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"]
+
+
+def plan(goals: list[dict[str, Any]], today: date = MONDAY, known: Known | None = None, **more: Any) -> Plan:
+    usual = {"title": "Thirds", "keys": ["C", "F", "B♭"], "minutes": 8}
+    document = {"start": "2026-11-02", "goals": [{**usual, **goal} for goal in goals], **more}
+    return planned(read_part(PlanDocument, document), today, known)
+
+
+def told(found: Plan, days: int) -> list[str]:
+    """'Mon C F' for each day on which something is to be done."""
+    return [
+        " ".join([day.day.strftime("%a"), *(item.key for item in day.items)]) for day in found.days[:days] if day.items
+    ]
+
+
+@pytest.mark.parametrize(
+    ("goals", "more", "days"),
+    [
+        # One key a day where nothing presses.
+        ([{}], {}, ["Mon C", "Tue F", "Wed B♭"]),
+        # Due on Tuesday: three keys on two days, 16 of 20 minutes hold two.
+        ([{"by": "2026-11-03"}], {}, ["Mon C", "Tue F B♭"]),
+        # No practice on Tuesdays, and Thursday is off.
+        ([{}], {"minutes": [20, 0, 20, 20, 20, 20, 20], "days_off": ["2026-11-05"]}, ["Mon C", "Wed F", "Fri B♭"]),
+        # A half step a day, whatever order they were typed in.
+        ([{"keys": ["E", "F♯", "F"], "pace": "half-step-a-day"}], {}, ["Mon E", "Tue F", "Wed F♯"]),
+        # A key a week of three practice days.
+        ([{"keys": ["C", "G"], "pace": "key-a-week"}], {"minutes": [20, 0, 20, 0, 20, 0, 0]},
+         ["Mon C", "Wed C", "Fri C", "Mon G", "Wed G", "Fri G"]),
+        # Twelve keys in six days: two a day.
+        ([{"keys": TWELVE, "pace": "in-days", "days": 6}], {},
+         ["Mon C D♭", "Tue D E♭", "Wed E F", "Thu G♭ G", "Fri A♭ A", "Sat B♭ B"]),
+        # The tune in F is in hand.
+        ([{"order": "tunes-first"}], {"tunes": ["F"]}, ["Mon F", "Tue C", "Wed B♭"]),
+        # Alone before chained, and next month's set next month.
+        ([{"keys": ["C", "F"]}, {"title": "Chained", "keys": ["G"], "after": 0}], {}, ["Mon C", "Tue F G"]),
+        # Tuesday set by hand; the rest goes round it.
+        ([{}], {"pins": [{"day": "2026-11-03", "items": [[0, "B♭"]]}]}, ["Mon C", "Tue B♭", "Wed F"]),
+    ],
+)  # fmt: skip
+def test_small_plans_day_by_day(goals: list[dict[str, Any]], more: dict[str, Any], days: list[str]) -> None:
+    assert told(plan(goals, **more), 14) == days
+
+
+def test_months_versions_and_reasons() -> None:
+    found = plan([{"keys": ["C"], "month": 2}, {"keys": TWELVE, "pace": "key-a-week", "version_weeks": 2}])
+    (second,) = [day.day for day in found.days if any(item.goal == 0 for item in day.items)]
+    assert second == date(2026, 12, 1)
+    third_week = next(day for day in found.days if day.day == MONDAY + timedelta(days=14))
+    assert third_week.items[0].why == "D, the key of this week; version 2"
+    half = plan([{"keys": ["C", "D♭"], "pace": "half-step-a-day"}])
+    assert [day.items[0].why for day in half.days[:2]] == ["C to begin with", "D♭, a half step on from C"]
+
+
+def test_the_weakest_comes_first_and_comes_again_spaced() -> None:
+    known = Known(ready={(0, 0): 0.9, (0, 5): 0.4, (0, 10): 0.75}, best={(0, 0): 96, (0, 5): 60, (0, 10): 72})
+    found = plan([{"order": "weakest-first", "tempo": 100}], known=known)
+    assert told(found, 14) == ["Mon F", "Tue B♭", "Wed C", "Thu F"]
+    assert [day.items[0].why for day in found.days[:4]] == [
+        "F, the weakest left: at 60 of 100", "B♭, the weakest left: at 72 of 100", "C, the weakest left: at 96 of 100",
+        "F again, because it is weak",
+    ]  # fmt: skip
+
+
+def test_a_missed_day_shifts_and_does_not_pile_up() -> None:
+    tuesday = MONDAY + timedelta(days=1)
+    missed = plan([{}], tuesday)
+    assert told(missed, 14) == ["Tue C", "Wed F", "Thu B♭"]
+    done = plan([{}], tuesday, Known(done=[DoneSession(0, 0, MONDAY)]))
+    assert told(done, 14) == ["Tue F", "Wed B♭"]
+    today = plan([{}], MONDAY, Known(done=[DoneSession(0, 0, MONDAY)], minutes={MONDAY: 8.0}))
+    assert told(today, 14) == ["Tue F", "Wed B♭"]  # today's is done already
+
+
+def test_what_cannot_be_is_told_with_numbers_and_with_what_would_make_it_fit() -> None:
+    (short,) = plan([{"keys": TWELVE, "minutes": 8, "by": "2026-11-06"}], minutes=[12] * 7).short
+    assert short.words == "“Thirds”: 12 keys at 8 minutes need 96; you have 60 by Friday 2026-11-06."
+    assert short.cures == (
+        "8 more minutes on each practice day.", "Have it due on Friday 2026-11-13.", "Take five keys only."
+    )  # fmt: skip
+    (long,) = plan([{"minutes": 25}]).short
+    assert long.words == "“Thirds” takes 25 minutes a key; your longest day has 20."
+    assert not plan([{"by": "2026-11-04"}]).short
+
+
+def test_a_light_day_follows_a_hard_one() -> None:
+    found = plan([{"minutes": 5}], MONDAY + timedelta(days=1), Known(minutes={MONDAY: 45.0}))
+    assert (found.days[0].cap, found.days[0].caution) == (12.0, "A light day after a hard one.")
+    assert found.days[1].cap == 20
+
+
+@pytest.mark.parametrize(
+    ("document", "words"),
+    [
+        ({"goals": [{"title": "x", "keys": ["C"], "by": "2026-10-01"}]}, "due before the plan begins"),
+        ({"goals": [{"title": "x", "keys": ["C"], "after": 3}]}, "waits for a goal there is not"),
+        ({"goals": [{"title": "x", "keys": []}]}, "too few"),
+        ({"goals": [{"title": "x", "keys": ["C"], "minutes": 0}]}, "greater than 0|more than 0|above 0|at least"),
+        ({"minutes": [20, 20]}, "too few"),
+    ],
+)
+def test_what_is_refused(document: dict[str, Any], words: str) -> None:
+    with pytest.raises(RecipeError, match=words):
+        read_part(PlanDocument, {"start": "2026-11-02", **document})
+
+
+goals = st.fixed_dictionaries(
+    {
+        "title": st.just("x"), "keys": st.lists(st.sampled_from(TWELVE), min_size=1, max_size=12, unique=True),
+        "minutes": st.sampled_from([3, 5.5, 8, 12]),
+        "pace": st.sampled_from(["as-needed", "half-step-a-day", "key-a-week", "in-days"]),
+        "order": st.sampled_from(["as-listed", "tunes-first", "weakest-first"]),
+        "by": st.one_of(st.none(), st.dates(MONDAY, MONDAY + timedelta(days=60)).map(date.isoformat)),
+    }
+)  # fmt: skip
+
+
+@given(
+    st.lists(goals, min_size=1, max_size=4), st.lists(st.integers(0, 40), min_size=7, max_size=7),
+    st.integers(0, 10),
+)  # fmt: skip
+@settings(max_examples=60)
+def test_what_holds_for_every_plan(wanted: list[dict[str, Any]], minutes: list[int], wait: int) -> None:
+    found = plan(wanted, minutes=minutes, tunes=["F"])
+    assert found == plan(wanted, minutes=minutes, tunes=["F"])  # the same input, the same plan
+    assert all(day.minutes <= day.cap + 1e-6 for day in found.days)
+    late = {short.goal for short in found.short}
+    later = plan(wanted, MONDAY + timedelta(days=wait), minutes=minutes, tunes=["F"])
+    for place, goal in enumerate(wanted):
+        sessions = [item.key for day in found.days for item in day.items if item.goal == place]
+        times = sum(one > 0 for one in minutes) if goal["pace"] == "key-a-week" else 1
+        due = {NoteName.parse(key).pitch_class for key in goal["keys"]}
+        if max(minutes) >= goal["minutes"] and place not in late and goal["by"] is not None:
+            done = [day.day for day in found.days for item in day.items if item.goal == place]
+            assert max(done) <= date.fromisoformat(goal["by"])
+            assert {NoteName.parse(key).pitch_class for key in sessions} == due
+            assert all(sessions.count(key) >= times for key in goal["keys"])
+        # Waiting loses nothing: every key still comes as often, unless the plan's weeks are over.
+        again = [item.key for day in later.days for item in day.items if item.goal == place]
+        if len(again) < len(sessions):
+            assert len(later.days) == len(found.days)
+            assert later.days[-1].items or max(minutes) < goal["minutes"] or len(sessions) - len(again) <= wait
