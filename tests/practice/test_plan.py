@@ -54,7 +54,7 @@ def told(found: Plan, days: int) -> list[str]:
         # Alone before chained, and next month's set next month.
         ([{"keys": ["C", "F"]}, {"title": "Chained", "keys": ["G"], "after": 0}], {}, ["Mon C", "Tue F G"]),
         # Tuesday set by hand; the rest goes round it.
-        ([{}], {"pins": [{"day": "2026-11-03", "items": [[0, "B♭"]]}]}, ["Mon C", "Tue B♭", "Wed F"]),
+        ([{}], {"pins": [{"day": "2026-11-03", "items": [{"goal": 0, "key": "B♭"}]}]}, ["Mon C", "Tue B♭", "Wed F"]),
     ],
 )  # fmt: skip
 def test_small_plans_day_by_day(goals: list[dict[str, Any]], more: dict[str, Any], days: list[str]) -> None:

@@ -12,6 +12,7 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 LARGEST_BODY = 1_000_000  # bytes
+LARGEST_LOGBOOK = 16_000_000  # of a hundred thousand entries
 _HOST = re.compile(r"(?:127\.0\.0\.1|localhost)(?::[0-9]{1,5})?", re.IGNORECASE)
 _LOG = logging.getLogger("dodecant.requests")
 _SAFE = {"GET", "HEAD", "OPTIONS"}
@@ -56,7 +57,7 @@ class Guard:
             await self._app(scope, receive, send)
             return
         answer = _Answer(scope, send)
-        refusal = _refusal(scope["method"], Headers(scope=scope))
+        refusal = _refusal(scope["method"], scope["path"], Headers(scope=scope))
         if refusal:
             await answer.refuse(*refusal)
         else:
@@ -64,7 +65,7 @@ class Guard:
         answer.log()
 
     async def _served(self, scope: Scope, receive: Receive, answer: _Answer) -> None:
-        left = LARGEST_BODY
+        left = largest_body(scope["path"])
 
         async def receive_limited() -> Message:
             nonlocal left
@@ -132,7 +133,12 @@ _TOO_LARGE = (413, "This is larger than a megabyte.", "A recipe file is a few ki
 _FAULT = (500, "This went wrong in Dodecant itself.", "Change something and try again; what you typed stays here.")
 
 
-def _refusal(method: str, headers: Headers) -> tuple[int, str, str] | None:
+def largest_body(path: str) -> int:
+    """The most bytes that are taken at an address."""
+    return LARGEST_LOGBOOK if path.endswith("/entry-files") else LARGEST_BODY
+
+
+def _refusal(method: str, path: str, headers: Headers) -> tuple[int, str, str] | None:
     host = headers.get("host", "")
     if _HOST.fullmatch(host) is None:
         return 403, "This address is not served here.", "Open the address that Dodecant printed when it started."
@@ -141,6 +147,6 @@ def _refusal(method: str, headers: Headers) -> tuple[int, str, str] | None:
     if method not in _SAFE and (foreign or headers.get("sec-fetch-site") == "cross-site"):
         return 403, "Another page asked for this.", "Use Dodecant's own page."
     length = headers.get("content-length", "0")
-    if not (length.isascii() and length.isdigit() and len(length) < 20) or int(length) > LARGEST_BODY:
+    if not (length.isascii() and length.isdigit() and len(length) < 20) or int(length) > largest_body(path):
         return _TOO_LARGE
     return None

@@ -11,6 +11,7 @@ from dodecant.api.routers import (
     licks,
     phrases,
     pictures,
+    routines,
     sounds,
     stand,
     vocabulary,
@@ -20,7 +21,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.tables import load_tables
 
-ROUTERS = (changes, ear, exercises, fingers, joins, licks, phrases, pictures, sounds, stand, vocabulary)
+ROUTERS = (changes, ear, exercises, fingers, joins, licks, phrases, pictures, routines, sounds, stand, vocabulary)
 
 
 def warm_up() -> None:

@@ -17,22 +17,25 @@ from dodecant.formats.json.documents import (
     scale_from_json,
 )
 from dodecant.store.database import Database, DataFileError
+from dodecant.store.demo_practice import fill_practice
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES, VOCABULARY
 
 _CLASS_NIGHT = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 
 
-def prepare_demo(path: Path) -> Database:
-    """A data file with the demo in it; raises DataFileError for a file that was not made for the demo."""
+def prepare_demo(path: Path, now: datetime | None = None) -> Database:
+    """A data file with the demo in it, as if it had been practised until now; raises DataFileError for a file that was
+    not made for the demo.
+    """
     database = Database(path)
-    database.prepare(fill=_fill)
+    database.prepare(fill=lambda connection: _fill(connection, now or datetime.now(UTC)))
     with database.connection() as connection:
         if connection.execute("SELECT value FROM about WHERE key = 'demo'").fetchone() is None:
             raise DataFileError(f"{path} was not made for the demo. Choose a new file for it.")
     return database
 
 
-def _fill(connection: sqlite3.Connection) -> None:
+def _fill(connection: sqlite3.Connection, now: datetime) -> None:
     evening = iter(_CLASS_NIGHT + timedelta(minutes=n) for n in count())
     for item in reversed(_files(".recipe.json")):
         RECIPES.add(connection, from_json(item.read_bytes()), next(evening))
@@ -44,6 +47,7 @@ def _fill(connection: sqlite3.Connection) -> None:
         RHYTHMS.add(connection, rhythm_from_json(item.read_bytes()), next(evening))
     for item in reversed(_files(".piece.json")):
         VOCABULARY.add(connection, piece_from_json(item.read_bytes()), next(evening))
+    fill_practice(connection, now)
     connection.execute("INSERT INTO about (key, value) VALUES ('demo', '1')")
 
 

@@ -136,3 +136,13 @@ def _read(row: Sequence[Any]) -> Entry:
     kept = dict(zip(names, others, strict=True))
     when = date.fromisoformat(day), datetime.fromisoformat(at)
     return Entry(*when, **kept, player=player, id=number, corrects=corrects)
+
+
+def days_of(connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date) -> list[tuple[int, date]]:
+    """In which key something was practised on which day, from a day on: by its recipe's id, or by its name."""
+    rows = connection.execute(
+        "SELECT DISTINCT key, day FROM entry WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL"
+        " AND (what = ? OR (recipe <> '' AND recipe = ?)) ORDER BY day",
+        (player, since.isoformat(), what, recipe),
+    )
+    return [(int(key), date.fromisoformat(day)) for key, day in rows]

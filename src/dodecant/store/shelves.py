@@ -12,10 +12,12 @@ from dodecant.formats.json.documents import (
     from_json,
     piece_from_json,
     rhythm_from_json,
+    routine_from_json,
     scale_from_json,
     to_json,
 )
 from dodecant.music.progressions.changes_text import read_changes
+from dodecant.practice.planning.routine import Routine
 from dodecant.store.shelf import Shelf
 
 RECIPES = Shelf[Recipe](
@@ -44,4 +46,11 @@ VOCABULARY = Shelf[VocabularyPiece](
     to_json,
     lambda piece: piece.name,
     lambda piece, title: piece.model_copy(update={"name": title[:60]}),
+)
+ROUTINES = Shelf[Routine](
+    "routine",
+    routine_from_json,
+    to_json,
+    lambda routine: routine.title,
+    lambda routine, title: routine.model_copy(update={"title": title}),
 )

@@ -1,14 +1,17 @@
 /** Files out of and into the application. */
 import { ApiError, problemsOf } from "./client";
 import { patiently } from "./jobs";
-import type { ChangesDraft, ReadLick, Recipe } from "./types";
+import type { ChangesDraft, ReadLick, ReadLogbook, Recipe } from "./types";
 
 const LARGEST = 1_000_000; // bytes
+const LARGEST_LOGBOOK = 16_000_000;
 
-async function posted(address: string, body: BodyInit, type: string): Promise<Response> {
+const posted = (address: string, body: BodyInit, type: string) =>
+  asked(new Request(address, { method: "POST", body, headers: { "Content-Type": type } }));
+
+async function asked(request: Request): Promise<Response> {
   let response;
   try {
-    const request = new Request(address, { method: "POST", body, headers: { "Content-Type": type } });
     response = await patiently(request);
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") throw error;
@@ -20,7 +23,15 @@ async function posted(address: string, body: BodyInit, type: string): Promise<Re
 
 /** Have a file written and hand it to the browser as a download; its name. */
 export async function download(address: string, document: object): Promise<string> {
-  const response = await posted(address, JSON.stringify(document), "application/json");
+  return saved(await posted(address, JSON.stringify(document), "application/json"));
+}
+
+/** Fetch a file that the server writes, as a download; its name. */
+export async function fetched(address: string): Promise<string> {
+  return saved(await asked(new Request(address)));
+}
+
+async function saved(response: Response): Promise<string> {
   const named = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "");
   const link = window.document.createElement("a");
   link.href = URL.createObjectURL(await response.blob());
@@ -30,9 +41,9 @@ export async function download(address: string, document: object): Promise<strin
   return link.download;
 }
 
-async function read<T>(address: string, file: File): Promise<T> {
-  if (file.size > LARGEST) {
-    const message = "This file is larger than a megabyte.";
+async function read<T>(address: string, file: File, largest = LARGEST): Promise<T> {
+  if (file.size > largest) {
+    const message = `This file is larger than ${largest === LARGEST ? "a megabyte" : `${largest / LARGEST} megabytes`}.`;
     throw new ApiError(413, [{ pointer: "", message, cure: "A file of this kind has a few kilobytes.", where: null }]);
   }
   const response = await posted(address, await file.arrayBuffer(), "application/octet-stream");
@@ -47,3 +58,11 @@ export const readLickFile = (file: File) => read<ReadLick>("/api/licks/readings"
 
 /** Read changes from MusicXML, plain text or JSON; throws an ApiError. */
 export const readChangesFile = (file: File) => read<ChangesDraft>("/api/changes/readings", file);
+
+/** Look at a logbook file, or take what is new in it; throws an ApiError. */
+export const readLogbook = (file: File, player: number, zone: string, take: boolean) =>
+  read<ReadLogbook>(
+    `/api/players/${player}/entry-files?${new URLSearchParams({ zone, take: String(take) })}`,
+    file,
+    LARGEST_LOGBOOK,
+  );

@@ -524,6 +524,319 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description Entries, the latest first; from before a day and a number on.
+         */
+        get: operations["page_api_players__player__entries_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Add entries; their numbers.
+         */
+        post: operations["add_api_players__player__entries_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/entries/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct
+         * @description Put a corrected entry in the place of another, which stays in the trace.
+         */
+        put: operations["correct_api_players__player__entries__number__put"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete an entry; it can be brought back.
+         */
+        delete: operations["delete_api_players__player__entries__number__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/entries/{number}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trace
+         * @description What an entry was before it was corrected, the latest first.
+         */
+        get: operations["trace_api_players__player__entries__number__trace_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/entries/{number}/brought-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Undo the deletion of an entry.
+         */
+        post: operations["bring_back_api_players__player__entries__number__brought_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/overview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Overview
+         * @description What the entries add up to, and the dial of a sound (the one practised most, if none is named).
+         */
+        get: operations["overview_api_players__player__overview_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Matrix
+         * @description Every sound, position and note value practised, by key, with its holes.
+         */
+        get: operations["matrix_api_players__player__matrix_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/entry-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description Read a CSV or JSON file sent as it is: what it holds, which entries are there already, which rows are at fault;
+         *     and `take` all that is new.
+         */
+        post: operations["read_file_api_players__player__entry_files_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/entry-files/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write File
+         * @description All entries as a file.
+         */
+        get: operations["write_file_api_players__player__entry_files__kind__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Players
+         * @description Everyone who practises; the first one is oneself.
+         */
+        get: operations["players_api_players_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan
+         * @description The plan as it is kept, and its days from a day on.
+         */
+        get: operations["plan_api_players__player__plan_get"];
+        /**
+         * Keep
+         * @description Keep a plan; one that was changed meanwhile is refused.
+         */
+        put: operations["keep_api_players__player__plan_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/plan/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Out
+         * @description What a plan would be, without keeping it.
+         */
+        post: operations["try_out_api_players__player__plan_tried_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The days of the plan as a calendar; each day keeps its id.
+         */
+        get: operations["calendar_api_players__player__plan_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routine-minutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Minutes
+         * @description How long a routine takes, and over the day's cap what a teacher would leave out first.
+         */
+        post: operations["minutes_api_routine_minutes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routine-shapes/{shape}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fill
+         * @description A shape filled with a sound, a key and an instrument.
+         */
+        post: operations["fill_api_routine_shapes__shape__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Vary
+         * @description A new version of a recipe: one thing changes that did not change lately.
+         */
+        post: operations["vary_api_versions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes": {
         parameters: {
             query?: never;
@@ -1464,6 +1777,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Some
+         * @description A page of those whose title holds the words of the search and that have all the traits (`figure:Cell`).
+         */
+        get: operations["list_some_api_routines_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Save a new one.
+         */
+        post: operations["add_api_routines_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{document_id}/stored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Stored
+         * @description One of them as it is stored, whether it can be read or not.
+         */
+        get: operations["as_stored_api_routines__document_id__stored_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get
+         * @description One of them.
+         */
+        get: operations["get_api_routines__document_id__get"];
+        /**
+         * Change
+         * @description Save a changed one; 409 when it was changed elsewhere meanwhile.
+         */
+        put: operations["change_api_routines__document_id__put"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete one; it can be brought back.
+         */
+        delete: operations["delete_api_routines__document_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{document_id}/restoration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Bring a deleted one back.
+         */
+        post: operations["restore_api_routines__document_id__restoration_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{document_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Save a second one like this one; what is not to be kept is not to be copied.
+         */
+        post: operations["copy_api_routines__document_id__copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -2141,6 +2566,20 @@ export interface components {
             turned: components["schemas"]["Turned-Output"];
         };
         /**
+         * CellOut
+         * @description What was done in a key, sound, position and note value: how far it has come (0 to 1), how often, how fast.
+         */
+        CellOut: {
+            /** Key */
+            key: number;
+            /** Ready */
+            ready: number;
+            /** Times */
+            times: number;
+            /** Tempo */
+            tempo: number | null;
+        };
+        /**
          * ChangesBarOut
          * @description A written bar; `key` and `metre` are named where they change, the section where it begins.
          */
@@ -2698,6 +3137,46 @@ export interface components {
             why: string;
         };
         /**
+         * DayItem
+         * @description A goal (by its place) in a key.
+         */
+        DayItem: {
+            /** Goal */
+            goal: number;
+            /** Key */
+            key: string;
+        };
+        /**
+         * DayPin
+         * @description A day set by hand: its items, or other minutes; the rest is planned round it.
+         */
+        "DayPin-Input": {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Minutes */
+            minutes?: number | null;
+            /** Items */
+            items?: components["schemas"]["DayItem"][] | null;
+        };
+        /**
+         * DayPin
+         * @description A day set by hand: its items, or other minutes; the rest is planned round it.
+         */
+        "DayPin-Output": {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Items */
+            items: components["schemas"]["DayItem"][] | null;
+        };
+        /**
          * Doubling
          * @description The line again, some octaves lower (or higher), as the other hand plays it.
          */
@@ -2977,6 +3456,147 @@ export interface components {
              * @enum {string}
              */
             landing: "beat" | "flow";
+        };
+        /**
+         * EntriesOut
+         * @description Some entries, the latest first, and whether there are more.
+         */
+        EntriesOut: {
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * EntryIn
+         * @description What was practised: when (with its offset from UTC), in which time zone (IANA name), how long (minutes), how fast
+         *     (BPM), how it went; the key is the pitch class of its tonic as read.
+         */
+        EntryIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
+            /** What */
+            what: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Recipe
+             * @default
+             */
+            recipe: string;
+            /**
+             * Version
+             * @default
+             */
+            version: string;
+            /** Key */
+            key?: number | null;
+            /**
+             * Sound
+             * @default
+             */
+            sound: string;
+            /**
+             * Position
+             * @default
+             */
+            position: string;
+            /**
+             * Value
+             * @default
+             */
+            value: string;
+            /** Tempo */
+            tempo?: number | null;
+            /**
+             * Word
+             * @default
+             * @enum {string}
+             */
+            word: "" | "easy" | "comfortable" | "pushing";
+            /**
+             * Notes
+             * @default 0
+             */
+            notes: number;
+            /**
+             * Slips
+             * @default 0
+             */
+            slips: number;
+            /**
+             * Source
+             * @default hand
+             * @enum {string}
+             */
+            source: "stand" | "hand" | "file";
+            /**
+             * Slipped
+             * @default []
+             */
+            slipped: components["schemas"]["SlippedIn"][];
+        };
+        /**
+         * EntryOut
+         * @description An entry of the logbook, and the number of the one it corrects.
+         */
+        EntryOut: {
+            /** Id */
+            id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Zone */
+            zone: string;
+            /** What */
+            what: string;
+            /** Minutes */
+            minutes: number;
+            /** Recipe */
+            recipe: string;
+            /** Version */
+            version: string;
+            /** Key */
+            key: number | null;
+            /** Sound */
+            sound: string;
+            /** Position */
+            position: string;
+            /** Value */
+            value: string;
+            /** Tempo */
+            tempo: number | null;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "" | "easy" | "comfortable" | "pushing";
+            /** Notes */
+            notes: number;
+            /** Slips */
+            slips: number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "stand" | "hand" | "file";
+            /** Corrects */
+            corrects: number | null;
         };
         /**
          * Etude
@@ -3661,6 +4281,74 @@ export interface components {
             choruses: number;
         };
         /**
+         * FreeTask
+         * @description Something else to do, with its rule in words, for so many minutes.
+         */
+        "FreeTask-Input": {
+            /**
+             * Kind
+             * @default task
+             * @constant
+             */
+            kind: "task";
+            /**
+             * Title
+             * @default A task
+             */
+            title: string;
+            /**
+             * Rule
+             * @default
+             */
+            rule: string;
+            /**
+             * Minutes
+             * @default 5
+             */
+            minutes: number;
+            /**
+             * @default {
+             *       "kind": "word",
+             *       "takes": 2
+             *     }
+             */
+            gate: components["schemas"]["Gate-Input"];
+        };
+        /**
+         * FreeTask
+         * @description Something else to do, with its rule in words, for so many minutes.
+         */
+        "FreeTask-Output": {
+            /**
+             * Kind
+             * @default task
+             * @constant
+             */
+            kind: "task";
+            /**
+             * Title
+             * @default A task
+             */
+            title: string;
+            /**
+             * Rule
+             * @default
+             */
+            rule: string;
+            /**
+             * Minutes
+             * @default 5
+             */
+            minutes: number;
+            /**
+             * @default {
+             *       "kind": "word",
+             *       "takes": 2
+             *     }
+             */
+            gate: components["schemas"]["Gate-Output"];
+        };
+        /**
          * FreshOut
          * @description How every other part begins where it is newly chosen, by kind.
          */
@@ -3702,6 +4390,193 @@ export interface components {
             rounds: components["schemas"]["Rounds-Output"];
             free_rule: components["schemas"]["FreeRule-Output"];
             ear: components["schemas"]["EarSetting-Output"];
+            recipe_step: components["schemas"]["RecipeStep-Output"];
+            task: components["schemas"]["FreeTask-Output"];
+            routine: components["schemas"]["Routine-Output"];
+        };
+        /**
+         * Gate
+         * @description What must be true before the next step opens: so many clean takes of each strip, or the player's own word.
+         */
+        "Gate-Input": {
+            /**
+             * Kind
+             * @default word
+             * @enum {string}
+             */
+            kind: "word" | "takes";
+            /**
+             * Takes
+             * @default 2
+             */
+            takes: number;
+        };
+        /**
+         * Gate
+         * @description What must be true before the next step opens: so many clean takes of each strip, or the player's own word.
+         */
+        "Gate-Output": {
+            /**
+             * Kind
+             * @default word
+             * @enum {string}
+             */
+            kind: "word" | "takes";
+            /**
+             * Takes
+             * @default 2
+             */
+            takes: number;
+        };
+        /**
+         * Goal
+         * @description What is to be reached: a recipe or routine by its id on the shelf, in `keys`, at a `tempo` (BPM), `by` a day.
+         *
+         *     `minutes` is what one key takes. The `pace` says how keys come: as many a day as it takes; one a day, a half step
+         *     on; one a week; all in so many `days`. They come as `order`ed: as they stand, those of tunes in hand first, or the
+         *     weakest first. Every so many weeks there is a new version (`version_weeks`, 0: never). It may belong to a `month` of
+         *     the plan (from 1; 0: any), and wait until another goal is done (`after`, by its place; -1: none).
+         */
+        "Goal-Input": {
+            /** Title */
+            title: string;
+            /**
+             * Saved
+             * @default
+             */
+            saved: string;
+            /**
+             * Kind
+             * @default recipe
+             * @enum {string}
+             */
+            kind: "recipe" | "routine";
+            /**
+             * Sound
+             * @default
+             */
+            sound: string;
+            /** Keys */
+            keys: string[];
+            /**
+             * Tempo
+             * @default 96
+             */
+            tempo: number;
+            /**
+             * Minutes
+             * @default 5
+             */
+            minutes: number;
+            /** By */
+            by?: string | null;
+            /**
+             * Pace
+             * @default as-needed
+             * @enum {string}
+             */
+            pace: "as-needed" | "half-step-a-day" | "key-a-week" | "in-days";
+            /**
+             * Days
+             * @default 12
+             */
+            days: number;
+            /**
+             * Order
+             * @default as-listed
+             * @enum {string}
+             */
+            order: "as-listed" | "tunes-first" | "weakest-first";
+            /**
+             * Version Weeks
+             * @default 0
+             */
+            version_weeks: number;
+            /**
+             * Month
+             * @default 0
+             */
+            month: number;
+            /**
+             * After
+             * @default -1
+             */
+            after: number;
+        };
+        /**
+         * Goal
+         * @description What is to be reached: a recipe or routine by its id on the shelf, in `keys`, at a `tempo` (BPM), `by` a day.
+         *
+         *     `minutes` is what one key takes. The `pace` says how keys come: as many a day as it takes; one a day, a half step
+         *     on; one a week; all in so many `days`. They come as `order`ed: as they stand, those of tunes in hand first, or the
+         *     weakest first. Every so many weeks there is a new version (`version_weeks`, 0: never). It may belong to a `month` of
+         *     the plan (from 1; 0: any), and wait until another goal is done (`after`, by its place; -1: none).
+         */
+        "Goal-Output": {
+            /** Title */
+            title: string;
+            /**
+             * Saved
+             * @default
+             */
+            saved: string;
+            /**
+             * Kind
+             * @default recipe
+             * @enum {string}
+             */
+            kind: "recipe" | "routine";
+            /**
+             * Sound
+             * @default
+             */
+            sound: string;
+            /** Keys */
+            keys: string[];
+            /**
+             * Tempo
+             * @default 96
+             */
+            tempo: number;
+            /**
+             * Minutes
+             * @default 5
+             */
+            minutes: number;
+            /** By */
+            by: string | null;
+            /**
+             * Pace
+             * @default as-needed
+             * @enum {string}
+             */
+            pace: "as-needed" | "half-step-a-day" | "key-a-week" | "in-days";
+            /**
+             * Days
+             * @default 12
+             */
+            days: number;
+            /**
+             * Order
+             * @default as-listed
+             * @enum {string}
+             */
+            order: "as-listed" | "tunes-first" | "weakest-first";
+            /**
+             * Version Weeks
+             * @default 0
+             */
+            version_weeks: number;
+            /**
+             * Month
+             * @default 0
+             */
+            month: number;
+            /**
+             * After
+             * @default -1
+             */
+            after: number;
         };
         /**
          * GridRowOut
@@ -3890,6 +4765,26 @@ export interface components {
              * @enum {string}
              */
             direction: "up" | "down" | "alternating" | "there-and-back";
+        };
+        /**
+         * ItemOut
+         * @description Something to do on a day: the goal by its place, its title, the key, minutes, why, and whether it is done.
+         */
+        ItemOut: {
+            /** Goal */
+            goal: number;
+            /** Title */
+            title: string;
+            /** Saved */
+            saved: string;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number;
+            /** Tempo */
+            tempo: number;
+            /** Why */
+            why: string;
         };
         /**
          * JobOut
@@ -4261,6 +5156,19 @@ export interface components {
             words: string;
         };
         /**
+         * LeftOutOut
+         * @description Something to leave out of a step (by its place): in words, the minutes it saves, the step without it.
+         */
+        LeftOutOut: {
+            /** Step */
+            step: number;
+            /** Words */
+            words: string;
+            /** Saves */
+            saves: number;
+            without: components["schemas"]["RecipeStep-Output"];
+        };
+        /**
          * LickNoteOut
          * @description A note of a lick: its place and length in the text, its name and length in beats, the chord and sound it belongs
          *     to, its degree there, what it is and does, in words.
@@ -4381,6 +5289,16 @@ export interface components {
             places: number[];
         };
         /**
+         * MatrixOut
+         * @description The whole matrix, and how many holes it has.
+         */
+        MatrixOut: {
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Holes */
+            holes: number;
+        };
+        /**
          * MetreOut
          * @description A metre: beats in a bar, of which note value (4 is a quarter), and whether beats can be divided on their own.
          */
@@ -4485,6 +5403,16 @@ export interface components {
             after: string;
             /** Raises */
             raises: boolean;
+        };
+        /**
+         * NextOut
+         * @description A key that comes next, and why.
+         */
+        NextOut: {
+            /** Key */
+            key: number;
+            /** Why */
+            why: string;
         };
         /**
          * NoteOut
@@ -5131,6 +6059,29 @@ export interface components {
             kind: "open";
         };
         /**
+         * OverviewOut
+         * @description What the entries add up to: sounds, the dial of one of them, what comes next, weeks, tempos, slips; how many
+         *     distinct forms a symmetric sound has.
+         */
+        OverviewOut: {
+            /** Sounds */
+            sounds: components["schemas"]["SoundDoneOut"][];
+            /** Sound */
+            sound: string;
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
+            /** Following */
+            following: components["schemas"]["NextOut"][];
+            /** Weeks */
+            weeks: components["schemas"]["WeekOut"][];
+            /** Tempos */
+            tempos: components["schemas"]["TempoOut"][];
+            /** Slips */
+            slips: components["schemas"]["SlipCountOut"][];
+            /** Forms */
+            forms: number | null;
+        };
+        /**
          * OwnLick
          * @description A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
          *
@@ -5293,6 +6244,17 @@ export interface components {
             filters: components["schemas"]["FilterOut"][];
             /** Documents */
             documents: components["schemas"]["SavedOut_Recipe_"][];
+            /** Damaged */
+            damaged: components["schemas"]["DamagedOut"][];
+        };
+        /** PageOut[Routine] */
+        PageOut_Routine_: {
+            /** Found */
+            found: number;
+            /** Filters */
+            filters: components["schemas"]["FilterOut"][];
+            /** Documents */
+            documents: components["schemas"]["SavedOut_Routine_"][];
             /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
@@ -5871,6 +6833,143 @@ export interface components {
             kind: "plain";
         };
         /**
+         * PlanDayOut
+         * @description A day of a plan: what is to be done, its minutes and the most there are, whether it is set by hand, a caution.
+         */
+        PlanDayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Minutes */
+            minutes: number;
+            /** Cap */
+            cap: number;
+            /** Pinned */
+            pinned: boolean;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * PlanDocument
+         * @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand.
+         */
+        "PlanDocument-Input": {
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /**
+             * Minutes
+             * @default [
+             *       20,
+             *       20,
+             *       20,
+             *       20,
+             *       20,
+             *       20,
+             *       20
+             *     ]
+             */
+            minutes: number[];
+            /**
+             * Days Off
+             * @default []
+             */
+            days_off: string[];
+            /**
+             * Goals
+             * @default []
+             */
+            goals: components["schemas"]["Goal-Input"][];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["DayPin-Input"][];
+            /**
+             * Tunes
+             * @default []
+             */
+            tunes: string[];
+        };
+        /**
+         * PlanDocument
+         * @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand.
+         */
+        "PlanDocument-Output": {
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /**
+             * Minutes
+             * @default [
+             *       20,
+             *       20,
+             *       20,
+             *       20,
+             *       20,
+             *       20,
+             *       20
+             *     ]
+             */
+            minutes: number[];
+            /**
+             * Days Off
+             * @default []
+             */
+            days_off: string[];
+            /**
+             * Goals
+             * @default []
+             */
+            goals: components["schemas"]["Goal-Output"][];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["DayPin-Output"][];
+            /**
+             * Tunes
+             * @default []
+             */
+            tunes: string[];
+        };
+        /**
+         * PlanIn
+         * @description A plan to keep, and the revision it was changed from (0: there was none).
+         */
+        PlanIn: {
+            document: components["schemas"]["PlanDocument-Input"];
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+        };
+        /**
+         * PlanOut
+         * @description A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, minutes done
+         *     today.
+         */
+        PlanOut: {
+            document: components["schemas"]["PlanDocument-Output"];
+            /** Revision */
+            revision: number;
+            /** Days */
+            days: components["schemas"]["PlanDayOut"][];
+            /** Short */
+            short: components["schemas"]["ShortfallOut"][];
+            /** Done Today */
+            done_today: number;
+        };
+        /**
          * Play
          * @description A figure with its ladder, enclosure and path; without one, the recipe's own figure.
          *
@@ -6063,6 +7162,18 @@ export interface components {
             named_key: "written" | "sounding";
         };
         /**
+         * PlayerOut
+         * @description Someone who practises.
+         */
+        PlayerOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Instrument */
+            instrument: string;
+        };
+        /**
          * PlayingOut
          * @description A chord as it is played: beats (quarter notes) from the start, and MIDI numbers.
          */
@@ -6075,6 +7186,24 @@ export interface components {
             length: number;
             /** Pitches */
             pitches: number[];
+        };
+        /**
+         * PractisedOut
+         * @description What is practised with a strip, as a logbook tells it: the key (pitch class of the tonic as read), the sound,
+         *     the position (empty where the hand is free), and the note value.
+         */
+        PractisedOut: {
+            /** Key */
+            key: number;
+            /** Sound */
+            sound: string;
+            /** Position */
+            position: string;
+            /**
+             * Value
+             * @enum {string}
+             */
+            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
         };
         /**
          * PreviewNoteOut
@@ -6123,6 +7252,62 @@ export interface components {
             problems: components["schemas"]["ProblemOut"][];
         };
         /**
+         * ReadEntryOut
+         * @description An entry out of a file, and whether it is there already.
+         */
+        ReadEntryOut: {
+            /** Id */
+            id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Zone */
+            zone: string;
+            /** What */
+            what: string;
+            /** Minutes */
+            minutes: number;
+            /** Recipe */
+            recipe: string;
+            /** Version */
+            version: string;
+            /** Key */
+            key: number | null;
+            /** Sound */
+            sound: string;
+            /** Position */
+            position: string;
+            /** Value */
+            value: string;
+            /** Tempo */
+            tempo: number | null;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "" | "easy" | "comfortable" | "pushing";
+            /** Notes */
+            notes: number;
+            /** Slips */
+            slips: number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "stand" | "hand" | "file";
+            /** Corrects */
+            corrects: number | null;
+            /** Known */
+            known: boolean;
+        };
+        /**
          * ReadLickOut
          * @description A lick and its chords as text, the metre of its bars, whether it runs over several chords, and what was done to
          *     read it.
@@ -6141,6 +7326,22 @@ export interface components {
             several_chords: boolean;
             /** Adjustments */
             adjustments: string[];
+        };
+        /**
+         * ReadLogbookOut
+         * @description What a file holds: how many entries, how many that are there already, some to look at, rows at fault.
+         */
+        ReadLogbookOut: {
+            /** Entries */
+            entries: number;
+            /** Known */
+            known: number;
+            /** First */
+            first: components["schemas"]["ReadEntryOut"][];
+            /** Faults */
+            faults: components["schemas"]["RowFaultOut"][];
+            /** Taken */
+            taken: number;
         };
         /**
          * Recipe
@@ -6529,6 +7730,346 @@ export interface components {
             spelling: components["schemas"]["Spelling-Output"];
         };
         /**
+         * RecipeStep
+         * @description A recipe to practise: at a `tempo` of its own (0: the recipe's), or up a `ladder`; each strip so many `repeats`.
+         *
+         *     `full` is the recipe before something was left out of it to fit the day, to be put back when it has become easy.
+         */
+        "RecipeStep-Input": {
+            /**
+             * Kind
+             * @default recipe
+             * @constant
+             */
+            kind: "recipe";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * @default {
+             *       "format": "dodecant-recipe",
+             *       "version": 2,
+             *       "title": "",
+             *       "tags": [],
+             *       "sounds": {
+             *         "kind": "one",
+             *         "scale": "ionian"
+             *       },
+             *       "ladder": {
+             *         "kind": "scale"
+             *       },
+             *       "figure": {
+             *         "kind": "run",
+             *         "roots": "plain",
+             *         "tail": "none"
+             *       },
+             *       "course": {
+             *         "kind": "plain"
+             *       },
+             *       "path": {
+             *         "by": "step",
+             *         "close": "none",
+             *         "closing_down": "1 7- 2 1",
+             *         "closing_up": "1 3 2 1",
+             *         "direction": "up-and-back",
+             *         "high": {
+             *           "octave": 2,
+             *           "step": 1
+             *         },
+             *         "low": {
+             *           "octave": 1,
+             *           "step": 1
+             *         },
+             *         "overshoot": false,
+             *         "pause": false,
+             *         "span": "ends"
+             *       },
+             *       "joins": {
+             *         "begin": "path",
+             *         "direction": "path",
+             *         "direction_change": 1,
+             *         "keys": "each",
+             *         "leap": 2,
+             *         "leftover": "cut",
+             *         "range": 1,
+             *         "repeat": 3,
+             *         "strong": 4
+             *       },
+             *       "rules": [],
+             *       "placement": {
+             *         "anticipated": "no",
+             *         "ending": "hold",
+             *         "marks": [],
+             *         "metre": "4/4",
+             *         "rhythm_restarts": "never",
+             *         "route": [],
+             *         "slots": "",
+             *         "stages": "by-ending",
+             *         "start": 0,
+             *         "swing": 50,
+             *         "swung_value": "eighth",
+             *         "times": 1,
+             *         "value": "eighth"
+             *       },
+             *       "companions": [],
+             *       "keys": {
+             *         "order": "fourths",
+             *         "picked": [],
+             *         "seed": 1,
+             *         "start": "C"
+             *       },
+             *       "outer": "keys",
+             *       "values_turn": "innermost",
+             *       "positions_turn": "innermost",
+             *       "player": {
+             *         "instrument": "piano",
+             *         "key_register": "each",
+             *         "named_key": "sounding",
+             *         "reach": "comfortable",
+             *         "tessitura": "middle"
+             *       },
+             *       "tempo": 96,
+             *       "numbers": "major",
+             *       "spelling": {
+             *         "cautionary": true,
+             *         "major": [],
+             *         "maps": "none",
+             *         "minor": [],
+             *         "plain": "doubles",
+             *         "remarks_on_page": false,
+             *         "rules": true,
+             *         "signature": false,
+             *         "values": "american"
+             *       }
+             *     }
+             */
+            recipe: components["schemas"]["Recipe-Input"];
+            full?: components["schemas"]["Recipe-Input"] | null;
+            /**
+             * Saved
+             * @default
+             */
+            saved: string;
+            /**
+             * Tempo
+             * @default 0
+             */
+            tempo: number;
+            ladder?: components["schemas"]["TempoLadder-Input"] | null;
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            /**
+             * Curtain
+             * @default all
+             * @enum {string}
+             */
+            curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
+            rule?: components["schemas"]["FreeRule-Input"] | null;
+            /**
+             * @default {
+             *       "harmony": "own",
+             *       "first": "I",
+             *       "second": "IV",
+             *       "degree": "1",
+             *       "fifth": true,
+             *       "bass": "walking",
+             *       "chords": "comping",
+             *       "time": "ride",
+             *       "click": "none",
+             *       "every": 2,
+             *       "count_in": "one-bar",
+             *       "line": 80,
+             *       "band": 80,
+             *       "clicks": 70,
+             *       "drone": 60,
+             *       "seed": 1
+             *     }
+             */
+            backing: components["schemas"]["Backing-Input"];
+            /**
+             * @default {
+             *       "kind": "word",
+             *       "takes": 2
+             *     }
+             */
+            gate: components["schemas"]["Gate-Input"];
+        };
+        /**
+         * RecipeStep
+         * @description A recipe to practise: at a `tempo` of its own (0: the recipe's), or up a `ladder`; each strip so many `repeats`.
+         *
+         *     `full` is the recipe before something was left out of it to fit the day, to be put back when it has become easy.
+         */
+        "RecipeStep-Output": {
+            /**
+             * Kind
+             * @default recipe
+             * @constant
+             */
+            kind: "recipe";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * @default {
+             *       "format": "dodecant-recipe",
+             *       "version": 2,
+             *       "title": "",
+             *       "tags": [],
+             *       "sounds": {
+             *         "kind": "one",
+             *         "scale": "ionian"
+             *       },
+             *       "ladder": {
+             *         "kind": "scale"
+             *       },
+             *       "figure": {
+             *         "kind": "run",
+             *         "roots": "plain",
+             *         "tail": "none"
+             *       },
+             *       "course": {
+             *         "kind": "plain"
+             *       },
+             *       "path": {
+             *         "by": "step",
+             *         "close": "none",
+             *         "closing_down": "1 7- 2 1",
+             *         "closing_up": "1 3 2 1",
+             *         "direction": "up-and-back",
+             *         "high": {
+             *           "octave": 2,
+             *           "step": 1
+             *         },
+             *         "low": {
+             *           "octave": 1,
+             *           "step": 1
+             *         },
+             *         "overshoot": false,
+             *         "pause": false,
+             *         "span": "ends"
+             *       },
+             *       "joins": {
+             *         "begin": "path",
+             *         "direction": "path",
+             *         "direction_change": 1,
+             *         "keys": "each",
+             *         "leap": 2,
+             *         "leftover": "cut",
+             *         "range": 1,
+             *         "repeat": 3,
+             *         "strong": 4
+             *       },
+             *       "rules": [],
+             *       "placement": {
+             *         "anticipated": "no",
+             *         "ending": "hold",
+             *         "marks": [],
+             *         "metre": "4/4",
+             *         "rhythm_restarts": "never",
+             *         "route": [],
+             *         "slots": "",
+             *         "stages": "by-ending",
+             *         "start": 0,
+             *         "swing": 50,
+             *         "swung_value": "eighth",
+             *         "times": 1,
+             *         "value": "eighth"
+             *       },
+             *       "companions": [],
+             *       "keys": {
+             *         "order": "fourths",
+             *         "picked": [],
+             *         "seed": 1,
+             *         "start": "C"
+             *       },
+             *       "outer": "keys",
+             *       "values_turn": "innermost",
+             *       "positions_turn": "innermost",
+             *       "player": {
+             *         "instrument": "piano",
+             *         "key_register": "each",
+             *         "named_key": "sounding",
+             *         "reach": "comfortable",
+             *         "tessitura": "middle"
+             *       },
+             *       "tempo": 96,
+             *       "numbers": "major",
+             *       "spelling": {
+             *         "cautionary": true,
+             *         "major": [],
+             *         "maps": "none",
+             *         "minor": [],
+             *         "plain": "doubles",
+             *         "remarks_on_page": false,
+             *         "rules": true,
+             *         "signature": false,
+             *         "values": "american"
+             *       }
+             *     }
+             */
+            recipe: components["schemas"]["Recipe-Output"];
+            full: components["schemas"]["Recipe-Output"] | null;
+            /**
+             * Saved
+             * @default
+             */
+            saved: string;
+            /**
+             * Tempo
+             * @default 0
+             */
+            tempo: number;
+            ladder: components["schemas"]["TempoLadder-Output"] | null;
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            /**
+             * Curtain
+             * @default all
+             * @enum {string}
+             */
+            curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
+            rule: components["schemas"]["FreeRule-Output"] | null;
+            /**
+             * @default {
+             *       "harmony": "own",
+             *       "first": "I",
+             *       "second": "IV",
+             *       "degree": "1",
+             *       "fifth": true,
+             *       "bass": "walking",
+             *       "chords": "comping",
+             *       "time": "ride",
+             *       "click": "none",
+             *       "every": 2,
+             *       "count_in": "one-bar",
+             *       "line": 80,
+             *       "band": 80,
+             *       "clicks": 70,
+             *       "drone": 60,
+             *       "seed": 1
+             *     }
+             */
+            backing: components["schemas"]["Backing-Output"];
+            /**
+             * @default {
+             *       "kind": "word",
+             *       "takes": 2
+             *     }
+             */
+            gate: components["schemas"]["Gate-Output"];
+        };
+        /**
          * RemarkOut
          * @description A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about.
          */
@@ -6671,6 +8212,112 @@ export interface components {
              * @default 0
              */
             root_every: number;
+        };
+        /**
+         * Routine
+         * @description Steps in order under a `title`, for a day with a cap of so many minutes; a break after each `break_after`.
+         */
+        "Routine-Input": {
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Cap
+             * @default 20
+             */
+            cap: number;
+            /**
+             * Break After
+             * @default 25
+             */
+            break_after: number;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (components["schemas"]["RecipeStep-Input"] | components["schemas"]["FreeTask-Input"])[];
+        };
+        /**
+         * Routine
+         * @description Steps in order under a `title`, for a day with a cap of so many minutes; a break after each `break_after`.
+         */
+        "Routine-Output": {
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Cap
+             * @default 20
+             */
+            cap: number;
+            /**
+             * Break After
+             * @default 25
+             */
+            break_after: number;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (components["schemas"]["RecipeStep-Output"] | components["schemas"]["FreeTask-Output"])[];
+        };
+        /**
+         * RoutineMinutesOut
+         * @description The minutes of each step and of all, with breaks; over the cap, what to leave out, in a teacher's order.
+         */
+        RoutineMinutesOut: {
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Minutes */
+            minutes: number;
+            /** Over */
+            over: boolean;
+            /** Leave Out */
+            leave_out: components["schemas"]["LeftOutOut"][];
+        };
+        /**
+         * RoutineShapeOut
+         * @description A shape of a routine: its id, its name, what it is for.
+         */
+        RoutineShapeOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Use */
+            use: string;
+        };
+        /**
+         * RowFaultOut
+         * @description A row of a file that cannot be taken: its line, what is wrong, what would be right.
+         */
+        RowFaultOut: {
+            /** Line */
+            line: number;
+            /** Message */
+            message: string;
+            /** Cure */
+            cure: string;
+        };
+        /**
+         * RowOut
+         * @description A row of the matrix: a sound in a position and a note value, with the keys in which something was done.
+         */
+        RowOut: {
+            /** Sound */
+            sound: string;
+            /** Position */
+            position: string;
+            /** Value */
+            value: string;
+            /** Names */
+            names: string[];
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
         };
         /**
          * Rule
@@ -6888,6 +8535,20 @@ export interface components {
             /** About */
             about: string;
         };
+        /** SavedOut[Routine] */
+        SavedOut_Routine_: {
+            /** Id */
+            id: string;
+            document: components["schemas"]["Routine-Output"];
+            /** Title */
+            title: string;
+            /** Revision */
+            revision: number;
+            /** Changed At */
+            changed_at: string;
+            /** About */
+            about: string;
+        };
         /** SavedOut[VocabularyPiece] */
         SavedOut_VocabularyPiece_: {
             /** Id */
@@ -7006,6 +8667,48 @@ export interface components {
             roots: string[];
         };
         /**
+         * ShortfallOut
+         * @description A goal that cannot be met: in numbers, and what would make it fit.
+         */
+        ShortfallOut: {
+            /** Goal */
+            goal: number;
+            /** Words */
+            words: string;
+            /** Cures */
+            cures: string[];
+        };
+        /**
+         * SideOut
+         * @description A side of the dial: its key and name, how far it has come (0 to 1), its comfortable tempo, the last day.
+         */
+        SideOut: {
+            /** Key */
+            key: number;
+            /** Name */
+            name: string;
+            /** Ready */
+            ready: number;
+            /** Tempo */
+            tempo: number | null;
+            /** Last */
+            last: string | null;
+        };
+        /**
+         * SlipCountOut
+         * @description How often a degree of a sound slipped, and how.
+         */
+        SlipCountOut: {
+            /** Sound */
+            sound: string;
+            /** Degree */
+            degree: string;
+            /** Kind */
+            kind: string;
+            /** Times */
+            times: number;
+        };
+        /**
          * SlipOut
          * @description A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
          *     nothing was), how far off in time in ms.
@@ -7030,6 +8733,16 @@ export interface components {
             staff_steps: number | null;
             /** Off */
             off: number;
+        };
+        /**
+         * SlippedIn
+         * @description A degree that slipped, and how.
+         */
+        SlippedIn: {
+            /** Degree */
+            degree: string;
+            /** Kind */
+            kind: string;
         };
         /**
          * Slurs
@@ -7110,6 +8823,18 @@ export interface components {
              * @default 1
              */
             root: string;
+        };
+        /**
+         * SoundDoneOut
+         * @description A sound that has been practised: how many of its twelve keys, and how often.
+         */
+        SoundDoneOut: {
+            /** Sound */
+            sound: string;
+            /** Keys */
+            keys: number;
+            /** Times */
+            times: number;
         };
         /**
          * SoundOut
@@ -7270,6 +8995,18 @@ export interface components {
             notes: string[];
         };
         /**
+         * StepOut
+         * @description The minutes of a step as the music says, as it will really be, and how they come about.
+         */
+        StepOut: {
+            /** Music */
+            music: number;
+            /** Minutes */
+            minutes: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * StretchOut
          * @description One sound over a run of chords, by their numbers as written; `reasons` has a line for each different chord.
          */
@@ -7305,6 +9042,7 @@ export interface components {
             heading: string;
             /** Key */
             key: number;
+            practised: components["schemas"]["PractisedOut"];
             written: components["schemas"]["SoundOut"];
             sounding: components["schemas"]["SoundOut"];
             /** Octaves Open */
@@ -7383,6 +9121,8 @@ export interface components {
             slot_places: {
                 [key: string]: string[];
             };
+            /** Routine Shapes */
+            routine_shapes: components["schemas"]["RoutineShapeOut"][];
             /** Exercise Files */
             exercise_files: components["schemas"]["ExportOut"][];
             /** Changes Files */
@@ -7562,6 +9302,19 @@ export interface components {
             fixed: number[];
         };
         /**
+         * TempoOut
+         * @description The best tempo of a day.
+         */
+        TempoOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Tempo */
+            tempo: number;
+        };
+        /**
          * TriadPairOut
          * @description Two triads without a common tone: the chords on the tonic that they serve together, and other common sounds
          *     of seven tones that hold them.
@@ -7700,6 +9453,17 @@ export interface components {
             phrase: string;
             /** Words */
             words: string;
+        };
+        /**
+         * VersionOut
+         * @description A new version: what changed, in words, and the recipe.
+         */
+        VersionOut: {
+            /** Change */
+            change: string;
+            /** Words */
+            words: string;
+            recipe: components["schemas"]["Recipe-Output"];
         };
         /**
          * VocabularyPiece
@@ -7974,6 +9738,21 @@ export interface components {
             total: number;
             /** Taken */
             taken: boolean;
+        };
+        /**
+         * WeekOut
+         * @description The minutes of a week, by the Monday it begins on, and on how many days.
+         */
+        WeekOut: {
+            /**
+             * Monday
+             * Format: date
+             */
+            monday: string;
+            /** Minutes */
+            minutes: number;
+            /** Days */
+            days: number;
         };
         /**
          * WhatPart
@@ -10758,6 +12537,1403 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LatencyOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    page_api_players__player__entries_get: {
+        parameters: {
+            query?: {
+                day?: string | null;
+                number?: number;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntriesOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    add_api_players__player__entries_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    correct_api_players__player__entries__number__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_players__player__entries__number__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    trace_api_players__player__entries__number__trace_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"][];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    bring_back_api_players__player__entries__number__brought_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    overview_api_players__player__overview_get: {
+        parameters: {
+            query: {
+                today: string;
+                tempo?: number;
+                sound?: string;
+                value?: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverviewOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    matrix_api_players__player__matrix_get: {
+        parameters: {
+            query?: {
+                tempo?: number;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    read_file_api_players__player__entry_files_post: {
+        parameters: {
+            query?: {
+                zone?: string;
+                take?: boolean;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLogbookOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    write_file_api_players__player__entry_files__kind__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+                kind: "csv" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    players_api_players_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"][];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    plan_api_players__player__plan_get: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    keep_api_players__player__plan_put: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    try_out_api_players__player__plan_tried_post: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDocument-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    calendar_api_players__player__plan_ics_get: {
+        parameters: {
+            query: {
+                today: string;
+                zone?: string;
+                begin?: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    minutes_api_routine_minutes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    routine: components["schemas"]["Routine-Input"];
+                    /**
+                     * Taken
+                     * @default {}
+                     */
+                    taken?: {
+                        [key: string]: number[];
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineMinutesOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    fill_api_routine_shapes__shape__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shape: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Scale
+                     * @default dorian
+                     */
+                    scale?: string;
+                    /**
+                     * Tonic
+                     * @default C
+                     */
+                    tonic?: string;
+                    /**
+                     * Instrument
+                     * @default piano
+                     */
+                    instrument?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Routine-Output"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    vary_api_versions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * History
+                     * @default []
+                     */
+                    history?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"];
                 };
             };
             /** @description Accepted */
@@ -16018,6 +19194,744 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    list_some_api_routines_get: {
+        parameters: {
+            query?: {
+                search?: string;
+                start?: number;
+                count?: number;
+                order?: "changed" | "title";
+                having?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut_Routine_"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    add_api_routines_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Title
+                     * @default
+                     */
+                    title?: string;
+                    /**
+                     * Cap
+                     * @default 20
+                     */
+                    cap?: number;
+                    /**
+                     * Break After
+                     * @default 25
+                     */
+                    break_after?: number;
+                    /**
+                     * Steps
+                     * @default []
+                     */
+                    steps?: (components["schemas"]["RecipeStep-Input"] | components["schemas"]["FreeTask-Input"])[];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_Routine_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    as_stored_api_routines__document_id__stored_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    get_api_routines__document_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_Routine_"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    change_api_routines__document_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["Routine-Input"];
+                    /** Revision */
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_Routine_"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    delete_api_routines__document_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    restore_api_routines__document_id__restoration_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_Routine_"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    copy_api_routines__document_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedOut_Routine_"];
                 };
             };
             /** @description Accepted */

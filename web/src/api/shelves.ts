@@ -1,7 +1,7 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { ChangesDraft, Damaged, Filter, OwnRhythm, OwnScale, Piece, Recipe } from "./types";
+import type { ChangesDraft, Damaged, Filter, OwnRhythm, OwnScale, Piece, Recipe, Routine } from "./types";
 
 export interface Documents {
   recipes: Recipe;
@@ -9,6 +9,7 @@ export interface Documents {
   scales: OwnScale;
   rhythms: OwnRhythm;
   vocabulary: Piece;
+  routines: Routine;
 }
 
 export type ShelfName = keyof Documents;

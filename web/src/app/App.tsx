@@ -11,6 +11,7 @@ const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFo
 
 const bench = () => import("../screens/Bench/BenchPage");
 const editor = () => import("../screens/Changes/EditorPage");
+const plan = () => import("../screens/Plan/PlanPage");
 const sounds = () => import("../screens/Sounds/SoundsPage");
 
 const router = createBrowserRouter([
@@ -28,6 +29,8 @@ const router = createBrowserRouter([
           { path: "/bench", lazy: bench },
           { path: "/bench/:id", lazy: bench },
           { path: "/stand", lazy: () => import("../screens/Stand/StandPage") },
+          { path: "/plan", lazy: plan },
+          { path: "/logbook", lazy: () => import("../screens/Logbook/LogbookPage") },
           { path: "/changes", lazy: () => import("../screens/Changes/ChangesPage") },
           { path: "/changes/new", lazy: editor },
           { path: "/changes/:id", lazy: editor },

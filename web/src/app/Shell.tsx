@@ -26,6 +26,8 @@ import mark from "./mark.svg";
 const PLACES = [
   { to: "/bench", name: "Bench" },
   { to: "/stand", name: "Stand" },
+  { to: "/plan", name: "Plan" },
+  { to: "/logbook", name: "Logbook" },
   { to: "/sounds", name: "Sounds" },
   { to: "/changes", name: "Changes" },
   { to: "/vocabulary", name: "Vocabulary" },

@@ -1,18 +1,29 @@
 /** What lies on the stand: a recipe, taken there from anywhere, and the strip to begin with. */
-import type { Recipe } from "../api/types";
+import type { Recipe, Routine } from "../api/types";
 
 export interface OnStand {
   recipe: Recipe;
   strip: number;
   /** Its id on the shelf, where it is saved. */
   id: string;
+  /** The routine it is a step of, by its place, with its id on the shelf. */
+  routine?: { routine: Routine; place: number; id: string };
 }
 
 const KEY = "dodecant.stand";
 
 /** Put a recipe on the stand; the stand's own page shows it. */
-export function putOnStand(recipe: Recipe, strip = 0, id = ""): void {
-  localStorage.setItem(KEY, JSON.stringify({ recipe, strip, id } satisfies OnStand));
+export function putOnStand(recipe: Recipe, strip = 0, id = "", routine?: OnStand["routine"]): void {
+  const lying: OnStand = { recipe, strip, id, ...(routine === undefined ? {} : { routine }) };
+  localStorage.setItem(KEY, JSON.stringify(lying));
+}
+
+/** Put a step of a routine on the stand; false for one that is no recipe. */
+export function putStepOnStand(routine: Routine, place: number, id: string): boolean {
+  const step = routine.steps[place];
+  if (step?.kind !== "recipe") return false;
+  putOnStand({ ...step.recipe, tempo: step.tempo || step.recipe.tempo }, 0, step.saved, { routine, place, id });
+  return true;
 }
 
 /** What lies there, or null. */

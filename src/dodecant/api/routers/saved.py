@@ -20,7 +20,8 @@ from dodecant.exercise.wording.traits import Trait, traits
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.neighbours import derivation
 from dodecant.music.scales.scale import own_scale
-from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES, VOCABULARY
+from dodecant.practice.planning.routine import RecipeStep, Routine
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, ROUTINES, SCALES, VOCABULARY
 from dodecant.tables import load_tables
 
 
@@ -48,6 +49,17 @@ def _keep_piece(piece: VocabularyPiece, at: str) -> None:
         on_the_shelf(piece, load_tables().scales)
     except RecipeError as error:
         raise RecipeError([replace(one, pointer=at + one.pointer) for one in error.problems]) from None
+
+
+def _keep_routine(routine: Routine, at: str) -> None:
+    _named(routine.title, f"{at}/title", "The routine has no name.")
+    for place, step in enumerate(routine.steps):
+        if isinstance(step, RecipeStep):
+            try:
+                press(step.recipe, load_tables())
+            except RecipeError as error:
+                where = f"{at}/steps/{place}/recipe"
+                raise RecipeError([replace(one, pointer=where + one.pointer) for one in error.problems]) from None
 
 
 def _named(name: str, pointer: str, message: str, cure: str = "Give it one to find it again.") -> None:
@@ -79,10 +91,15 @@ def _about_piece(piece: VocabularyPiece) -> str:
     return WhetherItFitsOut.of(piece, load_tables().scales).words
 
 
+def _about_routine(routine: Routine) -> str:
+    return f"{len(routine.steps)} step{'s' * (len(routine.steps) != 1)}, {routine.cap} minutes a day."
+
+
 routers = (
     shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables()), _traits),
     shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
     shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
     shelf_router("rhythms", RHYTHMS, OwnRhythm, _keep_rhythm, _about_rhythm),
+    shelf_router("routines", ROUTINES, Routine, _keep_routine, _about_routine),
     shelf_router("vocabulary", VOCABULARY, VocabularyPiece, _keep_piece, _about_piece),
 )

@@ -41,6 +41,9 @@ from dodecant.music.core.tonics import USUAL
 from dodecant.practice.ear import EarSetting
 from dodecant.practice.improvising import FreeRule
 from dodecant.practice.ladder import TempoLadder
+from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
+from dodecant.practice.planning.shapes import SHAPES
 from dodecant.practice.rounds import Rounds
 from dodecant.practice.words import PRACTICE_WORDS
 
@@ -142,6 +145,20 @@ class FreshOut(BaseModel):
     rounds: Rounds
     free_rule: FreeRule
     ear: EarSetting
+    recipe_step: RecipeStep
+    task: FreeTask
+    routine: Routine
+
+
+_PRACTISED = (Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument)
+
+
+class RoutineShapeOut(BaseModel):
+    """A shape of a routine: its id, its name, what it is for."""
+
+    id: str
+    name: str
+    use: str
 
 
 class NoteValueOut(BaseModel):
@@ -190,6 +207,7 @@ class TablesOut(BaseModel):
     note_values: dict[str, NoteValueOut]
     metres: list[MetreOut]
     slot_places: dict[int, list[str]]
+    routine_shapes: list[RoutineShapeOut]
     exercise_files: list[ExportOut]
     changes_files: list[ExportOut]
     blank: Recipe
@@ -213,10 +231,13 @@ class TablesOut(BaseModel):
             weights={name: words.label for name, words in WEIGHTS.items()},
             limits={
                 name: LimitsOut.model_validate(dict(row))
-                for name, row in limits(Backing, TempoLadder, Rounds, FreeRule, EarSetting).items()
+                for name, row in limits(
+                    Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument
+                ).items()
             },
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
+            routine_shapes=[RoutineShapeOut(id=name, name=shape.name, use=shape.use) for name, shape in SHAPES.items()],
             simpler=[CureOut(label=label, patch=dict(patch)) for label, patch in SIMPLER],
             note_values={
                 value: NoteValueOut(
@@ -308,6 +329,9 @@ def _fresh() -> FreshOut:
         rounds=Rounds(),
         free_rule=FreeRule(),
         ear=EarSetting(),
+        recipe_step=RecipeStep(),
+        task=FreeTask(),
+        routine=Routine(),
     )
 
 

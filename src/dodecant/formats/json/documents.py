@@ -11,6 +11,7 @@ from dodecant.exercise.recipe.part import Part, read_part
 from dodecant.exercise.recipe.placement import OwnRhythm
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.practice.planning.routine import Routine
 
 
 def from_json(data: bytes) -> Recipe:
@@ -51,6 +52,11 @@ def rhythm_from_json(data: bytes) -> OwnRhythm:
 def piece_from_json(data: bytes) -> VocabularyPiece:
     """Read a piece of vocabulary; raises RecipeError."""
     return read_part(VocabularyPiece, json_value(data))
+
+
+def routine_from_json(data: bytes) -> Routine:
+    """Read a routine; raises RecipeError."""
+    return read_part(Routine, json_value(data))
 
 
 def to_json(document: Part) -> bytes:

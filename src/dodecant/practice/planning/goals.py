@@ -38,12 +38,19 @@ class Goal(Part):
     after: Annotated[int, Field(ge=-1, le=40)] = -1
 
 
+class DayItem(Part):
+    """A goal (by its place) in a key."""
+
+    goal: Annotated[int, Field(ge=0, le=40)]
+    key: KeyName
+
+
 class DayPin(Part):
-    """A day set by hand: its items (goal by its place, key), or other minutes; the rest is planned round it."""
+    """A day set by hand: its items, or other minutes; the rest is planned round it."""
 
     day: date
     minutes: _MINUTES_A_DAY | None = None
-    items: Annotated[tuple[tuple[Annotated[int, Field(ge=0, le=40)], KeyName], ...], Field(max_length=40)] | None = None
+    items: Annotated[tuple[DayItem, ...], Field(max_length=40)] | None = None
 
 
 class PlanDocument(Part):

@@ -240,11 +240,12 @@ class _Planner:
         return Item(queue.place, session.key, queue.goal.minutes, f"{why}{version}")
 
     def _pinned(self, pin: DayPin, practice_day: int) -> Iterator[Item]:
-        for place, key in pin.items or ():
+        for one in pin.items or ():
+            place, key = one.goal, one.key
             if place >= len(self._queues):
                 continue
             queue = self._queues[place]
-            session = next((one for one in queue.left if one.key == key), None)
+            session = next((due for due in queue.left if due.key == key), None)
             if session is not None:
                 queue.left.remove(session)
                 queue.spaced[key] = practice_day

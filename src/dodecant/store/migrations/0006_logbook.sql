@@ -48,3 +48,11 @@ CREATE TABLE entry_slip (
   times INTEGER NOT NULL CHECK (times > 0),
   PRIMARY KEY (entry, degree, kind)
 ) STRICT, WITHOUT ROWID;
+
+-- The plan of a player, as a document; days are worked out from it and from the entries.
+CREATE TABLE plan (
+  player INTEGER PRIMARY KEY REFERENCES player (id),
+  document TEXT NOT NULL CHECK (json_valid(document)),
+  revision INTEGER NOT NULL DEFAULT 1,
+  changed_at TEXT NOT NULL
+) STRICT;

@@ -15,11 +15,19 @@ interface DialProps {
   onNear?: (key: number) => void;
   /** What pressing a side does, for screen readers: "Go to". */
   action?: string;
+  /** How far each key has come, from 0 to 1, from C: its side fills. */
+  ready?: readonly number[];
   /** Whether sides are switches that are on while in the route. */
   switches?: boolean;
   size?: number;
 }
 
+/** What a dial that fills says to who does not see it. */
+function told(names: readonly string[], ready: readonly number[]): string {
+  return `How far each key has come: ${names.map((name, key) => `${name} ${Math.round(100 * (ready[key] ?? 0))} %`).join(", ")}`;
+}
+
+const [INNER, OUTER] = [64, 97];
 const BOX = 200;
 const CENTRE = BOX / 2;
 
@@ -32,6 +40,7 @@ export function Dial({
   onNear,
   action = "Go to",
   switches,
+  ready,
   size = 168,
 }: DialProps) {
   const points = route.map((key) => onCircle(key, 56, CENTRE));
@@ -49,8 +58,9 @@ export function Dial({
       width={size}
       height={size}
       className={classes.dial}
+      data-fills={ready !== undefined || undefined}
       role="group"
-      aria-label={`Key route: ${route.map((key) => names[key]).join(", ")}`}
+      aria-label={ready ? told(names, ready) : `Key route: ${route.map((key) => names[key]).join(", ")}`}
     >
       {names.map((name, key) => {
         const place = route.indexOf(key);
@@ -90,12 +100,18 @@ export function Dial({
               sides.current[key] = side;
             }}
             className={classes.side}
-            data-on={place >= 0 || undefined}
+            data-on={place >= 0 || (ready !== undefined && (ready[key] ?? 0) > 0) || undefined}
             data-current={key === current || undefined}
             data-live={onSide ? true : undefined}
             {...control}
           >
-            <polygon points={wedge(key, 64, 97, CENTRE)} />
+            <polygon points={wedge(key, INNER, OUTER, CENTRE)} />
+            {ready !== undefined && (ready[key] ?? 0) > 0 && (
+              <polygon
+                className={classes.filled}
+                points={wedge(key, INNER, INNER + (OUTER - INNER) * (ready[key] ?? 0), CENTRE)}
+              />
+            )}
             <text x={label.x} y={label.y}>
               {name}
             </text>

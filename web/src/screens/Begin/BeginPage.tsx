@@ -1,6 +1,7 @@
 import { Anchor, Box, Paper, Text, Title } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelfPages } from "../../api/shelves";
+import { TodayLine } from "../../parts/TodayLine";
 import { useLoadedTables } from "../../parts/tables";
 import classes from "./Begin.module.css";
 
@@ -37,6 +38,7 @@ export function Component() {
         Say it as a sentence. Dodecant works it out in twelve keys, spelled, written, in range and audible, for{" "}
         {instruments.length} instruments and over {scales.length} scales.
       </Text>
+      <TodayLine />
       <ul className={classes.ways}>
         {WAYS.map(({ to, title, text }) => (
           <Paper component="li" key={to} withBorder p="lg" className={classes.way}>

@@ -65,6 +65,7 @@ export function Judgement(props: JudgementProps) {
               label="Beside it"
               placeholder="an earlier take"
               clearable
+              clearButtonProps={{ "aria-label": "None beside it" }}
               allowDeselect
               value={beside === null ? null : String(beside)}
               data={earlier.slice(1).map((take) => ({ value: String(take.id), label: named(take) }))}

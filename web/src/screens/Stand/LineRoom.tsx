@@ -7,12 +7,15 @@ import type { OnStand } from "../../parts/onStand";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
 import { BackingPanel } from "./BackingPanel";
 import { Controls } from "./Controls";
+import { HowItWent } from "./HowItWent";
 import { PractisePanel } from "./PractisePanel";
 import { Result } from "./Result";
+import { RoutineBar } from "./RoutineBar";
 import { StandStrip } from "./StandStrip";
 import classes from "./Stand.module.css";
 import { shownLeft } from "./curtain";
 import { useBands, useRung, useWorkedOut } from "./queries";
+import { useLogging } from "./useLogging";
 import { useReference } from "./useReference";
 import { useSpoken } from "./useSpoken";
 import { useStandKeys } from "./useStandKeys";
@@ -76,6 +79,7 @@ export function LineRoom(props: LineRoomProps) {
   }, [recipe, many, place, setting, bars]);
   const bands = useBands(asked);
   const [repeated, setRepeated] = useState<number | null>(null);
+  const logging = useLogging(recipe, lying.id);
 
   const performance = usePerformance({
     recipe,
@@ -84,12 +88,17 @@ export function LineRoom(props: LineRoomProps) {
     tempo,
     setting,
     id: lying.id,
-    onJudged: (judged, at) => {
+    onPlayed: (played, seconds) => void logging.write(played, seconds, tempo),
+    onJudged: (judged, at, played, seconds) => {
       takes.onJudged(judged, at, bars);
+      void logging.write(played, seconds, at, judged);
       if (repeated !== null) setBars(whole);
       setRepeated(null);
     },
-    onImprovised: takes.onImprovised,
+    onImprovised: (told, played, seconds) => {
+      takes.onImprovised(told);
+      void logging.write(played, seconds, tempo);
+    },
     onStopped: (judged, at, bar) => {
       takes.onJudged(judged, at, bars);
       setBars({ ...bars, first_bar: bar });
@@ -121,6 +130,7 @@ export function LineRoom(props: LineRoomProps) {
       return;
     }
     takes.put(null);
+    logging.forget();
     void begin(some);
   };
   const start = () => startWith(bars);
@@ -158,6 +168,7 @@ export function LineRoom(props: LineRoomProps) {
   const named = setting.asks ? takes.asked(taken) : undefined;
   return (
     <>
+      {lying.routine && <RoutineBar of={lying.routine} clean={takes.made.filter(({ clean }) => clean).length} />}
       <Stack ref={ref} className={classes.page} gap="sm">
         {exercise === undefined || strip === undefined ? (
           <Skeleton height={220} role="img" aria-label="Working it out" />
@@ -182,6 +193,7 @@ export function LineRoom(props: LineRoomProps) {
                 <CloseButton aria-label="All bars again" onClick={() => setBars(whole)} />
               </Group>
             )}
+            {logging.written && !playing && <HowItWent minutes={logging.written.entry.minutes} onSay={logging.say} />}
             {!playing && (
               <Result
                 takes={takes}

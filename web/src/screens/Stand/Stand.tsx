@@ -1,19 +1,34 @@
 import { Anchor, Box, Group, SegmentedControl, Text, VisuallyHidden } from "@mantine/core";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
+import type { Step } from "../../api/types";
 import type { OnStand } from "../../parts/onStand";
 import { layOnBench } from "../../parts/useDraft";
 import { EarRoom } from "./EarRoom";
 import { LineRoom } from "./LineRoom";
 import { SendSound } from "./SendSound";
 import classes from "./Stand.module.css";
-import { type Mode, useStandSetting } from "./useStandSetting";
+import { type Mode, type StandSetting, useStandSetting } from "./useStandSetting";
 
 const MODES: { value: Mode; label: string }[] = [
   { value: "line", label: "The line" },
   { value: "improvise", label: "Improvise" },
   { value: "ear", label: "The ear" },
 ];
+
+/** How a step of a routine sets the stand. */
+function settingOf(step: Extract<Step, { kind: "recipe" }>): Partial<StandSetting> {
+  const { curtain, ladder, repeats, rule, backing } = step;
+  return {
+    mode: rule === null ? "line" : "improvise",
+    curtain,
+    backing,
+    rounds: { repeats, root_every: 0 },
+    climbs: ladder !== null,
+    ...(ladder === null ? {} : { ladder }),
+    ...(rule === null ? {} : { rule }),
+  };
+}
 
 /** The stand: what lies on it, and whether the line is practised, something is improvised over it, or the ear trained. */
 export function Stand({ lying }: { lying: OnStand }) {
@@ -23,6 +38,11 @@ export function Stand({ lying }: { lying: OnStand }) {
   const [place, setPlace] = useState(lying.strip);
   const [tempo, setTempo] = useState<number>(recipe.tempo);
   const [sentence, setSentence] = useState("");
+  const step = lying.routine?.routine.steps[lying.routine.place];
+  useEffect(() => {
+    if (step?.kind === "recipe") set(settingOf(step));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as the step comes on the stand
+  }, [step]);
   return (
     <Box className={classes.stand}>
       <title>{`${recipe.title || "Stand"} · Dodecant`}</title>

@@ -18,8 +18,10 @@ interface Wanted {
   setting: StandSetting;
   /** The recipe's id on the shelf. */
   id: string;
-  onJudged: (judged: Judged, tempo: number) => void;
-  onImprovised: (told: Improvised) => void;
+  /** Someone played along for so many seconds. */
+  onPlayed: (strip: Strip, seconds: number) => void;
+  onJudged: (judged: Judged, tempo: number, strip: Strip, seconds: number) => void;
+  onImprovised: (told: Improvised, strip: Strip, seconds: number) => void;
   /** A take was stopped at a slip in a bar: it is to be repeated from there. */
   onStopped: (judged: Judged, tempo: number, bar: number) => void;
 }
@@ -40,6 +42,11 @@ export function headingOf(strip: Strip, { first_bar, last_bar }: Rounds): string
   return `${strip.heading}, bars ${first_bar || 1} to ${last_bar || strip.bars.length}`;
 }
 
+/** How long some events last, in seconds. */
+const lasting = (events: PlayedEvent[]) => Math.max(0, ...events.map(({ at, length }) => at + length));
+
+const sinceThen = (began: number) => (performance.now() - began) / 1000;
+
 const anySeed = () => Math.floor(performance.now());
 
 /** How the strips are gone through, and what the band plays under them, as it is set. */
@@ -52,7 +59,7 @@ export function bandsWanted(recipe: Recipe, strips: number[], setting: StandSett
 
 /** Playing along and taking: what sounds, where one is, what was heard, and its judgement. */
 export function usePerformance(wanted: Wanted) {
-  const { recipe, exercise, place, tempo, setting, id, onJudged, onImprovised, onStopped } = wanted;
+  const { recipe, exercise, place, tempo, setting, id, onPlayed, onJudged, onImprovised, onStopped } = wanted;
   const pulse = exercise?.pulse ?? 1;
   const { state, play, stop: silence } = usePlayer(tempo * pulse, keepInView);
   const queries = useQueryClient();
@@ -62,11 +69,18 @@ export function usePerformance(wanted: Wanted) {
   const ear = useRef<Ear | null>(null);
   const watch = useRef<number | undefined>(undefined);
 
+  const along = useRef<{ strip: Strip; began: number } | null>(null);
   const end = useCallback(() => {
     ear.current?.stop();
     window.clearInterval(watch.current);
     setMoment(null);
   }, []);
+  /** What was played along with until now is told. */
+  const leave = () => {
+    const left = along.current;
+    along.current = null;
+    if (left) onPlayed(left.strip, sinceThen(left.began));
+  };
   const stop = useCallback(() => {
     end();
     ear.current = null;
@@ -80,8 +94,12 @@ export function usePerformance(wanted: Wanted) {
       const events = await played;
       const take = { recipe, strip: strip.index, tempo, events, octave_free: setting.octaveFree, rounds };
       if (setting.mode === "improvise")
-        onImprovised(await improvised.mutateAsync({ take, id, heading: `${heading}, improvised`, rule: setting.rule }));
-      else onJudged(await judge.mutateAsync({ take, id, heading }), tempo);
+        onImprovised(
+          await improvised.mutateAsync({ take, id, heading: `${heading}, improvised`, rule: setting.rule }),
+          strip,
+          lasting(events),
+        );
+      else onJudged(await judge.mutateAsync({ take, id, heading }), tempo, strip, lasting(events));
     } catch (error) {
       tell("The take was not judged", error);
     }
@@ -121,11 +139,13 @@ export function usePerformance(wanted: Wanted) {
     const done = () => {
       const heard = ear.current === null ? null : heardSoFar();
       end();
+      leave();
       if (heard && clock.began !== undefined) void told(strip, heard, bars);
       ear.current = null;
     };
     const heardAt = await play(plan, place, false, done);
     if (heardAt === undefined) return;
+    along.current = taking ? null : { strip, began: heardAt };
     clock.began = heardAt + (plan.start * 60_000) / (tempo * pulse);
     let looks = 0;
     watch.current = window.setInterval(() => {
@@ -149,5 +169,9 @@ export function usePerformance(wanted: Wanted) {
   };
 
   const playing = state.status === "playing" || state.status === "loading";
-  return { state, playing, judging: judge.isPending || improvised.isPending, moment, begin, stop };
+  const stopped = () => {
+    leave();
+    stop();
+  };
+  return { state, playing, judging: judge.isPending || improvised.isPending, moment, begin, stop: stopped };
 }

@@ -1,0 +1,189 @@
+"""The logbook: entries added, corrected with a trace, deleted and brought back; what they add up to; files."""
+
+# No postponed annotations here: the connection is a dependency of the routes.
+import sqlite3
+from collections.abc import Sequence
+from datetime import UTC, date, datetime, timedelta
+from itertools import groupby
+from typing import Annotated, Literal
+
+from fastapi import APIRouter, Query, Response
+from starlette.exceptions import HTTPException
+
+from dodecant.api.files import UploadedBytes, as_attachment
+from dodecant.api.routers.shelf import Connection
+from dodecant.api.schemas.logbook import (
+    EntriesOut,
+    EntryIn,
+    EntryOut,
+    MatrixOut,
+    NextOut,
+    OverviewOut,
+    ReadLogbookOut,
+    RowOut,
+    SideOut,
+    SlipCountOut,
+    SoundDoneOut,
+    TempoOut,
+    WeekOut,
+    cell_out,
+)
+from dodecant.api.schemas.problems import ProblemsOut
+from dodecant.formats import logbook_files
+from dodecant.formats.calendar import zone_of
+from dodecant.practice.planning.coverage import Done, dial, key_names, next_keys, readiness, twins
+from dodecant.store import coverage, logbook
+from dodecant.store.database import atomic
+from dodecant.tables import load_tables
+
+router = APIRouter(prefix="/api/players/{player}", tags=["logbook"], responses={404: {"model": ProblemsOut}})
+_PAGE = 50
+_WEEKS = 26
+Tempo = Annotated[int, Query(ge=20, le=320)]
+Zone = Annotated[str, Query(min_length=1, max_length=60)]
+
+
+@router.post("/entries", status_code=201)
+def add(player: int, wanted: list[EntryIn], connection: Connection) -> list[int]:
+    """Add entries; their numbers."""
+    _known_player(connection, player)
+    with atomic(connection):
+        return logbook.add(connection, [one.entry(player) for one in wanted])
+
+
+@router.get("/entries")
+def page(
+    player: int, connection: Connection, day: date | None = None, number: Annotated[int, Query(ge=0)] = 0
+) -> EntriesOut:
+    """Entries, the latest first; from before a day and a number on."""
+    found = logbook.page(connection, player, None if day is None else (day, number), _PAGE + 1)
+    return EntriesOut(entries=[EntryOut.of(entry) for entry in found[:_PAGE]], more=len(found) > _PAGE)
+
+
+@router.put("/entries/{number}")
+def correct(player: int, number: int, wanted: EntryIn, connection: Connection) -> EntryOut:
+    """Put a corrected entry in the place of another, which stays in the trace."""
+    _of_player(connection, player, number)
+    with atomic(connection):
+        new = logbook.correct(connection, number, wanted.entry(player))
+    found = None if new is None else logbook.one(connection, new)
+    if found is None:
+        raise _missing()
+    return EntryOut.of(found)
+
+
+@router.get("/entries/{number}/trace")
+def trace(player: int, number: int, connection: Connection) -> list[EntryOut]:
+    """What an entry was before it was corrected, the latest first."""
+    _of_player(connection, player, number)
+    return [EntryOut.of(entry) for entry in logbook.trace(connection, number)]
+
+
+@router.delete("/entries/{number}", status_code=204)
+def delete(player: int, number: int, connection: Connection) -> None:
+    """Delete an entry; it can be brought back."""
+    _of_player(connection, player, number)
+    logbook.delete(connection, number, datetime.now(UTC))
+
+
+@router.post("/entries/{number}/brought-back", status_code=204)
+def bring_back(player: int, number: int, connection: Connection) -> None:
+    """Undo the deletion of an entry."""
+    if not logbook.bring_back(connection, number):
+        raise _missing()
+
+
+@router.get("/overview")
+def overview(
+    player: int,
+    connection: Connection,
+    today: date,
+    tempo: Tempo = 96,
+    sound: Annotated[str, Query(max_length=120)] = "",
+    value: Annotated[str, Query(max_length=40)] = "",
+) -> OverviewOut:
+    """What the entries add up to, and the dial of a sound (the one practised most, if none is named)."""
+    done = coverage.cells(connection, player)
+    sounds = _sounds(done)
+    chosen = sound or (sounds[0].sound if sounds else "")
+    catalogue = load_tables().scales
+    names, sides = key_names(chosen, catalogue), dial(done, chosen, tempo, value)
+    since = today - timedelta(weeks=_WEEKS)
+    return OverviewOut(
+        sounds=sounds,
+        sound=chosen,
+        sides=[SideOut.of(side, names) for side in sides],
+        following=[NextOut.of(one) for one in next_keys(sides, today, names)] if chosen else [],
+        weeks=[WeekOut.of(week) for week in coverage.weeks(connection, player, since)],
+        tempos=[TempoOut(day=day, tempo=best) for day, best in coverage.tempos(connection, player, chosen)],
+        slips=[SlipCountOut.of(one) for one in coverage.slips(connection, player, since)[:24]],
+        forms=twins(chosen, catalogue),
+    )
+
+
+@router.get("/matrix")
+def matrix(player: int, connection: Connection, tempo: Tempo = 96) -> MatrixOut:
+    """Every sound, position and note value practised, by key, with its holes."""
+    done = coverage.cells(connection, player)
+    catalogue, rows = load_tables().scales, []
+    for (sound, position, value), same in groupby(
+        sorted(done, key=lambda one: one.cell[1:]), key=lambda one: one.cell[1:]
+    ):
+        names = key_names(sound, catalogue)
+        cells = [cell_out(one, readiness(one, tempo)) for one in same]
+        rows.append(
+            RowOut(sound=sound, position=position, value=value, names=[names[key] for key in range(12)], cells=cells)
+        )
+    return MatrixOut(rows=rows, holes=sum(12 - len(row.cells) for row in rows))
+
+
+@router.post("/entry-files")
+def read_file(
+    player: int, data: UploadedBytes, connection: Connection, zone: Zone = "UTC", take: bool = False
+) -> ReadLogbookOut:
+    """Read a CSV or JSON file sent as it is: what it holds, which entries are there already, which rows are at fault;
+    and `take` all that is new.
+    """
+    _known_player(connection, player)
+    read = logbook_files.read_logbook(data, zone_of(zone), player)
+    known = logbook.known(connection, read.entries)
+    new = [entry for entry, there in zip(read.entries, known, strict=True) if not there]
+    if take:
+        with atomic(connection):
+            logbook.add(connection, new)
+    return ReadLogbookOut.of(read, known, len(new) if take else 0)
+
+
+@router.get("/entry-files/{kind}", response_class=Response)
+def write_file(player: int, kind: Literal["csv", "json"], connection: Connection) -> Response:
+    """All entries as a file."""
+    entries = logbook.every(connection, player)
+    if kind == "csv":
+        return as_attachment(logbook_files.to_csv(entries), "logbook", ".csv", "text/csv; charset=utf-8")
+    return as_attachment(logbook_files.to_json(entries), "logbook", ".logbook.json", "application/json")
+
+
+def _sounds(done: Sequence[Done]) -> list[SoundDoneOut]:
+    """Every sound practised, the oftenest first."""
+    times: dict[str, int] = {}
+    keys: dict[str, set[int]] = {}
+    for one in done:
+        times[one.cell.sound] = times.get(one.cell.sound, 0) + one.times
+        keys.setdefault(one.cell.sound, set()).add(one.cell.key)
+    order = sorted(times, key=lambda name: (-times[name], name))
+    return [SoundDoneOut(sound=name, keys=len(keys[name]), times=times[name]) for name in order]
+
+
+def _known_player(connection: sqlite3.Connection, player: int) -> None:
+    if connection.execute("SELECT 1 FROM player WHERE id = ?", (player,)).fetchone() is None:
+        raise HTTPException(404, "There is no such player.")
+
+
+def _of_player(connection: sqlite3.Connection, player: int, number: int) -> None:
+    found = logbook.one(connection, number)
+    if found is None or found.player != player:
+        raise _missing()
+
+
+def _missing() -> HTTPException:
+    return HTTPException(404, "There is no such entry.")

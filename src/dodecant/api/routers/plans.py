@@ -1,0 +1,92 @@
+"""The plan of a player: its days worked out from goals, rules and what was done; as a calendar."""
+
+# No postponed annotations here: the connection is a dependency of the routes.
+import sqlite3
+from datetime import UTC, date, datetime, time, timedelta
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
+from starlette.exceptions import HTTPException
+
+from dodecant.api.files import as_attachment
+from dodecant.api.routers.shelf import Connection
+from dodecant.api.schemas.planning import PlanIn, PlanOut, PlayerOut
+from dodecant.formats.calendar import to_icalendar
+from dodecant.music.core.pitch import NoteName
+from dodecant.practice.planning.coverage import dial
+from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
+from dodecant.store import coverage, logbook, plans
+from dodecant.store.database import atomic
+
+router = APIRouter(prefix="/api/players", tags=["plan"])
+
+
+@router.get("")
+def players(connection: Connection) -> list[PlayerOut]:
+    """Everyone who practises; the first one is oneself."""
+    return [PlayerOut(id=number, name=name, instrument=heard) for number, name, heard in plans.players(connection)]
+
+
+@router.get("/{player}/plan")
+def plan(player: int, connection: Connection, today: date) -> PlanOut:
+    """The plan as it is kept, and its days from a day on."""
+    document, revision = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    return _answer(connection, player, document, revision, today)
+
+
+@router.post("/{player}/plan/tried")
+def try_out(player: int, document: PlanDocument, connection: Connection, today: date) -> PlanOut:
+    """What a plan would be, without keeping it."""
+    return _answer(connection, player, document, 0, today)
+
+
+@router.put("/{player}/plan")
+def keep(player: int, wanted: PlanIn, connection: Connection, today: date) -> PlanOut:
+    """Keep a plan; one that was changed meanwhile is refused."""
+    with atomic(connection):
+        if not plans.keep_plan(connection, player, wanted.document, wanted.revision, datetime.now(UTC)):
+            raise HTTPException(409, "This plan was changed somewhere else. Open it again.")
+    return _answer(connection, player, wanted.document, wanted.revision + 1, today)
+
+
+@router.get("/{player}/plan.ics", response_class=Response)
+def calendar(
+    player: int,
+    connection: Connection,
+    today: date,
+    zone: Annotated[str, Query(max_length=60)] = "UTC",
+    begin: time = time(18, 30),
+) -> Response:
+    """The days of the plan as a calendar; each day keeps its id."""
+    document, _ = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    found = _planned(connection, player, document, today)
+    data = to_icalendar(document, found.days, player, zone, begin, datetime.now(UTC))
+    return as_attachment(data, "practice plan", ".ics", "text/calendar; charset=utf-8")
+
+
+def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument, revision: int, today: date) -> PlanOut:
+    done_today = coverage.minutes_of_days(connection, player, today).get(today, 0.0)
+    return PlanOut.of(document, revision, _planned(connection, player, document, today), done_today)
+
+
+def _planned(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> Plan:
+    return planned(document, today, _known(connection, player, document, today))
+
+
+def _known(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> Known:
+    """What the logbook tells a planner: sessions of each goal since the plan began, minutes, readiness."""
+    since = min(document.start, today) - timedelta(days=1)
+    done, ready, best = [], {}, {}
+    cells = coverage.cells(connection, player)
+    for place, goal in enumerate(document.goals):
+        found = logbook.days_of(connection, player, goal.saved, goal.title, document.start)
+        done += [DoneSession(place, key, day) for key, day in found]
+        if goal.sound:
+            for side in dial(cells, goal.sound, goal.tempo):
+                ready[place, side.key] = side.ready
+                if side.tempo is not None:
+                    best[place, side.key] = side.tempo
+    names = {NoteName.parse(key).pitch_class for goal in document.goals for key in goal.keys}
+    kept = [one for one in done if one.key in names]
+    return Known(kept, coverage.minutes_of_days(connection, player, since), ready, best)

@@ -1,0 +1,89 @@
+"""Routines: their minutes, what to leave out of one that is too long, shapes to begin from; new versions."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from dodecant.api.apart import apart, workshop_router
+from dodecant.api.pressed import pressed
+from dodecant.api.schemas.planning import (
+    FillingIn,
+    LeftOutOut,
+    RoutineIn,
+    RoutineMinutesOut,
+    StepOut,
+    VersionIn,
+    VersionOut,
+)
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.practice.planning.leaving_out import could_leave_out
+from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
+from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
+from dodecant.practice.planning.shapes import SHAPES, Filling
+from dodecant.practice.planning.versions import new_version
+
+router = workshop_router("routines")
+_MOST_OFFERED = 8
+
+
+@router.post("/routine-minutes")
+@apart
+def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
+    """How long a routine takes, and over the day's cap what a teacher would leave out first."""
+    routine, taken = wanted.routine, wanted.taken
+    found = [_minutes(step, taken, f"/routine/steps/{place}") for place, step in enumerate(routine.steps)]
+    whole = total((one.minutes for one in found), routine)
+    offered: list[LeftOutOut] = []
+    if whole > routine.cap:
+        for left in could_leave_out(routine):
+            saves = found[left.step].minutes - _minutes(left.without, taken, "/routine").minutes
+            if saves > 0 and len(offered) < _MOST_OFFERED:
+                offered.append(
+                    LeftOutOut(step=left.step, words=left.words, saves=round(saves, 1), without=left.without)
+                )
+    steps = [StepOut(music=round(float(one.music), 2), minutes=one.minutes, words=one.words) for one in found]
+    return RoutineMinutesOut(steps=steps, minutes=whole, over=whole > routine.cap, leave_out=offered)
+
+
+@router.post("/routine-shapes/{shape}")
+@apart
+def fill(shape: str, wanted: FillingIn) -> Routine:
+    """A shape filled with a sound, a key and an instrument."""
+    found = SHAPES.get(shape)
+    if found is None:
+        message = f"There is no shape “{shape[:40]}”."
+        raise RecipeError([Problem("/shape", message, f"Choose one of: {', '.join(SHAPES)}.")])
+    routine = found.make(Filling(wanted.scale, wanted.tonic, wanted.instrument))
+    for step in routine.steps:
+        if isinstance(step, RecipeStep):
+            pressed(step.recipe)
+    return routine
+
+
+@router.post("/versions")
+@apart
+def vary(wanted: VersionIn) -> VersionOut:
+    """A new version of a recipe: one thing changes that did not change lately."""
+    found = new_version(wanted.recipe, wanted.history, _works)
+    if found is None:
+        message = "Nothing is left to change that did not change lately."
+        raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
+    return VersionOut(change=found.change, words=found.words, recipe=found.recipe)
+
+
+def _minutes(step: Step, taken: dict[str, list[float]], pointer: str) -> StepMinutes:
+    if isinstance(step, FreeTask):
+        return task_minutes(step)
+    try:
+        return step_minutes(pressed(step.recipe), step, taken.get(step.saved, []))
+    except RecipeError as error:
+        raise RecipeError([replace(one, pointer=f"{pointer}/recipe{one.pointer}") for one in error.problems]) from None
+
+
+def _works(recipe: Recipe) -> bool:
+    try:
+        pressed(recipe)
+    except RecipeError:
+        return False
+    return True

@@ -1,0 +1,157 @@
+"""Routines and plans: their minutes and days, what to leave out, shapes, new versions."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.plan import Item, Plan, PlanDay, Shortfall
+from dodecant.practice.planning.routine import RecipeStep, Routine
+
+
+class RoutineIn(BaseModel):
+    """A routine, and how long its recipes really took before, as shares of what the music says, by their id."""
+
+    routine: Routine
+    taken: Annotated[dict[str, Annotated[list[float], Field(max_length=50)]], Field(max_length=100)] = {}
+
+
+class StepOut(BaseModel):
+    """The minutes of a step as the music says, as it will really be, and how they come about."""
+
+    music: float
+    minutes: float
+    words: str
+
+
+class LeftOutOut(BaseModel):
+    """Something to leave out of a step (by its place): in words, the minutes it saves, the step without it."""
+
+    step: int
+    words: str
+    saves: float
+    without: RecipeStep
+
+
+class RoutineMinutesOut(BaseModel):
+    """The minutes of each step and of all, with breaks; over the cap, what to leave out, in a teacher's order."""
+
+    steps: list[StepOut]
+    minutes: float
+    over: bool
+    leave_out: list[LeftOutOut]
+
+
+class FillingIn(BaseModel):
+    """What a shape is filled with: a scale by its id, a tonic by name, an instrument by its id."""
+
+    scale: Annotated[str, Field(min_length=1, max_length=80)] = "dorian"
+    tonic: Annotated[str, Field(min_length=1, max_length=4)] = "C"
+    instrument: Annotated[str, Field(min_length=1, max_length=80)] = "piano"
+
+
+class ItemOut(BaseModel):
+    """Something to do on a day: the goal by its place, its title, the key, minutes, why, and whether it is done."""
+
+    goal: int
+    title: str
+    saved: str
+    key: str
+    minutes: float
+    tempo: int
+    why: str
+
+    @classmethod
+    def of(cls, item: Item, document: PlanDocument) -> ItemOut:
+        """From the core's value."""
+        goal = document.goals[item.goal]
+        return cls(
+            goal=item.goal, title=goal.title, saved=goal.saved, key=item.key, minutes=item.minutes, tempo=goal.tempo,
+            why=item.why,
+        )  # fmt: skip
+
+
+class PlanDayOut(BaseModel):
+    """A day of a plan: what is to be done, its minutes and the most there are, whether it is set by hand, a caution."""
+
+    day: date
+    items: list[ItemOut]
+    minutes: float
+    cap: float
+    pinned: bool
+    caution: str
+
+    @classmethod
+    def of(cls, day: PlanDay, document: PlanDocument) -> PlanDayOut:
+        """From the core's value."""
+        return cls(
+            day=day.day, items=[ItemOut.of(item, document) for item in day.items], minutes=day.minutes, cap=day.cap,
+            pinned=day.pinned, caution=day.caution,
+        )  # fmt: skip
+
+
+class ShortfallOut(BaseModel):
+    """A goal that cannot be met: in numbers, and what would make it fit."""
+
+    goal: int
+    words: str
+    cures: list[str]
+
+    @classmethod
+    def of(cls, short: Shortfall) -> ShortfallOut:
+        """From the core's value."""
+        return cls(goal=short.goal, words=short.words, cures=list(short.cures))
+
+
+class PlanOut(BaseModel):
+    """A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, minutes done
+    today.
+    """
+
+    document: PlanDocument
+    revision: int
+    days: list[PlanDayOut]
+    short: list[ShortfallOut]
+    done_today: float
+
+    @classmethod
+    def of(cls, document: PlanDocument, revision: int, plan: Plan, done_today: float) -> PlanOut:
+        """From the core's value."""
+        return cls(
+            document=document, revision=revision, days=[PlanDayOut.of(day, document) for day in plan.days],
+            short=[ShortfallOut.of(short) for short in plan.short], done_today=round(done_today, 1),
+        )  # fmt: skip
+
+
+class PlanIn(BaseModel):
+    """A plan to keep, and the revision it was changed from (0: there was none)."""
+
+    document: PlanDocument
+    revision: Annotated[int, Field(ge=0)] = 0
+
+
+class VersionIn(BaseModel):
+    """A recipe, and what changed in its versions so far, the latest last."""
+
+    recipe: Recipe
+    history: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=200)] = []
+
+
+class VersionOut(BaseModel):
+    """A new version: what changed, in words, and the recipe."""
+
+    change: str
+    words: str
+    recipe: Recipe
+
+
+class PlayerOut(BaseModel):
+    """Someone who practises."""
+
+    id: int
+    name: str
+    instrument: str

@@ -1,0 +1,137 @@
+"""Logbook, plan and routines over HTTP: kept, corrected, added up, planned; what cannot be is told at its field."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+AT = "/api/players/1"
+TODAY = {"today": "2026-11-28"}
+ENTRY = {
+    "at": "2026-11-28T19:30:00+01:00", "zone": "Europe/Lisbon", "what": "Thirds", "minutes": 7.5, "key": 2,
+    "sound": "Dorian", "value": "eighth", "tempo": 80, "word": "comfortable", "notes": 15, "slips": 1,
+    "slipped": [{"degree": "6", "kind": "wrong"}], "source": "stand",
+}  # fmt: skip
+
+
+def test_entries_are_written_corrected_with_a_trace_deleted_and_brought_back(client: TestClient) -> None:
+    # Half past midnight in Tokyo is still the day before in Lisbon: the entry's own zone tells the day.
+    late = {**ENTRY, "at": "2026-11-28T15:30:00+00:00", "zone": "Asia/Tokyo"}
+    numbers = client.post(f"{AT}/entries", json=[ENTRY, late]).json()
+    assert len(numbers) == 2
+    listed = client.get(f"{AT}/entries").json()
+    assert [entry["day"] for entry in listed["entries"]] == ["2026-11-29", "2026-11-28"]
+    corrected = client.put(f"{AT}/entries/{numbers[0]}", json={**ENTRY, "tempo": 84}).json()
+    assert (corrected["tempo"], corrected["corrects"]) == (84, numbers[0])
+    assert [entry["tempo"] for entry in client.get(f"{AT}/entries/{corrected['id']}/trace").json()] == [80]
+    assert client.put(f"{AT}/entries/{numbers[0]}", json=ENTRY).status_code == 404
+    assert client.delete(f"{AT}/entries/{corrected['id']}").status_code == 204
+    assert len(client.get(f"{AT}/entries").json()["entries"]) == 1
+    assert client.post(f"{AT}/entries/{corrected['id']}/brought-back").status_code == 204
+    assert len(client.get(f"{AT}/entries").json()["entries"]) == 2
+    assert client.post("/api/players/9/entries", json=[ENTRY]).status_code == 404
+
+
+def test_what_the_entries_add_up_to(client: TestClient) -> None:
+    assert client.get(f"{AT}/overview", params=TODAY).json()["sounds"] == []
+    client.post(f"{AT}/entries", json=[ENTRY, {**ENTRY, "key": 9, "tempo": 40, "word": "pushing"}])
+    found = client.get(f"{AT}/overview", params={**TODAY, "tempo": 80}).json()
+    assert (found["sound"], found["sounds"][0]["keys"]) == ("Dorian", 2)
+    assert [round(side["ready"], 2) for side in found["sides"]] == [0, 0, 1, 0, 0, 0, 0, 0, 0, 0.25, 0, 0]
+    assert found["following"][0]["why"] == "C: not begun yet"
+    assert found["slips"] == [{"sound": "Dorian", "degree": "6", "kind": "wrong", "times": 2}]
+    assert found["weeks"] == [{"monday": "2026-11-23", "minutes": 15.0, "days": 1}]
+    (row,) = client.get(f"{AT}/matrix", params={"tempo": 80}).json()["rows"]
+    assert [cell["key"] for cell in row["cells"]] == [2, 9]
+    assert client.get(f"{AT}/matrix").json()["holes"] == 10
+
+
+def test_a_file_is_looked_at_before_it_is_taken(client: TestClient) -> None:
+    client.post(f"{AT}/entries", json=[ENTRY])
+    written = client.get(f"{AT}/entry-files/csv")
+    assert "attachment" in written.headers["content-disposition"]
+    data = written.content + b"2026-11-20,18:00,Cells,12,C,Lydian,,,90,easy,0,0,\nnot a day,,x,1,,,,,,,,,\n"
+    zone = {"zone": "Europe/Lisbon"}
+    looked = client.post(f"{AT}/entry-files", content=data, params=zone).json()
+    assert (looked["entries"], looked["known"], looked["taken"]) == (2, 1, 0)
+    assert looked["faults"] == [
+        {"line": 4, "message": "“not a day” is no day.", "cure": "Write year, month and day: 2026-11-28."}
+    ]
+    assert len(client.get(f"{AT}/entries").json()["entries"]) == 1  # nothing is taken yet
+    assert client.post(f"{AT}/entry-files", content=data, params={**zone, "take": True}).json()["taken"] == 1
+    again = client.post(f"{AT}/entry-files", content=client.get(f"{AT}/entry-files/json").content, params=zone).json()
+    assert (again["entries"], again["known"]) == (2, 2)
+    large = b"day,what,minutes\n" + b"2026-11-02,Thirds,10\n" * 60_000
+    assert client.post(f"{AT}/entry-files", content=large, params=zone).json()["entries"] == 60_000
+    assert client.post(f"{AT}/entry-files", content=b"x" * 17_000_000, params=zone).status_code == 413
+
+
+def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
+    goal = {"title": "Thirds", "keys": ["C", "D"], "minutes": 8}
+    document = {"start": "2026-11-28", "goals": [goal]}
+    assert client.get(f"{AT}/plan", params=TODAY).json()["revision"] == 0
+    tried = client.post(f"{AT}/plan/tried", params=TODAY, json=document).json()
+    assert [item["key"] for day in tried["days"][:3] for item in day["items"]] == ["C", "D"]
+    assert client.get(f"{AT}/plan", params=TODAY).json()["document"]["goals"] == []
+    kept = client.put(f"{AT}/plan", params=TODAY, json={"document": document, "revision": 0}).json()
+    assert kept["revision"] == 1
+    assert client.put(f"{AT}/plan", params=TODAY, json={"document": document, "revision": 0}).status_code == 409
+    client.post(f"{AT}/entries", json=[{**ENTRY, "key": 0}])  # C is done today
+    now = client.get(f"{AT}/plan", params=TODAY).json()
+    assert [(day["day"], item["key"]) for day in now["days"][:3] for item in day["items"]] == [("2026-11-29", "D")]
+    assert now["done_today"] == 7.5
+    calendar = client.get(f"{AT}/plan.ics", params={**TODAY, "zone": "Europe/Lisbon"})
+    assert calendar.text.count("BEGIN:VEVENT") == 1
+    assert calendar.headers["content-type"].startswith("text/calendar")
+
+
+def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
+    routine = client.post("/api/routine-shapes/warm-up", json={"scale": "lydian", "tonic": "F"}).json()
+    found = client.post("/api/routine-minutes", json={"routine": {**routine, "cap": 3}}).json()
+    assert found["over"]
+    assert [one["words"] for one in found["leave_out"]][:2] == [
+        "without its last note value",
+        "half of the sounds today",
+    ]
+    less = {**routine, "cap": 3, "steps": [found["leave_out"][0]["without"]]}
+    after = client.post("/api/routine-minutes", json={"routine": less}).json()
+    assert round(found["minutes"] - after["minutes"], 1) == found["leave_out"][0]["saves"]
+    kept = client.post("/api/routines", json=less)
+    assert kept.status_code == 201
+    assert client.get(f"/api/routines/{kept.json()['id']}").json()["document"] == less
+    taken = {"routine": {"steps": [{**less["steps"][0], "saved": "x"}]}, "taken": {"x": [2, 2, 2]}}
+    assert client.post("/api/routine-minutes", json=taken).json()["minutes"] == pytest.approx(
+        2 * after["minutes"], abs=0.1
+    )
+    version = client.post("/api/versions", json={"recipe": {}, "history": ["accents"]}).json()
+    assert (version["change"], version["words"]) == ("start", "starting on two")
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "body", "pointer"),
+    [
+        ("POST", f"{AT}/entries", [{**ENTRY, "minutes": 0}], "/0/minutes"),
+        ("POST", f"{AT}/entries", [{**ENTRY, "at": "2026-11-28T19:30:00"}], "/0/at"),
+        ("POST", f"{AT}/entries", [{**ENTRY, "zone": "Nowhere/Else"}], "/zone"),
+        ("POST", f"{AT}/entries", [{**ENTRY, "word": "nice"}], "/0/word"),
+        ("PUT", f"{AT}/plan?today=2026-11-28",
+         {"document": {"start": "2026-11-28", "goals": [{"title": "x", "keys": []}]}}, "/document/goals/0/keys"),
+        ("PUT", f"{AT}/plan?today=2026-02-30", {"document": {"start": "2026-11-28"}}, "/today"),
+        ("POST", "/api/routine-minutes", {"routine": {"steps": [{"kind": "task", "minutes": 0}]}},
+         "/routine/steps/0/minutes"),
+        ("POST", "/api/routine-minutes",
+         {"routine": {"steps": [{"recipe": {"sounds": {"kind": "one", "scale": "none"}}}]}},
+         "/routine/steps/0/recipe/sounds/scale"),
+        ("POST", "/api/routine-shapes/none", {}, "/shape"),
+        ("POST", "/api/routine-shapes/warm-up", {"tonic": "H"}, "/keys/picked/0"),
+        ("POST", "/api/routines", {"title": ""}, "/title"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_is_told_at_its_field(
+    client: TestClient, method: str, path: str, body: Any, pointer: str
+) -> None:
+    answer = client.request(method, path, json=body)
+    assert answer.status_code == 422, answer.text
+    assert pointer in [problem["pointer"] for problem in answer.json()["problems"]]

@@ -1,0 +1,163 @@
+"""Plan, routine and logbook as a player uses them: today, goals that fit or not, a routine at the stand, entries."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+from typing import Literal
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.hands import choose
+from tests.browser.test_for_everyone import at_ease
+from tests.browser.test_stand_journeys import listen_to, put_on_stand
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+
+def test_a_goal_that_does_not_fit_is_told_in_numbers_and_mended(page: Page) -> None:
+    page.goto("/plan")
+    page.get_by_role("tab", name="Goals and rules").click()
+    page.get_by_role("button", name="Another goal").click()
+    goal = page.get_by_role("group", name="A new goal")
+    goal.get_by_label("Goal", exact=True).fill("Cells by Friday")
+    goal = page.get_by_role("group", name="Cells by Friday")
+    goal.get_by_label("Minutes a key").fill("60")
+    expect(goal.get_by_text("“Cells by Friday” takes 60 minutes a key; your longest day has 30.")).to_be_visible()
+    goal.get_by_label("Minutes a key").fill("2")
+    expect(goal.get_by_text(re.compile("your longest day"))).to_have_count(0)
+    page.get_by_role("button", name="Keep the plan").click()
+    expect(page.get_by_role("button", name="Keep the plan")).to_be_disabled()
+    page.get_by_role("tab", name="Weeks").click()
+    expect(page.get_by_text(re.compile("Cells by Friday in C")).first).to_be_visible()
+    page.get_by_role("button", name="Change").nth(1).click()
+    day = page.get_by_role("dialog")
+    choose(page, "Put in", "Cells by Friday in E♭")
+    day.get_by_role("button", name="Set the day").click()
+    expect(page.get_by_role("button", name="Set by hand")).to_have_count(1)
+    expect(page.get_by_text(re.compile("Cells by Friday in E♭ .set by hand."))).to_be_visible()
+
+
+def test_today_is_on_the_first_page_and_goes_to_the_stand(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("link", name="To the plan").click()
+    expect(page.get_by_role("tab", name="Today")).to_have_attribute("aria-selected", "true")
+    page.get_by_role("tab", name="Weeks").click()
+    expect(page.get_by_role("heading", name=re.compile("Week of")).first).to_be_visible()
+
+
+def test_a_routine_is_run_step_by_step_and_what_is_played_is_written_down(page: Page) -> None:
+    page.goto("/plan?show=routines")
+    page.get_by_role("button", name="New routine").click()
+    page.get_by_role("menuitem", name=re.compile("From reading to memory")).click()
+    expect(page.get_by_role("status").filter(has_text="of 20 minutes")).to_be_visible()
+    page.get_by_label("Minutes a day").fill("1")
+    expect(page.get_by_role("status").filter(has_text="too long for the day")).to_be_visible()
+    less = page.get_by_role("group", name="What to leave out").get_by_role("button", name="Try it").first
+    less.click()
+    expect(page.get_by_text("Something is left out of it.").first).to_be_visible()
+    page.get_by_role("button", name="Put it back").first.click()
+    page.get_by_role("button", name="The page later").click()
+    page.get_by_role("button", name="Begin").click()
+    page.wait_for_url("**/stand")
+    expect(page.get_by_text(re.compile("step 1 of 4: Numbers only"))).to_be_visible()
+    expect(page.get_by_role("list", name="Numbers, bar by bar").first).to_be_visible()  # the curtain of the step
+    expect(page.get_by_text("2 clean takes open the next one.")).to_be_visible()
+    listen_to(page, "a player that is not there")
+    page.get_by_label("Slips it makes").fill("0")
+    page.keyboard.press("Escape")
+    for left in ("1 clean take opens the next one.", ""):
+        page.get_by_role("button", name="Play a take").click()
+        expect(page.get_by_role("group", name="How it went")).to_be_visible()
+        if left:
+            expect(page.get_by_text(left)).to_be_visible()
+    page.get_by_role("group", name="How it went").get_by_role("button", name="comfortable").click()
+    expect(page.get_by_role("group", name="How it went")).to_have_count(0)
+    page.get_by_role("button", name="The next step").click()
+    expect(page.get_by_text(re.compile("step 2 of 4: The page"))).to_be_visible()
+    page.goto("/logbook")
+    page.get_by_role("tab", name="Entries").click()
+    expect(page.get_by_text("C Dorian, at 76, comfortable, clean").first).to_be_visible()
+
+
+def test_an_entry_by_hand_corrected_and_deleted_with_undo(page: Page) -> None:
+    page.goto("/logbook")
+    form = page.get_by_role("form", name="Write down")
+    form.get_by_label("What").fill("Long tones")
+    form.get_by_label("Minutes").fill("12")
+    form.get_by_text("easy").click()
+    form.get_by_role("button", name="Write down").click()
+    page.get_by_role("tab", name="Entries").click()
+    row = page.get_by_role("row").filter(has_text="Long tones")
+    expect(row).to_contain_text("12 min")
+    row.get_by_role("button", name=re.compile("Correct Long tones")).click()
+    page.get_by_role("dialog").get_by_label("Minutes").fill("15")
+    page.get_by_role("button", name="Correct it").click()
+    expect(row).to_contain_text("15 min")
+    row.get_by_role("button", name=re.compile("Correct Long tones")).click()
+    expect(page.get_by_text("Before: Long tones, 12 min, easy")).to_be_visible()
+    page.keyboard.press("Escape")
+    row.get_by_role("button", name=re.compile("Delete Long tones")).click()
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="Undo").click()
+    expect(row).to_contain_text("15 min")
+
+
+def test_the_dial_the_matrix_and_a_file(page: Page, tmp_path: Path) -> None:
+    page.goto("/logbook")
+    dial = page.get_by_role("group", name=re.compile("How far each key has come"))
+    expect(dial).to_be_visible()
+    page.get_by_role("tab", name="Everything").click()
+    hole = page.get_by_role("button", name=re.compile("not done yet. Practise it")).first
+    hole.click()
+    page.wait_for_url("**/stand")
+    page.goto("/logbook")
+    found = tmp_path / "old.csv"
+    found.write_text("day;what;minutes\n2026-11-02;From a notebook;7,5\nyesterday;x;1\n", "utf-8")
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="From a file").click()
+    chooser.value.set_files(found)
+    seen = page.get_by_role("dialog")
+    expect(seen).to_contain_text("1 entries; 0 are there already. 1 rows cannot be taken:")
+    expect(seen).to_contain_text("Line 3: “yesterday” is no day.")
+    seen.get_by_role("button", name="Take 1 entry").click()
+    page.get_by_role("tab", name="Entries").click()
+    expect(page.get_by_text("From a notebook")).to_be_visible()
+    with page.expect_download() as download:
+        page.get_by_role("button", name="Files").click()
+        page.get_by_role("menuitem", name="All entries (CSV)").click()
+    assert "From a notebook" in Path(download.value.path()).read_text("utf-8-sig")
+
+
+def test_playing_along_is_written_down(page: Page) -> None:
+    put_on_stand(page)
+    page.get_by_label("Tempo").fill("120")
+    page.get_by_role("button", name="Start").click()
+    expect(page.get_by_role("group", name="How it went")).to_be_visible()
+    page.get_by_role("group", name="How it went").get_by_role("button", name="pushing").click()
+    page.goto("/logbook")
+    page.get_by_role("tab", name="Entries").click()
+    expect(page.get_by_text("B♭ Lydian, at 120, pushing").first).to_be_visible()
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_plan_and_logbook_are_for_everyone(page: Page, scheme: Literal["light", "dark"], size: tuple[int, int]) -> None:
+    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.goto("/plan")
+    for tab in ("Today", "Weeks", "Goals and rules", "Routines"):
+        page.get_by_role("tab", name=tab).click()
+        page.wait_for_timeout(400)
+        at_ease(page)
+        assert page.evaluate("document.scrollingElement.scrollWidth") <= size[0], tab
+    page.get_by_role("button", name="Open").first.click()
+    expect(page.get_by_role("status").filter(has_text="minutes")).to_be_visible()
+    at_ease(page)
+    page.goto("/logbook")
+    for tab in ("A sound", "Everything", "Weeks and slips", "Entries"):
+        page.get_by_role("tab", name=tab).click()
+        page.wait_for_timeout(600)
+        at_ease(page)
+        assert page.evaluate("document.scrollingElement.scrollWidth") <= size[0], tab

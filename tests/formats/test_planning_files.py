@@ -1,0 +1,127 @@
+"""Calendars read by another parser, also across a clock change; logbooks there and back, and what cannot be read."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import UTC, date, datetime, time, timedelta
+from zoneinfo import ZoneInfo
+
+import pytest
+import vobject
+from hypothesis import given
+from hypothesis import strategies as st
+
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.formats.calendar import to_icalendar
+from dodecant.formats.logbook_files import Fault, read_logbook, to_csv, to_json
+from dodecant.practice.planning.entries import Entry
+from dodecant.practice.planning.goals import Goal, PlanDocument
+from dodecant.practice.planning.plan import planned
+
+LISBON = ZoneInfo("Europe/Lisbon")
+STAMP = datetime(2026, 10, 20, 12, tzinfo=UTC)
+
+
+def test_a_calendar_is_read_by_another_parser_across_the_clock_change() -> None:
+    """On 25 October 2026 the clocks go back: half past six stays half past six."""
+    document = PlanDocument(
+        start=date(2026, 10, 23),
+        goals=(Goal(title="Thirds; in C, and on", keys=("C", "D♭", "D", "E♭", "E"), minutes=18),),
+    )
+    found = planned(document, date(2026, 10, 23))
+    data = to_icalendar(document, found.days, 1, "Europe/Lisbon", time(18, 30), STAMP)
+    calendar = vobject.readOne(data.decode())
+    events = calendar.vevent_list
+    assert [event.dtstart.value.date() for event in events] == [date(2026, 10, 23 + n) for n in range(5)]
+    assert {event.dtstart.value.strftime("%H:%M") for event in events} == {"18:30"}
+    offsets = [event.dtstart.value.utcoffset() for event in events]
+    assert offsets == [timedelta(hours=1)] * 2 + [timedelta(0)] * 3
+    assert events[1].summary.value == "D♭: Thirds; in C, and on"
+    assert "D♭ is next" in events[1].description.value
+    assert events[0].duration.value == timedelta(minutes=18)
+    assert len({event.uid.value for event in events}) == 5
+    again = to_icalendar(document, found.days, 1, "Europe/Lisbon", time(19), STAMP)
+    assert [e.uid.value for e in vobject.readOne(again.decode()).vevent_list] == [e.uid.value for e in events]
+    with pytest.raises(RecipeError, match="no time zone"):
+        to_icalendar(document, found.days, 1, "../etc", time(18), STAMP)
+
+
+words = st.text(st.characters(exclude_categories=["C"], exclude_characters="\x85\u2028\u2029"), min_size=1, max_size=20)
+texts = words.map(str.strip).filter(lambda text: text != "" and not text.startswith("'"))
+entries = st.builds(
+    lambda moment, **more: Entry(day=moment.astimezone(LISBON).date(), at=moment, zone="Europe/Lisbon", **more),
+    moment=st.datetimes(datetime(2026, 1, 1), datetime(2026, 12, 31)).map(
+        lambda found: found.replace(microsecond=0, minute=found.minute, tzinfo=UTC)
+    ),
+    what=texts, minutes=st.floats(0.1, 200).map(lambda number: round(number, 2)),
+    key=st.none() | st.integers(0, 11), sound=st.sampled_from(["", "Dorian", "whole tone"]),
+    value=st.sampled_from(["", "eighth"]), tempo=st.none() | st.integers(20, 300),
+    word=st.sampled_from(["", "easy", "pushing"]), notes=st.integers(0, 99), slips=st.integers(0, 9),
+    source=st.just("file"),
+    slipped=st.dictionaries(st.tuples(st.sampled_from(["♭2", "6"]), st.sampled_from(["wrong", "late"])),
+                            st.integers(1, 5), max_size=2),
+)  # fmt: skip
+
+
+@given(st.lists(entries, max_size=8))
+def test_a_logbook_goes_out_and_comes_back(kept: list[Entry]) -> None:
+    kept = [one for one in kept if not _twice(one.at)]
+    assert read_logbook(to_json(kept), ZoneInfo("UTC")).entries == tuple(kept)
+    plain = tuple(replace(one, slipped={}) for one in kept)
+    assert read_logbook(to_csv(kept), LISBON).entries == plain
+
+
+def _twice(moment: datetime) -> bool:
+    """Whether a local time comes twice, when clocks go back."""
+    return moment.astimezone(LISBON).fold == 1
+
+
+HEAD = "day,what,minutes,key,tempo,word"
+
+
+@pytest.mark.parametrize(
+    ("data", "entries", "faults"),
+    [
+        (f"{HEAD}\n2026-11-02,Thirds,10,D♭,96,easy\n".encode(), 1, []),
+        # Another encoding and another separator, commas in numbers.
+        ("day;what;minutes\n2026-11-02;Übung;7,5\n".encode("cp1252"), 1, []),
+        (b"day\twhat\tminutes\r\n2026-11-02\tThirds\t10\r\n\r\n", 1, []),
+        (f"{HEAD}\n2026-02-29,Thirds,10,,,\n2028-02-29,Thirds,10,,,\n".encode(), 1,
+         [Fault(2, "“2026-02-29” is no day.", "Write year, month and day: 2026-11-28.")]),
+        (f"{HEAD}\n2026-11-02,Thirds,0,,,\n2026-11-02,Thirds,x,,,\n2026-11-02,,5,,,\n2026-11-02,T,5,H,,\n"
+         "2026-11-02,T,5,,,nice\n2026-11-02,T,5,,900,\n".encode(), 0,
+         [Fault(2, "0 minutes cannot be.", "Write from 0.01 to 1440."),
+          Fault(3, "“x” is no number of minutes.", "Write a number."),
+          Fault(4, "It does not say what was practised.", "Write something under “what”."),
+          Fault(5, "“H” is not a note", ""),
+          Fault(6, "“nice” is no word for how it went.", "Write easy, comfortable, pushing, or nothing."),
+          Fault(7, "900 tempo cannot be.", "Write from 10 to 400.")]),
+    ],
+)  # fmt: skip
+def test_rows_that_cannot_be_taken_are_told_by_line(data: bytes, entries: int, faults: list[Fault]) -> None:
+    found = read_logbook(data, LISBON)
+    assert len(found.entries) == entries
+    assert [fault.line for fault in found.faults] == [fault.line for fault in faults]
+    for one, due in zip(found.faults, faults, strict=True):
+        assert one.message.startswith(due.message)
+        assert due.cure == "" or one.cure == due.cure
+
+
+@pytest.mark.parametrize("data", [b"", b"what,minutes\nThirds,5\n", b"\x00\x01", b"{", b'{"entries": 5}', b"[" * 5000])
+def test_what_is_no_logbook_is_refused_in_words(data: bytes) -> None:
+    with pytest.raises(RecipeError) as caught:
+        read_logbook(data, LISBON)
+    assert caught.value.problems[0].message
+
+
+def test_a_spreadsheet_works_no_formula_out() -> None:
+    entry = Entry(day=date(2026, 11, 2), at=STAMP, zone="UTC", what="=1+1", minutes=5)
+    assert b"'=1+1" in to_csv([entry])
+    assert read_logbook(to_csv([entry]), LISBON).entries[0].what == "=1+1"
+
+
+def test_a_hundred_thousand_rows_are_read() -> None:
+    data = f"{HEAD}\n".encode() + b"2026-11-02,Thirds,10,C,96,easy\n" * 100_001
+    found = read_logbook(data, LISBON)
+    assert len(found.entries) == 100_000
+    assert found.faults[0].message == "Only 100,000 rows are taken at once."

@@ -1,0 +1,191 @@
+"""Routines: minutes by pen and paper, what is left out first, shapes, new versions over twenty weeks."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Any
+
+import pytest
+
+from dodecant.exercise.press import press
+from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.recipe.part import read_part
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.practice.planning.leaving_out import could_leave_out, put_back
+from dodecant.practice.planning.minutes import corrected, music_seconds, passes, step_minutes, total
+from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
+from dodecant.practice.planning.shapes import SHAPES, Filling
+from dodecant.practice.planning.versions import CHANGES, REST, new_version
+from dodecant.tables import load_tables
+
+TABLES = load_tables()
+TWELVE_SOUNDS = ["ionian", "dorian", "phrygian", "lydian", "mixolydian", "aeolian", "locrian", "melodic-minor",
+                 "harmonic-minor", "altered", "lydian-dominant", "whole-tone"]  # fmt: skip
+ONE = {"keys": {"order": "picked", "picked": ["C"]}, "tempo": 60, "placement": {"ending": "rest"}}
+CHANGES_TEXT = {"kind": "changes", "changes": {"text": "key: C\n| Dm7 | G7 | Cmaj7 | % |"}}
+
+
+def step(recipe: dict[str, Any], **parts: Any) -> RecipeStep:
+    return read_part(RecipeStep, {"recipe": {**ONE, **recipe}, "backing": {"count_in": "none"}, **parts})
+
+
+# Every strip is as long as its bars at its tempo, and four seconds go to the turn to the next.
+@pytest.mark.parametrize(
+    ("wanted", "seconds"),
+    [
+        # C major up an octave and back in eighths: 15 notes, two bars of four seconds at 60.
+        (step({}), 8 + 4),
+        # The same at 120: half as long.
+        (step({}, tempo=120), 4 + 4),
+        # Counted in by a bar.
+        (step({}, backing={"count_in": "one-bar"}), 4 + 8 + 4),
+        # Three times each.
+        (step({}, repeats=3), 3 * 8 + 4),
+        # Two keys.
+        (step({"keys": {"order": "picked", "picked": ["C", "F"]}}), 2 * (8 + 4)),
+        # In quarters, eighths and sixteenths: four bars, two, one.
+        (step({"placement": {"ending": "rest", "route": ["quarter", "eighth", "sixteenth"]}}), 16 + 8 + 4 + 3 * 4),
+        # Four bars of changes at 80.
+        (step({"sounds": CHANGES_TEXT, "figure": {"kind": "unbroken"}}, tempo=80), 4 * 3 + 4),
+        # Up a ladder 60, 70, 80, once each: 8, 48/7 and 6 seconds.
+        (step({}, ladder={"begin": 60, "top": 80, "by": 10, "after": 1}), 8 + Fraction(48, 7) + 6 + 3 * 4),
+        # A gate of two clean takes.
+        (step({}, gate={"kind": "takes", "takes": 2}), 2 * 8 + 4),
+        # Three choruses of constant notes over four bars at 60.
+        (step({"sounds": CHANGES_TEXT, "figure": {"kind": "unbroken"}}, rule={"kind": "constant", "choruses": 3}),
+         48 + 4),
+    ],
+)  # fmt: skip
+def test_minutes_by_pen_and_paper(wanted: RecipeStep, seconds: float) -> None:
+    assert music_seconds(press(wanted.recipe, TABLES), wanted) == seconds
+
+
+def test_a_warm_up_of_twelve_sounds_twice_in_three_values_at_70() -> None:
+    """On one root, from the root up an octave and a sixth and back: 13 tones up, 12 down, 25 in all.
+
+    In quarters 25 beats are seven bars (28 beats), in eighths 12½ four bars (16), in triplets 8⅓ three bars (12): 56
+    beats a sound. Whole tones have no sixth, so they go on to their ♭7: 12 up, 11 down, 23: six bars, three and two, 44
+    beats. Twice: 2 x (11 x 56 + 44) = 1320 beats at 70, and 36 turns of four seconds.
+    """
+    warm_up = step(
+        {"sounds": {"kind": "several", "scales": TWELVE_SOUNDS}, "tempo": 70,
+         "path": {"high": {"step": 6, "octave": 2}},
+         "placement": {"ending": "rest", "route": ["quarter", "eighth", "triplet"]}},
+        repeats=2,
+    )  # fmt: skip
+    exercise = press(warm_up.recipe, TABLES)
+    assert len(exercise.strips) == 36
+    found = step_minutes(exercise, warm_up)
+    whole = {strip.stop.sound_name: strip.beats for strip in exercise.strips if strip.stop.value == "quarter"}
+    assert whole["Ionian"] == whole["altered"] == 28
+    assert whole["whole tone"] == 24
+    assert found.music * 60 == Fraction(1320 * 60, 70) + 36 * 4
+    assert found.minutes == 21.3
+    assert found.words == "36 strips of 2 to 7 bars, 2 times at 70"
+
+
+def test_how_long_it_really_took_corrects_the_music() -> None:
+    assert corrected(10, [1.2, 1.2]) == 10  # too little is known
+    assert corrected(10, [1.0, 1.5, 1.4]) == 14
+    assert corrected(10, [9.0] * 5) == 30  # an evening with a telephone call is not believed
+    assert corrected(10, [5.0] * 20 + [1.1] * 9) == 11  # what was long ago is forgotten
+    routine = Routine(steps=(FreeTask(minutes=20), FreeTask(minutes=20)), break_after=25)
+    assert total([20, 20], routine) == 42  # a break of two minutes
+    assert total([], routine) == 0
+
+
+def test_a_teacher_leaves_out_values_first_then_sounds_then_a_direction_then_keys() -> None:
+    long = step({
+        "sounds": {"kind": "several", "scales": TWELVE_SOUNDS[:5]}, "keys": {"order": "fourths"},
+        "placement": {"route": ["quarter", "eighth", "triplet"]},
+    })  # fmt: skip
+    routine = Routine(steps=(FreeTask(), long))
+    found = list(could_leave_out(routine))
+    assert [(one.step, one.words) for one in found] == [
+        (1, "without its last note value"), (1, "half of the sounds today"), (1, "one direction only"),
+        (1, "half of the keys today, the others tomorrow"),
+    ]  # fmt: skip
+    less = [one.without.recipe for one in found]
+    assert less[0].placement.values == ("quarter", "eighth")
+    assert len(less[1].sounds.named) == 3
+    assert less[2].path.direction == "up"
+    assert less[3].keys.picked == ("C", "F", "B♭", "E♭", "A♭", "D♭")
+    before = step_minutes(press(long.recipe, TABLES), long).minutes
+    assert all(step_minutes(press(one.without.recipe, TABLES), one.without).minutes < before for one in found)
+    assert put_back(found[0].without) == long
+    assert list(could_leave_out(Routine(steps=(step({"path": {"direction": "up"}}),)))) == []
+
+
+FILLINGS = [Filling(), Filling("lydian", "F♯", "trombone"), Filling("altered", "E♭", "guitar")]
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+@pytest.mark.parametrize(
+    "filling", [Filling(), Filling("lydian", "F♯", "trombone"), Filling("altered", "E♭", "guitar")]
+)
+def test_every_shape_can_be_played(shape: str, filling: Filling) -> None:
+    routine = SHAPES[shape].make(filling)
+    assert routine.title == SHAPES[shape].name
+    minutes = [step_minutes(press(one.recipe, TABLES), one).minutes for one in routine.steps if one.kind == "recipe"]
+    assert minutes
+    assert all(0 < one < 20 for one in minutes)
+
+
+def works(recipe: Recipe) -> bool:
+    try:
+        press(recipe, TABLES)
+    except RecipeError:
+        return False
+    return True
+
+
+@pytest.mark.parametrize(
+    "document",
+    [
+        {}, {"figure": {"kind": "cell", "text": "5 3 2 1"}, "player": {"instrument": "clarinet"}},
+        {"placement": {"value": "triplet"}}, {"keys": {"order": "picked", "picked": ["C"]}},
+        {"placement": {"slots": "srssrsrs"}}, {"sounds": {"kind": "one", "scale": "minor-pentatonic"}},
+    ],
+)  # fmt: skip
+def test_twenty_weeks_of_new_versions(document: dict[str, Any]) -> None:
+    """One thing changes each time, none that changed lately; all can be played, in the same order again."""
+    recipe, history, again = read_recipe(document), list[str](), list[str]()
+    for _ in range(10):  # every two weeks
+        found = new_version(recipe, history, works)
+        if found is None:
+            break
+        assert found.change not in history[-REST:]
+        changed = {name for name in Recipe.model_fields if getattr(found.recipe, name) != getattr(recipe, name)}
+        assert len(changed) == 1
+        assert found.words
+        recipe = found.recipe
+        history.append(found.change)
+    assert len(history) >= 5
+    recipe = read_recipe(document)
+    for _ in history:
+        found = new_version(recipe, again, works)
+        assert found is not None
+        again.append(found.change)
+        recipe = found.recipe
+    assert again == history
+
+
+def test_the_first_versions_of_a_plain_run() -> None:
+    recipe, told, history = Recipe(), [], list[str]()
+    for _ in range(8):
+        found = new_version(recipe, history, works)
+        assert found is not None
+        told.append(found.words)
+        history.append(found.change)
+        recipe = found.recipe
+    assert told == [
+        "accents in threes", "starting on two", "down first, and back", "from 5 to 5", "starting on the and of one",
+        "two slurred, two tongued", "keys up by half steps", "in triplets",
+    ]  # fmt: skip
+    assert set(history) == set(CHANGES)
+    assert new_version(recipe, list(CHANGES), works, rest=99) is None
+
+
+def test_a_ladder_is_climbed_rung_by_rung() -> None:
+    climbed = step({}, ladder={"way": "fixed", "fixed": [60, 70, 80], "after": 2})
+    assert [(one.tempo, one.times) for one in passes(climbed)] == [(60, 2), (70, 2), (80, 2)]

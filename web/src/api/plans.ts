@@ -1,0 +1,15 @@
+/** The plan of a player on the server, by React Query. */
+import { useQuery } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import { today } from "./dates";
+
+/** A player's plan as of today. */
+export const ofToday = (player: number) => ({ path: { player }, query: { today: today() } });
+
+/** The plan and its days from today on. */
+export function usePlan(player: number) {
+  return useQuery({
+    queryKey: ["plan", player, today()],
+    queryFn: () => answered(client.GET("/api/players/{player}/plan", { params: ofToday(player) })),
+  });
+}

@@ -1,0 +1,38 @@
+import { Anchor, Text } from "@mantine/core";
+import { Link } from "react-router";
+import { dayInWords, today } from "../api/dates";
+import { usePlan } from "../api/plans";
+import type { PlanState } from "../api/types";
+import { useWho } from "./Who";
+
+/** Minutes in words. */
+export const inMinutes = (minutes: number) =>
+  `${Math.round(10 * minutes) / 10} ${minutes === 1 ? "minute" : "minutes"}`;
+
+/** What is due today, in a line: "Tuesday 3 November: D♭, 18 minutes." */
+export function todayInWords(plan: PlanState): string {
+  const first = plan.days.find(({ day }) => day === today());
+  const due = first?.items ?? [];
+  const told =
+    due.length > 0
+      ? `${due.map(({ key }) => key).join(", ")}, ${inMinutes(first?.minutes ?? 0)}.`
+      : plan.done_today > 0
+        ? "all of today is done."
+        : "nothing is due.";
+  return `${dayInWords(today())}: ${told}`;
+}
+
+/** The line of today, with the way to the plan; nothing where nothing is planned. */
+export function TodayLine() {
+  const [player] = useWho();
+  const { data: plan } = usePlan(player);
+  if (plan === undefined || plan.document.goals.length === 0) return null;
+  return (
+    <Text size="lg" mb="lg">
+      {todayInWords(plan)}{" "}
+      <Anchor component={Link} to="/plan">
+        To the plan
+      </Anchor>
+    </Text>
+  );
+}

@@ -1,0 +1,57 @@
+import { BarChart } from "@mantine/charts";
+import "@mantine/charts/styles.css";
+import { Group, Skeleton, Stack, Table, Text } from "@mantine/core";
+import { shortDay } from "../../api/dates";
+import type { Overview } from "../../api/types";
+import { useOffered } from "../../parts/fields/Choice";
+
+/** Minutes of each week, and the degrees that slip. */
+export function Charts({ overview }: { overview: Overview | undefined }) {
+  const kinds = useOffered("slip.kind");
+  if (overview === undefined) return <Skeleton height={260} />;
+  const { weeks, slips } = overview;
+  return (
+    <Group align="flex-start" gap="xl">
+      <Stack gap="sm" flex={1} miw="22rem">
+        <Text fw={600}>Minutes a week</Text>
+        {weeks.length === 0 ? (
+          <Text>Nothing is written yet.</Text>
+        ) : (
+          <BarChart
+            h={240}
+            data={weeks.map(({ monday, minutes }) => ({ week: shortDay(monday), minutes: Math.round(minutes) }))}
+            dataKey="week"
+            series={[{ name: "minutes", label: "Minutes", color: "var(--accent)" }]}
+          />
+        )}
+      </Stack>
+      <Stack gap="sm" flex={1} miw="20rem">
+        <Text fw={600}>What slips, by degree and sound</Text>
+        {slips.length === 0 ? (
+          <Text>No slip is written yet.</Text>
+        ) : (
+          <Table>
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th>Degree</Table.Th>
+                <Table.Th>Sound</Table.Th>
+                <Table.Th>How</Table.Th>
+                <Table.Th>Times</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
+              {slips.slice(0, 12).map(({ sound, degree, kind, times }) => (
+                <Table.Tr key={`${sound} ${degree} ${kind}`}>
+                  <Table.Td>{degree}</Table.Td>
+                  <Table.Td>{sound}</Table.Td>
+                  <Table.Td>{kinds.find(({ value }) => value === kind)?.label ?? kind}</Table.Td>
+                  <Table.Td>{times}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+        )}
+      </Stack>
+    </Group>
+  );
+}

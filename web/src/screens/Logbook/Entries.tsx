@@ -1,0 +1,143 @@
+import { ActionIcon, Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
+import { useWho } from "../../parts/Who";
+import { notifications } from "@mantine/notifications";
+import { IconPencil, IconTrash } from "@tabler/icons-react";
+import { useState } from "react";
+import { dayInWords } from "../../api/dates";
+import { useEntries, useEntryActions, useTrace } from "../../api/logbook";
+import type { Entry, EntryDraft } from "../../api/types";
+import { Window } from "../../parts/Window";
+import { tell } from "../../parts/tell";
+import { EntryFields } from "./EntryFields";
+
+const KEYS = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"];
+const DELETED = "entry-deleted";
+
+const told = ({ key, sound, tempo, word, notes, slips }: Entry) =>
+  [
+    key === null ? sound : `${KEYS[key]} ${sound}`.trim(),
+    tempo === null ? "" : `at ${tempo}`,
+    word,
+    notes > 0 ? (slips === 0 ? "clean" : `${slips} slips`) : "",
+  ]
+    .filter((one) => one !== "")
+    .join(", ");
+
+/** Every entry, the latest first: corrected with a trace, deleted with undo. */
+export function Entries() {
+  const [player] = useWho();
+  const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useEntries(player);
+  const { remove, restore } = useEntryActions(player);
+  const [correcting, setCorrecting] = useState<Entry | null>(null);
+  const entries = data?.pages.flatMap((page) => page.entries);
+  const away = (entry: Entry) =>
+    remove.mutate(entry.id, {
+      onError: (error) => tell("It was not deleted", error),
+      onSuccess: () =>
+        notifications.show({
+          id: DELETED,
+          title: `“${entry.what}” is deleted`,
+          autoClose: 20_000,
+          message: (
+            <Button
+              size="compact-sm"
+              variant="light"
+              onClick={() => {
+                restore.mutate(entry.id);
+                notifications.hide(DELETED);
+              }}
+            >
+              Undo
+            </Button>
+          ),
+        }),
+    });
+  if (entries === undefined) return <Skeleton height={240} />;
+  if (entries.length === 0) return <Text>Nothing is written yet.</Text>;
+  return (
+    <Stack gap="sm">
+      <Table.ScrollContainer minWidth={640} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
+        <Table>
+          <Table.Tbody>
+            {entries.map((entry) => (
+              <Table.Tr key={entry.id}>
+                <Table.Td>{dayInWords(entry.day)}</Table.Td>
+                <Table.Td>
+                  {entry.what}
+                  <Text span size="sm" c="dimmed" display="block">
+                    {told(entry)}
+                  </Text>
+                </Table.Td>
+                <Table.Td>{Math.round(10 * entry.minutes) / 10} min</Table.Td>
+                <Table.Td>
+                  <Group gap={4} wrap="nowrap" justify="flex-end">
+                    <ActionIcon
+                      variant="subtle"
+                      aria-label={`Correct ${entry.what} of ${dayInWords(entry.day)}`}
+                      onClick={() => setCorrecting(entry)}
+                    >
+                      <IconPencil size={18} />
+                    </ActionIcon>
+                    <ActionIcon
+                      variant="subtle"
+                      aria-label={`Delete ${entry.what} of ${dayInWords(entry.day)}`}
+                      onClick={() => away(entry)}
+                    >
+                      <IconTrash size={18} />
+                    </ActionIcon>
+                  </Group>
+                </Table.Td>
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+      </Table.ScrollContainer>
+      {hasNextPage && (
+        <Button variant="default" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          Earlier ones
+        </Button>
+      )}
+      {correcting && <Correcting key={correcting.id} entry={correcting} onDone={() => setCorrecting(null)} />}
+    </Stack>
+  );
+}
+
+function draftOf(entry: Entry): EntryDraft {
+  const draft: EntryDraft & Partial<Entry> = { ...entry, slipped: [] };
+  delete draft.id;
+  delete draft.day;
+  delete draft.corrects;
+  return draft;
+}
+
+function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
+  const [player] = useWho();
+  const { correct } = useEntryActions(player);
+  const [draft, setDraft] = useState(() => draftOf(entry));
+  const trace = useTrace(player, entry.id, entry.corrects !== null).data ?? [];
+  return (
+    <Window opened onClose={onDone} title={`Correct “${entry.what}”`} size="xl">
+      <Stack>
+        <EntryFields entry={draft} onChange={setDraft} sounds={[]} />
+        {trace.map((before) => (
+          <Text key={before.id} size="sm" c="dimmed">
+            Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before)}
+          </Text>
+        ))}
+        <Group justify="flex-end">
+          <Button
+            loading={correct.isPending}
+            onClick={() =>
+              correct.mutate(
+                { number: entry.id, entry: draft },
+                { onSuccess: onDone, onError: (error) => tell("It was not corrected", error) },
+              )
+            }
+          >
+            Correct it
+          </Button>
+        </Group>
+      </Stack>
+    </Window>
+  );
+}

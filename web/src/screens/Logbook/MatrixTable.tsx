@@ -1,0 +1,60 @@
+import { Skeleton, Table, Text, UnstyledButton } from "@mantine/core";
+import { useWho } from "../../parts/Who";
+import { useMatrix } from "../../api/logbook";
+import { useLoadedTables } from "../../parts/tables";
+import classes from "./Logbook.module.css";
+import { usePractise } from "./usePractise";
+
+/** Key by sound by position by note value: what was done, and the holes; a press practises. */
+export function MatrixTable({ tempo }: { tempo: number }) {
+  const [player] = useWho();
+  const { data } = useMatrix(player, tempo);
+  const { note_values } = useLoadedTables();
+  const practise = usePractise();
+  if (data === undefined) return <Skeleton height={240} />;
+  if (data.rows.length === 0) return <Text>Nothing is written yet.</Text>;
+  return (
+    <>
+      <Text mb="sm">
+        {data.holes === 0 ? "No holes." : `${data.holes} holes.`} Press one to practise it. A cell is as full as its key
+        has come; the number is the comfortable tempo.
+      </Text>
+      <Table.ScrollContainer minWidth={900} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
+        <Table className={classes.matrix}>
+          <Table.Tbody>
+            {data.rows.map(({ sound, position, value, names, cells }) => (
+              <Table.Tr key={`${sound} ${position} ${value}`}>
+                <Table.Th scope="row">
+                  {sound}
+                  <Text span size="xs" c="dimmed" display="block">
+                    {[position, note_values[value as keyof typeof note_values]?.american].filter(Boolean).join(", ")}
+                  </Text>
+                </Table.Th>
+                {names.map((name, key) => {
+                  const done = cells.find((one) => one.key === key);
+                  const told = done
+                    ? `${name} ${sound}: ${done.times} times, ${done.tempo === null ? "not comfortable yet" : `comfortable at ${done.tempo}`}`
+                    : `${name} ${sound}: not done yet`;
+                  return (
+                    <Table.Td key={name}>
+                      <UnstyledButton
+                        className={classes.cell}
+                        data-hole={done === undefined || undefined}
+                        style={{ "--ready": done?.ready ?? 0 }}
+                        aria-label={`${told}. Practise it`}
+                        onClick={() => practise(sound, name, tempo, value)}
+                      >
+                        <b>{name}</b>
+                        <span>{done?.tempo ?? ""}</span>
+                      </UnstyledButton>
+                    </Table.Td>
+                  );
+                })}
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+      </Table.ScrollContainer>
+    </>
+  );
+}

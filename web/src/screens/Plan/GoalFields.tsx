@@ -1,0 +1,127 @@
+import { Chip, Group, NumberInput, Select, Stack, Text, TextInput } from "@mantine/core";
+import { DateInput } from "@mantine/dates";
+import { firstOfWeek } from "../../api/dates";
+import { useShelf } from "../../api/shelves";
+import type { Goal } from "../../api/types";
+import { Amount } from "../../parts/fields/Amount";
+import { Choice } from "../../parts/fields/Choice";
+import { useLoadedTables } from "../../parts/tables";
+import { TWELVE } from "./Goals";
+
+interface GoalFieldsProps {
+  goal: Goal;
+  onChange: (goal: Goal) => void;
+  others: readonly { title: string; other: number }[];
+}
+
+/** A goal: which recipe, in which keys, at what tempo, by when, and by which rules. */
+export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
+  const recipes = useShelf("recipes").data ?? [];
+  const { scales } = useLoadedTables();
+  const put = (change: Partial<Goal>) => onChange({ ...goal, ...change });
+  const choose = (id: string | null) => {
+    const found = recipes.find((one) => one.id === id);
+    if (found === undefined) return;
+    const { sounds, tempo, title } = found.document;
+    const scale = sounds.kind === "one" ? scales.find((one) => one.id === sounds.scale) : undefined;
+    put({ saved: found.id, title: title || found.title, tempo, sound: scale?.name ?? "" });
+  };
+  return (
+    <>
+      <Group align="flex-end">
+        <TextInput
+          label="Goal"
+          w="var(--field-m)"
+          maxLength={120}
+          value={goal.title}
+          error={goal.title.trim() === "" ? "Give it a name." : undefined}
+          onChange={(event) => put({ title: event.currentTarget.value })}
+        />
+        <Select
+          label="Recipe"
+          placeholder="one of yours"
+          w="var(--field-m)"
+          searchable
+          data={recipes.map(({ id, title }) => ({ value: id, label: title }))}
+          value={goal.saved || null}
+          onChange={choose}
+        />
+        <Amount label="At" field="Goal.tempo" w="6.5rem" value={goal.tempo} onChange={(tempo) => put({ tempo })} />
+        <NumberInput
+          label="Minutes a key"
+          w="7rem"
+          min={1}
+          max={240}
+          value={goal.minutes}
+          onChange={(minutes) => typeof minutes === "number" && minutes > 0 && put({ minutes })}
+        />
+        <DateInput
+          label="By"
+          placeholder="no day"
+          clearable
+          clearButtonProps={{ "aria-label": "No day" }}
+          w="10rem"
+          valueFormat="D MMM YYYY"
+          firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
+          value={goal.by}
+          onChange={(by) => put({ by })}
+        />
+      </Group>
+      <Group align="flex-end">
+        <Choice label="Pace" field="Goal.pace" w="16rem" value={goal.pace} onChange={(pace) => put({ pace })} />
+        {goal.pace === "in-days" && (
+          <Amount label="Days" field="Goal.days" w="6.5rem" value={goal.days} onChange={(days) => put({ days })} />
+        )}
+        <Choice
+          label="Order"
+          field="Goal.order"
+          w="var(--field-m)"
+          value={goal.order}
+          onChange={(order) => put({ order })}
+        />
+        <Amount
+          label="New version every"
+          description="weeks; 0: never"
+          field="Goal.version_weeks"
+          w="8rem"
+          value={goal.version_weeks}
+          onChange={(version_weeks) => put({ version_weeks })}
+        />
+        <Amount
+          label="In month"
+          description="of the plan; 0: any"
+          field="Goal.month"
+          w="8rem"
+          value={goal.month}
+          onChange={(month) => put({ month })}
+        />
+        {others.length > 0 && (
+          <Select
+            label="After"
+            w="var(--field-m)"
+            data={[
+              { value: "-1", label: "nothing: at once" },
+              ...others.map(({ title, other }) => ({ value: String(other), label: title })),
+            ]}
+            value={String(goal.after)}
+            onChange={(after) => put({ after: Number(after) })}
+          />
+        )}
+      </Group>
+      <Stack gap={4}>
+        <Text size="sm" fw={500}>
+          Keys, in their order
+        </Text>
+        <Chip.Group multiple value={goal.keys} onChange={(keys) => keys.length > 0 && put({ keys })}>
+          <Group gap={4}>
+            {TWELVE.map((key) => (
+              <Chip key={key} value={key} size="xs">
+                {key}
+              </Chip>
+            ))}
+          </Group>
+        </Chip.Group>
+      </Stack>
+    </>
+  );
+}

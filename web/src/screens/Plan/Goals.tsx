@@ -1,0 +1,151 @@
+import { Button, Chip, Group, List, NumberInput, Stack, Text, Title } from "@mantine/core";
+import { useWho } from "../../parts/Who";
+import { DatePickerInput } from "@mantine/dates";
+import "@mantine/dates/styles.css";
+import { useState } from "react";
+import { firstOfWeek } from "../../api/dates";
+import type { Goal, PlanDocument, PlanState } from "../../api/types";
+import { announce } from "../../parts/Announced";
+import { tell } from "../../parts/tell";
+import { GoalFields } from "./GoalFields";
+import classes from "./Plan.module.css";
+import { useKeepPlan, useTriedPlan } from "./queries";
+
+const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+export const TWELVE = ["C", "F", "B♭", "E♭", "A♭", "D♭", "G♭", "B", "E", "A", "D", "G"];
+
+const freshGoal = (): Goal => ({
+  title: "A new goal",
+  saved: "",
+  kind: "recipe",
+  sound: "",
+  keys: TWELVE,
+  tempo: 96,
+  minutes: 5,
+  by: null,
+  pace: "as-needed",
+  days: 12,
+  order: "as-listed",
+  version_weeks: 0,
+  month: 0,
+  after: -1,
+});
+
+/** Minutes for each weekday, days off, tunes in hand, goals with their rules; tried out while one types. */
+export function Goals({ plan }: { plan: PlanState }) {
+  const [player] = useWho();
+  const [document, setDocument] = useState<PlanDocument>(plan.document);
+  const changed = document !== plan.document;
+  const tried = useTriedPlan(player, changed ? document : null);
+  const keep = useKeepPlan(player);
+  const put = (change: Partial<PlanDocument>) => setDocument((now) => ({ ...now, ...change }));
+  const setGoal = (place: number, goal: Goal | null) =>
+    put({ goals: document.goals.flatMap((one, other) => (other !== place ? [one] : goal === null ? [] : [goal])) });
+  const short = (changed ? tried.data : plan)?.short ?? [];
+  return (
+    <Stack gap="lg">
+      <Group align="flex-end" gap="sm">
+        {WEEKDAYS.map((name, day) => (
+          <NumberInput
+            key={name}
+            label={name}
+            w="6.2rem"
+            min={0}
+            max={600}
+            step={5}
+            value={document.minutes[day] ?? 0}
+            onChange={(value) =>
+              typeof value === "number" &&
+              value >= 0 &&
+              put({ minutes: document.minutes.map((one, other) => (other === day ? value : one)) })
+            }
+          />
+        ))}
+        <Text c="dimmed">minutes a day</Text>
+      </Group>
+      <Group align="flex-end">
+        <DatePickerInput
+          type="multiple"
+          label="Days off"
+          aria-label="Days off"
+          placeholder="none"
+          w="var(--field-m)"
+          clearable
+          clearButtonProps={{ "aria-label": "No day off" }}
+          styles={{ placeholder: { color: "var(--mantine-color-dimmed)" } }}
+          firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
+          value={document.days_off}
+          onChange={(days_off) => put({ days_off })}
+        />
+        <Stack gap={4}>
+          <Text size="sm" fw={500}>
+            Keys of the tunes in hand
+          </Text>
+          <Chip.Group multiple value={document.tunes} onChange={(tunes) => put({ tunes })}>
+            <Group gap={4}>
+              {TWELVE.map((key) => (
+                <Chip key={key} value={key} size="xs">
+                  {key}
+                </Chip>
+              ))}
+            </Group>
+          </Chip.Group>
+        </Stack>
+      </Group>
+      {document.goals.map((goal, place) => (
+        <Stack key={place} gap="sm" className={classes.step} role="group" aria-label={goal.title}>
+          <GoalFields
+            goal={goal}
+            onChange={(next) => setGoal(place, next)}
+            others={document.goals.map(({ title }, other) => ({ title, other })).filter(({ other }) => other !== place)}
+          />
+          {short
+            .filter((one) => one.goal === place)
+            .map(({ words, cures }) => (
+              <Stack key={words} gap={2}>
+                <Text c="lamp.9" fw={600}>
+                  {words}
+                </Text>
+                <List size="sm">
+                  {cures.map((cure) => (
+                    <List.Item key={cure}>{cure}</List.Item>
+                  ))}
+                </List>
+              </Stack>
+            ))}
+          <Group justify="flex-end">
+            <Button size="compact-sm" variant="subtle" onClick={() => setGoal(place, null)}>
+              Take this goal out
+            </Button>
+          </Group>
+        </Stack>
+      ))}
+      {document.goals.length === 0 && (
+        <Title order={2} size="h4">
+          No goal yet
+        </Title>
+      )}
+      {tried.error && <Text c="lamp.9">{tried.error.message}</Text>}
+      <Group>
+        <Button variant="default" onClick={() => put({ goals: [...document.goals, freshGoal()] })}>
+          Another goal
+        </Button>
+        <Button
+          disabled={!changed || tried.error !== null}
+          loading={keep.isPending}
+          onClick={() =>
+            keep.mutate(
+              { document, revision: plan.revision },
+              {
+                onSuccess: () => announce("The plan is kept"),
+                onError: (error) => tell("The plan was not kept", error),
+              },
+            )
+          }
+        >
+          Keep the plan
+        </Button>
+      </Group>
+    </Stack>
+  );
+}

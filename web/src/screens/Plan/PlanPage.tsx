@@ -1,0 +1,73 @@
+import { Alert, Box, Group, Skeleton, Tabs, Title } from "@mantine/core";
+import { IconCalendarDown } from "@tabler/icons-react";
+import { useSearchParams } from "react-router";
+import { today, zone } from "../../api/dates";
+import { usePlan } from "../../api/plans";
+import { fetched } from "../../api/files";
+import { DownloadMenu } from "../../parts/FileControls";
+import { Who, useWho } from "../../parts/Who";
+import shelf from "../../parts/Shelf/Shelf.module.css";
+import { Goals } from "./Goals";
+import { Routines } from "./Routines";
+import { Today } from "./Today";
+import { Weeks } from "./Weeks";
+
+const FILES = [{ kind: "ics", label: "The plan as a calendar (iCalendar)" }];
+
+/** The plan: what is due today, the weeks, goals and rules, routines. */
+export function Component() {
+  const [player, setPlayer] = useWho();
+  const [search, setSearch] = useSearchParams();
+  const { data: plan, error } = usePlan(player);
+  return (
+    <Box className={shelf.page}>
+      <title>Plan · Dodecant</title>
+      <Group mb="md" align="flex-end">
+        <Title order={1} size="h2" flex={1}>
+          Plan
+        </Title>
+        <Who value={player} onChange={setPlayer} />
+        <DownloadMenu
+          label="Files"
+          icon={<IconCalendarDown size={18} />}
+          kinds={FILES}
+          write={() =>
+            fetched(`/api/players/${player}/plan.ics?${new URLSearchParams({ today: today(), zone: zone() })}`)
+          }
+        />
+      </Group>
+      {error && (
+        <Alert color="lamp" title="The plan cannot be read">
+          {error.message}
+        </Alert>
+      )}
+      {plan === undefined && !error && <Skeleton height={260} />}
+      {plan !== undefined && (
+        <Tabs
+          value={search.get("show") ?? "today"}
+          onChange={(show) => setSearch(show === null ? {} : { show })}
+          keepMounted={false}
+        >
+          <Tabs.List>
+            <Tabs.Tab value="today">Today</Tabs.Tab>
+            <Tabs.Tab value="weeks">Weeks</Tabs.Tab>
+            <Tabs.Tab value="goals">Goals and rules</Tabs.Tab>
+            <Tabs.Tab value="routines">Routines</Tabs.Tab>
+          </Tabs.List>
+          <Tabs.Panel value="today" pt="md">
+            <Today plan={plan} />
+          </Tabs.Panel>
+          <Tabs.Panel value="weeks" pt="md">
+            <Weeks plan={plan} />
+          </Tabs.Panel>
+          <Tabs.Panel value="goals" pt="md">
+            <Goals key={plan.revision} plan={plan} />
+          </Tabs.Panel>
+          <Tabs.Panel value="routines" pt="md">
+            <Routines />
+          </Tabs.Panel>
+        </Tabs>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,200 @@
+import { ActionIcon, Button, Group, List, NumberInput, Select, Stack, Text, TextInput, Textarea } from "@mantine/core";
+import { IconChevronDown, IconChevronUp, IconTrash } from "@tabler/icons-react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { useShelf, useShelfActions } from "../../api/shelves";
+import type { Routine, Step } from "../../api/types";
+import { announce } from "../../parts/Announced";
+import { moved } from "../../parts/moved";
+import { putStepOnStand } from "../../parts/onStand";
+import { useLoadedTables } from "../../parts/tables";
+import { tell } from "../../parts/tell";
+import classes from "./Plan.module.css";
+import { StepFields } from "./StepFields";
+import { useRoutineMinutes } from "./queries";
+
+interface RoutineEditorProps {
+  routine: Routine;
+  /** Its id on the shelf and revision; none for a new one. */
+  id: string | null;
+  revision: number;
+  onClose: () => void;
+}
+
+/** Steps in order with their minutes, the sum against the cap of the day, and what to leave out where it is too long. */
+export function RoutineEditor({ routine: first, id, revision, onClose }: RoutineEditorProps) {
+  const { fresh } = useLoadedTables();
+  const navigate = useNavigate();
+  const [routine, setRoutine] = useState(first);
+  const recipes = useShelf("recipes").data ?? [];
+  const { add: save, change } = useShelfActions("routines");
+  const { data: minutes, error } = useRoutineMinutes(routine);
+  const put = (part: Partial<Routine>) => setRoutine((now) => ({ ...now, ...part }));
+  const setStep = (place: number, step: Step | null) =>
+    put({ steps: routine.steps.flatMap((one, other) => (other !== place ? [one] : step === null ? [] : [step])) });
+  const add = (recipe: string | null) => {
+    const found = recipes.find((one) => one.id === recipe);
+    if (found === undefined) return;
+    const step: Step = { ...fresh.recipe_step, title: found.title, recipe: found.document, saved: found.id };
+    put({ steps: [...routine.steps, step] });
+  };
+  const keep = async () => {
+    try {
+      if (id === null) await save.mutateAsync(routine);
+      else await change.mutateAsync({ id, document: routine, revision });
+      announce(`${routine.title} is kept`);
+      onClose();
+    } catch (fault) {
+      tell("The routine was not kept", fault);
+    }
+  };
+  const begin = (from: number) => {
+    const place = routine.steps.findIndex((step, other) => other >= from && step.kind === "recipe");
+    if (place >= 0 && putStepOnStand(routine, place, id ?? "")) void navigate("/stand");
+  };
+  return (
+    <Stack gap="md">
+      <Group align="flex-end">
+        <TextInput
+          label="Routine"
+          w="var(--field-m)"
+          maxLength={120}
+          value={routine.title}
+          onChange={(event) => put({ title: event.currentTarget.value })}
+        />
+        <NumberInput
+          label="Minutes a day"
+          w="8rem"
+          min={1}
+          max={240}
+          value={routine.cap}
+          onChange={(cap) => typeof cap === "number" && cap > 0 && put({ cap })}
+        />
+        <NumberInput
+          label="A break after"
+          w="8rem"
+          min={10}
+          max={120}
+          value={routine.break_after}
+          onChange={(after) => typeof after === "number" && after >= 10 && put({ break_after: after })}
+        />
+        <Text flex={1} fw={600} role="status">
+          {minutes ? `${minutes.minutes} of ${routine.cap} minutes${minutes.over ? ": too long for the day" : ""}` : ""}
+        </Text>
+        <Button variant="default" onClick={onClose}>
+          Close
+        </Button>
+        <Button variant="default" disabled={routine.title.trim() === ""} onClick={() => void keep()}>
+          Keep it
+        </Button>
+        <Button disabled={!routine.steps.some(({ kind }) => kind === "recipe")} onClick={() => begin(0)}>
+          Begin
+        </Button>
+      </Group>
+      {error && <Text c="lamp.9">{error.message}</Text>}
+      {minutes?.over && minutes.leave_out.length > 0 && (
+        <Stack gap={4} role="group" aria-label="What to leave out">
+          <Text fw={600}>To leave out first:</Text>
+          <List size="sm" spacing={4}>
+            {minutes.leave_out.map(({ step, words, saves, without }) => (
+              <List.Item key={`${step} ${words}`}>
+                {routine.steps[step]?.title || `Step ${step + 1}`}: {words}, {saves} minutes less.{" "}
+                <Button size="compact-xs" variant="light" onClick={() => setStep(step, without)}>
+                  Try it
+                </Button>
+              </List.Item>
+            ))}
+          </List>
+        </Stack>
+      )}
+      {routine.steps.map((step, place) => (
+        <Group
+          key={place}
+          className={classes.step}
+          align="flex-start"
+          wrap="nowrap"
+          role="group"
+          aria-label={step.title}
+        >
+          <Stack gap={2}>
+            <ActionIcon
+              variant="subtle"
+              aria-label={`${step.title} earlier`}
+              disabled={place === 0}
+              onClick={() => put({ steps: moved(routine.steps, place, place - 1) })}
+            >
+              <IconChevronUp size={18} />
+            </ActionIcon>
+            <ActionIcon
+              variant="subtle"
+              aria-label={`${step.title} later`}
+              disabled={place === routine.steps.length - 1}
+              onClick={() => put({ steps: moved(routine.steps, place, place + 1) })}
+            >
+              <IconChevronDown size={18} />
+            </ActionIcon>
+          </Stack>
+          <Stack gap="sm" flex={1}>
+            {step.kind === "recipe" ? (
+              <StepFields step={step} onChange={(next) => setStep(place, next)} />
+            ) : (
+              <Group align="flex-end">
+                <TextInput
+                  label="Task"
+                  w="var(--field-m)"
+                  value={step.title}
+                  onChange={(event) => setStep(place, { ...step, title: event.currentTarget.value })}
+                />
+                <Textarea
+                  label="Its rule"
+                  flex={1}
+                  autosize
+                  maxLength={600}
+                  value={step.rule}
+                  onChange={(event) => setStep(place, { ...step, rule: event.currentTarget.value })}
+                />
+                <NumberInput
+                  label="Minutes"
+                  w="6.5rem"
+                  min={1}
+                  max={240}
+                  value={step.minutes}
+                  onChange={(value) =>
+                    typeof value === "number" && value > 0 && setStep(place, { ...step, minutes: value })
+                  }
+                />
+              </Group>
+            )}
+            <Text size="sm" c="dimmed">
+              {minutes?.steps[place] ? `${minutes.steps[place].minutes} minutes: ${minutes.steps[place].words}` : ""}
+            </Text>
+          </Stack>
+          <Stack gap={4}>
+            {step.kind === "recipe" && (
+              <Button size="compact-sm" variant="light" onClick={() => begin(place)}>
+                From here
+              </Button>
+            )}
+            <ActionIcon variant="subtle" aria-label={`Take ${step.title} out`} onClick={() => setStep(place, null)}>
+              <IconTrash size={18} />
+            </ActionIcon>
+          </Stack>
+        </Group>
+      ))}
+      <Group align="flex-end">
+        <Select
+          label="Add a recipe"
+          placeholder="one of yours"
+          searchable
+          w="var(--field-m)"
+          data={recipes.map(({ id: value, title }) => ({ value, label: title }))}
+          value={null}
+          onChange={add}
+        />
+        <Button variant="default" onClick={() => put({ steps: [...routine.steps, fresh.task] })}>
+          Add a free task
+        </Button>
+      </Group>
+    </Stack>
+  );
+}

@@ -1,0 +1,86 @@
+import { Button, Group, Menu, Skeleton, Stack, Text, Title } from "@mantine/core";
+import { useState } from "react";
+import { useShelf } from "../../api/shelves";
+import type { Routine } from "../../api/types";
+import { useRemoval } from "../../parts/Shelf/useRemoval";
+import { useLoadedTables } from "../../parts/tables";
+import { tell } from "../../parts/tell";
+import classes from "./Plan.module.css";
+import { RoutineEditor } from "./RoutineEditor";
+import { filledShape } from "./queries";
+
+interface Open {
+  routine: Routine;
+  id: string | null;
+  revision: number;
+}
+
+/** Routines: those that are kept, shapes to begin from, and the one that is built. */
+export function Routines() {
+  const { routine_shapes, fresh } = useLoadedTables();
+  const saved = useShelf("routines").data;
+  const remove = useRemoval("routines");
+  const [open, setOpen] = useState<Open | null>(null);
+  const begin = (shape: string) => {
+    filledShape(shape, { scale: "dorian", tonic: "C", instrument: "piano" }).then(
+      (routine) => setOpen({ routine, id: null, revision: 0 }),
+      (error: unknown) => tell("The shape could not be filled", error),
+    );
+  };
+  if (open !== null)
+    return (
+      <RoutineEditor
+        key={open.id ?? "new"}
+        routine={open.routine}
+        id={open.id}
+        revision={open.revision}
+        onClose={() => setOpen(null)}
+      />
+    );
+  return (
+    <Stack gap="md">
+      <Group>
+        <Menu>
+          <Menu.Target>
+            <Button>New routine</Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            {routine_shapes.map(({ id, name, use }) => (
+              <Menu.Item key={id} onClick={() => begin(id)}>
+                {name}
+                <Text size="xs" c="dimmed">
+                  {use}
+                </Text>
+              </Menu.Item>
+            ))}
+            <Menu.Item
+              onClick={() => setOpen({ routine: { ...fresh.routine, title: "My routine" }, id: null, revision: 0 })}
+            >
+              An empty one
+            </Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+      </Group>
+      {saved === undefined && <Skeleton height={120} />}
+      {saved?.length === 0 && <Text>No routine is kept yet. Begin with a shape, and change what you like.</Text>}
+      {saved?.map(({ id, document, title, revision, about }) => (
+        <Group key={id} className={classes.step} wrap="nowrap">
+          <Stack gap={0} flex={1}>
+            <Title order={2} size="h5">
+              {title}
+            </Title>
+            <Text size="sm" c="dimmed">
+              {about}
+            </Text>
+          </Stack>
+          <Button variant="default" onClick={() => setOpen({ routine: document, id, revision })}>
+            Open
+          </Button>
+          <Button variant="subtle" onClick={() => remove({ id, title })} aria-label={`Delete ${title}`}>
+            Delete
+          </Button>
+        </Group>
+      ))}
+    </Stack>
+  );
+}

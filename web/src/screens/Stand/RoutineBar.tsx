@@ -1,0 +1,51 @@
+import { Button, Group, Text } from "@mantine/core";
+import { useEffect, useState } from "react";
+import type { OnStand } from "../../parts/onStand";
+import { putStepOnStand } from "../../parts/onStand";
+import classes from "./Stand.module.css";
+
+interface RoutineBarProps {
+  of: NonNullable<OnStand["routine"]>;
+  /** Clean takes since the step began. */
+  clean: number;
+}
+
+const MINUTE = 60_000;
+
+/** Which step of a routine is on the stand, and what opens the next one; free tasks in between are told. */
+export function RoutineBar({ of: { routine, place, id }, clean }: RoutineBarProps) {
+  const [minutes, setMinutes] = useState(0);
+  useEffect(() => {
+    const begun = Date.now();
+    const timer = window.setInterval(() => setMinutes(Math.floor((Date.now() - begun) / MINUTE)), MINUTE / 4);
+    return () => window.clearInterval(timer);
+  }, []);
+  const step = routine.steps[place];
+  const following = routine.steps.findIndex((one, other) => other > place && one.kind === "recipe");
+  const tasks = routine.steps.slice(place + 1, following < 0 ? undefined : following);
+  const needed = step?.gate.kind === "takes" ? step.gate.takes : 0;
+  const open = clean >= needed;
+  return (
+    <Group className={classes.routine} gap="md">
+      <Text flex={1}>
+        <b>{routine.title}</b>, step {place + 1} of {routine.steps.length}
+        {step?.title ? `: ${step.title}` : ""}.{" "}
+        {needed > 0 &&
+          !open &&
+          `${needed - clean} clean ${needed - clean === 1 ? "take opens" : "takes open"} the next one. `}
+        {tasks.map((task) => task.kind === "task" && `Then ${task.title}, ${task.minutes} minutes: ${task.rule} `)}
+        {minutes >= routine.break_after && "Time for a break of two minutes."}
+      </Text>
+      {following >= 0 ? (
+        <Button
+          variant={open ? "filled" : "default"}
+          onClick={() => putStepOnStand(routine, following, id) && window.location.reload()}
+        >
+          {open ? "The next step" : "On all the same"}
+        </Button>
+      ) : (
+        <Text>The last step.</Text>
+      )}
+    </Group>
+  );
+}

@@ -1,0 +1,51 @@
+import { useState } from "react";
+import { MYSELF, blankEntry, useEntryActions } from "../../api/logbook";
+import type { Entry, EntryDraft, Judged, Recipe, Strip } from "../../api/types";
+import { tell } from "../../parts/tell";
+
+/** Less than this (minutes) is no practising. */
+const SHORTEST = 0.1;
+
+interface Written {
+  number: number;
+  entry: EntryDraft;
+}
+
+/** Writes what was played at the stand into the logbook; what is said of it afterwards corrects the entry. */
+export function useLogging(recipe: Recipe, id: string) {
+  const { add, correct } = useEntryActions(MYSELF);
+  const [written, setWritten] = useState<Written | null>(null);
+  const write = async (strip: Strip, seconds: number, tempo: number, judged?: Judged) => {
+    const minutes = seconds / 60;
+    if (minutes < SHORTEST) return;
+    const entry: EntryDraft = {
+      ...blankEntry(),
+      what: recipe.title || strip.heading,
+      recipe: id,
+      minutes,
+      tempo: Math.round(tempo),
+      ...strip.practised,
+      notes: judged?.notes ?? 0,
+      slips: judged?.slips.length ?? 0,
+      slipped: judged?.slips.flatMap(({ number, kind }) => (number === "" ? [] : [{ degree: number, kind }])) ?? [],
+      source: "stand",
+    };
+    try {
+      const [number] = await add.mutateAsync([entry]);
+      setWritten(number === undefined ? null : { number, entry });
+    } catch (error) {
+      tell("It was not written into the logbook", error);
+    }
+  };
+  const say = (word: Entry["word"]) => {
+    if (written === null) return;
+    correct.mutate(
+      { number: written.number, entry: { ...written.entry, word } },
+      {
+        onSuccess: () => setWritten(null),
+        onError: (error) => tell("It was not written into the logbook", error),
+      },
+    );
+  };
+  return { written, write, say, forget: () => setWritten(null) };
+}
