@@ -11,8 +11,6 @@ import platform
 import statistics
 import sys
 import tempfile
-import time
-from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
@@ -21,9 +19,8 @@ from music21.musicxml.m21ToXml import GeneralObjectExporter
 from tools.endure.crowd import crowd
 
 from bench.browser import phrase_changes, sound_starts
-from dodecant.audio.mix import rendered, sound_file, soundings
-from dodecant.backing.band import band
-from dodecant.backing.setting import Backing
+from bench.practising import planning_rows, stand_rows
+from bench.timing import TUNE, best
 from dodecant.engraving import strip_svg
 from dodecant.engraving.handout import handout_pdf
 from dodecant.exercise.exercise import Exercise
@@ -36,26 +33,12 @@ from dodecant.music.chord_scale_fit import fit as fit_module
 from dodecant.music.chord_scale_fit.serving import fewest_sounds
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.neighbours import neighbours
-from dodecant.practice.due import due_notes
-from dodecant.practice.simulated import Made, simulated
-from dodecant.practice.slips import judged
 from dodecant.tables import load_tables
 
 README = Path(__file__).parent / "README.md"
 MARK = "<!-- results -->"
 # A cell of four on fifteen tones up and back: 116 eighths, 14½ bars a key; cut to 8 bars it is this path.
 EIGHT_BARS = {"figure": {"kind": "cell", "text": "1 2 3 5"}, "path": {"high": {"step": 2, "octave": 2}}}
-
-
-def best(work: Callable[[], object], *, times: int, prepare: Callable[[], object] = lambda: None) -> float:
-    """The fastest of several runs, in milliseconds: what else the machine does can only add to it."""
-    runs = []
-    for _ in range(times):
-        prepare()
-        begin = time.perf_counter()
-        work()
-        runs.append((time.perf_counter() - begin) * 1000)
-    return min(runs)
 
 
 def the_toolkits_way(exercise: Exercise) -> bytes:
@@ -97,6 +80,7 @@ def rows() -> list[tuple[str, str, str]]:
         *harmony_rows(),
         *fingering_rows(),
         *stand_rows(),
+        *planning_rows(),
         *crowd_rows(),
         (f"{size} of eighths, worked out", f"{worked:.1f} ms", ""),
         (f"{size}, worked out and as MusicXML, against the toolkit", f"{theirs / ours:.0f} times faster "
@@ -115,12 +99,6 @@ def rows() -> list[tuple[str, str, str]]:
 
 
 # Thirty-two bars, forty-four chords, none of them remembered from the bar before.
-TUNE = """key: F
-| Gm7 C7 | Fmaj7 | Em7b5 A7b9 | Dm7 | Cm7 F7 | Bbmaj7 Eb7#11 | Am7 D7alt | Gm7 C7sus4 |
-| Gm9 C13 | F6 | Bm7b5 E7alt | Am7 Abdim7 | Gm7 | C7b9 | Fmaj9 | F7 |
-| Bbmaj7#11 | Bbm7 Eb13 | Am7 | Abm7 Db7 | Gm7 | C7#5 | Cm9 | F13b9 |
-| Bbmaj9 | Bbm6 | Am7b5 | D7b9 | G7#11 | Gm7 C7alt | F6/9 | N.C. |
-"""
 
 
 def harmony_rows() -> list[tuple[str, str, str]]:
@@ -196,34 +174,6 @@ def fingering_rows() -> list[tuple[str, str, str]]:
         what = f"fingering of 12 keys x 32 bars of eighths, {instrument}"
         found.append((what, f"{with_it - without:.0f} ms", "under 150 ms"))
     return found
-
-
-def stand_rows() -> list[tuple[str, str, str]]:
-    """A take of 600 notes judged; three minutes of a line with its band, as sound."""
-    tables = load_tables()
-    line = {"path": {"high": {"octave": 4}}, "figure": {"kind": "cell", "text": "1 2 3 5"}, "placement": {"times": 4},
-            "player": {"reach": "full"}, "keys": {"order": "picked", "picked": ["C"]}}  # fmt: skip
-    exercise = press(read_recipe(line), tables)
-    due = due_notes(exercise, exercise.strips[0], 120)[:600]
-    take = simulated(due, [Made("wrong", 50)])
-    judging = best(lambda: judged(due, take), times=10)
-    changes = {"kind": "changes", "changes": {"text": TUNE}, "choruses": 2}
-    tune = press(read_recipe({"sounds": changes, "keys": {"order": "picked", "picked": ["F"]}}), tables)
-    backing = Backing()
-
-    def sound() -> None:
-        bands = [(one, band(one, backing, tune.metre, tables)) for one in tune.strips]
-        sound_file(rendered(soundings(tune, bands, backing, 85, "both")), "ogg")
-
-    rendering = best(sound, times=1)
-    return [
-        (f"a take of {len(due)} notes judged", f"{judging:.0f} ms", "under 30 ms"),
-        (
-            "three minutes of a line with its band, as Ogg",
-            f"{rendering / 1000:.1f} s",
-            "under 15 s",
-        ),
-    ]
 
 
 def crowd_rows() -> list[tuple[str, str, str]]:

@@ -85,6 +85,11 @@ def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
     calendar = client.get(f"{AT}/plan.ics", params={**TODAY, "zone": "Europe/Lisbon"})
     assert calendar.text.count("BEGIN:VEVENT") == 1
     assert calendar.headers["content-type"].startswith("text/calendar")
+    for page in ("week", "keys"):
+        for paper in ("a4", "us-letter"):
+            printed = client.get(f"{AT}/{page}.pdf", params={**TODAY, "paper": paper})
+            assert printed.content.startswith(b"%PDF")
+            assert printed.content.count(b"/Type /Page\n") + printed.content.count(b"/Type/Page/") == 1
 
 
 def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:

@@ -2,17 +2,11 @@
 
 from __future__ import annotations
 
-import json
-from functools import cache
-from importlib.resources import as_file, files
-from typing import Literal
-
-import typst
-
 from dodecant.engraving.line_breaks import room_for_numbers
 from dodecant.engraving.maps import map_svg, on_paper
 from dodecant.engraving.progress import each
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
+from dodecant.engraving.typeset import Paper, typeset
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.music.scales.numbering import NumberingSchool
@@ -31,7 +25,6 @@ def _beat(dot: str) -> bytes:
 
 
 _BEAT = {False: _beat(""), True: _beat('<circle cx="132" cy="255" r="15"/>')}
-Paper = Literal["a4", "us-letter"]
 
 
 def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
@@ -67,10 +60,7 @@ def handout_pdf(exercise: Exercise, paper: Paper = "a4") -> bytes:
         "strips": strips,
         "maps": maps,
     }
-    source = {"main": _template(), "data.json": json.dumps(data).encode(), **pictures}
-    with as_file(files("dodecant") / "engraving" / "fonts") as fonts:
-        # The package takes a dict of files; its type stub knows only a single one.
-        return bytes(typst.compile(source, font_paths=[fonts], ignore_system_fonts=True, timestamp=0))  # type: ignore[call-overload]
+    return typeset("handout", data, pictures)
 
 
 def _columns(exercise: Exercise) -> int:
@@ -85,11 +75,6 @@ def _columns(exercise: Exercise) -> int:
 def _school(exercise: Exercise) -> NumberingSchool:
     school = exercise.recipe.numbers
     return "major" if school == "none" else school
-
-
-@cache
-def _template() -> bytes:
-    return (files("dodecant") / "engraving" / "handout.typ").read_bytes()
 
 
 def _facts(exercise: Exercise) -> str:

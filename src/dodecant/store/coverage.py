@@ -7,18 +7,11 @@ from datetime import date
 
 from dodecant.practice.planning.coverage import Cell, Done, SlipCount, Week
 
-# Comfortable is what was said to be, or a take without a slip; "pushing" never is.
-_COMFORTABLE = "word <> 'pushing' AND (word <> '' OR slips = 0)"
-
 
 def cells(connection: sqlite3.Connection, player: int) -> list[Done]:
     """For each key, sound, position and note value: times, the best comfortable tempo, the best, the last day."""
     rows = connection.execute(
-        "SELECT sound, key, position, value, count(*), max(CASE WHEN "  # noqa: S608
-        f"{_COMFORTABLE} THEN tempo END), max(tempo), max(day) FROM entry INDEXED BY entry_covers"
-        " WHERE player = ? AND current = 1 AND key IS NOT NULL AND sound <> ''"
-        " GROUP BY sound, key, position, value",
-        (player,),
+        "SELECT sound, key, position, value, times, comfortable, best, last FROM entry_cell WHERE player = ?", (player,)
     )
     return [
         Done(Cell(key, sound, position, value), times, comfortable, best, date.fromisoformat(day))
@@ -46,12 +39,12 @@ def minutes_of_days(connection: sqlite3.Connection, player: int, since: date) ->
     return {date.fromisoformat(day): minutes for day, minutes in rows}
 
 
-def tempos(connection: sqlite3.Connection, player: int, sound: str) -> list[tuple[date, int]]:
-    """The best tempo of each day in a sound."""
+def tempos(connection: sqlite3.Connection, player: int, sound: str, since: date) -> list[tuple[date, int]]:
+    """The best tempo of each day in a sound, from a day on."""
     rows = connection.execute(
-        "SELECT day, max(tempo) FROM entry WHERE player = ? AND current = 1 AND sound = ? AND tempo IS NOT NULL"
-        " GROUP BY day ORDER BY day",
-        (player, sound),
+        "SELECT day, max(tempo) FROM entry INDEXED BY entry_tempos"
+        " WHERE player = ? AND current = 1 AND sound = ? AND tempo IS NOT NULL AND day >= ? GROUP BY day ORDER BY day",
+        (player, sound, since.isoformat()),
     )
     return [(date.fromisoformat(day), tempo) for day, tempo in rows]
 

@@ -115,7 +115,7 @@ def overview(
         sides=[SideOut.of(side, names) for side in sides],
         following=[NextOut.of(one) for one in next_keys(sides, today, names)] if chosen else [],
         weeks=[WeekOut.of(week) for week in coverage.weeks(connection, player, since)],
-        tempos=[TempoOut(day=day, tempo=best) for day, best in coverage.tempos(connection, player, chosen)],
+        tempos=[TempoOut(day=day, tempo=best) for day, best in coverage.tempos(connection, player, chosen, since)],
         slips=[SlipCountOut.of(one) for one in coverage.slips(connection, player, since)[:24]],
         forms=twins(chosen, catalogue),
     )

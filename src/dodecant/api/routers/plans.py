@@ -11,8 +11,11 @@ from starlette.exceptions import HTTPException
 from dodecant.api.files import as_attachment
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.planning import PlanIn, PlanOut, PlayerOut
+from dodecant.engraving.practice_pages import keys_pdf, week_pdf
+from dodecant.engraving.typeset import Paper
 from dodecant.formats.calendar import to_icalendar
 from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
@@ -63,6 +66,27 @@ def calendar(
     found = _planned(connection, player, document, today)
     data = to_icalendar(document, found.days, player, zone, begin, datetime.now(UTC))
     return as_attachment(data, "practice plan", ".ics", "text/calendar; charset=utf-8")
+
+
+@router.get("/{player}/week.pdf", response_class=Response)
+def week(player: int, connection: Connection, today: date, paper: Paper = "a4") -> Response:
+    """The next seven days of the plan, to be printed."""
+    document, _ = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    found = _planned(connection, player, document, today)
+    name = next((name for number, name, _ in plans.players(connection) if number == player), "")
+    return as_attachment(week_pdf(document, found.days, name, paper), "week", ".pdf", "application/pdf")
+
+
+@router.get("/{player}/keys.pdf", response_class=Response)
+def keys(player: int, connection: Connection, paper: Paper = "a4") -> Response:
+    """A grid of twelve keys to tick, with the tempos that were comfortable so far, to be printed."""
+    rows: dict[str, dict[int, str]] = {}
+    for one in coverage.cells(connection, player):
+        reached = rows.setdefault(one.cell.sound, {})
+        if one.comfortable is not None and one.comfortable >= int(reached.get(one.cell.key, "0")):
+            reached[one.cell.key] = str(one.comfortable)
+    data = keys_pdf("Twelve keys", list(rows.items()) or [("", {})], USUAL["major"], paper)
+    return as_attachment(data, "twelve keys", ".pdf", "application/pdf")
 
 
 def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument, revision: int, today: date) -> PlanOut:

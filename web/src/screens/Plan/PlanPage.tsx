@@ -12,7 +12,11 @@ import { Routines } from "./Routines";
 import { Today } from "./Today";
 import { Weeks } from "./Weeks";
 
-const FILES = [{ kind: "ics", label: "The plan as a calendar (iCalendar)" }];
+const FILES = [
+  { kind: "plan.ics", label: "The plan as a calendar (iCalendar)" },
+  { kind: "week.pdf", label: "The next seven days to print (PDF)" },
+  { kind: "keys.pdf", label: "Twelve keys to tick (PDF)" },
+];
 
 /** The plan: what is due today, the weeks, goals and rules, routines. */
 export function Component() {
@@ -31,8 +35,8 @@ export function Component() {
           label="Files"
           icon={<IconCalendarDown size={18} />}
           kinds={FILES}
-          write={() =>
-            fetched(`/api/players/${player}/plan.ics?${new URLSearchParams({ today: today(), zone: zone() })}`)
+          write={(kind) =>
+            fetched(`/api/players/${player}/${kind}?${new URLSearchParams({ today: today(), zone: zone() })}`)
           }
         />
       </Group>

@@ -1,0 +1,104 @@
+"""Times of practising: takes, sound files, plans, a logbook of a hundred thousand entries."""
+
+from __future__ import annotations
+
+import random
+import tempfile
+from collections import Counter
+from datetime import UTC, date, datetime, time, timedelta
+from pathlib import Path
+
+from bench.timing import TUNE, best
+from dodecant.audio.mix import rendered, sound_file, soundings
+from dodecant.backing.band import band
+from dodecant.backing.setting import Backing
+from dodecant.exercise.press import press
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.part import read_part
+from dodecant.practice.due import due_notes
+from dodecant.practice.planning.entries import Entry
+from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.plan import planned
+from dodecant.practice.simulated import Made, simulated
+from dodecant.practice.slips import judged
+from dodecant.store import coverage, logbook
+from dodecant.store.database import Database, atomic
+from dodecant.tables import load_tables
+
+TODAY = date(2026, 11, 28)
+TWELVE = ["C", "F", "B♭", "E♭", "A♭", "D♭", "G♭", "B", "E", "A", "D", "G"]
+
+
+def stand_rows() -> list[tuple[str, str, str]]:
+    """A take of 600 notes judged; three minutes of a line with its band, as sound."""
+    tables = load_tables()
+    line = {"path": {"high": {"octave": 4}}, "figure": {"kind": "cell", "text": "1 2 3 5"}, "placement": {"times": 4},
+            "player": {"reach": "full"}, "keys": {"order": "picked", "picked": ["C"]}}  # fmt: skip
+    exercise = press(read_recipe(line), tables)
+    due = due_notes(exercise, exercise.strips[0], 120)[:600]
+    take = simulated(due, [Made("wrong", 50)])
+    judging = best(lambda: judged(due, take), times=10)
+    changes = {"kind": "changes", "changes": {"text": TUNE}, "choruses": 2}
+    tune = press(read_recipe({"sounds": changes, "keys": {"order": "picked", "picked": ["F"]}}), tables)
+    backing = Backing()
+
+    def sound() -> None:
+        bands = [(one, band(one, backing, tune.metre, tables)) for one in tune.strips]
+        sound_file(rendered(soundings(tune, bands, backing, 85, "both")), "ogg")
+
+    rendering = best(sound, times=1)
+    return [
+        (f"a take of {len(due)} notes judged", f"{judging:.0f} ms", "under 30 ms"),
+        (
+            "three minutes of a line with its band, as Ogg",
+            f"{rendering / 1000:.1f} s",
+            "under 15 s",
+        ),
+    ]
+
+
+def planning_rows() -> list[tuple[str, str, str]]:
+    """A plan of 26 weeks; what each screen asks of a logbook of a hundred thousand entries over ten years."""
+    paces = ("as-needed", "half-step-a-day", "key-a-week", "in-days")
+    orders = ("as-listed", "tunes-first", "weakest-first")
+    goals = [{"title": f"{pace}, {order}", "keys": TWELVE, "pace": pace, "order": order, "by": by}
+             for pace in paces for order in orders for by in (None, "2027-04-01")]  # fmt: skip
+    plan = read_part(PlanDocument, {"start": "2026-11-02", "minutes": [60] * 7, "goals": goals})
+    planning = best(lambda: planned(plan, TODAY), times=5)
+    with tempfile.TemporaryDirectory() as folder:
+        database = Database(Path(folder) / "d.db")
+        database.prepare()
+        with database.connection() as connection:
+            with atomic(connection):
+                logbook.add(connection, _entries(100_000))
+            since = TODAY - timedelta(weeks=26)
+            asked = {
+                "the dial, the matrix": lambda: coverage.cells(connection, 1),
+                "minutes a week": lambda: coverage.weeks(connection, 1, since),
+                "slips by degree": lambda: coverage.slips(connection, 1, since),
+                "tempo over time": lambda: coverage.tempos(connection, 1, "Dorian", since),
+                "a page of entries": lambda: logbook.page(connection, 1, None, 50),
+                "what was done of a goal": lambda: logbook.days_of(connection, 1, "7", "Thirds", since),
+            }
+            found = {name: best(ask, times=5) for name, ask in asked.items()}
+    return [
+        (f"a plan of 26 weeks and {len(goals)} goals", f"{planning:.0f} ms", "under 100 ms"),
+        *((f"100,000 entries: {name}", f"{ms:.1f} ms", "under 50 ms") for name, ms in found.items()),
+    ]
+
+
+def _entries(many: int) -> list[Entry]:
+    chance = random.Random(1)
+    found = []
+    for number in range(many):
+        day = TODAY - timedelta(days=chance.randrange(3650))
+        slips = chance.randrange(3)
+        found.append(Entry(
+            day=day, at=datetime.combine(day, time(18), UTC) + timedelta(seconds=number % 3600), zone="Europe/Lisbon",
+            what=chance.choice(["Thirds", "Cells", "Scale"]), minutes=5.0, recipe=str(chance.randrange(40)),
+            key=chance.randrange(12), sound=chance.choice(["Dorian", "Lydian", "altered", "Aeolian", "Ionian"]),
+            position=chance.choice(["", "fifth position"]), value=chance.choice(["eighth", "triplet"]),
+            tempo=chance.randrange(50, 130), word=chance.choice(["", "easy", "pushing"]), slips=slips,
+            slipped=Counter({("6", "wrong"): slips}) if slips else {},
+        ))  # fmt: skip
+    return found

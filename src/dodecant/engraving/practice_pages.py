@@ -1,0 +1,41 @@
+"""Printed pages of practising: a week of the plan, and a grid of twelve keys to tick with their tempos."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Final
+
+from dodecant.engraving.typeset import Paper, typeset
+from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.plan import PlanDay
+
+_DAYS: Final = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+_MONTHS: Final = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split()  # noqa: SIM905
+_WEEK: Final = 7
+
+
+def week_pdf(document: PlanDocument, days: Sequence[PlanDay], player: str, paper: Paper = "a4") -> bytes:
+    """The first seven days of a plan: each its keys, minutes and reasons, with a box to tick and room for a tempo."""
+    rows = [
+        {
+            "day": f"{_DAYS[day.day.weekday()]} {day.day.day} {_MONTHS[day.day.month - 1]}",
+            "minutes": f"{day.minutes:g} of {day.cap:g} min" if day.items else "",
+            "off": day.cap == 0,
+            "caution": day.caution,
+            "items": [
+                {"title": document.goals[item.goal].title, "key": item.key, "minutes": f"{item.minutes:g} min",
+                 "tempo": str(document.goals[item.goal].tempo), "why": item.why}
+                for item in day.items
+            ],
+        }
+        for day in days[:_WEEK]
+    ]  # fmt: skip
+    return typeset("week", {"title": "A week of practice", "player": player, "days": rows, "paper": paper})
+
+
+def keys_pdf(
+    title: str, rows: Sequence[tuple[str, Mapping[int, str]]], names: Sequence[str], paper: Paper = "a4"
+) -> bytes:
+    """A grid of twelve keys to tick, a row for each thing practised, with the tempos that were reached."""
+    table = [{"title": name, "reached": [reached.get(key, "") for key in range(12)]} for name, reached in rows]
+    return typeset("keys", {"title": title, "keys": list(names), "rows": table, "paper": paper})
