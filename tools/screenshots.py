@@ -120,24 +120,18 @@ def over_changes(page: Page) -> None:
     open_recipe(page, "Ticket Hall Blues")
 
 
-def enclosure(page: Page) -> None:
-    """An enclosure, on a staff and as a line."""
-    page.goto("/bench")
-    page.get_by_role("button", name="Reading").click()
-    page.get_by_role("combobox", name="Strips are shown").click()
-    page.get_by_role("option", name="both").click()
-    page.keyboard.press("Escape")
-    open_recipe(page, "Pilot boat")
-    page.locator("[data-phrase=enclosure]").click()
-    page.wait_for_timeout(400)
-
-
-def lick(page: Page) -> None:
-    """A lick of one's own over its chords, one of its notes chosen."""
-    open_recipe(page, "Mooring line")
-    page.locator("[data-phrase=figure]").click()
-    page.get_by_role("button", name="C♯5 over Gm7").click()
+def plan(page: Page) -> None:
+    """Today, as a line of text with its dial."""
+    page.goto("/plan")
+    page.get_by_role("button", name="Practise").first.wait_for()
     page.wait_for_timeout(500)
+
+
+def logbook(page: Page) -> None:
+    """The dial of a sound filling as its keys come up to tempo."""
+    page.goto("/logbook")
+    page.get_by_role("group", name="How far each key has come").wait_for()
+    page.wait_for_timeout(1200)
 
 
 def why(page: Page) -> None:
@@ -188,8 +182,8 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("stand", stand, False),
     ("phone", phone, False),
     ("tablet", tablet, False),
-    ("enclosure", enclosure, False),
-    ("lick", lick, False),
+    ("plan", plan, False),
+    ("logbook", logbook, False),
     ("rhythm", rhythm, False),
     ("why", why, False),
     ("rules", rules, False),

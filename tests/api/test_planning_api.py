@@ -32,6 +32,8 @@ def test_entries_are_written_corrected_with_a_trace_deleted_and_brought_back(cli
     assert client.post(f"{AT}/entries/{corrected['id']}/brought-back").status_code == 204
     assert len(client.get(f"{AT}/entries").json()["entries"]) == 2
     assert client.post("/api/players/9/entries", json=[ENTRY]).status_code == 404
+    plan = {"document": {"start": "2026-11-28"}}
+    assert client.put("/api/players/9/plan", params=TODAY, json=plan).status_code == 404
 
 
 def test_what_the_entries_add_up_to(client: TestClient) -> None:
@@ -82,6 +84,9 @@ def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
     now = client.get(f"{AT}/plan", params=TODAY).json()
     assert [(day["day"], item["key"]) for day in now["days"][:3] for item in day["items"]] == [("2026-11-29", "D")]
     assert now["done_today"] == 7.5
+    saved = [{**ENTRY, "recipe": "r", "key": key} for key in (0, 5, 5)]
+    client.post(f"{AT}/entries", json=saved)
+    assert client.get(f"{AT}/taken", params={"recipe": "r"}).json() == [{"minutes": 22.5, "strips": 2}]
     calendar = client.get(f"{AT}/plan.ics", params={**TODAY, "zone": "Europe/Lisbon"})
     assert calendar.text.count("BEGIN:VEVENT") == 1
     assert calendar.headers["content-type"].startswith("text/calendar")
@@ -106,12 +111,17 @@ def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
     kept = client.post("/api/routines", json=less)
     assert kept.status_code == 201
     assert client.get(f"/api/routines/{kept.json()['id']}").json()["document"] == less
-    taken = {"routine": {"steps": [{**less["steps"][0], "saved": "x"}]}, "taken": {"x": [2, 2, 2]}}
+    taken = {
+        "routine": {"steps": [{**less["steps"][0], "saved": "x"}]},
+        "taken": {"x": [{"minutes": 2 * after["minutes"], "strips": 18}] * 3},
+    }
     assert client.post("/api/routine-minutes", json=taken).json()["minutes"] == pytest.approx(
         2 * after["minutes"], abs=0.1
     )
     version = client.post("/api/versions", json={"recipe": {}, "history": ["accents"]}).json()
     assert (version["change"], version["words"]) == ("start", "starting on two")
+    third = client.post("/api/versions", json={"recipe": {}, "times": 3}).json()
+    assert third["changes"] == ["accents in threes", "starting on two", "down first, and back"]
 
 
 @pytest.mark.parametrize(
@@ -130,6 +140,12 @@ def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
          {"routine": {"steps": [{"recipe": {"sounds": {"kind": "one", "scale": "none"}}}]}},
          "/routine/steps/0/recipe/sounds/scale"),
         ("POST", "/api/routine-shapes/none", {}, "/shape"),
+        ("GET", f"{AT}/overview?today=0001-01-01", None, "/today"),
+        ("GET", f"/api/players/{10**30}/plan?today=2026-11-28", None, "/player"),
+        ("DELETE", f"{AT}/entries/{10**30}", None, "/number"),
+        ("GET", f"/api/takes/{10**30}", None, "/number"),
+        ("POST", f"{AT}/entries", [{**ENTRY, "at": "0001-01-01T00:00:00+23:00"}], "/0/at"),
+        ("POST", f"{AT}/plan/tried?today=2026-11-28", {"start": "9999-12-31"}, "/start"),
         ("POST", "/api/routine-shapes/warm-up", {"tonic": "H"}, "/keys/picked/0"),
         ("POST", "/api/routines", {"title": ""}, "/title"),
     ],

@@ -14,7 +14,7 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import Goal, PlanDocument
-from dodecant.store import coverage, logbook, plans
+from dodecant.store import coverage, logbook, plans, takes
 from dodecant.store.database import Database, atomic
 from dodecant.store.demo import prepare_demo
 
@@ -160,3 +160,5 @@ def test_the_demo_has_eight_weeks_of_three_students(tmp_path: Path) -> None:
         document, _ = plans.plan_of(connection, 1) or (None, 0)
         assert document is not None
         assert len(document.goals) == 3
+        strip = "B♭ Lydian · sounds A♭ Lydian"
+        assert [take.slips for take in takes.takes(connection, strip)] == [0, 1, 3]

@@ -15,6 +15,7 @@ from dodecant.formats.calendar import zone_of
 from dodecant.formats.json.documents import json_value
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.entries import WORDS, Entry
 
 MOST_ROWS: Final = 100_000
@@ -25,7 +26,6 @@ _NEEDED: Final = ("day", "what", "minutes")
 _FORMULA: Final = ("=", "+", "-", "@")
 _QUOTED: Final = tuple(f"'{sign}" for sign in _FORMULA)
 _ENCODINGS: Final = ("utf-8-sig", "cp1252")
-_KEYS: Final = ("C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B")
 
 
 class Fault(NamedTuple):
@@ -187,7 +187,7 @@ def _row(entry: Entry) -> dict[str, Any]:
     local = entry.at.astimezone(ZoneInfo(entry.zone))
     return {
         "day": entry.day.isoformat(), "time": local.strftime("%H:%M:%S"), "what": entry.what, "minutes": entry.minutes,
-        "key": "" if entry.key is None else _KEYS[entry.key], "sound": entry.sound, "position": entry.position,
+        "key": "" if entry.key is None else USUAL["major"][entry.key], "sound": entry.sound, "position": entry.position,
         "value": entry.value, "tempo": entry.tempo, "word": entry.word, "notes": entry.notes, "slips": entry.slips,
         "version": entry.version,
     }  # fmt: skip

@@ -12,19 +12,27 @@ from typing import Final, NamedTuple
 from zoneinfo import ZoneInfo
 
 from dodecant.backing.setting import Backing
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.music.core.tonics import USUAL
+from dodecant.practice.due import due_notes
 from dodecant.practice.planning.entries import Entry, Word
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.routine import Gate, RecipeStep
 from dodecant.practice.planning.shapes import SHAPES, Filling
-from dodecant.store import logbook, plans
+from dodecant.practice.simulated import Made, simulated
+from dodecant.practice.slips import judged
+from dodecant.practice.timing_told import time_kept
+from dodecant.practice.told import take_told
+from dodecant.store import logbook, plans, takes
 from dodecant.store.shelf import Saved
 from dodecant.store.shelves import RECIPES, ROUTINES
+from dodecant.tables import load_tables
 
 _ZONE: Final = "Europe/Lisbon"
 _WEEKS: Final = 8
 _FOURTHS: Final = (0, 5, 10, 3, 8, 1, 6, 11, 4, 9, 2, 7)
-_KEY_NAMES: Final = ("C", "F", "B♭", "E♭", "A♭", "D♭", "G♭", "B", "E", "A", "D", "G")
+_KEY_NAMES: Final = tuple(USUAL["major"][key] for key in _FOURTHS)
 
 
 class _Student(NamedTuple):
@@ -68,6 +76,10 @@ def fill_practice(connection: sqlite3.Connection, now: datetime) -> None:
             )
         logbook.add(connection, [replace(entry, player=number) for entry in _entries(student, now, seed=number)])
     saved = RECIPES.page(connection, RECIPES.entries(connection, "")).documents
+    slipway = _titled(saved, "Slipway")
+    if slipway is not None:
+        for take in _takes(slipway, now):
+            takes.keep(connection, take)
     warm_up = SHAPES["warm-up"].make(Filling("dorian", "C", "tenor-saxophone"))
     mix = Backing(bass="walking", chords="comping", time="brushes", click="off-beats", band=70)
     steps = [*warm_up.steps]
@@ -79,6 +91,25 @@ def fill_practice(connection: sqlite3.Connection, now: datetime) -> None:
     evening = warm_up.model_copy(update={"title": "Before the ferry", "steps": tuple(steps), "cap": 20})
     ROUTINES.add(connection, evening, now)
     plans.keep_plan(connection, 1, _plan(saved, now), 0, now)
+
+
+def _takes(slipway: Saved[Recipe], now: datetime) -> Iterator[takes.KeptTake]:
+    """Three takes of the first strip, each with fewer slips than the one before."""
+    tables = load_tables()
+    exercise = press(slipway.document, tables)
+    strip = exercise.strips[0]
+    for number, slips in enumerate(
+        ([Made("wrong", 6), Made("left-out", 13), Made("late", 20)], [Made("wrong", 6)], [])
+    ):
+        tempo = 84 + 4 * number
+        due = due_notes(exercise, strip, tempo)
+        played = simulated(due, slips, seed=number)
+        found = judged(due, played)
+        told = take_told(found, due, time_kept(due, found.steady), tables.scales)
+        events = tuple((round(one.at, 3), one.pitch, round(one.length, 3)) for one in played)
+        when = now - timedelta(days=3 - number)
+        yield takes.KeptTake(slipway.id, slipway.title, strip.heading, tempo, len(due), len(found.slips),
+                             due[-1].at + due[-1].length, told, events, when)  # fmt: skip
 
 
 def _plan(saved: Sequence[Saved[Recipe]], now: datetime) -> PlanDocument:

@@ -146,3 +146,15 @@ def days_of(connection: sqlite3.Connection, player: int, recipe: str, what: str,
         (player, since.isoformat(), what, recipe),
     )
     return [(int(key), date.fromisoformat(day)) for key, day in rows]
+
+
+def taken(connection: sqlite3.Connection, player: int, recipe: str, most: int = 30) -> list[tuple[float, int]]:
+    """On its last days, the latest last: how many minutes a recipe took, and how many of its strips were played."""
+    rows = connection.execute(
+        "SELECT minutes, strips FROM (SELECT day, sum(minutes) AS minutes,"
+        " count(DISTINCT key || ' ' || sound || ' ' || position || ' ' || value) AS strips FROM entry"
+        " WHERE player = ? AND current = 1 AND recipe = ? AND recipe <> '' GROUP BY day ORDER BY day DESC LIMIT ?)"
+        " ORDER BY day",
+        (player, recipe, most),
+    )
+    return [(float(minutes), int(strips)) for minutes, strips in rows]

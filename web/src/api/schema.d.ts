@@ -612,6 +612,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player}/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Taken
+         * @description How long a recipe took on its last days, and how many of its strips were played, the latest last.
+         */
+        get: operations["taken_api_players__player__taken_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players/{player}/overview": {
         parameters: {
             query?: never;
@@ -4808,13 +4828,20 @@ export interface components {
         };
         /**
          * ItemOut
-         * @description Something to do on a day: the goal by its place, its title, the key, minutes, why, and whether it is done.
+         * @description Something to do on a day: the goal by its place, its title and what it is, the key, minutes, why, the version.
          */
         ItemOut: {
             /** Goal */
             goal: number;
             /** Title */
             title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "recipe" | "routine";
+            /** Version */
+            version: number;
             /** Saved */
             saved: string;
             /** Key */
@@ -9242,6 +9269,16 @@ export interface components {
             events: components["schemas"]["EventOut"][];
         };
         /**
+         * TakenDay
+         * @description A day on which a recipe was practised: for how many minutes, and how many of its strips.
+         */
+        TakenDay: {
+            /** Minutes */
+            minutes: number;
+            /** Strips */
+            strips: number;
+        };
+        /**
          * TempoLadder
          * @description The tempos an exercise climbs.
          *
@@ -9496,7 +9533,7 @@ export interface components {
         };
         /**
          * VersionOut
-         * @description A new version: what changed, in words, and the recipe.
+         * @description A new version: what changed last, in words, the recipe, and all that changed since the first, in words.
          */
         VersionOut: {
             /** Change */
@@ -9504,6 +9541,8 @@ export interface components {
             /** Words */
             words: string;
             recipe: components["schemas"]["Recipe-Output"];
+            /** Changes */
+            changes: string[];
         };
         /**
          * VocabularyPiece
@@ -13102,6 +13141,84 @@ export interface operations {
             };
         };
     };
+    taken_api_players__player__taken_get: {
+        parameters: {
+            query: {
+                recipe: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenDay"][];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     overview_api_players__player__overview_get: {
         parameters: {
             query: {
@@ -13915,7 +14032,7 @@ export interface operations {
                      * @default {}
                      */
                     taken?: {
-                        [key: string]: number[];
+                        [key: string]: components["schemas"]["TakenDay"][];
                     };
                 };
             };
@@ -14093,6 +14210,11 @@ export interface operations {
             content: {
                 "application/json": {
                     recipe: components["schemas"]["Recipe-Input"];
+                    /**
+                     * Times
+                     * @default 1
+                     */
+                    times?: number;
                     /**
                      * History
                      * @default []

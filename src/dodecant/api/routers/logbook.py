@@ -3,7 +3,7 @@
 # No postponed annotations here: the connection is a dependency of the routes.
 import sqlite3
 from collections.abc import Sequence
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from itertools import groupby
 from typing import Annotated, Literal
 
@@ -11,7 +11,9 @@ from fastapi import APIRouter, Query, Response
 from starlette.exceptions import HTTPException
 
 from dodecant.api.files import UploadedBytes, as_attachment
+from dodecant.api.routers.plans import known_player
 from dodecant.api.routers.shelf import Connection
+from dodecant.api.schemas.bounds import AfterRow, PlayerId, RowId, Today
 from dodecant.api.schemas.logbook import (
     EntriesOut,
     EntryIn,
@@ -28,6 +30,7 @@ from dodecant.api.schemas.logbook import (
     WeekOut,
     cell_out,
 )
+from dodecant.api.schemas.planning import TakenDay
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.formats import logbook_files
 from dodecant.formats.calendar import zone_of
@@ -40,28 +43,27 @@ router = APIRouter(prefix="/api/players/{player}", tags=["logbook"], responses={
 _PAGE = 50
 _WEEKS = 26
 Tempo = Annotated[int, Query(ge=20, le=320)]
+RecipeId = Annotated[str, Query(min_length=1, max_length=80)]
 Zone = Annotated[str, Query(min_length=1, max_length=60)]
 
 
 @router.post("/entries", status_code=201)
-def add(player: int, wanted: list[EntryIn], connection: Connection) -> list[int]:
+def add(player: PlayerId, wanted: list[EntryIn], connection: Connection) -> list[int]:
     """Add entries; their numbers."""
-    _known_player(connection, player)
+    known_player(connection, player)
     with atomic(connection):
         return logbook.add(connection, [one.entry(player) for one in wanted])
 
 
 @router.get("/entries")
-def page(
-    player: int, connection: Connection, day: date | None = None, number: Annotated[int, Query(ge=0)] = 0
-) -> EntriesOut:
+def page(player: PlayerId, connection: Connection, day: Today | None = None, number: AfterRow = 0) -> EntriesOut:
     """Entries, the latest first; from before a day and a number on."""
     found = logbook.page(connection, player, None if day is None else (day, number), _PAGE + 1)
     return EntriesOut(entries=[EntryOut.of(entry) for entry in found[:_PAGE]], more=len(found) > _PAGE)
 
 
 @router.put("/entries/{number}")
-def correct(player: int, number: int, wanted: EntryIn, connection: Connection) -> EntryOut:
+def correct(player: PlayerId, number: RowId, wanted: EntryIn, connection: Connection) -> EntryOut:
     """Put a corrected entry in the place of another, which stays in the trace."""
     _of_player(connection, player, number)
     with atomic(connection):
@@ -73,31 +75,38 @@ def correct(player: int, number: int, wanted: EntryIn, connection: Connection) -
 
 
 @router.get("/entries/{number}/trace")
-def trace(player: int, number: int, connection: Connection) -> list[EntryOut]:
+def trace(player: PlayerId, number: RowId, connection: Connection) -> list[EntryOut]:
     """What an entry was before it was corrected, the latest first."""
     _of_player(connection, player, number)
     return [EntryOut.of(entry) for entry in logbook.trace(connection, number)]
 
 
 @router.delete("/entries/{number}", status_code=204)
-def delete(player: int, number: int, connection: Connection) -> None:
+def delete(player: PlayerId, number: RowId, connection: Connection) -> None:
     """Delete an entry; it can be brought back."""
     _of_player(connection, player, number)
     logbook.delete(connection, number, datetime.now(UTC))
 
 
 @router.post("/entries/{number}/brought-back", status_code=204)
-def bring_back(player: int, number: int, connection: Connection) -> None:
+def bring_back(player: PlayerId, number: RowId, connection: Connection) -> None:
     """Undo the deletion of an entry."""
     if not logbook.bring_back(connection, number):
         raise _missing()
 
 
+@router.get("/taken")
+def taken(player: PlayerId, recipe: RecipeId, connection: Connection) -> list[TakenDay]:
+    """How long a recipe took on its last days, and how many of its strips were played, the latest last."""
+    found = logbook.taken(connection, player, recipe)
+    return [TakenDay(minutes=minutes, strips=strips) for minutes, strips in found]
+
+
 @router.get("/overview")
 def overview(
-    player: int,
+    player: PlayerId,
     connection: Connection,
-    today: date,
+    today: Today,
     tempo: Tempo = 96,
     sound: Annotated[str, Query(max_length=120)] = "",
     value: Annotated[str, Query(max_length=40)] = "",
@@ -122,7 +131,7 @@ def overview(
 
 
 @router.get("/matrix")
-def matrix(player: int, connection: Connection, tempo: Tempo = 96) -> MatrixOut:
+def matrix(player: PlayerId, connection: Connection, tempo: Tempo = 96) -> MatrixOut:
     """Every sound, position and note value practised, by key, with its holes."""
     done = coverage.cells(connection, player)
     catalogue, rows = load_tables().scales, []
@@ -139,12 +148,12 @@ def matrix(player: int, connection: Connection, tempo: Tempo = 96) -> MatrixOut:
 
 @router.post("/entry-files")
 def read_file(
-    player: int, data: UploadedBytes, connection: Connection, zone: Zone = "UTC", take: bool = False
+    player: PlayerId, data: UploadedBytes, connection: Connection, zone: Zone = "UTC", take: bool = False
 ) -> ReadLogbookOut:
     """Read a CSV or JSON file sent as it is: what it holds, which entries are there already, which rows are at fault;
     and `take` all that is new.
     """
-    _known_player(connection, player)
+    known_player(connection, player)
     read = logbook_files.read_logbook(data, zone_of(zone), player)
     known = logbook.known(connection, read.entries)
     new = [entry for entry, there in zip(read.entries, known, strict=True) if not there]
@@ -155,7 +164,7 @@ def read_file(
 
 
 @router.get("/entry-files/{kind}", response_class=Response)
-def write_file(player: int, kind: Literal["csv", "json"], connection: Connection) -> Response:
+def write_file(player: PlayerId, kind: Literal["csv", "json"], connection: Connection) -> Response:
     """All entries as a file."""
     entries = logbook.every(connection, player)
     if kind == "csv":
@@ -172,11 +181,6 @@ def _sounds(done: Sequence[Done]) -> list[SoundDoneOut]:
         keys.setdefault(one.cell.sound, set()).add(one.cell.key)
     order = sorted(times, key=lambda name: (-times[name], name))
     return [SoundDoneOut(sound=name, keys=len(keys[name]), times=times[name]) for name in order]
-
-
-def _known_player(connection: sqlite3.Connection, player: int) -> None:
-    if connection.execute("SELECT 1 FROM player WHERE id = ?", (player,)).fetchone() is None:
-        raise HTTPException(404, "There is no such player.")
 
 
 def _of_player(connection: sqlite3.Connection, player: int, number: int) -> None:

@@ -10,6 +10,7 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.files import as_attachment
 from dodecant.api.routers.shelf import Connection
+from dodecant.api.schemas.bounds import PlayerId, Today
 from dodecant.api.schemas.planning import PlanIn, PlanOut, PlayerOut
 from dodecant.engraving.practice_pages import keys_pdf, week_pdf
 from dodecant.engraving.typeset import Paper
@@ -32,21 +33,22 @@ def players(connection: Connection) -> list[PlayerOut]:
 
 
 @router.get("/{player}/plan")
-def plan(player: int, connection: Connection, today: date) -> PlanOut:
+def plan(player: PlayerId, connection: Connection, today: Today) -> PlanOut:
     """The plan as it is kept, and its days from a day on."""
     document, revision = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
     return _answer(connection, player, document, revision, today)
 
 
 @router.post("/{player}/plan/tried")
-def try_out(player: int, document: PlanDocument, connection: Connection, today: date) -> PlanOut:
+def try_out(player: PlayerId, document: PlanDocument, connection: Connection, today: Today) -> PlanOut:
     """What a plan would be, without keeping it."""
     return _answer(connection, player, document, 0, today)
 
 
 @router.put("/{player}/plan")
-def keep(player: int, wanted: PlanIn, connection: Connection, today: date) -> PlanOut:
+def keep(player: PlayerId, wanted: PlanIn, connection: Connection, today: Today) -> PlanOut:
     """Keep a plan; one that was changed meanwhile is refused."""
+    known_player(connection, player)
     with atomic(connection):
         if not plans.keep_plan(connection, player, wanted.document, wanted.revision, datetime.now(UTC)):
             raise HTTPException(409, "This plan was changed somewhere else. Open it again.")
@@ -55,9 +57,9 @@ def keep(player: int, wanted: PlanIn, connection: Connection, today: date) -> Pl
 
 @router.get("/{player}/plan.ics", response_class=Response)
 def calendar(
-    player: int,
+    player: PlayerId,
     connection: Connection,
-    today: date,
+    today: Today,
     zone: Annotated[str, Query(max_length=60)] = "UTC",
     begin: time = time(18, 30),
 ) -> Response:
@@ -69,7 +71,7 @@ def calendar(
 
 
 @router.get("/{player}/week.pdf", response_class=Response)
-def week(player: int, connection: Connection, today: date, paper: Paper = "a4") -> Response:
+def week(player: PlayerId, connection: Connection, today: Today, paper: Paper = "a4") -> Response:
     """The next seven days of the plan, to be printed."""
     document, _ = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
     found = _planned(connection, player, document, today)
@@ -78,7 +80,7 @@ def week(player: int, connection: Connection, today: date, paper: Paper = "a4") 
 
 
 @router.get("/{player}/keys.pdf", response_class=Response)
-def keys(player: int, connection: Connection, paper: Paper = "a4") -> Response:
+def keys(player: PlayerId, connection: Connection, paper: Paper = "a4") -> Response:
     """A grid of twelve keys to tick, with the tempos that were comfortable so far, to be printed."""
     rows: dict[str, dict[int, str]] = {}
     for one in coverage.cells(connection, player):
@@ -87,6 +89,12 @@ def keys(player: int, connection: Connection, paper: Paper = "a4") -> Response:
             reached[one.cell.key] = str(one.comfortable)
     data = keys_pdf("Twelve keys", list(rows.items()) or [("", {})], USUAL["major"], paper)
     return as_attachment(data, "twelve keys", ".pdf", "application/pdf")
+
+
+def known_player(connection: sqlite3.Connection, player: int) -> None:
+    """Refuse a player there is not."""
+    if all(player != number for number, _, _ in plans.players(connection)):
+        raise HTTPException(404, "There is no such player.")
 
 
 def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument, revision: int, today: date) -> PlanOut:

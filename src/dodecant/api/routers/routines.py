@@ -12,13 +12,14 @@ from dodecant.api.schemas.planning import (
     RoutineIn,
     RoutineMinutesOut,
     StepOut,
+    TakenDay,
     VersionIn,
     VersionOut,
 )
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.planning.leaving_out import could_leave_out
-from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
+from dodecant.practice.planning.minutes import StepMinutes, music_seconds, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.versions import new_version
@@ -65,20 +66,28 @@ def fill(shape: str, wanted: FillingIn) -> Routine:
 @apart
 def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
-    found = new_version(wanted.recipe, wanted.history, _works)
-    if found is None:
-        message = "Nothing is left to change that did not change lately."
-        raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
-    return VersionOut(change=found.change, words=found.words, recipe=found.recipe)
+    recipe, history, told = wanted.recipe, list(wanted.history), list[str]()
+    for _ in range(wanted.times):
+        found = new_version(recipe, history, _works)
+        if found is None:
+            message = "Nothing is left to change that did not change lately."
+            raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
+        recipe = found.recipe
+        history.append(found.change)
+        told.append(found.words)
+    return VersionOut(change=history[-1], words=told[-1], recipe=recipe, changes=told)
 
 
-def _minutes(step: Step, taken: dict[str, list[float]], pointer: str) -> StepMinutes:
+def _minutes(step: Step, taken: dict[str, list[TakenDay]], pointer: str) -> StepMinutes:
     if isinstance(step, FreeTask):
         return task_minutes(step)
     try:
-        return step_minutes(pressed(step.recipe), step, taken.get(step.saved, []))
+        exercise = pressed(step.recipe)
     except RecipeError as error:
         raise RecipeError([replace(one, pointer=f"{pointer}/recipe{one.pointer}") for one in error.problems]) from None
+    music = float(music_seconds(exercise, step)) / 60
+    whole = [day for day in taken.get(step.saved, []) if day.strips >= len(exercise.strips)]
+    return step_minutes(exercise, step, [day.minutes / music for day in whole])
 
 
 def _works(recipe: Recipe) -> bool:

@@ -8,6 +8,7 @@ from fastapi import APIRouter, Query
 from starlette.exceptions import HTTPException
 
 from dodecant.api.routers.shelf import Connection
+from dodecant.api.schemas.bounds import RowId
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.schemas.takes import KeptTakeOut, TakeToKeepIn, TakeWithEventsOut
 from dodecant.store import takes
@@ -32,7 +33,7 @@ def of_strip(strip: Annotated[str, Query(min_length=1, max_length=400)], connect
 
 
 @router.get("/{number}")
-def one(number: int, connection: Connection) -> TakeWithEventsOut:
+def one(number: RowId, connection: Connection) -> TakeWithEventsOut:
     """A take with what was played, so that it can be judged again beside another."""
     found = takes.take(connection, number)
     if found is None:
@@ -41,13 +42,13 @@ def one(number: int, connection: Connection) -> TakeWithEventsOut:
 
 
 @router.delete("/{number}", status_code=204)
-def delete(number: int, connection: Connection) -> None:
+def delete(number: RowId, connection: Connection) -> None:
     """Delete a take; it can be brought back."""
     _done(found=takes.delete(connection, number, datetime.now(UTC)))
 
 
 @router.post("/{number}/brought-back", status_code=204)
-def bring_back(number: int, connection: Connection) -> None:
+def bring_back(number: RowId, connection: Connection) -> None:
     """Undo the deletion of a take."""
     _done(found=takes.bring_back(connection, number))
 

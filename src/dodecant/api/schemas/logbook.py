@@ -6,8 +6,9 @@ from collections import Counter
 from datetime import date, datetime
 from typing import Annotated
 
-from pydantic import AwareDatetime, BaseModel, Field
+from pydantic import BaseModel, Field
 
+from dodecant.api.schemas.bounds import Moment
 from dodecant.formats.calendar import zone_of
 from dodecant.formats.logbook_files import ReadLogbook
 from dodecant.practice.planning.coverage import Done, Next, Side, SlipCount, Week
@@ -29,7 +30,7 @@ class EntryIn(BaseModel):
     (BPM), how it went; the key is the pitch class of its tonic as read.
     """
 
-    at: AwareDatetime
+    at: Moment
     zone: Annotated[str, Field(min_length=1, max_length=60)] = "UTC"
     what: Annotated[str, Field(min_length=1, max_length=120)]
     minutes: Annotated[float, Field(gt=0, le=1440, allow_inf_nan=False)]

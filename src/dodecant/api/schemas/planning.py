@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
@@ -13,11 +13,18 @@ from dodecant.practice.planning.plan import Item, Plan, PlanDay, Shortfall
 from dodecant.practice.planning.routine import RecipeStep, Routine
 
 
+class TakenDay(BaseModel):
+    """A day on which a recipe was practised: for how many minutes, and how many of its strips."""
+
+    minutes: Annotated[float, Field(gt=0, le=1440, allow_inf_nan=False)]
+    strips: Annotated[int, Field(ge=0, le=100_000)]
+
+
 class RoutineIn(BaseModel):
-    """A routine, and how long its recipes really took before, as shares of what the music says, by their id."""
+    """A routine, and how long its recipes really took before, by their id, the latest day last."""
 
     routine: Routine
-    taken: Annotated[dict[str, Annotated[list[float], Field(max_length=50)]], Field(max_length=100)] = {}
+    taken: Annotated[dict[str, Annotated[list[TakenDay], Field(max_length=100)]], Field(max_length=100)] = {}
 
 
 class StepOut(BaseModel):
@@ -55,10 +62,12 @@ class FillingIn(BaseModel):
 
 
 class ItemOut(BaseModel):
-    """Something to do on a day: the goal by its place, its title, the key, minutes, why, and whether it is done."""
+    """Something to do on a day: the goal by its place, its title and what it is, the key, minutes, why, the version."""
 
     goal: int
     title: str
+    kind: Literal["recipe", "routine"]
+    version: int
     saved: str
     key: str
     minutes: float
@@ -71,7 +80,7 @@ class ItemOut(BaseModel):
         goal = document.goals[item.goal]
         return cls(
             goal=item.goal, title=goal.title, saved=goal.saved, key=item.key, minutes=item.minutes, tempo=goal.tempo,
-            why=item.why,
+            why=item.why, kind=goal.kind, version=item.version,
         )  # fmt: skip
 
 
@@ -135,18 +144,20 @@ class PlanIn(BaseModel):
 
 
 class VersionIn(BaseModel):
-    """A recipe, and what changed in its versions so far, the latest last."""
+    """A recipe, how many versions on, and what changed in its versions so far, the latest last."""
 
     recipe: Recipe
+    times: Annotated[int, Field(ge=1, le=52)] = 1
     history: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=200)] = []
 
 
 class VersionOut(BaseModel):
-    """A new version: what changed, in words, and the recipe."""
+    """A new version: what changed last, in words, the recipe, and all that changed since the first, in words."""
 
     change: str
     words: str
     recipe: Recipe
+    changes: list[str]
 
 
 class PlayerOut(BaseModel):

@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from dodecant.exercise.recipe.part import KeyName, Part, refused
 from dodecant.music.core.errors import MusicError
 
+_Day = Annotated[date, Field(ge=date(1970, 1, 2), le=date(2199, 12, 31))]
 _MINUTES_A_DAY = Annotated[int, Field(ge=0, le=600)]
 
 
@@ -29,7 +30,7 @@ class Goal(Part):
     keys: Annotated[tuple[KeyName, ...], Field(min_length=1, max_length=24)]
     tempo: Annotated[int, Field(ge=20, le=320)] = 96
     minutes: Annotated[float, Field(gt=0, le=240, allow_inf_nan=False)] = 5.0
-    by: date | None = None
+    by: _Day | None = None
     pace: Literal["as-needed", "half-step-a-day", "key-a-week", "in-days"] = "as-needed"
     days: Annotated[int, Field(ge=1, le=366)] = 12
     order: Literal["as-listed", "tunes-first", "weakest-first"] = "as-listed"
@@ -48,7 +49,7 @@ class DayItem(Part):
 class DayPin(Part):
     """A day set by hand: its items, or other minutes; the rest is planned round it."""
 
-    day: date
+    day: _Day
     minutes: _MINUTES_A_DAY | None = None
     items: Annotated[tuple[DayItem, ...], Field(max_length=40)] | None = None
 
@@ -56,9 +57,9 @@ class DayPin(Part):
 class PlanDocument(Part):
     """Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand."""
 
-    start: date
+    start: _Day
     minutes: Annotated[tuple[_MINUTES_A_DAY, ...], Field(min_length=7, max_length=7)] = (20,) * 7
-    days_off: Annotated[tuple[date, ...], Field(max_length=400)] = ()
+    days_off: Annotated[tuple[_Day, ...], Field(max_length=400)] = ()
     goals: Annotated[tuple[Goal, ...], Field(max_length=40)] = ()
     pins: Annotated[tuple[DayPin, ...], Field(max_length=400)] = ()
     tunes: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()

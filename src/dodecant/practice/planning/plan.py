@@ -42,12 +42,15 @@ class Known(NamedTuple):
 
 
 class Item(NamedTuple):
-    """Something to do on a day: which goal (by place), in which key, for how many minutes, and why."""
+    """Something to do on a day: which goal (by place), in which key, for how many minutes, why, in which version (from
+    1).
+    """
 
     goal: int
     key: str
     minutes: float
     why: str
+    version: int = 1
 
 
 class PlanDay(NamedTuple):
@@ -129,7 +132,7 @@ class _Planner:
             cap = self._caps[day]
             pin = self._pins.get(day)
             if pin is not None and pin.items is not None:
-                items = list(self._pinned(pin, practice_day))
+                items = list(self._pinned(pin, day, practice_day))
             else:
                 items = list(self._filled(day, cap, practice_day)) if cap > 0 else []
             for queue in self._queues:
@@ -236,10 +239,11 @@ class _Planner:
         if queue.last is not None and queue.goal.pace == "key-a-week" and queue.last[1] == session.key:
             why = f"{session.key} goes on: a key a week"
         version = _version(queue.goal, self._document.start, day)
+        told = f"; version {version}" if version > 1 else ""
         queue.last = practice_day, session.key
-        return Item(queue.place, session.key, queue.goal.minutes, f"{why}{version}")
+        return Item(queue.place, session.key, queue.goal.minutes, f"{why}{told}", version)
 
-    def _pinned(self, pin: DayPin, practice_day: int) -> Iterator[Item]:
+    def _pinned(self, pin: DayPin, day: date, practice_day: int) -> Iterator[Item]:
         for one in pin.items or ():
             place, key = one.goal, one.key
             if place >= len(self._queues):
@@ -249,7 +253,7 @@ class _Planner:
             if session is not None:
                 queue.left.remove(session)
                 queue.spaced[key] = practice_day
-            yield Item(place, key, queue.goal.minutes, "set by hand")
+            yield Item(place, key, queue.goal.minutes, "set by hand", _version(queue.goal, self._document.start, day))
 
     def _short(self, days: Sequence[PlanDay]) -> Iterator[Shortfall]:
         longest = max(self._caps.values(), default=0.0)
@@ -291,12 +295,9 @@ def _month(start: date, day: date) -> int:
     return (day.year - start.year) * 12 + day.month - start.month + 1
 
 
-def _version(goal: Goal, start: date, day: date) -> str:
-    """A word about a new version where its weeks begin."""
-    if not goal.version_weeks:
-        return ""
-    number = (day - start).days // (7 * goal.version_weeks)
-    return "" if number == 0 else f"; version {number + 1}"
+def _version(goal: Goal, start: date, day: date) -> int:
+    """Which version of a goal is played on a day, from 1."""
+    return (day - start).days // (7 * goal.version_weeks) + 1 if goal.version_weeks else 1
 
 
 def _step_from(before: str, key: str, goal: Goal) -> str:

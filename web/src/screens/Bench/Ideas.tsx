@@ -1,6 +1,7 @@
 import { Button, Menu } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { IconBulb } from "@tabler/icons-react";
+import { useRef } from "react";
 import { answered, client } from "../../api/client";
 import type { Recipe } from "../../api/types";
 import { mergePatch } from "../../parts/patch";
@@ -30,6 +31,7 @@ function firstSound(recipe: Recipe): Recipe {
 /** Harder, easier, simpler, or something nobody thought of. */
 export function Ideas({ recipe, onChange }: IdeasProps) {
   const { simpler } = useLoadedTables();
+  const history = useRef<string[]>([]); // what changed in the versions so far
   const vary = async (way: "harder" | "easier") => {
     try {
       const found = await answered(client.POST("/api/variations", { body: { recipe, way } }));
@@ -37,6 +39,17 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
       notifications.show({ message: `${way === "harder" ? "Harder" : "Easier"}: now ${found.words}.` });
     } catch (error) {
       tell(way === "harder" ? "It gets no harder" : "It gets no easier", error);
+    }
+  };
+  const version = async () => {
+    try {
+      const body = { recipe, times: 1, history: history.current };
+      const found = await answered(client.POST("/api/versions", { body }));
+      history.current = [...history.current, found.change];
+      onChange(found.recipe);
+      notifications.show({ message: `A new version: ${found.words}.` });
+    } catch (error) {
+      tell("There is no new version", error);
     }
   };
   const surprise = async (level: number) => {
@@ -59,6 +72,7 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
       <Menu.Dropdown>
         <Menu.Item onClick={() => void vary("harder")}>One step harder</Menu.Item>
         <Menu.Item onClick={() => void vary("easier")}>One step easier</Menu.Item>
+        <Menu.Item onClick={() => void version()}>A new version</Menu.Item>
         <Menu.Divider />
         <Menu.Label>Simpler</Menu.Label>
         {simpler.map(({ label, patch }) => (

@@ -7,24 +7,22 @@ import { dayInWords } from "../../api/dates";
 import { useEntries, useEntryActions, useTrace } from "../../api/logbook";
 import type { Entry, EntryDraft } from "../../api/types";
 import { Window } from "../../parts/Window";
+import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import { EntryFields } from "./EntryFields";
 
-const KEYS = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"];
 const DELETED = "entry-deleted";
 
-const told = ({ key, sound, tempo, word, notes, slips }: Entry) =>
-  [
-    key === null ? sound : `${KEYS[key]} ${sound}`.trim(),
-    tempo === null ? "" : `at ${tempo}`,
-    word,
-    notes > 0 ? (slips === 0 ? "clean" : `${slips} slips`) : "",
-  ]
-    .filter((one) => one !== "")
-    .join(", ");
+/** What an entry says beside what it is called and how long it took. */
+function told({ key, sound, tempo, word, notes, slips }: Entry, keys: readonly string[]): string {
+  const where = key === null ? sound : `${keys[key]} ${sound}`.trim();
+  const played = notes === 0 ? "" : slips === 0 ? "clean" : `${slips} slips`;
+  return [where, tempo === null ? "" : `at ${tempo}`, word, played].filter((one) => one !== "").join(", ");
+}
 
 /** Every entry, the latest first: corrected with a trace, deleted with undo. */
 export function Entries() {
+  const { major_keys } = useLoadedTables();
   const [player] = useWho();
   const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useEntries(player);
   const { remove, restore } = useEntryActions(player);
@@ -65,7 +63,7 @@ export function Entries() {
                 <Table.Td>
                   {entry.what}
                   <Text span size="sm" c="dimmed" display="block">
-                    {told(entry)}
+                    {told(entry, major_keys)}
                   </Text>
                 </Table.Td>
                 <Table.Td>{Math.round(10 * entry.minutes) / 10} min</Table.Td>
@@ -112,6 +110,7 @@ function draftOf(entry: Entry): EntryDraft {
 
 function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
   const [player] = useWho();
+  const { major_keys } = useLoadedTables();
   const { correct } = useEntryActions(player);
   const [draft, setDraft] = useState(() => draftOf(entry));
   const trace = useTrace(player, entry.id, entry.corrects !== null).data ?? [];
@@ -121,7 +120,7 @@ function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
         <EntryFields entry={draft} onChange={setDraft} sounds={[]} />
         {trace.map((before) => (
           <Text key={before.id} size="sm" c="dimmed">
-            Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before)}
+            Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before, major_keys)}
           </Text>
         ))}
         <Group justify="flex-end">

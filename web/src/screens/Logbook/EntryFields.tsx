@@ -10,11 +10,9 @@ interface EntryFieldsProps {
   sounds: readonly string[];
 }
 
-const KEYS = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"];
-
 /** What an entry says: what, minutes, tempo, how it went, in which key and sound. */
 export function EntryFields({ entry, onChange, sounds }: EntryFieldsProps) {
-  const { scales } = useLoadedTables();
+  const { scales, major_keys } = useLoadedTables();
   const { most } = limitsOf(useLoadedTables(), "Recipe.tempo");
   const words = useOffered("entry.word");
   const put = (change: Partial<EntryDraft>) => onChange({ ...entry, ...change });
@@ -55,7 +53,7 @@ export function EntryFields({ entry, onChange, sounds }: EntryFieldsProps) {
         clearable
         clearButtonProps={{ "aria-label": "No key" }}
         allowDeselect
-        data={KEYS.map((label, key) => ({ value: String(key), label }))}
+        data={major_keys.map((label, key) => ({ value: String(key), label }))}
         value={entry.key === null || entry.key === undefined ? null : String(entry.key)}
         onChange={(key) => put({ key: key === null ? null : Number(key) })}
       />

@@ -2,11 +2,13 @@ import { Chip, Group, NumberInput, Select, Stack, Text, TextInput } from "@manti
 import { DateInput } from "@mantine/dates";
 import { firstOfWeek } from "../../api/dates";
 import { useShelf } from "../../api/shelves";
-import type { Goal } from "../../api/types";
+import type { Goal, Recipe, Step } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
+import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
-import { TWELVE } from "./Goals";
+import { TWELVE } from "./keys";
+import { minutesOf } from "./queries";
 
 interface GoalFieldsProps {
   goal: Goal;
@@ -17,14 +19,33 @@ interface GoalFieldsProps {
 /** A goal: which recipe, in which keys, at what tempo, by when, and by which rules. */
 export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
   const recipes = useShelf("recipes").data ?? [];
-  const { scales } = useLoadedTables();
+  const routines = useShelf("routines").data ?? [];
+  const [player] = useWho();
+  const { scales, fresh } = useLoadedTables();
   const put = (change: Partial<Goal>) => onChange({ ...goal, ...change });
-  const choose = (id: string | null) => {
-    const found = recipes.find((one) => one.id === id);
-    if (found === undefined) return;
-    const { sounds, tempo, title } = found.document;
-    const scale = sounds.kind === "one" ? scales.find((one) => one.id === sounds.scale) : undefined;
-    put({ saved: found.id, title: title || found.title, tempo, sound: scale?.name ?? "" });
+  const offered = goal.kind === "recipe" ? recipes : routines;
+  const choose = async (id: string | null) => {
+    const recipe = recipes.find((one) => one.id === id)?.document;
+    const routine = routines.find((one) => one.id === id)?.document;
+    if (id === null) return;
+    const change: Partial<Goal> = { saved: id };
+    if (goal.kind === "recipe" && recipe) {
+      const { sounds, tempo, title } = recipe;
+      const scale = sounds.kind === "one" ? scales.find((one) => one.id === sounds.scale) : undefined;
+      Object.assign(change, { title: title || goal.title, tempo, sound: scale?.name ?? "" });
+    }
+    if (goal.kind === "routine" && routine) change.title = routine.title || goal.title;
+    // What a key takes is known from the music.
+    const inOneKey = (one: Recipe): Recipe => ({ ...one, keys: { ...one.keys, order: "picked", picked: ["C"] } });
+    const steps: Step[] =
+      goal.kind === "recipe" && recipe
+        ? [{ ...fresh.recipe_step, recipe: inOneKey(recipe) }]
+        : (routine?.steps ?? []).map((step) =>
+            step.kind === "recipe" ? { ...step, recipe: inOneKey(step.recipe) } : step,
+          );
+    const found = await minutesOf(player, { ...fresh.routine, steps }).catch(() => undefined);
+    if (found && found.minutes > 0) change.minutes = Math.max(0.5, Math.ceil(2 * found.minutes) / 2);
+    put(change);
   };
   return (
     <>
@@ -37,14 +58,21 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
           error={goal.title.trim() === "" ? "Give it a name." : undefined}
           onChange={(event) => put({ title: event.currentTarget.value })}
         />
+        <Choice
+          label="It is"
+          field="Goal.kind"
+          w="var(--field-s)"
+          value={goal.kind}
+          onChange={(kind) => put({ kind, saved: "" })}
+        />
         <Select
-          label="Recipe"
+          label={goal.kind === "recipe" ? "Recipe" : "Routine"}
           placeholder="one of yours"
           w="var(--field-m)"
           searchable
-          data={recipes.map(({ id, title }) => ({ value: id, label: title }))}
+          data={offered.map(({ id, title }) => ({ value: id, label: title }))}
           value={goal.saved || null}
-          onChange={choose}
+          onChange={(id) => void choose(id)}
         />
         <Amount label="At" field="Goal.tempo" w="6.5rem" value={goal.tempo} onChange={(tempo) => put({ tempo })} />
         <NumberInput

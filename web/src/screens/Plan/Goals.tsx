@@ -9,10 +9,10 @@ import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 import { GoalFields } from "./GoalFields";
 import classes from "./Plan.module.css";
+import { TWELVE } from "./keys";
 import { useKeepPlan, useTriedPlan } from "./queries";
 
 const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-export const TWELVE = ["C", "F", "B♭", "E♭", "A♭", "D♭", "G♭", "B", "E", "A", "D", "G"];
 
 const freshGoal = (): Goal => ({
   title: "A new goal",

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, List, NumberInput, Select, Stack, Text, TextInput, Textarea } from "@mantine/core";
+import { ActionIcon, Button, Group, List, Select, Stack, Text, TextInput, Textarea } from "@mantine/core";
 import { IconChevronDown, IconChevronUp, IconTrash } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
@@ -7,6 +7,8 @@ import type { Routine, Step } from "../../api/types";
 import { announce } from "../../parts/Announced";
 import { moved } from "../../parts/moved";
 import { putStepOnStand } from "../../parts/onStand";
+import { Amount } from "../../parts/fields/Amount";
+import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import classes from "./Plan.module.css";
@@ -25,10 +27,11 @@ interface RoutineEditorProps {
 export function RoutineEditor({ routine: first, id, revision, onClose }: RoutineEditorProps) {
   const { fresh } = useLoadedTables();
   const navigate = useNavigate();
+  const [player] = useWho();
   const [routine, setRoutine] = useState(first);
   const recipes = useShelf("recipes").data ?? [];
   const { add: save, change } = useShelfActions("routines");
-  const { data: minutes, error } = useRoutineMinutes(routine);
+  const { data: minutes, error } = useRoutineMinutes(player, routine);
   const put = (part: Partial<Routine>) => setRoutine((now) => ({ ...now, ...part }));
   const setStep = (place: number, step: Step | null) =>
     put({ steps: routine.steps.flatMap((one, other) => (other !== place ? [one] : step === null ? [] : [step])) });
@@ -62,21 +65,19 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
           value={routine.title}
           onChange={(event) => put({ title: event.currentTarget.value })}
         />
-        <NumberInput
+        <Amount
           label="Minutes a day"
+          field="Routine.cap"
           w="8rem"
-          min={1}
-          max={240}
           value={routine.cap}
-          onChange={(cap) => typeof cap === "number" && cap > 0 && put({ cap })}
+          onChange={(cap) => put({ cap })}
         />
-        <NumberInput
+        <Amount
           label="A break after"
+          field="Routine.break_after"
           w="8rem"
-          min={10}
-          max={120}
           value={routine.break_after}
-          onChange={(after) => typeof after === "number" && after >= 10 && put({ break_after: after })}
+          onChange={(break_after) => put({ break_after })}
         />
         <Text flex={1} fw={600} role="status">
           {minutes ? `${minutes.minutes} of ${routine.cap} minutes${minutes.over ? ": too long for the day" : ""}` : ""}
@@ -153,15 +154,12 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
                   value={step.rule}
                   onChange={(event) => setStep(place, { ...step, rule: event.currentTarget.value })}
                 />
-                <NumberInput
+                <Amount
                   label="Minutes"
+                  field="FreeTask.minutes"
                   w="6.5rem"
-                  min={1}
-                  max={240}
                   value={step.minutes}
-                  onChange={(value) =>
-                    typeof value === "number" && value > 0 && setStep(place, { ...step, minutes: value })
-                  }
+                  onChange={(minutes) => setStep(place, { ...step, minutes })}
                 />
               </Group>
             )}

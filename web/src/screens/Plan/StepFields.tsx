@@ -1,4 +1,4 @@
-import { Button, Group, NumberInput, Switch, Text, TextInput } from "@mantine/core";
+import { Button, Group, Switch, Text, TextInput } from "@mantine/core";
 import type { Step } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
@@ -26,13 +26,12 @@ export function StepFields({ step, onChange }: StepFieldsProps) {
           onChange={(event) => put({ title: event.currentTarget.value })}
         />
         {step.ladder === null ? (
-          <NumberInput
+          <Amount
             label="Tempo"
+            field="Recipe.tempo"
             w="6.5rem"
-            min={20}
-            max={320}
             value={step.tempo || step.recipe.tempo}
-            onChange={(tempo) => typeof tempo === "number" && tempo >= 20 && put({ tempo })}
+            onChange={(tempo) => put({ tempo })}
           />
         ) : (
           <>

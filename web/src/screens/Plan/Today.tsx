@@ -5,14 +5,14 @@ import type { PlanState } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { pitchClass } from "../../parts/keys";
 import { inMinutes, todayInWords } from "../../parts/TodayLine";
+import { useLoadedTables } from "../../parts/tables";
 import { useTakeToStand } from "./useTakeToStand";
 import classes from "./Plan.module.css";
-
-const NAMES = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"];
 
 /** What is due today, as a line of text with its dial; the next day where nothing is. */
 export function Today({ plan }: { plan: PlanState }) {
   const take = useTakeToStand();
+  const { major_keys } = useLoadedTables();
   const first = plan.days.find(({ day }) => day === today());
   const due = first?.items ?? [];
   const next = plan.days.find(({ day, items }) => day > today() && items.length > 0);
@@ -32,7 +32,7 @@ export function Today({ plan }: { plan: PlanState }) {
     );
   return (
     <Group align="flex-start" gap="xl">
-      <Dial route={due.map(({ key }) => pitchClass(key))} names={NAMES} size={220} />
+      <Dial route={due.map(({ key }) => pitchClass(key))} names={major_keys} size={220} />
       <Stack flex={1} miw="20rem" gap="sm">
         <Text className={classes.line}>{todayInWords(plan)}</Text>
         {first?.caution && <Text>{first.caution}</Text>}

@@ -3,7 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { answered, client } from "../../api/client";
 import { today } from "../../api/dates";
 import { ofToday } from "../../api/plans";
-import type { PlanDocument, Routine } from "../../api/types";
+import type { PlanDocument, Routine, RoutineMinutes } from "../../api/types";
 
 /** What a plan would be, while it is changed. */
 export function useTriedPlan(player: number, document: PlanDocument | null) {
@@ -29,15 +29,26 @@ export function useKeepPlan(player: number) {
   });
 }
 
-/** How long a routine takes, and what to leave out of one that is too long. */
-export function useRoutineMinutes(routine: Routine) {
+/** How long a routine takes, as far as it is known from before, and what to leave out of one that is too long. */
+export function useRoutineMinutes(player: number, routine: Routine) {
   return useQuery({
-    queryKey: ["routine-minutes", routine],
-    queryFn: () => answered(client.POST("/api/routine-minutes", { body: { routine } })),
+    queryKey: ["routine-minutes", player, routine],
+    queryFn: () => minutesOf(player, routine),
     placeholderData: keepPreviousData,
-    staleTime: Infinity,
     retry: false,
   });
+}
+
+/** The same, once. */
+export async function minutesOf(player: number, routine: Routine): Promise<RoutineMinutes> {
+  const ids = new Set(routine.steps.flatMap((step) => (step.kind === "recipe" && step.saved ? [step.saved] : [])));
+  const days = await Promise.all(
+    [...ids].map(async (recipe) => {
+      const params = { path: { player }, query: { recipe } };
+      return [recipe, await answered(client.GET("/api/players/{player}/taken", { params }))] as const;
+    }),
+  );
+  return answered(client.POST("/api/routine-minutes", { body: { routine, taken: Object.fromEntries(days) } }));
 }
 
 /** A shape filled with a sound, a key and an instrument. */

@@ -1,19 +1,19 @@
 import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
-import type { PlanDay, Recipe } from "../../api/types";
-import { putOnStand } from "../../parts/onStand";
+import type { PlanDay, Recipe, Routine } from "../../api/types";
+import { putOnStand, putStepOnStand } from "../../parts/onStand";
 import { tell } from "../../parts/tell";
 
 type Item = PlanDay["items"][number];
 
-/** Puts what a plan asks for on the stand: the recipe of its goal in its key, at its tempo; or its routine. */
+/** Puts what a plan asks for on the stand: its recipe or routine, in its key and its version. */
 export function useTakeToStand() {
   const navigate = useNavigate();
-  return async ({ saved, key, tempo, title }: Item) => {
+  return async (item: Item) => {
     try {
-      const recipe = await recipeOf(saved);
-      const asked: Recipe = { ...recipe, title, tempo, keys: { ...recipe.keys, order: "picked", picked: [key] } };
-      putOnStand(asked, 0, saved);
+      if (item.saved === "") throw new Error("This goal names no recipe. Choose one under “Goals and rules”.");
+      if (item.kind === "routine") await routineOnStand(item);
+      else await recipeOnStand(item);
       await navigate("/stand");
     } catch (error) {
       tell("It could not be put on the stand", error);
@@ -21,9 +21,30 @@ export function useTakeToStand() {
   };
 }
 
-async function recipeOf(saved: string): Promise<Recipe> {
-  if (saved === "") throw new Error("This goal names no recipe. Choose one under “Goals and rules”.");
-  const params = { params: { path: { document_id: saved } } };
-  const { document } = await answered(client.GET("/api/recipes/{document_id}", params));
-  return document;
+const one = (id: string) => ({ params: { path: { document_id: id } } });
+const inKey = (recipe: Recipe, key: string): Recipe => ({
+  ...recipe,
+  keys: { ...recipe.keys, order: "picked", picked: [key] },
+});
+
+async function recipeOnStand({ saved, key, tempo, title, version }: Item): Promise<void> {
+  const { document } = await answered(client.GET("/api/recipes/{document_id}", one(saved)));
+  const varied = version > 1 ? await versionOf(document, version) : { recipe: document, words: "" };
+  const named = varied.words === "" ? title : `${title}: ${varied.words}`.slice(0, 120);
+  putOnStand({ ...inKey(varied.recipe, key), title: named, tempo }, 0, saved);
+}
+
+/** A later version of a recipe (the first is itself), and what changed last. */
+async function versionOf(recipe: Recipe, version: number): Promise<{ recipe: Recipe; words: string }> {
+  return answered(client.POST("/api/versions", { body: { recipe, times: version - 1, history: [] } }));
+}
+
+async function routineOnStand({ saved, key }: Item): Promise<void> {
+  const { document } = await answered(client.GET("/api/routines/{document_id}", one(saved)));
+  const steps = document.steps.map((step) =>
+    step.kind === "recipe" ? { ...step, recipe: inKey(step.recipe, key) } : step,
+  );
+  const routine: Routine = { ...document, steps };
+  const first = steps.findIndex(({ kind }) => kind === "recipe");
+  if (!putStepOnStand(routine, first, saved)) throw new Error("This routine has no recipe in it.");
 }
