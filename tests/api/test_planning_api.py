@@ -48,6 +48,9 @@ def test_what_the_entries_add_up_to(client: TestClient) -> None:
     (row,) = client.get(f"{AT}/matrix", params={"tempo": 80}).json()["rows"]
     assert [cell["key"] for cell in row["cells"]] == [2, 9]
     assert client.get(f"{AT}/matrix").json()["holes"] == 10
+    minor = ["Aeolian", "harmonic minor", "melodic minor", "Dorian"]
+    wider = client.get(f"{AT}/matrix", params={"sounds": minor}).json()
+    assert (len(wider["rows"]), wider["holes"]) == (4, 46)  # 48 but for the two that were played
 
 
 def test_a_file_is_looked_at_before_it_is_taken(client: TestClient) -> None:

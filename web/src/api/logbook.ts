@@ -42,12 +42,12 @@ export function useOverview(player: number, sound: string, tempo: number) {
   });
 }
 
-/** Key by sound by position by note value. */
-export function useMatrix(player: number, tempo: number) {
+/** Key by sound by position by note value, with sounds that are yet to be begun. */
+export function useMatrix(player: number, tempo: number, sounds: string[]) {
   return useQuery({
-    queryKey: [LOGBOOK, player, "matrix", tempo],
+    queryKey: [LOGBOOK, player, "matrix", tempo, sounds],
     queryFn: () =>
-      answered(client.GET("/api/players/{player}/matrix", { params: { ...of(player), query: { tempo } } })),
+      answered(client.GET("/api/players/{player}/matrix", { params: { ...of(player), query: { tempo, sounds } } })),
     placeholderData: keepPreviousData,
   });
 }

@@ -661,7 +661,7 @@ export interface paths {
         };
         /**
          * Matrix
-         * @description Every sound, position and note value practised, by key, with its holes.
+         * @description Every sound, position and note value practised, by key, with its holes; and `sounds` that are yet to be begun.
          */
         get: operations["matrix_api_players__player__matrix_get"];
         put?: never;
@@ -13304,6 +13304,7 @@ export interface operations {
         parameters: {
             query?: {
                 tempo?: number;
+                sounds?: string[];
             };
             header?: never;
             path: {

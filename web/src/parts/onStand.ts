@@ -6,6 +6,8 @@ export interface OnStand {
   strip: number;
   /** Its id on the shelf, where it is saved. */
   id: string;
+  /** What changed in it since its first version, in words. */
+  version?: string;
   /** The routine it is a step of, by its place, with its id on the shelf. */
   routine?: { routine: Routine; place: number; id: string };
 }
@@ -13,8 +15,8 @@ export interface OnStand {
 const KEY = "dodecant.stand";
 
 /** Put a recipe on the stand; the stand's own page shows it. */
-export function putOnStand(recipe: Recipe, strip = 0, id = "", routine?: OnStand["routine"]): void {
-  const lying: OnStand = { recipe, strip, id, ...(routine === undefined ? {} : { routine }) };
+export function putOnStand(recipe: Recipe, strip = 0, id = "", more: Pick<OnStand, "routine" | "version"> = {}): void {
+  const lying: OnStand = { recipe, strip, id, ...more };
   localStorage.setItem(KEY, JSON.stringify(lying));
 }
 
@@ -22,7 +24,9 @@ export function putOnStand(recipe: Recipe, strip = 0, id = "", routine?: OnStand
 export function putStepOnStand(routine: Routine, place: number, id: string): boolean {
   const step = routine.steps[place];
   if (step?.kind !== "recipe") return false;
-  putOnStand({ ...step.recipe, tempo: step.tempo || step.recipe.tempo }, 0, step.saved, { routine, place, id });
+  putOnStand({ ...step.recipe, tempo: step.tempo || step.recipe.tempo }, 0, step.saved, {
+    routine: { routine, place, id },
+  });
   return true;
 }
 

@@ -4,10 +4,10 @@
 import sqlite3
 from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
-from itertools import groupby
 from typing import Annotated, Literal
 
 from fastapi import APIRouter, Query, Response
+from pydantic import StringConstraints
 from starlette.exceptions import HTTPException
 
 from dodecant.api.files import UploadedBytes, as_attachment
@@ -34,7 +34,7 @@ from dodecant.api.schemas.planning import TakenDay
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.formats import logbook_files
 from dodecant.formats.calendar import zone_of
-from dodecant.practice.planning.coverage import Done, dial, key_names, next_keys, readiness, twins
+from dodecant.practice.planning.coverage import Done, dial, holes, key_names, next_keys, readiness, twins, wanted_cells
 from dodecant.store import coverage, logbook
 from dodecant.store.database import atomic
 from dodecant.tables import load_tables
@@ -43,6 +43,7 @@ router = APIRouter(prefix="/api/players/{player}", tags=["logbook"], responses={
 _PAGE = 50
 _WEEKS = 26
 Tempo = Annotated[int, Query(ge=20, le=320)]
+SoundName = Annotated[str, StringConstraints(min_length=1, max_length=120)]
 RecipeId = Annotated[str, Query(min_length=1, max_length=80)]
 Zone = Annotated[str, Query(min_length=1, max_length=60)]
 
@@ -131,19 +132,25 @@ def overview(
 
 
 @router.get("/matrix")
-def matrix(player: PlayerId, connection: Connection, tempo: Tempo = 96) -> MatrixOut:
-    """Every sound, position and note value practised, by key, with its holes."""
+def matrix(
+    player: PlayerId,
+    connection: Connection,
+    tempo: Tempo = 96,
+    sounds: Annotated[list[SoundName], Query(max_length=24)] = [],  # noqa: B006 - never changed
+) -> MatrixOut:
+    """Every sound, position and note value practised, by key, with its holes; and `sounds` that are yet to be begun."""
     done = coverage.cells(connection, player)
-    catalogue, rows = load_tables().scales, []
-    for (sound, position, value), same in groupby(
-        sorted(done, key=lambda one: one.cell[1:]), key=lambda one: one.cell[1:]
-    ):
-        names = key_names(sound, catalogue)
-        cells = [cell_out(one, readiness(one, tempo)) for one in same]
-        rows.append(
-            RowOut(sound=sound, position=position, value=value, names=[names[key] for key in range(12)], cells=cells)
-        )
-    return MatrixOut(rows=rows, holes=sum(12 - len(row.cells) for row in rows))
+    begun = {one.cell.sound for one in done}
+    rows = [_row(*cell, done, tempo) for cell in sorted({one.cell[1:] for one in done})]
+    rows += [_row(sound, "", "", (), tempo) for sound in dict.fromkeys(sounds) if sound not in begun]
+    wanted = [cell for row in rows for cell in wanted_cells([row.sound], [row.position], [row.value])]
+    return MatrixOut(rows=rows, holes=len(holes(done, wanted)))
+
+
+def _row(sound: str, position: str, value: str, done: Sequence[Done], tempo: int) -> RowOut:
+    names = key_names(sound, load_tables().scales)
+    cells = [cell_out(one, readiness(one, tempo)) for one in done if one.cell[1:] == (sound, position, value)]
+    return RowOut(sound=sound, position=position, value=value, names=[names[key] for key in range(12)], cells=cells)
 
 
 @router.post("/entry-files")

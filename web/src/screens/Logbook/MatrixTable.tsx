@@ -1,5 +1,6 @@
-import { Skeleton, Table, Text, UnstyledButton } from "@mantine/core";
+import { MultiSelect, Skeleton, Table, Text, UnstyledButton } from "@mantine/core";
 import { useWho } from "../../parts/Who";
+import { useLocalStorage } from "@mantine/hooks";
 import { useMatrix } from "../../api/logbook";
 import { useLoadedTables } from "../../parts/tables";
 import classes from "./Logbook.module.css";
@@ -8,13 +9,23 @@ import { usePractise } from "./usePractise";
 /** Key by sound by position by note value: what was done, and the holes; a press practises. */
 export function MatrixTable({ tempo }: { tempo: number }) {
   const [player] = useWho();
-  const { data } = useMatrix(player, tempo);
-  const { note_values } = useLoadedTables();
+  const [sounds, setSounds] = useLocalStorage<string[]>({ key: "dodecant.sounds-to-learn", defaultValue: [] });
+  const { data } = useMatrix(player, tempo, sounds);
+  const { note_values, scales } = useLoadedTables();
   const practise = usePractise();
   if (data === undefined) return <Skeleton height={240} />;
-  if (data.rows.length === 0) return <Text>Nothing is written yet.</Text>;
   return (
     <>
+      <MultiSelect
+        label="Sounds to learn"
+        description="They stand in the matrix before they are begun."
+        mb="sm"
+        w="var(--panel-m)"
+        searchable
+        data={[...new Set(scales.map(({ name }) => name))]}
+        value={sounds}
+        onChange={setSounds}
+      />
       <Text mb="sm">
         {data.holes === 0 ? "No holes." : `${data.holes} holes.`} Press one to practise it. A cell is as full as its key
         has come; the number is the comfortable tempo.

@@ -31,7 +31,9 @@ async function recipeOnStand({ saved, key, tempo, title, version }: Item): Promi
   const { document } = await answered(client.GET("/api/recipes/{document_id}", one(saved)));
   const varied = version > 1 ? await versionOf(document, version) : { recipe: document, words: "" };
   const named = varied.words === "" ? title : `${title}: ${varied.words}`.slice(0, 120);
-  putOnStand({ ...inKey(varied.recipe, key), title: named, tempo }, 0, saved);
+  putOnStand({ ...inKey(varied.recipe, key), title: named, tempo }, 0, saved, {
+    version: varied.words,
+  });
 }
 
 /** A later version of a recipe (the first is itself), and what changed last. */

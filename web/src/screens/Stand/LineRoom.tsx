@@ -79,7 +79,7 @@ export function LineRoom(props: LineRoomProps) {
   }, [recipe, many, place, setting, bars]);
   const bands = useBands(asked);
   const [repeated, setRepeated] = useState<number | null>(null);
-  const logging = useLogging(recipe, lying.id);
+  const logging = useLogging(lying);
 
   const performance = usePerformance({
     recipe,

@@ -1,6 +1,8 @@
 import { useState } from "react";
-import { MYSELF, blankEntry, useEntryActions } from "../../api/logbook";
-import type { Entry, EntryDraft, Judged, Recipe, Strip } from "../../api/types";
+import { blankEntry, useEntryActions } from "../../api/logbook";
+import type { Entry, EntryDraft, Judged, Strip } from "../../api/types";
+import type { OnStand } from "../../parts/onStand";
+import { useWho } from "../../parts/Who";
 import { tell } from "../../parts/tell";
 
 /** Less than this (minutes) is no practising. */
@@ -12,8 +14,9 @@ interface Written {
 }
 
 /** Writes what was played at the stand into the logbook; what is said of it afterwards corrects the entry. */
-export function useLogging(recipe: Recipe, id: string) {
-  const { add, correct } = useEntryActions(MYSELF);
+export function useLogging({ recipe, id, version }: OnStand) {
+  const [player] = useWho();
+  const { add, correct } = useEntryActions(player);
   const [written, setWritten] = useState<Written | null>(null);
   const write = async (strip: Strip, seconds: number, tempo: number, judged?: Judged) => {
     const minutes = seconds / 60;
@@ -22,6 +25,7 @@ export function useLogging(recipe: Recipe, id: string) {
       ...blankEntry(),
       what: recipe.title || strip.heading,
       recipe: id,
+      version: version ?? "",
       minutes,
       tempo: Math.round(tempo),
       ...strip.practised,
