@@ -68,12 +68,12 @@ def with_natural(played: Degree, due: Degree) -> str:
 
 
 def take_told(
-    judged: Judged, due: Sequence[DueNote], time: TimeKept | None, catalogue: ScaleCatalogue
+    judged: Judged, due: Sequence[DueNote], time: TimeKept | None, catalogue: ScaleCatalogue, *, ended: bool = True
 ) -> tuple[str, ...]:
-    """Up to three sentences: the notes, the time, the swing."""
+    """Up to three sentences: the notes, the time, the swing; of a take that has `ended`, or was stopped."""
     if not any(off is not None for off in judged.offsets):
         return ("Nothing of it was heard.",)
-    found = [_notes(judged, due, catalogue)]
+    found = [_notes(judged, due, catalogue, ended=ended)]
     if time is not None:
         whole = not any(slip.kind in ("left-out", "figure-left-out", "added", "turned-early") for slip in judged.slips)
         found.append(_time(time, whole=whole))
@@ -82,11 +82,11 @@ def take_told(
     return tuple(found)
 
 
-def _notes(judged: Judged, due: Sequence[DueNote], catalogue: ScaleCatalogue) -> str:
+def _notes(judged: Judged, due: Sequence[DueNote], catalogue: ScaleCatalogue, *, ended: bool) -> str:
     slips = judged.slips
     if not slips:
         return "Clean."
-    if _only_the_last_bar(slips, due):
+    if ended and _only_the_last_bar(slips, due):
         return f"Clean up to bar {due[-1].bar}, the last one, which you played otherwise."
     told = "; ".join(slip_told(slip, due, catalogue) for slip in slips[:_NAMED])
     more = f"; and {len(slips) - _NAMED} more" if len(slips) > _NAMED else ""
@@ -99,7 +99,12 @@ def _only_the_last_bar(slips: Sequence[Slip], due: Sequence[DueNote]) -> bool:
     last = due[-1].bar
     notes = sum(note.bar == last for note in due)
     changed = {slip.note for slip in slips if slip.kind in ("wrong", "left-out", "octave")}
-    return last > 1 and notes > 2 and len(changed) * 2 >= notes and all(due[slip.note].bar == last for slip in slips)
+    return (
+        due[0].bar < last
+        and notes > 2
+        and len(changed) * 2 >= notes
+        and all(due[slip.note].bar == last for slip in slips)
+    )
 
 
 def _time(time: TimeKept, *, whole: bool) -> str:

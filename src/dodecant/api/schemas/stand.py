@@ -268,6 +268,6 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
         for note, off in zip(due, found.offsets, strict=True)
         if off is not None
     ]
-    sentences = take_told(found, due, time_kept(due, found.steady), scales)
+    sentences = take_told(found, due, time_kept(due, found.steady), scales, ended=wanted.until is None)
     clean = not found.slips and bool(due)
     return JudgedOut(sentences=list(sentences), slips=slips, offsets=offsets, notes=len(due), clean=clean)
