@@ -5,22 +5,22 @@ import { ApiError } from "../../api/client";
 import type { Rounds, Slip } from "../../api/types";
 import type { OnStand } from "../../parts/onStand";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
-import { BackingPanel } from "./BackingPanel";
+import { BackingPanel } from "./panels/BackingPanel";
 import { Controls } from "./Controls";
-import { HowItWent } from "./HowItWent";
-import { PractisePanel } from "./PractisePanel";
-import { Result } from "./Result";
+import { HowItWent } from "./takes/HowItWent";
+import { PractisePanel } from "./panels/PractisePanel";
+import { Result } from "./takes/Result";
 import { RoutineBar } from "./RoutineBar";
 import { StandStrip } from "./StandStrip";
 import classes from "./Stand.module.css";
 import { shownLeft } from "./curtain";
 import { useBands, useRung, useWorkedOut } from "./queries";
-import { useLogging } from "./useLogging";
+import { useLogging } from "./takes/useLogging";
 import { useReference } from "./useReference";
 import { useSpoken } from "./useSpoken";
 import { useStandKeys } from "./useStandKeys";
 import type { SetSetting, StandSetting } from "./useStandSetting";
-import { useTakes } from "./useTakes";
+import { useTakes } from "./takes/useTakes";
 import { useWakeLock } from "./useWakeLock";
 import { bandsWanted, headingOf, usePerformance } from "./usePerformance";
 
@@ -35,6 +35,8 @@ const problemsOf = (error: unknown) => (error instanceof ApiError ? error.proble
 
 interface LineRoomProps {
   lying: OnStand;
+  /** Another step of the routine was put on the stand. */
+  onStep: () => void;
   setting: StandSetting;
   set: SetSetting;
   place: number;
@@ -47,7 +49,7 @@ interface LineRoomProps {
 
 /** The strip that is due, large, played as it stands or improvised over; the band, the tempo, what is said of a take. */
 export function LineRoom(props: LineRoomProps) {
-  const { lying, setting, set, place, onPlace, ownTempo, onTempo, onSentence } = props;
+  const { lying, onStep, setting, set, place, onPlace, ownTempo, onTempo, onSentence } = props;
   const { recipe } = lying;
   const { least, most } = limitsOf(useLoadedTables(), "Recipe.tempo");
   const playable = (tempo: number) => Math.max(least, Math.min(most, Math.round(tempo)));
@@ -168,7 +170,7 @@ export function LineRoom(props: LineRoomProps) {
   const named = setting.asks ? takes.asked(taken) : undefined;
   return (
     <>
-      {lying.routine && <RoutineBar of={lying.routine} clean={takes.made.filter(({ clean }) => clean).length} />}
+      {lying.routine && <RoutineBar of={lying.routine} clean={takes.clean} strips={many} onStep={onStep} />}
       <Stack ref={ref} className={classes.page} gap="sm">
         {exercise === undefined || strip === undefined ? (
           <Skeleton height={220} role="img" aria-label="Working it out" />

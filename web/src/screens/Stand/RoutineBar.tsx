@@ -6,14 +6,17 @@ import classes from "./Stand.module.css";
 
 interface RoutineBarProps {
   of: NonNullable<OnStand["routine"]>;
-  /** Clean takes since the step began. */
-  clean: number;
+  /** Clean takes of each strip, since the step began, and how many strips there are. */
+  clean: Readonly<Record<number, number>>;
+  strips: number;
+  /** The next step was put on the stand. */
+  onStep: () => void;
 }
 
 const MINUTE = 60_000;
 
 /** Which step of a routine is on the stand, and what opens the next one; free tasks in between are told. */
-export function RoutineBar({ of: { routine, place, id }, clean }: RoutineBarProps) {
+export function RoutineBar({ of: { routine, place, id }, clean, strips, onStep }: RoutineBarProps) {
   const [minutes, setMinutes] = useState(0);
   useEffect(() => {
     const begun = Date.now();
@@ -24,22 +27,22 @@ export function RoutineBar({ of: { routine, place, id }, clean }: RoutineBarProp
   const following = routine.steps.findIndex((one, other) => other > place && one.kind === "recipe");
   const tasks = routine.steps.slice(place + 1, following < 0 ? undefined : following);
   const needed = step?.gate.kind === "takes" ? step.gate.takes : 0;
-  const open = clean >= needed;
+  const places = Array.from({ length: strips }, (_, strip) => Math.max(0, needed - (clean[strip] ?? 0)));
+  const missing = places.reduce((sum, one) => sum + one, 0);
+  const open = needed === 0 || (strips > 0 && missing === 0);
   return (
     <Group className={classes.routine} gap="md">
       <Text flex={1}>
         <b>{routine.title}</b>, step {place + 1} of {routine.steps.length}
         {step?.title ? `: ${step.title}` : ""}.{" "}
-        {needed > 0 &&
-          !open &&
-          `${needed - clean} clean ${needed - clean === 1 ? "take opens" : "takes open"} the next one. `}
+        {!open && `${missing} clean ${missing === 1 ? "take opens" : "takes open"} the next one. `}
         {tasks.map((task) => task.kind === "task" && `Then ${task.title}, ${task.minutes} minutes: ${task.rule} `)}
         {minutes >= routine.break_after && "Time for a break of two minutes."}
       </Text>
       {following >= 0 ? (
         <Button
           variant={open ? "filled" : "default"}
-          onClick={() => putStepOnStand(routine, following, id) && window.location.reload()}
+          onClick={() => putStepOnStand(routine, following, id) && onStep()}
         >
           {open ? "The next step" : "On all the same"}
         </Button>

@@ -4,9 +4,9 @@ import { useNavigate } from "react-router";
 import type { Step } from "../../api/types";
 import type { OnStand } from "../../parts/onStand";
 import { layOnBench } from "../../parts/useDraft";
-import { EarRoom } from "./EarRoom";
+import { EarRoom } from "./ear/EarRoom";
 import { LineRoom } from "./LineRoom";
-import { SendSound } from "./SendSound";
+import { SendSound } from "./panels/SendSound";
 import classes from "./Stand.module.css";
 import { type Mode, type StandSetting, useStandSetting } from "./useStandSetting";
 
@@ -31,7 +31,7 @@ function settingOf(step: Extract<Step, { kind: "recipe" }>): Partial<StandSettin
 }
 
 /** The stand: what lies on it, and whether the line is practised, something is improvised over it, or the ear trained. */
-export function Stand({ lying }: { lying: OnStand }) {
+export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void }) {
   const { recipe } = lying;
   const navigate = useNavigate();
   const { setting, set } = useStandSetting();
@@ -76,6 +76,7 @@ export function Stand({ lying }: { lying: OnStand }) {
         <LineRoom
           key={setting.mode}
           lying={lying}
+          onStep={onStep}
           setting={setting}
           set={set}
           place={place}

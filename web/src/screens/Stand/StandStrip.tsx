@@ -5,7 +5,7 @@ import { Contour } from "../../parts/Contour/Contour";
 import { Engraved } from "../../parts/Engraved";
 import { useStripPicture } from "../../parts/queries";
 import { type Curtain, numbersOf, seen } from "./curtain";
-import { Pencil } from "./Pencil";
+import { Pencil } from "./takes/Pencil";
 import classes from "./Stand.module.css";
 
 interface StandStripProps {

@@ -5,7 +5,7 @@ import { tell } from "../../parts/tell";
 import { type Ear, eventsOf } from "../../sound/listening";
 import { type Moment, momentAt, standSchedule } from "../../sound/standSchedule";
 import { usePlayer } from "../../sound/usePlayer";
-import { earFor } from "./earFor";
+import { earFor } from "./ear/earFor";
 import { type BandsWanted, bandsQuery, judged, simulatedTake, useImprovised, useJudge } from "./queries";
 import type { StandSetting } from "./useStandSetting";
 

@@ -1,6 +1,6 @@
 /** Questions for the ear: how they sound, and the score. Pure. */
-import type { EarQuestion } from "../../api/types";
-import type { Schedule, SoundEvent } from "../../sound/schedule";
+import type { EarQuestion } from "../../../api/types";
+import type { Schedule, SoundEvent } from "../../../sound/schedule";
 
 /** Right and asked, by degree or sound. */
 export type Score = Record<string, { right: number; asked: number }>;

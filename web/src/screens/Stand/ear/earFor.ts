@@ -1,8 +1,8 @@
 /** Who listens to a take of a strip. */
-import type { Strip } from "../../api/types";
-import { pitchClass } from "../../parts/keys";
-import { type Ear, listenToKeys, listenToMicrophone, listenToMidi } from "../../sound/listening";
-import type { ListeningTo } from "./useStandSetting";
+import type { Strip } from "../../../api/types";
+import { pitchClass } from "../../../parts/keys";
+import { type Ear, listenToKeys, listenToMicrophone, listenToMidi } from "../../../sound/listening";
+import type { ListeningTo } from "../useStandSetting";
 
 /** Begin to listen; nothing where nobody is listened to. Throws, in words, where it cannot be. */
 export async function earFor(listening: ListeningTo, strip: Strip): Promise<Ear | null> {

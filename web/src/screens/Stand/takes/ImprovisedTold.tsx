@@ -1,5 +1,5 @@
 import { Button, Group, Stack, Table, Text } from "@mantine/core";
-import type { Improvised } from "../../api/types";
+import type { Improvised } from "../../../api/types";
 
 interface ImprovisedToldProps {
   told: Improvised;

@@ -1,8 +1,8 @@
 import { Checkbox, Group, NumberInput, Slider, Stack, Text, TextInput } from "@mantine/core";
-import type { Backing, Problem } from "../../api/types";
-import { Amount } from "../../parts/fields/Amount";
-import { Choice } from "../../parts/fields/Choice";
-import type { SetSetting, StandSetting } from "./useStandSetting";
+import type { Backing, Problem } from "../../../api/types";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
+import type { SetSetting, StandSetting } from "../useStandSetting";
 
 interface BackingPanelProps {
   setting: StandSetting;

@@ -1,5 +1,5 @@
 import { Button, Group, List, Select, Stack, Text } from "@mantine/core";
-import type { Judged, KeptTake } from "../../api/types";
+import type { Judged, KeptTake } from "../../../api/types";
 import { TideLine } from "./TideLine";
 
 interface JudgementProps {

@@ -2,19 +2,19 @@ import { Alert, Button, Group, Skeleton, Stack, Text } from "@mantine/core";
 import { useWindowEvent } from "@mantine/hooks";
 import { IconPlayerPlayFilled } from "@tabler/icons-react";
 import { useState } from "react";
-import type { EarQuestion, Recipe } from "../../api/types";
-import { exerciseQuery } from "../../parts/queries";
+import type { EarQuestion, Recipe } from "../../../api/types";
+import { exerciseQuery } from "../../../parts/queries";
 import { useQuery } from "@tanstack/react-query";
-import { tell } from "../../parts/tell";
-import { eventsOf } from "../../sound/listening";
-import { usePlayer } from "../../sound/usePlayer";
-import classes from "./Stand.module.css";
+import { tell } from "../../../parts/tell";
+import { eventsOf } from "../../../sound/listening";
+import { usePlayer } from "../../../sound/usePlayer";
+import classes from "../Stand.module.css";
 import { EarFields } from "./EarFields";
 import { type Score, asked, missedIn, scored } from "./ear";
 import { earFor } from "./earFor";
-import { sungBack, useQuestions } from "./queries";
-import { TYPED_INTO } from "./useStandKeys";
-import type { SetSetting, StandSetting } from "./useStandSetting";
+import { sungBack, useQuestions } from "../queries";
+import { TYPED_INTO } from "../useStandKeys";
+import type { SetSetting, StandSetting } from "../useStandSetting";
 
 interface EarRoomProps {
   recipe: Recipe;

@@ -1,9 +1,9 @@
 import { useState } from "react";
-import type { Slip, Strip } from "../../api/types";
+import type { Slip, Strip } from "../../../api/types";
 import { AskDegree } from "./AskDegree";
 import { ImprovisedTold } from "./ImprovisedTold";
 import { Judgement } from "./Judgement";
-import { type TakeWanted, useEarlier, useTakes as useKeptTakes } from "./queries";
+import { type TakeWanted, useEarlier, useTakes as useKeptTakes } from "../queries";
 import type { Taken, Takes } from "./useTakes";
 
 interface ResultProps {

@@ -1,12 +1,12 @@
 import { Checkbox, Group, NumberInput, SegmentedControl, Select, Stack, Switch, Text } from "@mantine/core";
-import type { Problem, Rounds, Rung } from "../../api/types";
-import { Amount } from "../../parts/fields/Amount";
-import { Choice } from "../../parts/fields/Choice";
+import type { Problem, Rounds, Rung } from "../../../api/types";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
 import { LadderFields } from "./LadderFields";
 import { MeasureLatency } from "./MeasureLatency";
 import { RuleFields } from "./RuleFields";
 import { LISTENING } from "./listeningWords";
-import type { ListeningTo, SetSetting, StandSetting } from "./useStandSetting";
+import type { ListeningTo, SetSetting, StandSetting } from "../useStandSetting";
 
 interface PractisePanelProps {
   setting: StandSetting;

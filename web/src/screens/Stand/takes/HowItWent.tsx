@@ -1,6 +1,6 @@
 import { Button, Group, Text } from "@mantine/core";
-import type { Entry } from "../../api/types";
-import { useOffered } from "../../parts/fields/Choice";
+import type { Entry } from "../../../api/types";
+import { useOffered } from "../../../parts/fields/Choice";
 
 interface HowItWentProps {
   minutes: number;

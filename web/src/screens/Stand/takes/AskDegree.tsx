@@ -1,6 +1,6 @@
 import { Button, Group, Stack, Text } from "@mantine/core";
 import { useState } from "react";
-import type { Slip, Strip } from "../../api/types";
+import type { Slip, Strip } from "../../../api/types";
 
 interface AskDegreeProps {
   slip: Slip;

@@ -1,10 +1,10 @@
 import { Button, Group, NumberInput, Text } from "@mantine/core";
 import { useState } from "react";
-import { tell } from "../../parts/tell";
-import { type Ear, eventsOf, listenToKeys, listenToMicrophone, listenToMidi } from "../../sound/listening";
-import type { SoundEvent } from "../../sound/schedule";
-import { usePlayer } from "../../sound/usePlayer";
-import { latencyOf } from "./queries";
+import { tell } from "../../../parts/tell";
+import { type Ear, eventsOf, listenToKeys, listenToMicrophone, listenToMidi } from "../../../sound/listening";
+import type { SoundEvent } from "../../../sound/schedule";
+import { usePlayer } from "../../../sound/usePlayer";
+import { latencyOf } from "../queries";
 
 interface MeasureLatencyProps {
   listening: "microphone" | "midi" | "keys";

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import type { Improvised, Judged, Rounds } from "../../api/types";
-import type { TakeMade } from "./queries";
+import type { Improvised, Judged, Rounds } from "../../../api/types";
+import type { TakeMade } from "../queries";
 
 export interface Taken {
   judged: Judged;
@@ -15,11 +15,14 @@ export function useTakes(place: number) {
   const [taken, put] = useState<Taken | null>(null);
   const [improvised, setImprovised] = useState<Improvised | null>(null);
   const [made, setMade] = useState<TakeMade[]>([]);
+  const [clean, setClean] = useState<Record<number, number>>({});
   const [answered, setAnswered] = useState<Taken | null>(null);
   return {
     taken,
     improvised,
     made,
+    /** Clean takes by strip, since it was opened. */
+    clean,
     /** The slip one is to name before the take is told, where one is asked. */
     asked: (of: Taken | null) =>
       of === null || of === answered
@@ -39,6 +42,7 @@ export function useTakes(place: number) {
       put({ judged, tempo, strip: place, bars });
       const whole = bars.first_bar === 0 && bars.last_bar === 0;
       if (whole) setMade((now) => [...now, { tempo: Math.round(tempo), clean: judged.clean }]);
+      if (whole && judged.clean) setClean((now) => ({ ...now, [place]: (now[place] ?? 0) + 1 }));
     },
     onImprovised: setImprovised,
   };

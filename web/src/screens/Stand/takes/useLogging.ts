@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { blankEntry, useEntryActions } from "../../api/logbook";
-import type { Entry, EntryDraft, Judged, Strip } from "../../api/types";
-import type { OnStand } from "../../parts/onStand";
-import { useWho } from "../../parts/Who";
-import { tell } from "../../parts/tell";
+import { blankEntry, useEntryActions } from "../../../api/logbook";
+import type { Entry, EntryDraft, Judged, Strip } from "../../../api/types";
+import type { OnStand } from "../../../parts/onStand";
+import { useWho } from "../../../parts/Who";
+import { tell } from "../../../parts/tell";
 
 /** Less than this (minutes) is no practising. */
 const SHORTEST = 0.1;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { EarQuestion } from "../../api/types";
+import type { EarQuestion } from "../../../api/types";
 import { asked, missedIn, scored } from "./ear";
 
 const question: EarQuestion = {

@@ -1,5 +1,5 @@
-import type { Judged } from "../../api/types";
-import classes from "./Stand.module.css";
+import type { Judged } from "../../../api/types";
+import classes from "../Stand.module.css";
 
 interface TideLineProps {
   offsets: Judged["offsets"];

@@ -1,10 +1,10 @@
 import { Group, MultiSelect, NumberInput, Select } from "@mantine/core";
-import { Amount } from "../../parts/fields/Amount";
-import { Choice } from "../../parts/fields/Choice";
-import { scaleOptions } from "../../parts/scales";
-import { useLoadedTables } from "../../parts/tables";
-import { LISTENING } from "./listeningWords";
-import type { ListeningTo, SetSetting, StandSetting } from "./useStandSetting";
+import { Amount } from "../../../parts/fields/Amount";
+import { Choice } from "../../../parts/fields/Choice";
+import { scaleOptions } from "../../../parts/scales";
+import { useLoadedTables } from "../../../parts/tables";
+import { LISTENING } from "../panels/listeningWords";
+import type { ListeningTo, SetSetting, StandSetting } from "../useStandSetting";
 
 interface EarFieldsProps {
   setting: StandSetting;

@@ -1,5 +1,5 @@
 /** Whom the stand can listen to. */
-import type { ListeningTo } from "./useStandSetting";
+import type { ListeningTo } from "../useStandSetting";
 
 export const LISTENING: { value: ListeningTo; label: string }[] = [
   { value: "nobody", label: "nobody: play along" },
