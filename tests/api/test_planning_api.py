@@ -44,7 +44,7 @@ def test_what_the_entries_add_up_to(client: TestClient) -> None:
     assert [round(side["ready"], 2) for side in found["sides"]] == [0, 0, 1, 0, 0, 0, 0, 0, 0, 0.25, 0, 0]
     assert found["following"][0]["why"] == "C: not begun yet"
     assert found["slips"] == [{"sound": "Dorian", "degree": "6", "kind": "wrong", "times": 2}]
-    assert found["weeks"] == [{"monday": "2026-11-23", "minutes": 15.0, "days": 1}]
+    assert found["weeks"] == [{"begin": "2026-11-23", "minutes": 15.0, "days": 1}]
     (row,) = client.get(f"{AT}/matrix", params={"tempo": 80}).json()["rows"]
     assert [cell["key"] for cell in row["cells"]] == [2, 9]
     assert client.get(f"{AT}/matrix").json()["holes"] == 10
@@ -98,6 +98,9 @@ def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
             printed = client.get(f"{AT}/{page}.pdf", params={**TODAY, "paper": paper})
             assert printed.content.startswith(b"%PDF")
             assert printed.content.count(b"/Type /Page\n") + printed.content.count(b"/Type/Page/") == 1
+    client.post(f"{AT}/entries", json=[{**ENTRY, "what": "Thirds: the page", "key": 2}])  # a step of a routine, in D
+    assert not any(day["items"] for day in client.get(f"{AT}/plan", params=TODAY).json()["days"])
+    assert client.get(f"{AT}/plan.ics", params=TODAY).text.count("BEGIN:VEVENT") == 0
 
 
 def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:

@@ -113,7 +113,7 @@ def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Pa
     listen(page)
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('contour-s0n1')")
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
     page.get_by_role("button", name="Reading").click()
     choose(page, "Strips are shown", "as a line with numbers")
     page.keyboard.press("Escape")
@@ -294,7 +294,7 @@ def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path)
     listen(page)
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('s0n2')")
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 def test_guide_tones_and_an_unbroken_line_lead_through_changes(page: Page) -> None:

@@ -65,12 +65,13 @@ def test_many_changes_are_undone_and_done_again(page: Page) -> None:
     choose(page, "Note value", "sixteenths")
     phrase(page, "keys")
     choose(page, "Order", "by fifths")
+    expect(page.locator("[data-phrase=keys]")).to_contain_text("fifths")  # what comes back is named by what was said
     phrase(page, "tempo")
     page.keyboard.type("132")  # what is typed after pressing the tempo sets it
     expect(page.locator("[data-phrase=tempo]")).to_have_text("132")
     page.keyboard.press("Escape")
     after = sentence(page)
-    assert undo_button(page) == "Undo: the tempo back to 96"
+    expect(page.get_by_role("button", name="Undo: the tempo back to 96")).to_be_visible()
     for _ in range(20):
         page.keyboard.press("Control+z")
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
@@ -107,8 +108,8 @@ def test_the_dial_is_one_stop_and_lands_on_its_strip(page: Page) -> None:
     off = "document.activeElement.getBoundingClientRect().top - document.querySelector('[data-bar=top]:not(header)')"
     until(page, f"Math.abs({off}.getBoundingClientRect().bottom - 4) < 1")
     page.keyboard.press("Space")
-    expect(page.get_by_role("button", name="Stop")).to_be_visible()
-    page.get_by_role("button", name="Stop").click()
+    expect(page.get_by_role("button", name="Stop", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 def test_the_page_follows_what_sounds_until_the_player_looks_elsewhere(page: Page) -> None:
@@ -128,7 +129,7 @@ def test_the_page_follows_what_sounds_until_the_player_looks_elsewhere(page: Pag
     page.mouse.wheel(0, 900)
     page.get_by_role("button", name="Back to what sounds").click()
     expect(page.get_by_role("button", name="Back to what sounds")).to_have_count(0)
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 def test_play_is_near_for_the_keyboard(page: Page) -> None:

@@ -150,7 +150,7 @@ def test_chords_are_heard_and_changes_go_to_the_bench(page: Page, tmp_path: Path
     listen(page)
     page.get_by_role("button", name="Hear the chords").click()
     until(page, "window.marked.includes('chord-1')")
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
     expect(page.locator(".sounding")).to_have_count(0)
     page.get_by_role("button", name="Download").click()
     with page.expect_download() as waiting:

@@ -172,7 +172,7 @@ def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('s1n3')")
     expect(page.locator("#strip-1")).to_have_attribute("data-sounding", "true")
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
     expect(page.locator(".sounding")).to_have_count(0)
     marked = page.evaluate("window.marked")
     assert marked[:19] == [f"s0n{n}" for n in range(15)] + [f"s1n{n}" for n in range(4)]

@@ -147,7 +147,7 @@ def test_what_goes_beside_the_line_is_written_and_heard(page: Page) -> None:
     listen(page)
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('s0n3')")
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 def test_chords_are_struck_and_who_cannot_is_told(page: Page) -> None:

@@ -41,8 +41,8 @@ def test_a_slip_stops_the_take_and_it_begins_again_from_there(page: Page) -> Non
     until(page, "document.querySelector('section[data-due] .sounding') !== null")
     page.evaluate("() => window.device.play(30, performance.now())")
     expect(page.get_by_text("Only bars 1 to 4")).to_be_visible()
-    expect(page.get_by_role("button", name="Stop")).to_be_visible()  # it is counted in again
-    page.get_by_role("button", name="Stop").click()
+    expect(page.get_by_role("button", name="Stop", exact=True)).to_be_visible()  # it is counted in again
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 def test_one_is_asked_which_degree_it_was(page: Page) -> None:
@@ -77,7 +77,7 @@ def test_improvising_is_told_chorus_by_chorus(page: Page) -> None:
     page.get_by_role("button", name="Start").click()
     expect(page.get_by_text("Next: Your answer")).to_be_visible()
     expect(page.get_by_text("Chorus 1")).to_be_visible()
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 def test_the_ear_by_keys(page: Page) -> None:
@@ -123,7 +123,7 @@ def test_strips_come_again_and_the_first_note_is_heard(page: Page) -> None:
     page.get_by_role("button", name="Start").click()
     expect(page.get_by_text("12 bars left")).to_be_visible()  # twice four, the root after each
     expect(page.get_by_text("Next: The root")).to_be_visible()
-    page.get_by_role("button", name="Stop").click()
+    page.get_by_role("button", name="Stop", exact=True).click()
 
 
 @pytest.mark.parametrize("scheme", ["light", "dark"])

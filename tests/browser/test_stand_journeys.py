@@ -50,7 +50,7 @@ def test_playing_along_marks_the_notes_counts_the_bars_and_ends(page: Page) -> N
     put_on_stand(page)
     page.get_by_label("Tempo").fill("300")
     page.get_by_role("button", name="Start").click()
-    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    expect(page.get_by_role("button", name="Stop", exact=True)).to_be_visible()
     expect(page.get_by_text(re.compile("bars? left"))).to_be_visible()
     until(page, "document.querySelector('section[data-due] .sounding') !== null")
     expect(page.get_by_role("button", name="Start")).to_be_visible()  # it ends by itself, and waits
@@ -77,7 +77,7 @@ def test_everything_by_keys_and_a_pedal(page: Page) -> None:
     expect(page.get_by_text("Behind the curtain.").first).to_be_visible()
     page.locator("body").press("1")
     page.locator("body").press(" ")
-    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    expect(page.get_by_role("button", name="Stop", exact=True)).to_be_visible()
     page.locator("body").press(" ")
     expect(page.get_by_role("button", name="Start")).to_be_visible()
     page.reload()

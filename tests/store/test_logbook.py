@@ -108,8 +108,10 @@ class LogbookMachine(RuleBasedStateMachine):
         for entry in now:
             minutes[entry.day] = minutes.get(entry.day, 0.0) + entry.minutes
         assert coverage.minutes_of_days(self.connection, 1, date.min) == minutes
-        assert sum(week.minutes for week in coverage.weeks(self.connection, 1, date.min)) == sum(minutes.values())
-        assert all(week.monday.weekday() == 0 for week in coverage.weeks(self.connection, 1, date.min))
+        for first in (1, 7):
+            weeks = coverage.weeks(self.connection, 1, date.min, first)
+            assert all(week.begin.isoweekday() == first for week in weeks)
+            assert sum(week.minutes for week in weeks) == sum(minutes.values())
         best: dict[tuple[Any, ...], list[Entry]] = {}
         for entry in now:
             if entry.key is not None and entry.sound:

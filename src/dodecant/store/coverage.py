@@ -19,12 +19,12 @@ def cells(connection: sqlite3.Connection, player: int) -> list[Done]:
     ]
 
 
-def weeks(connection: sqlite3.Connection, player: int, since: date) -> list[Week]:
-    """Minutes of each week that begins on a Monday, from a day on."""
+def weeks(connection: sqlite3.Connection, player: int, since: date, first: int = 1) -> list[Week]:
+    """Minutes of each week, from a day on; weeks begin on a Monday (1) or another day (7: Sunday)."""
     rows = connection.execute(
-        "SELECT date(day, '-6 days', 'weekday 1'), sum(minutes), count(DISTINCT day)"
+        "SELECT date(day, '-6 days', ?), sum(minutes), count(DISTINCT day)"
         " FROM entry INDEXED BY entry_minutes WHERE player = ? AND current = 1 AND day >= ? GROUP BY 1 ORDER BY 1",
-        (player, since.isoformat()),
+        (f"weekday {first % 7}", player, since.isoformat()),
     )
     return [Week(date.fromisoformat(day), minutes, days) for day, minutes, days in rows]
 

@@ -139,11 +139,13 @@ def _read(row: Sequence[Any]) -> Entry:
 
 
 def days_of(connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date) -> list[tuple[int, date]]:
-    """In which key something was practised on which day, from a day on: by its recipe's id, or by its name."""
+    """In which key something was practised on which day, from a day on: by its recipe's id, or by its name (a routine's
+    stands before what was played of it, with a colon).
+    """
     rows = connection.execute(
         "SELECT DISTINCT key, day FROM entry WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL"
-        " AND (what = ? OR (recipe <> '' AND recipe = ?)) ORDER BY day",
-        (player, since.isoformat(), what, recipe),
+        " AND (what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?)) ORDER BY day",
+        (player, since.isoformat(), what, len(what) + 2, f"{what}: ", recipe),
     )
     return [(int(key), date.fromisoformat(day)) for key, day in rows]
 

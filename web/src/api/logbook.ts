@@ -1,7 +1,7 @@
 /** The logbook on the server, by React Query: entries, what they add up to. */
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import { today, zone } from "./dates";
+import { firstOfWeek, today, zone } from "./dates";
 import type { EntryDraft } from "./types";
 
 /** Whose logbook it is: the first player is oneself. */
@@ -35,7 +35,7 @@ export function useOverview(player: number, sound: string, tempo: number) {
     queryFn: () =>
       answered(
         client.GET("/api/players/{player}/overview", {
-          params: { ...of(player), query: { today: today(), sound, tempo } },
+          params: { ...of(player), query: { today: today(), sound, tempo, first: firstOfWeek() } },
         }),
       ),
     placeholderData: keepPreviousData,

@@ -641,7 +641,8 @@ export interface paths {
         };
         /**
          * Overview
-         * @description What the entries add up to, and the dial of a sound (the one practised most, if none is named).
+         * @description What the entries add up to, and the dial of a sound (the one practised most, if none is named); weeks begin on
+         *     the `first` day (1 Monday, 7 Sunday).
          */
         get: operations["overview_api_players__player__overview_get"];
         put?: never;
@@ -9820,14 +9821,14 @@ export interface components {
         };
         /**
          * WeekOut
-         * @description The minutes of a week, by the Monday it begins on, and on how many days.
+         * @description The minutes of a week, by the day it begins on, and on how many days.
          */
         WeekOut: {
             /**
-             * Monday
+             * Begin
              * Format: date
              */
-            monday: string;
+            begin: string;
             /** Minutes */
             minutes: number;
             /** Days */
@@ -13226,6 +13227,7 @@ export interface operations {
                 tempo?: number;
                 sound?: string;
                 value?: string;
+                first?: number;
             };
             header?: never;
             path: {

@@ -111,8 +111,11 @@ def overview(
     tempo: Tempo = 96,
     sound: Annotated[str, Query(max_length=120)] = "",
     value: Annotated[str, Query(max_length=40)] = "",
+    first: Annotated[int, Query(ge=1, le=7)] = 1,
 ) -> OverviewOut:
-    """What the entries add up to, and the dial of a sound (the one practised most, if none is named)."""
+    """What the entries add up to, and the dial of a sound (the one practised most, if none is named); weeks begin on
+    the `first` day (1 Monday, 7 Sunday).
+    """
     done = coverage.cells(connection, player)
     sounds = _sounds(done)
     chosen = sound or (sounds[0].sound if sounds else "")
@@ -124,7 +127,7 @@ def overview(
         sound=chosen,
         sides=[SideOut.of(side, names) for side in sides],
         following=[NextOut.of(one) for one in next_keys(sides, today, names)] if chosen else [],
-        weeks=[WeekOut.of(week) for week in coverage.weeks(connection, player, since)],
+        weeks=[WeekOut.of(week) for week in coverage.weeks(connection, player, since, first)],
         tempos=[TempoOut(day=day, tempo=best) for day, best in coverage.tempos(connection, player, chosen, since)],
         slips=[SlipCountOut.of(one) for one in coverage.slips(connection, player, since)[:24]],
         forms=twins(chosen, catalogue),

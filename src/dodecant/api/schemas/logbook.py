@@ -129,16 +129,16 @@ class SoundDoneOut(BaseModel):
 
 
 class WeekOut(BaseModel):
-    """The minutes of a week, by the Monday it begins on, and on how many days."""
+    """The minutes of a week, by the day it begins on, and on how many days."""
 
-    monday: date
+    begin: date
     minutes: float
     days: int
 
     @classmethod
     def of(cls, week: Week) -> WeekOut:
         """From the core's value."""
-        return cls(monday=week.monday, minutes=round(week.minutes, 1), days=week.days)
+        return cls(begin=week.begin, minutes=round(week.minutes, 1), days=week.days)
 
 
 class TempoOut(BaseModel):

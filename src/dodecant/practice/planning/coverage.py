@@ -33,9 +33,9 @@ class Done(NamedTuple):
 
 
 class Week(NamedTuple):
-    """The minutes of a week by the Monday it begins on, and on how many days."""
+    """The minutes of a week by the day it begins on, and on how many days."""
 
-    monday: date
+    begin: date
     minutes: float
     days: int
 

@@ -19,7 +19,7 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
         ) : (
           <BarChart
             h={240}
-            data={weeks.map(({ monday, minutes }) => ({ week: shortDay(monday), minutes: Math.round(minutes) }))}
+            data={weeks.map(({ begin, minutes }) => ({ week: shortDay(begin), minutes: Math.round(minutes) }))}
             dataKey="week"
             series={[{ name: "minutes", label: "Minutes", color: "var(--accent)" }]}
           />

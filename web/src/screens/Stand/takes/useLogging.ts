@@ -5,6 +5,7 @@ import type { OnStand } from "../../../parts/onStand";
 import { useWho } from "../../../parts/Who";
 import { tell } from "../../../parts/tell";
 
+const MOST = 120; // letters of what was practised
 /** Less than this (minutes) is no practising. */
 const SHORTEST = 0.1;
 
@@ -14,7 +15,7 @@ interface Written {
 }
 
 /** Writes what was played at the stand into the logbook; what is said of it afterwards corrects the entry. */
-export function useLogging({ recipe, id, version }: OnStand) {
+export function useLogging({ recipe, id, version, routine }: OnStand) {
   const [player] = useWho();
   const { add, correct } = useEntryActions(player);
   const [written, setWritten] = useState<Written | null>(null);
@@ -23,7 +24,7 @@ export function useLogging({ recipe, id, version }: OnStand) {
     if (minutes < SHORTEST) return;
     const entry: EntryDraft = {
       ...blankEntry(),
-      what: recipe.title || strip.heading,
+      what: [...(routine ? [routine.routine.title] : []), recipe.title || strip.heading].join(": ").slice(0, MOST),
       recipe: id,
       version: version ?? "",
       minutes,
