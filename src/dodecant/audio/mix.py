@@ -47,7 +47,7 @@ def soundings(
     what: What,
 ) -> list[Sounding]:
     """What sounds of some strips with their bands, one after another, after a count-in, at a tempo (BPM)."""
-    quarter = 60 / (tempo * float(exercise.metre.pulse))
+    quarter = exercise.metre.quarter_at(tempo)
     count_in = float(counted_in(exercise.metre, backing))
     found, now = list(_counted(exercise, backing, count_in, quarter)), count_in * quarter
     for strip, events in strips:

@@ -47,9 +47,9 @@ def _struck(strip: Strip, events: Sequence[BandEvent]) -> Iterator[CompanionChor
 def _over(strip: Strip, at: Fraction) -> tuple[Chord | None, Sound]:
     """The chord and the sound that hold at a beat; a chord struck early is that of what comes."""
     stop = strip.stop
-    for one in stop.chords_sounding:
-        if one.start <= at < one.start + one.length and one.sound is not None:
-            return one.chord, one.sound
+    over = stop.chord_at(at)
+    if over is not None and over.sound is not None:
+        return over.chord, over.sound
     return (stop.in_key.chord[1] if stop.in_key else None), stop.sounding
 
 

@@ -44,7 +44,7 @@ def due_notes(exercise: Exercise, strip: Strip, tempo: float, rounds: Rounds = _
     """Every note of a strip (or of some of its bars, once) in the order it sounds, at a tempo (BPM of the metre's
     pulse). Seconds count from the beginning of what is played.
     """
-    found = list(_in_order(exercise, strip, 60 / (tempo * float(exercise.metre.pulse)), rounds))
+    found = list(_in_order(exercise, strip, exercise.metre.quarter_at(tempo), rounds))
     starts = [-1e9, *(note.at for note in found), 1e9]
     gaps = [
         min(here - before, after - here) for before, here, after in zip(starts, starts[1:], starts[2:], strict=False)
@@ -73,11 +73,8 @@ def _in_order(exercise: Exercise, strip: Strip, quarter: float, rounds: Rounds) 
 
 def sound_at(strip: Strip, at: Fraction) -> Sound:
     """The sound that holds at a beat, as it is heard."""
-    stop = strip.stop
-    for chord in stop.chords_sounding:
-        if chord.start <= at < chord.start + chord.length and chord.sound is not None:
-            return chord.sound
-    return stop.sounding
+    over = strip.stop.chord_at(at)
+    return over.sound if over is not None and over.sound is not None else strip.stop.sounding
 
 
 def turning_points(notes: tuple[DueNote, ...]) -> frozenset[int]:

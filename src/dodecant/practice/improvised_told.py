@@ -11,7 +11,7 @@ from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.recipe.note_values import BEATS, NAMES
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.metre import Metre
-from dodecant.practice.improvising import FreeRule, PlacedNote, begins
+from dodecant.practice.improvising import FreeRule, PlacedNote, begins, passage_at, sound_of_chorus
 from dodecant.practice.rounds import Passage
 
 _BREATH: Final = 0.9  # of a beat: a silence as long ends a phrase
@@ -107,8 +107,9 @@ class _Telling:
             begun = sum(any(begin <= phrase.begin < end for begin, end in spans) for phrase in self._phrases)
             whole = sum(end - begin for begin, end in spans)
             filled = sum(self._sounding(begin, end) for begin, end in spans) / whole if whole else 0.0
-            sound = self._chosen[(time - 1) % len(self._chosen)].text if self._chosen else ""
-            yield ChorusTold(time, len(here), sum(note.inside for note in here), begun, round(filled, 3), sound)
+            held = sound_of_chorus(self._chosen, time)
+            inside = sum(note.inside for note in here)
+            yield ChorusTold(time, len(here), inside, begun, round(filled, 3), held.text if held else "")
 
     def _constant(self) -> Iterator[str]:
         value = float(BEATS[self._rule.value])
@@ -188,7 +189,7 @@ class _Telling:
 
     def _where(self, beat: float) -> str:
         """'bar 3', with the chorus where there are several."""
-        number = max((n for n, start in enumerate(self._starts[:-1]) if start <= beat + 1e-6), default=0)
+        number = passage_at(self._starts, beat + 1e-6)
         passage = self._passages[number]
         bar = int((float(passage.start) + max(0.0, beat - self._starts[number])) // self._bar) + 1
         several = self._passages[-1].time > 1

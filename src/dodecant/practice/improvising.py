@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from typing import Annotated, Literal, NamedTuple, Self
@@ -101,6 +102,16 @@ def sounds_of(rule: FreeRule, strip: Strip, catalogue: ScaleCatalogue) -> tuple[
     )
 
 
+def sound_of_chorus(chosen: Sequence[Sound], time: int) -> Sound | None:
+    """Which of the chosen sounds belongs to a chorus (from 1): they come in turn; nothing where none were chosen."""
+    return chosen[(time - 1) % len(chosen)] if chosen else None
+
+
+def passage_at(starts: Sequence[float], beat: float) -> int:
+    """Which passage lies at a beat, by where all of them begin and the last one ends; the first one before all."""
+    return min(max(bisect_right(starts, beat) - 1, 0), len(starts) - 2)
+
+
 def placed(
     strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], quarter: float, played: Sequence[Played]
 ) -> tuple[PlacedNote, ...]:
@@ -111,7 +122,7 @@ def placed(
         beat = note.at / quarter
         if not -0.25 <= beat < starts[-1]:
             continue  # before one began, or after the end
-        number = max((n for n, start in enumerate(starts[:-1]) if start <= beat), default=0)
+        number = passage_at(starts, beat)
         passage = passages[number]
         at = float(passage.start) + max(0.0, beat - starts[number])
         near = _sounds_near(strip, passage, chosen, Fraction(at).limit_denominator(96))
@@ -124,9 +135,8 @@ def placed(
 
 def _sounds_near(strip: Strip, passage: Passage, chosen: Sequence[Sound], at: Fraction) -> list[Sound]:
     """What holds at a place, and what will a moment later."""
-    if chosen:
-        return [chosen[(passage.time - 1) % len(chosen)]]
-    return [sound_at(strip, at), sound_at(strip, at + _EARLY)]
+    held = sound_of_chorus(chosen, passage.time)
+    return [held] if held else [sound_at(strip, at), sound_at(strip, at + _EARLY)]
 
 
 def _led(notes: Sequence[PlacedNote]) -> Iterator[PlacedNote]:

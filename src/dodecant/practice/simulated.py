@@ -11,7 +11,7 @@ from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
 from dodecant.practice.aligned import Played
 from dodecant.practice.due import DueNote, sound_at
-from dodecant.practice.improvising import begins
+from dodecant.practice.improvising import begins, sound_of_chorus
 from dodecant.practice.rounds import Passage
 from dodecant.practice.slips import SlipKind
 
@@ -88,7 +88,7 @@ def simulated_solo(
     for begin, passage in zip(begins(passages), passages, strict=False):
         at, left = passage.start, chance.randrange(8, 20)
         while at < passage.end and passage.role != "call":
-            sound = chosen[(passage.time - 1) % len(chosen)] if chosen else sound_at(strip, at)
+            sound = sound_of_chorus(chosen, passage.time) or sound_at(strip, at)
             near = [one for one in range(pitch - 5, pitch + 6) if sound.degree_of(one) is not None and one != pitch]
             drawn = (pitch - _middle(strip)) // 5  # back to the middle
             pitch = chance.choice(sorted(near, key=lambda one: abs(one - pitch + drawn))[:4])

@@ -32,7 +32,7 @@ def improvised(wanted: ImprovisedIn) -> ImprovisedOut:
     strip, rule = strip_of(exercise, wanted.strip), wanted.rule
     chosen = sounds_of(rule, strip, load_tables().scales)
     passages = free_passages(strip, exercise.metre, rule)
-    quarter = 60 / (wanted.tempo * float(exercise.metre.pulse))
+    quarter = exercise.metre.quarter_at(wanted.tempo)
     notes = placed(strip, passages, chosen, quarter, played_of(wanted.events))
     return ImprovisedOut.of(improvised_told(notes, passages, exercise.metre, rule, chosen))
 

@@ -35,7 +35,7 @@ def players(connection: Connection) -> list[PlayerOut]:
 @router.get("/{player}/plan")
 def plan(player: PlayerId, connection: Connection, today: Today) -> PlanOut:
     """The plan as it is kept, and its days from a day on."""
-    document, revision = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    document, revision = _kept(connection, player, today)
     return _answer(connection, player, document, revision, today)
 
 
@@ -64,7 +64,7 @@ def calendar(
     begin: time = time(18, 30),
 ) -> Response:
     """The days of the plan as a calendar; each day keeps its id."""
-    document, _ = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    document, _ = _kept(connection, player, today)
     found = _planned(connection, player, document, today)
     data = to_icalendar(document, found.days, player, zone, begin, datetime.now(UTC))
     return as_attachment(data, "practice plan", ".ics", "text/calendar; charset=utf-8")
@@ -73,7 +73,7 @@ def calendar(
 @router.get("/{player}/week.pdf", response_class=Response)
 def week(player: PlayerId, connection: Connection, today: Today, paper: Paper = "a4") -> Response:
     """The next seven days of the plan, to be printed."""
-    document, _ = plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    document, _ = _kept(connection, player, today)
     found = _planned(connection, player, document, today)
     name = next((name for number, name, _ in plans.players(connection) if number == player), "")
     return as_attachment(week_pdf(document, found.days, name, paper), "week", ".pdf", "application/pdf")
@@ -97,9 +97,14 @@ def known_player(connection: sqlite3.Connection, player: int) -> None:
         raise HTTPException(404, "There is no such player.")
 
 
+def _kept(connection: sqlite3.Connection, player: int, today: date) -> tuple[PlanDocument, int]:
+    """The plan of a player and its revision; an empty one where none is kept."""
+    return plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+
+
 def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument, revision: int, today: date) -> PlanOut:
-    done_today = coverage.minutes_of_days(connection, player, today).get(today, 0.0)
-    return PlanOut.of(document, revision, _planned(connection, player, document, today), done_today)
+    known = _known(connection, player, document, today)
+    return PlanOut.of(document, revision, planned(document, today, known), known.minutes.get(today, 0.0))
 
 
 def _planned(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> Plan:

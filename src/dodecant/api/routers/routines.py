@@ -19,7 +19,7 @@ from dodecant.api.schemas.planning import (
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.planning.leaving_out import could_leave_out
-from dodecant.practice.planning.minutes import StepMinutes, music_seconds, step_minutes, task_minutes, total
+from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.versions import new_version
@@ -85,9 +85,8 @@ def _minutes(step: Step, taken: dict[str, list[TakenDay]], pointer: str) -> Step
         exercise = pressed(step.recipe)
     except RecipeError as error:
         raise RecipeError([replace(one, pointer=f"{pointer}/recipe{one.pointer}") for one in error.problems]) from None
-    music = float(music_seconds(exercise, step)) / 60
-    whole = [day for day in taken.get(step.saved, []) if day.strips >= len(exercise.strips)]
-    return step_minutes(exercise, step, [day.minutes / music for day in whole])
+    days = taken.get(step.saved, [])
+    return step_minutes(exercise, step, [day.minutes for day in days if day.strips >= len(exercise.strips)])
 
 
 def _works(recipe: Recipe) -> bool:

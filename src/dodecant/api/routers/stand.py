@@ -104,7 +104,7 @@ def play(wanted: SimulatedIn) -> list[EventOut]:
     strip = strip_of(exercise, wanted.strip)
     if wanted.rule is not None:
         chosen = sounds_of(wanted.rule, strip, load_tables().scales)
-        quarter = 60 / (wanted.tempo * float(exercise.metre.pulse))
+        quarter = exercise.metre.quarter_at(wanted.tempo)
         passages = free_passages(strip, exercise.metre, wanted.rule)
         events = simulated_solo(strip, passages, chosen, quarter, seed=wanted.seed)
     else:

@@ -229,12 +229,7 @@ class TablesOut(BaseModel):
             minor_keys=list(USUAL["minor"]),
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
-            limits={
-                name: LimitsOut.model_validate(dict(row))
-                for name, row in limits(
-                    Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument
-                ).items()
-            },
+            limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_PRACTISED).items()},
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
             routine_shapes=[RoutineShapeOut(id=name, name=shape.name, use=shape.use) for name, shape in SHAPES.items()],

@@ -103,6 +103,11 @@ class Stop:
             return f"{self.title} · {words}"
         return words if self.written.parent is None else f"{words} · from {self.written.parent.text}"
 
+    def chord_at(self, at: Fraction) -> TimedChord | None:
+        """The chord that sounds at a beat, with its sound; None without changes, and where there is no chord."""
+        over = (one for one in self.chords_sounding if one.start <= at < one.start + one.length)
+        return next((one for one in over if one.sound is not None), None)
+
     @property
     def sound_name(self) -> str:
         """What is practised, whatever the key: the name of its scale, of several that turn into each other, or of the

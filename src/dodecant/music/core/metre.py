@@ -48,6 +48,14 @@ class Metre:
         """What the tempo counts, in quarter notes: a dotted quarter where eighths go in threes, else a quarter."""
         return Fraction(3, 2) if set(self.groups) == {Fraction(3, 2)} else Fraction(1)
 
+    def quarter_at(self, tempo: float) -> float:
+        """How long a quarter note lasts at a tempo (BPM of the pulse), in seconds.
+
+        >>> Metre().quarter_at(120), Metre(6, 8).quarter_at(80)
+        (0.5, 0.5)
+        """
+        return 60 / (tempo * float(self.pulse))
+
 
 @lru_cache(maxsize=64)
 def _groups(beats: int, unit: int) -> tuple[Fraction, ...]:

@@ -72,13 +72,14 @@ def corrected(minutes: float, taken: Sequence[float]) -> float:
 
 
 def step_minutes(exercise: Exercise, step: RecipeStep, taken: Sequence[float] = ()) -> StepMinutes:
-    """The minutes of a step, and how they come about."""
+    """The minutes of a step, and how they come about; `taken` are the minutes it really took, the latest last."""
     music = music_seconds(exercise, step) / 60
     strips, rounds = len(exercise.strips), passes(step)
     each = [f"{'once' if times == 1 else f'{times} times'} at {tempo}" for tempo, times in rounds]
     how = each[0] if len(each) == 1 else f"{each[0]} up to {rounds[-1].tempo}, {len(each)} tempos"
     words = f"{strips} strip{'s' * (strips > 1)} of {_bars(exercise)}, {how}"
-    return StepMinutes(music, round(corrected(float(music), taken), 1), words)
+    shares = [minutes / float(music) for minutes in taken]
+    return StepMinutes(music, round(corrected(float(music), shares), 1), words)
 
 
 def _bars(exercise: Exercise) -> str:

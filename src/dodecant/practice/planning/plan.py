@@ -95,7 +95,7 @@ class _Queue:
     def __init__(self, place: int, goal: Goal, sessions: list[_Session]) -> None:
         self.place, self.goal, self.left = place, goal, sessions
         self.credit = Fraction(0)
-        self.last: tuple[int, str] | None = None  # practice day, and key
+        self.last = ""  # the key that came last
         self.spaced: dict[str, int] = {}
         self.finished: date | None = None
 
@@ -236,11 +236,11 @@ class _Planner:
         queue.left.remove(session)
         queue.spaced[session.key] = practice_day
         why = session.why
-        if queue.last is not None and queue.goal.pace == "key-a-week" and queue.last[1] == session.key:
+        if queue.goal.pace == "key-a-week" and queue.last == session.key:
             why = f"{session.key} goes on: a key a week"
         version = _version(queue.goal, self._document.start, day)
         told = f"; version {version}" if version > 1 else ""
-        queue.last = practice_day, session.key
+        queue.last = session.key
         return Item(queue.place, session.key, queue.goal.minutes, f"{why}{told}", version)
 
     def _pinned(self, pin: DayPin, day: date, practice_day: int) -> Iterator[Item]:
