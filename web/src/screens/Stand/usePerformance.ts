@@ -5,7 +5,7 @@ import { tell } from "../../parts/tell";
 import { type Ear, eventsOf } from "../../sound/listening";
 import { type Moment, momentAt, standSchedule } from "../../sound/standSchedule";
 import { usePlayer } from "../../sound/usePlayer";
-import { earFor } from "./ear/earFor";
+import { earFor, keysOf } from "./ear/earFor";
 import { type BandsWanted, bandsQuery, judged, simulatedTake, useImprovised, useJudge } from "./queries";
 import type { StandSetting } from "./useStandSetting";
 
@@ -116,7 +116,7 @@ export function usePerformance(wanted: Wanted) {
       return;
     }
     try {
-      ear.current = await earFor(listening, strip);
+      ear.current = await earFor(listening, keysOf(strip));
     } catch (error) {
       tell("Nobody is listened to", error);
       return;

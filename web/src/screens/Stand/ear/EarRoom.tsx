@@ -11,7 +11,7 @@ import { usePlayer } from "../../../sound/usePlayer";
 import classes from "../Stand.module.css";
 import { EarFields } from "./EarFields";
 import { type Score, asked, missedIn, scored } from "./ear";
-import { earFor } from "./earFor";
+import { earFor, keysOf } from "./earFor";
 import { sungBack, useQuestions } from "../queries";
 import { TYPED_INTO } from "../useStandKeys";
 import type { SetSetting, StandSetting } from "../useStandSetting";
@@ -64,7 +64,7 @@ export function EarRoom({ recipe, strip, setting, set }: EarRoomProps) {
   const singBack = async (one: EarQuestion) => {
     if (due === undefined) return;
     try {
-      const ear = await earFor(setting.listening, due);
+      const ear = await earFor(setting.listening, keysOf(due));
       if (ear === null)
         throw new Error("Choose who is listened to: the microphone, a MIDI device, or the computer’s keys.");
       const began = performance.now();

@@ -1,9 +1,10 @@
 import { Button, Group, NumberInput, Text } from "@mantine/core";
 import { useState } from "react";
 import { tell } from "../../../parts/tell";
-import { type Ear, eventsOf, listenToKeys, listenToMicrophone, listenToMidi } from "../../../sound/listening";
+import { eventsOf } from "../../../sound/listening";
 import type { SoundEvent } from "../../../sound/schedule";
 import { usePlayer } from "../../../sound/usePlayer";
+import { earFor } from "../ear/earFor";
 import { latencyOf } from "../queries";
 
 interface MeasureLatencyProps {
@@ -14,13 +15,7 @@ interface MeasureLatencyProps {
 }
 
 const [TEMPO, READY, CLICKS] = [100, 4, 8]; // four clicks to get ready, eight to play with
-const ANY_KEY = [0, 2, 4, 5, 7, 9, 11];
-
-const EARS: Record<MeasureLatencyProps["listening"], () => Promise<Ear>> = {
-  microphone: listenToMicrophone,
-  midi: listenToMidi,
-  keys: () => Promise.resolve(listenToKeys(60, ANY_KEY)),
-};
+const ANY_KEY = { tonic: 60, heights: [0, 2, 4, 5, 7, 9, 11] };
 
 /** How long after the hand a note arrives: typed, or measured by playing along with eight clicks. */
 export function MeasureLatency({ listening, latency, onLatency }: MeasureLatencyProps) {
@@ -29,7 +24,8 @@ export function MeasureLatency({ listening, latency, onLatency }: MeasureLatency
   const [measuring, setMeasuring] = useState(false);
   const measure = async () => {
     try {
-      const ear = await EARS[listening]();
+      const ear = await earFor(listening, ANY_KEY);
+      if (ear === null) return;
       setMeasuring(true);
       setTold(`After ${READY} clicks play one short note on each of the next ${CLICKS}.`);
       const beats = Array.from({ length: READY + CLICKS }, (_, beat) => beat);
