@@ -27,7 +27,7 @@ from dodecant.exercise.recipe.figures import FIGURES, AnyFigure, FigurePart
 from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.ladders import LADDERS, LadderPart
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.exercise.recipe.sounds import SOUNDS
+from dodecant.exercise.recipe.sounding.sounds import SOUNDS
 from dodecant.exercise.wording import companions as companion_words
 from dodecant.exercise.wording import figures as words
 from dodecant.exercise.wording.sentence import sentence_text

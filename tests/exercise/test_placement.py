@@ -16,9 +16,9 @@ from lxml import etree
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
-from dodecant.exercise.recipe.note_values import BEATS, NoteValue
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.exercise.recipe.rhythm_text import rhythm_of
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.rhythm.text import rhythm_of
 from dodecant.exercise.rhythm.timing import rhythm_notes, swung
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.midi import to_midi

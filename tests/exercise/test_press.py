@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 
 from dodecant.exercise.notation.score import Strip, WrittenSign
 from dodecant.exercise.press import Tables, press
@@ -17,7 +17,7 @@ from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise import to_json
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
-from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
@@ -76,6 +76,21 @@ ONE = {"kind": "one", "scale": "lydian"}
 def test_pitches_as_read(tables: Tables, key: str, document: dict[str, Any], notes: str) -> None:
     (strip,) = press(one_key(key, **document), tables).strips
     assert written(strip) == notes
+
+
+@pytest.mark.parametrize("order", [(0, 1), (1, 0)])
+def test_a_chromatic_sound_does_not_lend_its_plain_signs_to_another(tables: Tables, order: tuple[int, int]) -> None:
+    """Only the chromatic scale writes G for F double sharp on its own, whichever of two sounds on C♯ comes first."""
+    heard = {"lydian": "C♯4 D♯4 E♯4 F𝄪4 G♯4 A♯4 B♯4 C♯5", "chromatic": "C♯4 D4 D♯4 E4 E♯4 F♯4 G4 G♯4"}
+    names = [list(heard)[n] for n in order]
+    choices = [{"chord": n, "sounds": [{"scale": name}]} for n, name in enumerate(names)]
+    changes = {"text": "key: C#\n| C#maj7 | C#7 |", "choices": choices}
+    sounds = {"kind": "changes", "changes": changes}
+    document = {"sounds": sounds, "path": {"direction": "up"}, "spelling": {"plain": "never"}}
+    (strip,) = press(one_key("C♯", **document), tables).strips
+    first, second = strip.notes[:8], strip.notes[8:]
+    assert " ".join(note.tone.written.text for note in first) == heard[names[0]]
+    assert [note.tone.written.name for note in second] == [Pitch.parse(one).name for one in heard[names[1]].split()]
 
 
 # What is done when the line does not fit: the full range, a shorter path, single notes folded.
@@ -205,6 +220,29 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
     assert (to_json(again), to_midi(again), to_musicxml(again)) == (
         to_json(exercise), to_midi(exercise), to_musicxml(exercise)
     )  # fmt: skip
+
+
+@given(recipes)
+@settings(max_examples=60)
+def test_a_key_is_the_same_whatever_came_before_it(recipe: Recipe) -> None:
+    """What is worked out once for all keys leaves no trace in any, unless strips are asked to mind their neighbours."""
+    assume(recipe.joins.keys == "each" and recipe.player.key_register == "each" and recipe.placement.ending != "on")
+    tables = load_tables()
+
+    def strips(*order: str) -> dict[str, list[Strip]]:
+        found: dict[str, list[Strip]] = {}
+        keys = recipe.keys.model_copy(update={"order": "picked", "picked": order})
+        for strip in press(recipe.model_copy(update={"keys": keys}), tables).strips:
+            found.setdefault(strip.stop.heading, []).append(strip)
+        return found
+
+    def heard(every: list[Strip]) -> list[object]:
+        return [(strip.notes, strip.bars, strip.companions) for strip in every]
+
+    one, other = strips("C", "F♯", "D♭"), strips("D♭", "F♯", "C")
+    assert one.keys() == other.keys()
+    for heading in one:
+        assert heard(one[heading]) == heard(other[heading])
 
 
 @given(recipes)

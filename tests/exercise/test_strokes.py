@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from lxml import etree
 
 from dodecant.exercise.recipe.document import Recipe, read_recipe
-from dodecant.exercise.recipe.placement import Slurs
+from dodecant.exercise.recipe.rhythm.placement import Slurs
 from dodecant.exercise.rhythm.articulation import slurs_of
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.midi import to_midi

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.melody.lick import read_against
 from dodecant.exercise.notation.bars import write_bars
-from dodecant.exercise.recipe.rhythm_text import rhythm_of
+from dodecant.exercise.recipe.rhythm.text import rhythm_of
 from dodecant.exercise.rhythm.timing import Timing, fill_rhythm, lay_out, one_grid
 from dodecant.exercise.wording.licks import said_of
 from dodecant.music.core.metre import Metre

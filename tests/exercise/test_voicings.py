@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from dodecant.exercise.companions.voicings import harmonic, voiced
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.recipe.changes_document import ChangesDocument
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
 from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.pitch import Pitch
 from dodecant.tables import load_tables

@@ -34,9 +34,9 @@ from dodecant.exercise.recipe.etude.etude import Pin
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.figures import FigurePart, GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.fingering import HandPlace, OnFrets
-from dodecant.exercise.recipe.note_values import NoteValue
-from dodecant.exercise.recipe.placement import OF_EIGHTHS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
+from dodecant.exercise.recipe.rhythm.placement import OF_EIGHTHS
 from dodecant.exercise.recipe.variation import PhraseLevels
 from dodecant.exercise.remarks.gathered import gathered
 from dodecant.exercise.remarks.on_choices import remarks_on_choices

@@ -132,6 +132,13 @@ def voiced(
     F3 A3 B3 E4
     E3 G3 B3 D4
     """
+    return list(_voiced(tuple(chords), form, hand, lowest, highest))
+
+
+@lru_cache(maxsize=64)  # the chords of twelve keys, a few times over: what changes on the bench is mostly the line
+def _voiced(
+    chords: tuple[VoicedChord, ...], form: str, hand: str, lowest: int | None, highest: int | None
+) -> tuple[tuple[Pitch, ...], ...]:
     room = _ROOM[form if (form, hand) in _ROOM else _FAMILY.get(form, "rootless"), hand]
     if lowest is not None or highest is not None:
         low = lowest if lowest is not None else (highest or 0) - ENOUGH_ROOM
@@ -139,7 +146,7 @@ def voiced(
     steps = [_ways(chord, form, room) for chord in chords]
     middle = sum(room)
     best = cheapest_way(steps, own=lambda way: abs(way[0][0] + way[0][-1] - middle), between=_motion)
-    return [step[number][1] for step, number in zip(steps, best, strict=True)]
+    return tuple(step[number][1] for step, number in zip(steps, best, strict=True))
 
 
 _PlacedVoicing = tuple[tuple[int, ...], tuple[Pitch, ...]]  # MIDI numbers and pitches, low to high

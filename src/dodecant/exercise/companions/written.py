@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
+from functools import lru_cache
 from itertools import groupby
 
 from dodecant.exercise.companions.voicings import harmonic, voiced
@@ -14,8 +15,8 @@ from dodecant.exercise.notation.signature import fifths_for, signature_alteratio
 from dodecant.exercise.notation.tones import as_read
 from dodecant.exercise.recipe.cell import parse_degrees
 from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Early, Fifths, Voicings
-from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.exercise.recipe.document import PlainFor, Recipe
+from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.instrument.profile import Clef
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.metre import Metre
@@ -31,12 +32,18 @@ def companion_parts(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[Compani
 
 
 def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) -> CompanionPart:
+    plain = recipe.spelling.plain
     struck = tuple(
-        one._replace(pitches=tuple(as_read(pitch, recipe) for pitch in one.pitches))
-        for one in _struck(companion, strip, metre)
-        if one.length > 0
+        CompanionChord(start, length, _chord_as_read(pitches, plain))
+        for start, length, pitches in _struck(companion, strip, metre)
+        if length > 0
     )
     return written_part(companion.kind, struck, recipe, strip, metre, written=companion.written)
+
+
+@lru_cache(maxsize=2048)
+def _chord_as_read(pitches: tuple[Pitch, ...], plain: PlainFor) -> tuple[Pitch, ...]:
+    return tuple(as_read(pitch, plain) for pitch in pitches)
 
 
 def written_part(
@@ -78,7 +85,10 @@ def _spans(strip: Strip) -> list[TimedChord]:
         for _, same in groupby(stop.chords_sounding, key=lambda over: (over.chord, over.sound)):
             every = list(same)
             if every[0].sound is not None:
-                found.append(every[0]._replace(length=sum((one.length for one in every), start=Fraction(0))))
+                first = every[0]
+                if len(every) > 1:
+                    first = first._replace(length=sum((one.length for one in every), start=Fraction(0)))
+                found.append(first)
         return found
     sounds = [stop.sounding]
     starts = [strip.begin]

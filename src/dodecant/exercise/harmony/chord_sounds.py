@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
-from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.music.chord_scale_fit.fit import Fit, fit, weigh
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.progression import places

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from dodecant.exercise.harmony.chord_sounds import Harmony
-from dodecant.exercise.recipe.changes_document import ChangesDocument, ChordChoice, SoundChoice
-from dodecant.exercise.recipe.scale_choice import choice_of
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChordChoice, SoundChoice
+from dodecant.exercise.recipe.sounding.scale_choice import choice_of
 from dodecant.music.chord_scale_fit.fit import Fit, FitSchool, fit, weigh
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.reason import reason

@@ -11,10 +11,10 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import DueChord, Timeline
-from dodecant.exercise.recipe.changes_document import SoundChoice
 from dodecant.exercise.recipe.etude.where import QualityFamily, Where, number_spans
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.changes_document import SoundChoice
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.music.chord_scale_fit.fit import weigh
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.core.chord import Chord, Quality

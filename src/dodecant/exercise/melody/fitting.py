@@ -9,7 +9,7 @@ from dodecant.exercise.melody.line import Line, Segment, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import PathTones, RecipeOnScale
 from dodecant.exercise.player import ResolvedPlayer
-from dodecant.exercise.recipe.sounds import MorphingSounds
+from dodecant.exercise.recipe.sounding.sounds import MorphingSounds
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift, octave_shifts
 
@@ -65,7 +65,7 @@ class LinesOnOneSound:
         segments = [Segment(following, stop.written, stop.sounding)]
         for (read, heard), (before, _) in zip(stop.chain[1:], stop.chain, strict=False):
             if self._written_once and read.scale == before.scale:
-                segments[-1] = replace(segments[-1], times=segments[-1].times + 1)
+                segments[-1] = segments[-1]._replace(times=segments[-1].times + 1)
                 continue
             if not self._only_changed:
                 following = path_on(self._on(stop, read)).tones
@@ -90,13 +90,14 @@ def in_reach(line: Line, player: ResolvedPlayer) -> Line | None:
 
     What does not fit under a hand that stays in one place lies as near to it as it can.
     """
-    shift = chosen_shift(*line.span, player.reach, player.tessitura)
+    low, high = line.span
+    shift = chosen_shift(low, high, player.reach, player.tessitura)
     if shift is not None:
-        return replace(line.moved(shift), octaves_open=len(octave_shifts(*line.span, player.reach)))
-    if player.reach != player.own and (shifts := octave_shifts(*line.span, player.own)):
+        return replace(line.moved(shift), octaves_open=len(octave_shifts(low, high, player.reach)))
+    if player.reach != player.own and (shifts := octave_shifts(low, high, player.own)):
         middle = player.reach.low.midi + player.reach.high.midi
-        return line.moved(min(shifts, key=lambda shift: abs(sum(line.span) + 24 * shift - middle)))
-    shift = chosen_shift(*line.span, player.widest, player.tessitura)
+        return line.moved(min(shifts, key=lambda shift: abs(low + high + 24 * shift - middle)))
+    shift = chosen_shift(low, high, player.widest, player.tessitura)
     return None if shift is None else replace(line.moved(shift), fitted_by="full")
 
 

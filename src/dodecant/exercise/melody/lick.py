@@ -18,9 +18,9 @@ from typing import Literal
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.recipe.cell import CellTone
-from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.lick_text import MOST_BARS, LickSign, LickText, read_lick
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
 from dodecant.exercise.rhythm.timing import Timing, one_grid
 from dodecant.music.chord_scale_fit.fit import Fit
 from dodecant.music.core.chord import Chord

@@ -58,8 +58,7 @@ class Shape(NamedTuple):
     foreign: bool
 
 
-@dataclass(frozen=True, slots=True)
-class Segment:
+class Segment(NamedTuple):
     """Tones over one sound, which carries them to its tonic. `shift` moves them by octaves; `fold_into` single ones.
 
     Over changes a segment lies under a chord: from `start` for `length` beats, its last tone `held` to its end. Without
@@ -158,9 +157,9 @@ class Line:
         """The same line some octaves higher."""
         if octaves == 0:
             return self
-        return replace(self, segments=tuple(replace(one, shift=one.shift + octaves) for one in self.segments))
+        return replace(self, segments=tuple(one._replace(shift=one.shift + octaves) for one in self.segments))
 
     def folded(self, reach: Reach) -> Line:
         """The same line with every note that lies outside a reach brought into it by octaves."""
-        segments = tuple(replace(one, fold_into=reach) for one in self.segments)
+        segments = tuple(one._replace(fold_into=reach) for one in self.segments)
         return replace(self, segments=segments, fitted_by="folded")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
@@ -24,7 +25,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import Cell, FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.rhythm.timing import Units, fill_rhythm, lay_out, note_value, rhythm_in
+from dodecant.exercise.rhythm.timing import PLAIN, Units, fill_rhythm, lay_out, note_value, rhythm_in
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.scale import Scale
 
@@ -41,6 +42,7 @@ class PathVariant(NamedTuple):
 
 
 FORWARD = PathVariant()
+_ON_THE_BEAT = Fraction(0)
 _TURNED = {
     "up": "down",
     "down": "up",
@@ -166,12 +168,17 @@ class RecipeOnScale:
 
         `start` is the beat it begins on; whole beats make no difference but to a rhythm. A rhythm may leave it silent.
         """
-        key = (start % (self._rhythm.length if self._rhythm else 1), length, form)
+        key = (self.phase(start), length, form)
         found = self._filled.get(key)
         if found is None:
             tones = self._fill(*key)
             found = self._filled[key] = Tones.of(tones) if self._rhythm and not tones else self._some(tones)
         return found
+
+    def phase(self, start: Fraction) -> Fraction:
+        """All that matters of the beat a filling begins on."""
+        on_the_beat = self._rhythm is None and start.denominator == 1
+        return _ON_THE_BEAT if on_the_beat else start % (self._rhythm.length if self._rhythm else 1)
 
     def _fill(self, start: Fraction, length: Fraction, form: PathVariant) -> list[FigureTone]:
         count = max(Fraction(1), length / self._value)
@@ -181,7 +188,7 @@ class RecipeOnScale:
         for group in self._round(form):
             if group:
                 groups.append(group)
-                units += sum(tone.units for tone in group)
+                units += sum([tone.timing.units + tone.timing.rest for tone in group])
             silent = 0 if group else silent + 1
             if units >= count or silent > len(self.anchors):
                 break
@@ -189,6 +196,8 @@ class RecipeOnScale:
             tones = self._encloser.around(groups, at=start / self._value, room=count)[0]
         else:
             tones = [tone for group in groups for tone in group]
+            if self._rhythm is None and start.denominator == 1 and all(tone.timing is PLAIN for tone in tones):
+                return self._in_a_row(tones, groups, length / self._value)
         if len(tones) > 1 and tones[0].timing.at not in (None, start):
             tones = tones[1:]  # there is no room under this chord for what leads into its first beat
         timings = (tone.timing for tone in tones)
@@ -208,9 +217,22 @@ class RecipeOnScale:
                 found[-1] = self.figures[0].maker.timed(tone, shorter)
         return found
 
+    def _in_a_row(
+        self, tones: list[FigureTone], groups: Sequence[Sequence[FigureTone]], room: Fraction
+    ) -> list[FigureTone]:
+        """So many note values of tones that follow each other from a beat on, as most do: nothing has to wait."""
+        count = math.ceil(room)
+        found = tones[:count]
+        if self._recipe.joins.leftover == "held":
+            whole = int(room)
+            found = _whole_figures(found, groups, [number < whole for number in range(len(tones))])
+        if len(found) > room:
+            found[-1] = self.figures[0].maker.timed(found[-1], PLAIN._replace(units=room - count + 1))
+        return found
+
     def _round(self, form: PathVariant) -> Iterator[Sequence[FigureTone]]:
         """The groups of the path again and again."""
-        anchors = list(self._walk(0, turned=form.turned) if form.turned else self.anchors)
+        anchors = list(self._turned_anchors if form.turned else self.anchors)
         if form.raised:
             anchors = [replace(anchor, rung=anchor.rung + form.raised) for anchor in anchors]
         if len(anchors) > 1 and anchors[0].rung == anchors[-1].rung:
@@ -267,6 +289,10 @@ class RecipeOnScale:
             return lead
         at = tones[0].timing.at if tones else None
         return (1 - at) / self._value if at else 0
+
+    @cached_property
+    def _turned_anchors(self) -> tuple[Anchor, ...]:
+        return self._walk(0, turned=True)
 
     def _walk(self, shorter_by: int, *, turned: bool = False) -> tuple[Anchor, ...]:
         path = self._recipe.path

@@ -9,7 +9,7 @@ from itertools import zip_longest
 from typing import Literal, NamedTuple
 
 from dodecant.exercise.notation.bar_signs import BeamState, WrittenValue
-from dodecant.exercise.recipe.placement import MarkKind
+from dodecant.exercise.recipe.rhythm.placement import MarkKind
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.hands import Finger
@@ -215,6 +215,12 @@ class Strip:
     pieces: tuple[tuple[int, int], ...] = ()
     fingers: tuple[FingerMark | None, ...] = ()
     group: int = 0
+
+    @property
+    def formula(self) -> str:
+        """The numbers of its sound in order, each once, as they stand under its notes."""
+        numbers = {note.tone.step: note.tone.number for note in self.notes if note.tone.step is not None}
+        return " ".join(numbers[step] for step in sorted(numbers))
 
     @property
     def played(self) -> tuple[tuple[Fraction, Fraction], ...]:

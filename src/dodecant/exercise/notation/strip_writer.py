@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from itertools import accumulate
+from functools import partial
+from itertools import accumulate, repeat
+from operator import attrgetter
 
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.line import Line, Segment, Tones
@@ -14,13 +16,16 @@ from dodecant.exercise.notation.score import Note, Repeat, Strip, Tone, WrittenB
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import ToneAnalyser
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.placement import Call
+from dodecant.exercise.recipe.rhythm.placement import Call
 from dodecant.exercise.rhythm.articulation import Articulations, Slur, marks_of, slurs_of
 from dodecant.exercise.rhythm.call_and_response import answered
 from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_value, pace_of, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.metre import Metre
+
+_STRUCK_WITH = attrgetter("lower_tones")
+_NOTE = partial(tuple.__new__, Note)  # from all its parts at once: a strip has hundreds
 
 
 @dataclass(frozen=True)
@@ -37,6 +42,7 @@ class _StripRhythm:
     open_bars: frozenset[int]
     marks: list[Articulations] | None
     slurs: list[Slur]
+    staged: bool
     repeats: tuple[Repeat, ...] = ()
 
 
@@ -67,14 +73,12 @@ class StripWriter:
         if rhythm.order != range(len(tones)):
             tones = [tones[number] for number in rhythm.order]
         normal = signature_alterations(fifths)
-        if any(tone.lower_tones for tone in tones):
+        if any(map(_STRUCK_WITH, tones)):
             return self._struck(stop, line, rhythm, tones, fifths)
         signs = write_signs(rhythm.begun, [tone.written for tone in tones], normal, cautionary=spelling.cautionary)
-        if rhythm.marks:
-            notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs, rhythm.marks, rhythm.slurs))
-        else:
-            notes = tuple(map(Note, rhythm.starts, rhythm.lengths, tones, signs))
-        return _strip(stop, line, rhythm, notes, fifths)
+        marks = rhythm.marks or repeat(())
+        parts = zip(rhythm.starts, rhythm.lengths, tones, signs, marks, rhythm.slurs, repeat(()))
+        return _strip(stop, line, rhythm, tuple(map(_NOTE, parts)), fifths)
 
     def _struck(self, stop: Stop, line: Line, rhythm: _StripRhythm, tones: Sequence[Tone], fifths: int) -> Strip:
         """The same where tones are struck together."""
@@ -146,7 +150,8 @@ class StripWriter:
             repeats = (Repeat(begin, over, placement.times),)
         elif placement.call is not None:
             repeats = _calls_again(placement.call, bar, over) if self._recipe.over_changes else ()
-        return _StripRhythm(order, starts, lengths, bars, begun_in(bars), begin, over, opened, marks, slurs, repeats)
+        begun, staged = begun_in(bars), any(tone.stage for segment in line.segments for tone in segment.tones)
+        return _StripRhythm(order, starts, lengths, bars, begun, begin, over, opened, marks, slurs, staged, repeats)
 
     def _staged(
         self, line: Line, stages: Sequence[_Stage], places: tuple[Fraction, Fraction], at_barlines: bool
@@ -163,7 +168,7 @@ class StripWriter:
         repeats: list[Repeat] = []
         number = 0
         for place, (segment, tones) in enumerate(stages):
-            here = self._spans(replace(line, segments=(replace(segment, on_c=Tones(tuple(tones))),)), now)[0]
+            here = self._spans(replace(line, segments=(segment._replace(on_c=Tones(tuple(tones))),)), now)[0]
             following = stages[place + 1] if place + 1 < len(stages) else None
             end = here[-1][0] + here[-1][1]
             numbers = list(range(number, number + len(tones)))
@@ -329,9 +334,9 @@ def _figure_size(line: Line, order: Sequence[int]) -> int:
 
 def _staged(line: Line, notes: Sequence[Note], rhythm: _StripRhythm) -> Iterator[tuple[Fraction, str]]:
     """The name of every stage where it begins."""
-    tones = [tone for segment in line.segments for tone in segment.tones]
-    if not any(tone.stage for tone in tones):
+    if not rhythm.staged:
         return
+    tones = [tone for segment in line.segments for tone in segment.tones]
     for note, number in zip(notes, rhythm.order, strict=True):
         if tones[number].stage:
             yield note.start, tones[number].stage

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import partial
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.melody.figure_tone import FigureTone
-from dodecant.exercise.melody.line import Line, Segment
+from dodecant.exercise.melody.line import Line, Segment, Tones
 from dodecant.exercise.notation.roles import role_of
 from dodecant.exercise.notation.score import Role, Tone
-from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.document import PlainFor, Recipe
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.identity import Identities
@@ -19,6 +20,8 @@ from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.numbering import number_text
 
 _CHROMATIC = "chromatic"
+_Key = tuple[object, ...]
+_TONE = partial(tuple.__new__, Tone)  # from all its parts at once: an exercise has thousands
 
 
 class _ToneInSound(NamedTuple):
@@ -38,33 +41,31 @@ class ToneAnalyser:
 
     def __init__(self, recipe: Recipe, instrument: Instrument) -> None:
         self._recipe, self._instrument = recipe, instrument
+        self._plain = recipe.spelling.plain
         self._name = Identities()
-        self._functions: dict[tuple[int, ...], dict[FigureTone, _ToneInSound]] = {}
-        self._read: dict[tuple[object, ...], dict[Pitch, Pitch]] = {}
-        self._segments: dict[tuple[object, ...], list[Tone]] = {}
-        self._done: dict[tuple[object, ...], dict[FigureTone, Tone]] = {}
+        self._functions: dict[_Key, dict[FigureTone, _ToneInSound]] = {}
+        self._read: dict[_Key, dict[Pitch, Pitch]] = {}
+        self._done: dict[_Key, dict[FigureTone, Tone]] = {}
+        self._segments: dict[tuple[Tones, _Key], list[Tone]] = {}
 
     def tones(self, line: Line) -> list[Tone]:
         """The tones of a line in order."""
         found: list[Tone] = []
+        known = self._segments
         for segment in line.segments:
-            if not segment.tones:
-                continue
-            place, tonic, sounded = self._place(segment), segment.written.tonic, segment.sounding.tonic
-            here = (*place, tonic.letter, tonic.alteration, sounded.letter, segment.shift, segment.fold_into)
-            key = (here, segment.on_c)
-            tones = self._segments.get(key)
-            if tones is None:
-                tones = self._segments[key] = self._tones(segment, segment.tones, place, here)
-            found += tones
+            on_c = segment.on_c
+            if on_c.all:
+                key = (on_c, self._depends_on(segment))
+                tones = known.get(key)
+                if tones is None:
+                    tones = known[key] = self._tones(segment, on_c.all, key[1])
+                found += tones
         return found
 
-    def _tones(
-        self, segment: Segment, every: Sequence[FigureTone], place: tuple[int, ...], here: tuple[object, ...]
-    ) -> list[Tone]:
-        """Some tones on a segment's sound; `place` and `here` are all that what they are depends on."""
-        known, functions = self._done.setdefault(here, {}), self._functions.setdefault(place, {})
-        read = self._read.setdefault(here[-5:], {})
+    def _tones(self, segment: Segment, every: Sequence[FigureTone], key: _Key) -> list[Tone]:
+        """Some tones on a segment's sound; `key` is all that what they are depends on."""
+        known = self._done.setdefault(key, {})
+        functions, read = self._functions.setdefault(key[:4], {}), self._read.setdefault(key[4:], {})
         same = segment.written is segment.sounding and not self._instrument.sounds_half_steps
         found: list[Tone] = []
         for raw in every:
@@ -73,30 +74,41 @@ class ToneAnalyser:
                 function = functions.get(raw)
                 if function is None:
                     function = functions[raw] = self._function(segment, raw)
-                written = read.get(raw.pitch)
+                if raw.degree.alteration and self._plain_chromatic(segment, raw):
+                    written: Pitch | None = segment.pitch(raw).plain(white_keys_too=True)
+                else:
+                    written = read.get(raw.pitch)
                 if written is None:
-                    pitch = segment.pitch(raw)
-                    plain = self._plain_chromatic(segment, raw)
-                    written = pitch.plain(white_keys_too=True) if plain else as_read(pitch, self._recipe)
-                    read[raw.pitch] = written
+                    written = read[raw.pitch] = as_read(segment.pitch(raw), self._plain)
                 heard = written if same else _as_heard(written, raw.degree, segment.sounding, self._instrument)
-                lower = tuple(self._tones(segment, raw.lower_tones, place, here)) if raw.lower_tones else ()
-                tone = known[raw] = Tone(written, heard, raw.degree, *function, lower)
+                lower = tuple(self._tones(segment, raw.lower_tones, key)) if raw.lower_tones else ()
+                tone = known[raw] = _TONE((written, heard, raw.degree, *function, lower))
             found.append(tone)
         return found
 
+    def _depends_on(self, segment: Segment) -> _Key:
+        """All that what a tone is depends on but the tone: first, whatever the key, its sound, the one before and the
+        chord as seen from it; then where it is carried to.
+        """
+        written, before, chord, name = segment.written, segment.before, segment.chord, self._name
+        tonic = written.tonic
+        quality, above = (name(chord.quality), _above_root(segment) % 12) if chord else (0, 0)
+        in_sound = name(written.scale), name(before.scale) if before else 0, quality, above
+        return (
+            *in_sound,
+            tonic.letter,
+            tonic.alteration,
+            segment.sounding.tonic.letter,
+            segment.shift,
+            segment.fold_into,
+        )
+
     def _plain_chromatic(self, segment: Segment, raw: FigureTone) -> bool:
-        """Whether a tone is a plain sharp or flat of the chromatic scale, whatever the key would call it."""
+        """Whether an altered tone is a plain sharp or flat of the chromatic scale, whatever the key would call it."""
         scale = segment.written.scale
-        if raw.rung is None or raw.degree.alteration == 0:
+        if raw.rung is None:
             return False
         return scale.id == _CHROMATIC or (self._recipe.ladder.chromatic and raw.degree not in scale.tones)
-
-    def _place(self, segment: Segment) -> tuple[int, ...]:
-        """All that a tone's function depends on but the tone: its sound, the one before, the chord as seen from it."""
-        chord, before, name = segment.chord, segment.before, self._name
-        scale = name(segment.written.scale), name(before.scale if before else None)
-        return scale if chord is None else (*scale, name(chord.quality), _above_root(segment) % 12)
 
     def _function(self, segment: Segment, raw: FigureTone) -> _ToneInSound:
         """The number under a tone and its weight of ink: in its sound, or over changes against the chord."""
@@ -119,11 +131,11 @@ def _above_root(segment: Segment) -> int:
     return segment.half_steps - segment.chord.root.pitch_class if segment.chord else 0
 
 
-def as_read(pitch: Pitch, recipe: Recipe) -> Pitch:
+def as_read(pitch: Pitch, plain: PlainFor) -> Pitch:
     """The reader's spelling; what would need three signs is plain for everyone."""
-    if recipe.spelling.plain == "never" and abs(pitch.alteration) <= 2:
+    if plain == "never" and abs(pitch.alteration) <= 2:
         return pitch
-    return pitch.plain(white_keys_too=recipe.spelling.plain == "all")
+    return pitch.plain(white_keys_too=plain == "all")
 
 
 def _as_heard(written: Pitch, degree: Degree, sound: Sound, instrument: Instrument) -> Pitch:

@@ -5,13 +5,13 @@ The path comes round again under a long chord and breaks off under a short one.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
-from fractions import Fraction
+from collections.abc import Hashable, Iterator, Sequence
+from dataclasses import dataclass, field
+from functools import partial
 from itertools import pairwise
 from typing import NamedTuple
 
-from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline
+from dodecant.exercise.harmony.timeline import Sound, TimedChord
 from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment, Shape, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import MidiRange, PathVariant, RecipeOnScale
@@ -26,7 +26,6 @@ from dodecant.instrument.profile import Reach
 from dodecant.instrument.range import chosen_shift, folded
 from dodecant.music.core.chord import Chord
 from dodecant.music.scales.hearing import hearing
-from dodecant.music.scales.scale import Scale
 
 
 class Choice(NamedTuple):
@@ -35,6 +34,10 @@ class Choice(NamedTuple):
     shape: Shape
     shift: int | None
     candidate: Candidate
+
+
+_CANDIDATE = partial(tuple.__new__, Candidate)  # from all its parts at once: a long form has thousands
+_CHOICE = partial(tuple.__new__, Choice)
 
 
 @dataclass(frozen=True)
@@ -59,9 +62,10 @@ class LinesAnewOnEachChord:
         self._work = work
         self._bounds = _Bounds.of(work.player.reach)
         self._pace = pace_of(work.recipe)
+        self._leads = work.recipe.enclosure is not None and not work.recipe.figure.brings_rhythm
         self._inverts = work.recipe.joins.begin == "any" and work.recipe.path.span == "once"
-        # What lies under each chord, by its number in a timeline and the stop's own figure.
-        self._shapes: dict[tuple[Timeline | None, int, Fraction, FigurePart | None], Shapes] = {}
+        self._shapes: dict[Hashable, Shapes] = {}  # what lies under a chord, by all it depends on
+        self._rhythms: dict[Hashable, int] = {}  # a number for each rhythm, and for the tones that have it
 
     def line(self, stop: Stop) -> Line:
         """The line of one stop; raises RecipeError where there is no chord to play over."""
@@ -77,10 +81,22 @@ class LinesAnewOnEachChord:
                 segments.append(Segment(SILENCE, stop.written, stop.sounding, None, over.start, over.length))
                 continue
             segments.append(self.segment(over, sounding, choice))
+        alike = None
+        if not self._leads:
+            rhythms = [self._rhythm_of(choice.shape.tones) for choice in chosen.values()]
+            alike = (stop.timeline, *chosen, *rhythms)
         segments = self._led(segments)
         fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
         missing = dict.fromkeys(number for numbers in plan.missing.values() for number in numbers)
-        return Line(tuple(segments), fitted_by, tuple(missing), ", ".join(plan.missing))
+        return Line(tuple(segments), fitted_by, tuple(missing), ", ".join(plan.missing), alike=alike)
+
+    def _rhythm_of(self, tones: Tones) -> int:
+        """The number of the rhythm that tones have in the time of their chord."""
+        found = self._rhythms.get(tones)
+        if found is None:
+            timings = tuple((tone.timing, tone.stage) for tone in tones.all)
+            found = self._rhythms[tones] = self._rhythms.setdefault(timings, len(self._rhythms))
+        return found
 
     def segment(self, over: TimedChord, sounding: TimedChord, choice: Choice) -> Segment:
         """A choice where it sounds: under a chord as read and as heard."""
@@ -100,7 +116,7 @@ class LinesAnewOnEachChord:
     def _led(self, segments: Sequence[Segment]) -> list[Segment]:
         """The segments with enclosures across the barlines, where the next chord begins on a target."""
         recipe = self._work.recipe
-        if recipe.enclosure is None or recipe.figure.brings_rhythm:
+        if recipe.enclosure is None or not self._leads:
             return list(segments)
         found: list[Segment] = []
         for here, after in pairwise([*segments, None]):
@@ -126,7 +142,7 @@ class LinesAnewOnEachChord:
         for number, over in enumerate(stop.chords_written):
             if over.sound is None or over.chord is None:
                 continue
-            here, lacking = self.choices_under(stop, number, over, begins=not chords)
+            here, lacking = self.choices_under(stop, over, begins=not chords)
             if not here:
                 continue
             if lacking:
@@ -139,33 +155,36 @@ class LinesAnewOnEachChord:
         return Plan(tuple(chords), tuple(choices), tuple(taken), missing)
 
     def choices_under(
-        self, stop: Stop, number: int, over: TimedChord, *, begins: bool
+        self, stop: Stop, over: TimedChord, *, begins: bool
     ) -> tuple[tuple[Choice, ...], tuple[int, ...]]:
         """The choices under a chord, in one octave alone where the line `begins`, and the numbers its sound lacks."""
         assert over.sound is not None and over.chord is not None  # noqa: S101, PT018 - asked for chords that sound
-        found = self.under(stop, number, over, over.sound, over.chord)
+        found = self.under(stop, over, over.sound, over.chord)
         if not found.shapes:
             return (), ()
         wanted = self._beginning(found.on_scale, over.sound, found.shapes[0].tones) if begins else None
-        above_c, reach = over.sound.above_c, self._work.player.reach
-        return _choices(found.shapes, above_c, reach, self._bounds, wanted), found.on_scale.missing
+        where = over.sound.above_c, wanted
+        choices = found.choices.get(where)
+        if choices is None:
+            choices = _choices(found.shapes, where[0], self._work.player.reach, self._bounds, wanted)
+            found.choices[where] = choices
+        return choices, found.on_scale.missing
 
-    def under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> Shapes:
-        """The shapes under a chord: the same in every key, unless the path takes the whole reach."""
+    def under(self, stop: Stop, over: TimedChord, sound: Sound, chord: Chord) -> Shapes:
+        """The shapes under a chord: the same under chords that are alike, in every key."""
         scales, room = self._work.scales, self._room(sound)
-        key = (stop.timeline, number, over.length, stop.figure)
-        known = None if room else self._shapes.get(key)
-        if known is not None and known.scale is sound.scale:
-            return known
         on_scale = scales.on(sound.scale, stop.figure, room)
-        above_root = sound.above_c - chord.root.pitch_class
-        fillings = [
-            scales.on(sound.scale, figure, room).filling(over.start, over.length, variant)
-            for figure in self._inversions(stop)
-            for variant in self._variants(stop, len(on_scale.ladder.scale))
-        ]
-        shapes = [shape for tones in fillings if (shape := shape_of(tones, above_root, chord))]
-        found = self._shapes[key] = Shapes(sound.scale, on_scale, shapes)
+        above_root = (sound.above_c - chord.root.pitch_class) % 12
+        key = (on_scale, on_scale.phase(over.start), over.length, above_root, chord.quality)
+        found = self._shapes.get(key)
+        if found is None:
+            fillings = [
+                scales.on(sound.scale, figure, room).filling(over.start, over.length, variant)
+                for figure in self._inversions(stop)
+                for variant in self._variants(stop, len(on_scale.ladder.scale))
+            ]
+            shapes = [shape for tones in fillings if (shape := shape_of(tones, above_root, chord))]
+            found = self._shapes[key] = Shapes(on_scale, shapes)
         return found
 
     def _inversions(self, stop: Stop) -> Sequence[FigurePart | None]:
@@ -192,12 +211,16 @@ class LinesAnewOnEachChord:
         return chosen_shift(tones.low + up, tones.high + up, player.reach, player.tessitura)
 
 
-class Shapes(NamedTuple):
-    """What lies under a chord: its scale, the recipe on it, and the figure's shapes there."""
+@dataclass(frozen=True, eq=False, slots=True)
+class Shapes:
+    """What lies under a chord: the recipe on its scale, and the figure's shapes there.
 
-    scale: Scale
+    `choices` remembers what there is to choose from, by the half steps above C and the octave wanted.
+    """
+
     on_scale: RecipeOnScale
     shapes: list[Shape]
+    choices: dict[tuple[int, int | None], tuple[Choice, ...]] = field(default_factory=dict)
 
 
 def _nothing_sounds(stop: Stop) -> Problem:
@@ -247,7 +270,7 @@ def _choices(shapes: Sequence[Shape], up: int, reach: Reach, bounds: _Bounds, wa
             outside = (below if below > 0 else 0) + (above if above > 0 else 0)
             move += up
             found.append(
-                Choice(shape, shift, Candidate(first + move, last + move, sets_out, arrives, foreign, outside))
+                _CHOICE((shape, shift, _CANDIDATE((first + move, last + move, sets_out, arrives, foreign, outside, 0))))
             )
     if found:
         return tuple(found)

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from dodecant.exercise.harmony.timeline import anticipated
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exercise.rhythm.timing import note_value
 from dodecant.exercise.routes.stops import Stop
 

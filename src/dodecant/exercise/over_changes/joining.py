@@ -16,13 +16,15 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from itertools import pairwise
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 
 from dodecant.exercise.recipe.document import Joins
 
+T = TypeVar("T")
 _STEP = 2  # half steps that are no leap
 _OCTAVE = 12
 _FARTHEST = 128
+_DEAREST = 100_000  # more than any join costs
 
 
 class Candidate(NamedTuple):
@@ -76,48 +78,33 @@ def cheapest_candidates(steps: Sequence[Sequence[Candidate]], joins: Joins) -> l
     >>> cheapest_candidates([[up], [far, Candidate(69, 72, 1, 1)]], Joins())
     [0, 1]
     """
-    tables = _tables(joins)
+    tables, strong, range_ = _tables(joins), joins.strong, joins.range
     best = [own_cost(way, joins) for way in steps[0]] if steps else []
     came: list[list[int]] = []
     for before, here in pairwise(steps):
+        # A join costs nothing at least: of the sources, the cheapest first, those that cost more alone stay unseen.
         sources = [
-            (cost, number, way.last - _FARTHEST, 3 * way.arrives + 4)
+            (cost, number, way.last - _FARTHEST, tables[way.arrives])
             for number, (way, cost) in enumerate(zip(before, best, strict=True))
         ]
         sources.sort()
+        endless = sources[0][0] + _DEAREST
         best, places = [], []
-        known: dict[tuple[int, int], tuple[int, int]] = {}  # by all that coming to a way depends on
-        for way in here:
-            begins = way.first, way.sets_out
-            found = known.get(begins)
-            if found is None:
-                found = known[begins] = _cheapest_source(sources, tables, way)
-            least, place = found
-            best.append(least + own_cost(way, joins))
+        for first, _, sets_out, _, foreign, outside, shape in here:
+            least, place = endless, -1
+            for cost, number, last, by_setting_out in sources:
+                if cost > least:
+                    break
+                total = cost + by_setting_out[sets_out][first - last]
+                if total < least or (total == least and number < place):
+                    least, place = total, number
+            best.append(least + strong * foreign + range_ * outside + shape)
             places.append(place)
         came.append(places)
     taken = [best.index(min(best))] if steps else []
     for places in reversed(came):
         taken.append(places[taken[-1]])
     return taken[::-1]
-
-
-_Source = tuple[int, int, int, int]  # cost so far, number, where its table begins, which table
-
-
-def _cheapest_source(sources: Sequence[_Source], tables: list[list[int]], way: Candidate) -> tuple[int, int]:
-    """The least cost of coming to a way and the number it comes from. A join costs nothing at least, so that of the
-    `sources`, the cheapest first, those which cost more alone need not be looked at.
-    """
-    first, sets_out = way.first, way.sets_out
-    least = place = -1
-    for cost, number, last, arrives in sources:
-        if place >= 0 and cost > least:
-            break
-        total = cost + tables[arrives + sets_out][first - last]
-        if place < 0 or total < least or (total == least and number < place):
-            least, place = total, number
-    return least, place
 
 
 def total_cost(ways: Sequence[Candidate], joins: Joins) -> int:
@@ -131,17 +118,22 @@ def own_cost(way: Candidate, joins: Joins) -> int:
     return joins.strong * way.foreign + joins.range * way.outside + way.shape
 
 
+_AheadUpDown = tuple[T, T, T]  # by direction: 0, 1 and -1, which is the last
+
+
 @lru_cache(maxsize=64)
-def _tables(joins: Joins) -> list[list[int]]:
-    """The costs of every step from -128 to 127 half steps, by the directions before and after it."""
-    return [
-        [
-            sum(join_costs(Candidate(0, 0, arrives=arrives), Candidate(step, step, sets_out), joins).values())
-            for step in range(-_FARTHEST, _FARTHEST)
-        ]
-        for arrives in (-1, 0, 1)
-        for sets_out in (-1, 0, 1)
-    ]
+def _tables(joins: Joins) -> _AheadUpDown[_AheadUpDown[list[int]]]:
+    """The costs of every step from -128 to 127 half steps, by the direction before it and the one after it."""
+
+    def of(arrives: int, sets_out: int) -> list[int]:
+        before = Candidate(0, 0, arrives=arrives)
+        steps = range(-_FARTHEST, _FARTHEST)
+        return [sum(join_costs(before, Candidate(step, step, sets_out), joins).values()) for step in steps]
+
+    def after(arrives: int) -> _AheadUpDown[list[int]]:
+        return of(arrives, 0), of(arrives, 1), of(arrives, -1)
+
+    return after(0), after(1), after(-1)
 
 
 class CostTables:
@@ -152,7 +144,7 @@ class CostTables:
 
     def cost(self, last: int, arrives: int, after: Candidate) -> int:
         """The sum of `join_costs` from a last note (MIDI) and the direction there to a way."""
-        return self._tables[3 * arrives + 4 + after[2]][after[0] - last + _FARTHEST]
+        return self._tables[arrives][after[2]][after[0] - last + _FARTHEST]
 
 
 class CostedCandidate(NamedTuple):

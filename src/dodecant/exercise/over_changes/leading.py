@@ -12,7 +12,7 @@ from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.line import Segment, Tones
 from dodecant.exercise.recipe.enclosures import Enclosure
-from dodecant.exercise.recipe.rhythm_text import Rhythm
+from dodecant.exercise.recipe.rhythm.text import Rhythm
 from dodecant.exercise.rhythm.timing import Pace, Span, Timing, fill_rhythm, lay_out, one_grid, slots_between
 from dodecant.instrument.profile import Reach
 from dodecant.music.core.degree import Degree
@@ -53,9 +53,9 @@ def led_across(held: Segment, notes: Sequence[Pitch], pace: Pace, reach: Reach) 
         timing = kept[-1].timing
         kept[-1] = replace(kept[-1], timing=timing._replace(units=timing.units + timing.rest + 1, rest=0))
         begin = _last(len(notes), slots, end) if rhythm else end - len(notes) * value
-    tones = replace(held, on_c=Tones.of(kept), length=begin - held.start)
+    tones = held._replace(on_c=Tones.of(kept), length=begin - held.start)
     plain = [replace(on_c(pitch, held.written), timing=Timing(1), leads=True) for pitch in notes]
-    leading = replace(held, on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None)
+    leading = held._replace(on_c=Tones.of(plain), start=begin, length=end - begin, shift=0, fold_into=None)
     return [tones, leading] if plain else [tones]
 
 
@@ -63,8 +63,8 @@ def leading_into(enclosure: Enclosure, after: Segment) -> list[Pitch]:
     """What an enclosure plays before the first tone of a segment; nothing where that tone is no target."""
     first, sound = after.tones[0], after.written
     notes = Encloser(enclosure, sound.scale, Ladder(_C, sound.scale), 1).before(first, None)
-    moved = after.pitch(first).midi - replace(after, fold_into=None).pitch(first).midi
-    there = replace(after, fold_into=None, shift=after.shift + moved // 12)
+    moved = after.pitch(first).midi - after._replace(fold_into=None).pitch(first).midi
+    there = after._replace(fold_into=None, shift=after.shift + moved // 12)
     return [there.pitch(note) for note in notes]
 
 
@@ -83,9 +83,9 @@ def cut_short(held: Segment, end: Fraction, pace: Pace) -> Segment:
     while kept and kept[-1].leads:
         kept.pop()
     if not kept:
-        return replace(held, on_c=Tones(()), length=max(Fraction(0), end - held.start))
+        return held._replace(on_c=Tones(()), length=max(Fraction(0), end - held.start))
     kept[-1] = _until(kept[-1], spans[len(kept) - 1][0], end, value, rhythm)
-    return replace(held, on_c=Tones.of(kept), length=end - held.start)
+    return held._replace(on_c=Tones.of(kept), length=end - held.start)
 
 
 def _last(count: int, slots: Sequence[Fraction], otherwise: Fraction) -> Fraction:

@@ -57,6 +57,7 @@ class LickPlan:
         self._timed: dict[tuple[FigureTone, int], FigureTone] = {}
         self._tones: dict[tuple[int, tuple[FigureTone, ...]], Tones] = {}
         self._leaning: dict[tuple[Pitch, int], FigureTone] = {}
+        self._missing: dict[tuple[int, RecipeOnScale], tuple[int, ...]] = {}
 
     def firm(self, number: int, on_scale: RecipeOnScale) -> list[FigureTone | None]:
         """The tones of a group on a sound, as they stand on C; None for those that lean."""
@@ -70,6 +71,14 @@ class LickPlan:
             return None
         note = self.form.lick.tones[event.note]
         return _lick_on(on_scale).carried(0, replace(note, move=note.exact) if isinstance(note.move, Lean) else note)
+
+    def missing(self, number: int, on_scale: RecipeOnScale) -> tuple[int, ...]:
+        """The numbers of a group's notes that a sound does not have."""
+        key = (number, on_scale)
+        if key not in self._missing:
+            notes = [self.form.lick.tones[event.note] for event in self.form.groups[number]]
+            self._missing[key] = _lick_on(on_scale).missing_of(notes)
+        return self._missing[key]
 
     def leaning(self, pitch: Pitch, note: int) -> FigureTone:
         """A leaning tone as it stands on C; the same one is the same object in every key."""
@@ -129,13 +138,8 @@ class _LickCarrier:
     @property
     def missing(self) -> tuple[int, ...]:
         """The numbers of notes that sound where their sound does not have them."""
-        tones = self._plan.form.lick.tones
-        numbers = (
-            number
-            for group, placed in zip(self._plan.form.groups, self._placed, strict=True)
-            for number in _lick_on(placed.on_scale).missing_of(tones[event.note] for event in group)
-        )
-        return tuple(dict.fromkeys(numbers))
+        found = [self._plan.missing(number, placed.on_scale) for number, placed in enumerate(self._placed)]
+        return tuple(dict.fromkeys(number for numbers in found for number in numbers))
 
     def _place(self, number: int, over: int) -> _Placed:
         """The octave that keeps the step from the note before as it was."""

@@ -16,9 +16,9 @@ from dodecant.exercise.recipe.fingering import AnyFingering
 from dodecant.exercise.recipe.ladders import AnyLadder, ScaleLadder
 from dodecant.exercise.recipe.part import KeyName, Part, PitchText, read_part, refused
 from dodecant.exercise.recipe.path import Path
-from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.sounds import ChangesSounds, OneSound, Sounds
+from dodecant.exercise.recipe.rhythm.placement import Placement
+from dodecant.exercise.recipe.sounding.sounds import ChangesSounds, OneSound, Sounds
 from dodecant.exercise.recipe.upgrade import upgraded_recipe
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import Pitch
@@ -31,6 +31,7 @@ VERSION: Final = 2
 Tag = Annotated[str, Field(min_length=1, max_length=30)]
 Turn = Literal["innermost", "between", "outermost"]
 Weight = Annotated[int, Field(ge=0, le=10)]
+PlainFor = Literal["never", "doubles", "all"]
 
 
 class Joins(Part):
@@ -116,7 +117,7 @@ class Spelling(Part):
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
     minor: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
-    plain: Literal["never", "doubles", "all"] = "doubles"
+    plain: PlainFor = "doubles"
     signature: bool = False
     cautionary: bool = True
     values: Literal["american", "british"] = "american"

@@ -17,9 +17,9 @@ from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.ladders import LadderPart, PairLadder
 from dodecant.exercise.recipe.lick_text import LONGEST as LONGEST_LICK
 from dodecant.exercise.recipe.lick_text import read_lick
-from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.part import Part, readable
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
 from dodecant.music.core.metre import Metre
 from dodecant.music.progressions.changes_text import parse_changes
 

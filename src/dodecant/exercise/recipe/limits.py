@@ -9,8 +9,8 @@ from typing import Any
 from pydantic import BaseModel
 
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.placement import OwnRhythm
-from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 
 _KEPT = {"minimum": "least", "maximum": "most", "minItems": "fewest", "maxItems": "most", "maxLength": "longest"}
 

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import random
 import tomllib
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final, Literal
 
@@ -58,6 +58,18 @@ class Variation:
     words: str
 
 
+def patched(recipe: Recipe, patch: Mapping[str, Any]) -> Recipe:
+    """The recipe with parts changed as a merge patch says; raises RecipeError where they do not go together.
+
+    >>> patched(Recipe(), {"path": {"direction": "up"}}).path.direction
+    'up'
+    """
+    document = recipe.model_dump(mode="json")
+    for part, change in patch.items():
+        document[part] = {**document[part], **change} if isinstance(change, dict) else change
+    return read_part(Recipe, document)
+
+
 def read_levels(text: str) -> tuple[PhraseLevels, ...]:
     """Read and check the data file (TOML); raises MusicError for a step that no recipe can take."""
     phrases = []
@@ -96,6 +108,40 @@ def varied(recipe: Recipe, phrases: Sequence[PhraseLevels], way: HarderOrEasier)
     return Variation(recipe.model_copy(update={"tempo": tempo}), "tempo", f"{tempo} beats a minute")
 
 
+def beyond_level(before: Recipe, after: Recipe, level: int, phrases: Sequence[PhraseLevels]) -> bool:
+    """Whether a phrase that changed is harder than a player of a level (1 to 5) is used to, and harder than it was.
+
+    A phrase that stands on none of its levels is the teacher's own, and never too hard.
+    """
+    for phrase in phrases:
+        was, now = _standing(before, phrase), _standing(after, phrase)
+        if now is not None and now > max(_usual(level, phrase), -1 if was is None else was):
+            return True
+    return False
+
+
+def easier_phrases(
+    recipe: Recipe, phrases: Sequence[PhraseLevels], level: int, of: Collection[str]
+) -> Iterator[tuple[str, str, dict[str, Any]]]:
+    """Of phrases that are harder than suits a level: the phrase, what suits in words, and that as a merge patch."""
+    for phrase in phrases:
+        at = _standing(recipe, phrase)
+        if phrase.phrase in of and at is not None and at > _usual(level, phrase):
+            step = phrase.levels[_usual(level, phrase)]
+            yield phrase.phrase, step.words, {phrase.phrase: dict(step.value)}
+
+
+def suits(phrase: str, field: str, level: int, phrases: Sequence[PhraseLevels]) -> tuple[str, ...]:
+    """What a field of a phrase may be at a level (1 to 5), from easy to as hard as suits it."""
+    found = next(one for one in phrases if one.phrase == phrase)
+    return tuple(str(step.value[field]) for step in found.levels[: _usual(level, found) + 1])
+
+
+def _usual(level: int, phrase: PhraseLevels) -> int:
+    """The place among its levels that suits a player of a level."""
+    return round((level - 1) / (LEVELS - 1) * (len(phrase.levels) - 1))
+
+
 def surprise(seed: int, level: int, phrases: Sequence[PhraseLevels], player: Player) -> Recipe:
     """A sensible recipe of a level from 1 to 5; the same seed gives the same one."""
     # Not for secrets: the seed is told, so that a surprise can be had again.
@@ -105,7 +151,7 @@ def surprise(seed: int, level: int, phrases: Sequence[PhraseLevels], player: Pla
         if phrase.phrase == _HANDS:
             continue  # it depends on the instrument
         last = len(phrase.levels) - 1
-        wanted = round((level - 1) / (LEVELS - 1) * last) + chance.choice((-1, 0, 0, 1))
+        wanted = _usual(level, phrase) + chance.choice((-1, 0, 0, 1))
         recipe = _with(recipe, phrase.phrase, phrase.levels[max(0, min(last, wanted))])
     keys = recipe.keys.model_copy(update={"start": chance.choice(USUAL["major"]), "seed": seed})
     enclosed = level >= 4 and isinstance(recipe.figure, Run)

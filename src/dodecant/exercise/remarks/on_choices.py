@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.notation.score import Cure, Remark
-from dodecant.exercise.recipe.changes_document import ChordChoice
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.changes_document import ChordChoice
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.music.core.chord_symbol import print_chord, read_chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.progressions.changes import Changes
@@ -36,7 +36,7 @@ def remarks_on_choices(recipe: Recipe, catalogue: ScaleCatalogue) -> Iterator[Re
 def lost_choice_text(choice: ChordChoice, changes: Changes, catalogue: ScaleCatalogue) -> str:
     """What was chosen, for which chord, and why it finds none; raises RecipeError for an unknown scale.
 
-    >>> from dodecant.exercise.recipe.changes_document import SoundChoice
+    >>> from dodecant.exercise.recipe.sounding.changes_document import SoundChoice
     >>> from dodecant.music.progressions.changes_text import parse_changes
     >>> altered = SoundChoice(scale={"name": "dusk", "degrees": "1 b2 3 5"})
     >>> choice, none = ChordChoice(chord=1, symbol="Gb7", sounds=(altered,)), ScaleCatalogue(())

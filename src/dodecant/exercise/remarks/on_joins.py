@@ -14,7 +14,6 @@ from dodecant.exercise.notation.score import Cure, Note, Remark, Strip
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.figures import Change
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.music.core.pitch import Pitch
 from dodecant.music.core.tonics import USUAL
 
 StripsOf = Callable[[Recipe], Sequence[Strip]]
@@ -77,15 +76,9 @@ def repeats(notes: Sequence[Note], known: Sequence[int] | None = None) -> list[J
 
 def _heights(notes: Sequence[Note]) -> list[int]:
     """MIDI numbers as written; a tone that comes back is asked once."""
-    known: dict[Pitch, int] = {}
-    found = []
-    for note in notes:
-        pitch = note.tone.written
-        height = known.get(pitch)
-        if height is None:
-            height = known[pitch] = pitch.midi
-        found.append(height)
-    return found
+    pitches = [note.tone.written for note in notes]
+    known = {pitch: pitch.midi for pitch in set(pitches)}
+    return [known[pitch] for pitch in pitches]
 
 
 def _cures(

@@ -7,7 +7,7 @@ from fractions import Fraction
 from itertools import chain, cycle, repeat
 from typing import Literal
 
-from dodecant.exercise.recipe.placement import Mark, MarkKind, Placement, Slurs
+from dodecant.exercise.recipe.rhythm.placement import Mark, MarkKind, Placement, Slurs
 from dodecant.exercise.rhythm.timing import Span
 
 Slur = Literal["", "start", "stop"]

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from fractions import Fraction
 from itertools import groupby
 
-from dodecant.exercise.recipe.placement import Call
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.rhythm.placement import Call
 from dodecant.exercise.rhythm.timing import Span
 
 _Played = tuple[Fraction, Fraction, int]  # start, length, the tone's number

@@ -9,9 +9,9 @@ from itertools import takewhile
 from typing import NamedTuple
 
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.note_values import BEATS
-from dodecant.exercise.recipe.placement import Placement
-from dodecant.exercise.recipe.rhythm_text import Rhythm, rhythm_of
+from dodecant.exercise.recipe.rhythm.note_values import BEATS
+from dodecant.exercise.recipe.rhythm.placement import Placement
+from dodecant.exercise.recipe.rhythm.text import Rhythm, rhythm_of
 
 Units = int | Fraction
 Span = tuple[Fraction, Fraction]
@@ -141,6 +141,9 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
     >>> lay_out([Timing(1), Timing(Fraction(2, 3), at=Fraction(0))], Fraction(0), Fraction(1, 2))[0][1]
     (Fraction(1, 1), Fraction(1, 3))
     """
+    timings = list(timings)
+    if begin.denominator == 1 and all(timing is PLAIN for timing in timings):
+        return list(_evenly(begin, value, len(timings))), begin + value * len(timings)
     now, one = int(begin * _PARTS), int(value * _PARTS)
     grids = _SIXTHS if one == _SIXTHS[0] else _GRIDS
     found = []
@@ -158,6 +161,12 @@ def lay_out(timings: Iterable[Timing], begin: Fraction, value: Fraction) -> tupl
         found.append((_beats(now), _beats(length)))
         now += length + int(one * rest)
     return found, _beats(now)
+
+
+@lru_cache(maxsize=512)
+def _evenly(begin: Fraction, value: Fraction, count: int) -> tuple[Span, ...]:
+    """One after the other from a beat on: nothing has to wait."""
+    return tuple((begin + number * value, value) for number in range(count))
 
 
 def one_grid(one: Fraction, other: Fraction) -> bool:

@@ -14,9 +14,9 @@ from dodecant.exercise.harmony.timeline import Sound, TimedChord, Timeline, chor
 from dodecant.exercise.recipe.document import KeyRoute, Recipe, Turn
 from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.fingering import HandPlace, OnFrets
-from dodecant.exercise.recipe.note_values import NAMES, NoteValue
-from dodecant.exercise.recipe.scale_choice import chosen_scale
-from dodecant.exercise.recipe.sounds import (
+from dodecant.exercise.recipe.rhythm.note_values import NAMES, NoteValue
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.sounds import (
     ChangesSounds,
     ChordSound,
     FamilyOfSounds,
@@ -102,6 +102,11 @@ class Stop:
         if self.title:
             return f"{self.title} · {words}"
         return words if self.written.parent is None else f"{words} · from {self.written.parent.text}"
+
+    @property
+    def named_by(self) -> Scale:
+        """The scale by which its key is named."""
+        return self.in_key.named_by if self.in_key else self.written.scale
 
     def chord_at(self, at: Fraction) -> TimedChord | None:
         """The chord that sounds at a beat, with its sound; None without changes, and where there is no chord."""

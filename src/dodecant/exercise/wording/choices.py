@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from typing import Final, NamedTuple
 
 from dodecant.exercise.recipe.figures import PAIR_ORDERS
-from dodecant.exercise.recipe.note_values import NAMES
+from dodecant.exercise.recipe.rhythm.note_values import NAMES
 from dodecant.music.core.metre import METRES
 
 Value = str | int

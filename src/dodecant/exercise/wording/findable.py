@@ -17,7 +17,7 @@ from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.figures import FIGURES
 from dodecant.exercise.recipe.kinds import KindPart
 from dodecant.exercise.recipe.ladders import LADDERS as LADDER_KINDS
-from dodecant.exercise.recipe.sounds import SOUNDS as SOUNDS_KINDS
+from dodecant.exercise.recipe.sounding.sounds import SOUNDS as SOUNDS_KINDS
 from dodecant.exercise.wording.companions import COMPANIONS_SAID
 from dodecant.exercise.wording.explanations import Explanations
 from dodecant.exercise.wording.figures import COURSES, ENCLOSURES, FIGURES_SAID, LADDERS
@@ -29,7 +29,7 @@ from dodecant.music.progressions.form import Form
 from dodecant.music.scales.scale import Scale
 
 Group = Literal["yours", "bench", "scale", "form", "piece", "instrument", "help"]
-PLACES: Final = ("", "stand", "sounds", "changes", "recipes", "vocabulary", "help")
+PLACES: Final = ("", "stand", "plan", "logbook", "studio", "sounds", "changes", "recipes", "vocabulary", "help")
 _PARTS: Final[Mapping[str, KindPart | Enclosure]] = {
     "ladder": LADDER_KINDS.by_name["chord-tones"].fresh(),
     "enclosure": Enclosure(),

@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.note_values import BEATS, NAMES
-from dodecant.exercise.recipe.placement import Call, Mark, Placement, Slurs
-from dodecant.exercise.recipe.rhythm_text import Rhythm
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NAMES
+from dodecant.exercise.recipe.rhythm.placement import Call, Mark, Placement, Slurs
+from dodecant.exercise.recipe.rhythm.text import Rhythm
 from dodecant.exercise.rhythm.timing import rhythm_in
 from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.small_words import count, listed, nth

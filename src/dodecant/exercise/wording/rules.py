@@ -9,8 +9,8 @@ from dodecant.exercise.recipe.etude.rules import Open, Play, Rule, UpsideDown, W
 from dodecant.exercise.recipe.etude.where import Where, number_spans
 from dodecant.exercise.recipe.figures import Cell, OwnLick, Pairs, with_signs
 from dodecant.exercise.recipe.ladders import ScaleLadder
-from dodecant.exercise.recipe.note_values import NAMES
-from dodecant.exercise.recipe.scale_choice import OwnScale, chosen_scale
+from dodecant.exercise.recipe.rhythm.note_values import NAMES
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, chosen_scale
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import label, phrase
 from dodecant.exercise.wording.figures import FIGURES_SAID, ladder_text

@@ -9,8 +9,8 @@ from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import with_signs
 from dodecant.exercise.recipe.path import Path
-from dodecant.exercise.recipe.scale_choice import chosen_scale
-from dodecant.exercise.recipe.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_text

@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.exercise.wording.figures import FIGURES_SAID
 from dodecant.instrument.profile import InstrumentTable
 from dodecant.music.core.errors import MusicError

@@ -158,8 +158,9 @@ class Pitch(NamedTuple):
         >>> Pitch.parse("Bbb3").plain(white_keys_too=False).text, Pitch.parse("Cb4").plain(white_keys_too=True).text
         ('A3', 'B3')
         """
-        on_white_key = self.name.pitch_class in LETTER_SEMITONES
-        if abs(self.alteration) >= 2 or (white_keys_too and self.alteration and on_white_key):
+        alteration = self.alteration
+        on_white_key = white_keys_too and alteration and self.name.pitch_class in LETTER_SEMITONES
+        if abs(alteration) >= 2 or on_white_key:
             step = 1 if self.alteration > 0 else -1
             near = [Pitch.on_staff(self.position + step * n) for n in (1, 2, 3)]
             found = sorted(

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
 from functools import cached_property, partial
 
 from dodecant.exercise.harmony.timeline import Sound, TimedChord
@@ -30,7 +29,7 @@ class AnewWays:
         over, heard = (_as_one(chords, passage) for chords in (stop.chords_written, stop.chords_sounding))
         if over.sound is None or over.chord is None or over.length <= 0:
             return ()
-        choices, lacking = self._lines.choices_under(stop, passage.chords.start, over, begins=passage.begins)
+        choices, lacking = self._lines.choices_under(stop, over, begins=passage.begins)
         if lacking:
             self.missing[over.sound.text] = lacking
         up = over.sound.above_c
@@ -44,7 +43,7 @@ class AnewWays:
         ]
 
     def _segments(self, over: TimedChord, heard: TimedChord, choice: Choice) -> tuple[Segment, ...]:
-        return (replace(self._lines.segment(over, heard, choice), pace=self._pace),)
+        return (self._lines.segment(over, heard, choice)._replace(pace=self._pace),)
 
 
 def _as_one(chords: Sequence[TimedChord], passage: Passage) -> TimedChord:
@@ -56,17 +55,17 @@ def _as_one(chords: Sequence[TimedChord], passage: Passage) -> TimedChord:
 class _MirroredLines(LinesAnewOnEachChord):
     """The same figure with each of its shapes upside down."""
 
-    def under(self, stop: Stop, number: int, over: TimedChord, sound: Sound, chord: Chord) -> Shapes:
-        """As above, mirrored; worked out once for all keys."""
-        plain = super().under(stop, number, over, sound, chord)
-        key = (stop.timeline, number, over.length)
-        found = self._turned.get(key)
-        if found is None or found[0] is not plain:
-            found = self._turned[key] = plain, plain._replace(shapes=list(self._mirrored(plain, sound, chord)))
-        return found[1]
+    def under(self, stop: Stop, over: TimedChord, sound: Sound, chord: Chord) -> Shapes:
+        """As above, mirrored; worked out once for all chords that are alike."""
+        plain = super().under(stop, over, sound, chord)
+        found = self._turned.get(plain)
+        if found is None:
+            shapes = list(self._mirrored(plain, sound, chord))
+            found = self._turned[plain] = Shapes(plain.on_scale, shapes)
+        return found
 
     @cached_property
-    def _turned(self) -> dict[object, tuple[Shapes, Shapes]]:
+    def _turned(self) -> dict[Shapes, Shapes]:
         return {}
 
     def _mirrored(self, plain: Shapes, sound: Sound, chord: Chord) -> Iterator[Shape]:

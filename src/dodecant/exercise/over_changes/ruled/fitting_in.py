@@ -18,7 +18,7 @@ from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.etude.where import ChordRole, QualityFamily
 from dodecant.exercise.recipe.figures import OwnLick
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.exercise.rhythm.timing import note_value
 from dodecant.music.chord_scale_fit.fit import fit, weigh
 from dodecant.music.chord_scale_fit.place import Place

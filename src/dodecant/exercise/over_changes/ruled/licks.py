@@ -53,7 +53,7 @@ class LickWays:
     def _turned(self, segment: Segment) -> Segment:
         """The notes under one chord upside down."""
         maker = self._work.scales.on(segment.written.scale).figures[0].maker
-        return replace(segment, on_c=Tones.of(upside_down(segment.tones, maker)))
+        return segment._replace(on_c=Tones.of(upside_down(segment.tones, maker)))
 
     def _alone(self, stop: Stop, passage: Passage, lead: Fraction) -> Stop:
         """The passage as if it were the whole form, after so many beats of its pickup."""
@@ -94,7 +94,7 @@ class LickWays:
         return Way(candidate, high, partial(self._segments, line, later))
 
     def _segments(self, line: Line, later: Fraction) -> tuple[Segment, ...]:
-        return tuple(replace(one, start=one.start + later, pace=self._pace) for one in line.segments)
+        return tuple(one._replace(start=one.start + later, pace=self._pace) for one in line.segments)
 
 
 def _foreign(segment: Segment, height: int) -> bool:

@@ -252,7 +252,7 @@ def _moved(placed: _Placed, stop: Stop, up: int) -> Segment:
     over, heard = stop.chords_written[placed.chord], stop.chords_sounding[placed.chord]
     assert over.sound is not None and heard.sound is not None  # noqa: S101, PT018 - it sounds at home too
     shift = segment.shift + (segment.written.above_c + up - over.sound.above_c) // 12
-    return replace(segment, written=over.sound, sounding=heard.sound, chord=over.chord, shift=shift)
+    return segment._replace(written=over.sound, sounding=heard.sound, chord=over.chord, shift=shift)
 
 
 def _end(segment: Segment) -> Fraction:

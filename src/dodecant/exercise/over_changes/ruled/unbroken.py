@@ -43,11 +43,10 @@ _State = tuple[int, bool]  # the last height, and whether the line rises
 
 
 class _Under(NamedTuple):
-    """All that the runs under one chord depend on but their state, and those that are worked out, by their state: the
-    first of a passage begins with the state's own tone.
+    """All that the runs under chords that are alike depend on but their state, and those that are worked out, by their
+    state: the first of a passage begins with the state's own tone.
     """
 
-    number: int
     on_scale: RecipeOnScale
     up: int
     notes: int
@@ -67,15 +66,16 @@ class UnbrokenWays:
         self._work, self._figure, self._pace = work, figure, pace_of(work.recipe)
         self._middle = middle_of(work.player.reach)
         self._counts: dict[tuple[Timeline | None, int, Fraction], int] = {}
-        self._runs: dict[tuple[object, ...], tuple[dict[_State, _Run], dict[_State, _Run]]] = {}
+        self._known: dict[tuple[object, ...], _Under] = {}
 
     def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
         """See `WaysOver`."""
-        found = (self._under(stop, passage, number) for number in passage.chords)
-        chords = [under for under in found if under is not None]
+        found = {number: self._under(stop, passage, number) for number in passage.chords}
+        chords = {number: under for number, under in found.items() if under is not None}
         if not chords:
             return ()
-        return [self._way(stop, passage, chords, runs) for runs in self._from_everywhere(passage, chords)]
+        lines = self._from_everywhere(passage, list(chords.values()))
+        return [self._way(stop, passage, tuple(chords), runs) for runs in lines]
 
     def _under(self, stop: Stop, passage: Passage, number: int) -> _Under | None:
         """A chord under which something begins."""
@@ -83,14 +83,17 @@ class UnbrokenWays:
         count = self._count(stop, passage, number)
         if sound is None or over.chord is None or not count:
             return None
-        low, high = self._reach(passage)
         on_scale, up = self._work.scales.under_chord(stop.timeline, number, sound.scale), sound.above_c
-        key = (stop.timeline, number, up, count, passage.peak)
-        first, later = self._runs.setdefault(key, ({}, {}))
-        root, heard = over.chord.root.pitch_class, hearing(over.chord.quality)
-        at_home = frozenset((root + above) % 12 for above in range(12) if heard[above][1] == "chord")
-        rungs = on_scale.heights(low - 12, high)
-        return _Under(number, on_scale, up, count, rungs, (low - up, high - up), at_home, first, later)
+        root = over.chord.root.pitch_class
+        key = (on_scale, up, count, passage.peak is False, root, over.chord.quality)
+        found = self._known.get(key)
+        if found is None:
+            low, high = self._reach(passage)
+            heard = hearing(over.chord.quality)
+            at_home = frozenset((root + above) % 12 for above in range(12) if heard[above][1] == "chord")
+            rungs = on_scale.heights(low - 12, high)
+            found = self._known[key] = _Under(on_scale, up, count, rungs, (low - up, high - up), at_home, {}, {})
+        return found
 
     def _from_everywhere(self, passage: Passage, chords: Sequence[_Under]) -> Iterator[list[_Run]]:
         under, directions = chords[0], (True, False)
@@ -134,25 +137,27 @@ class UnbrokenWays:
         length = stop.chords_written[number].length
         return length - passage.breathes if passage.breathes and number == passage.chords[-1] else length
 
-    def _way(self, stop: Stop, passage: Passage, chords: Sequence[_Under], runs: Sequence[_Run]) -> Way:
-        if len(runs) == 1:
-            line, low, high, foreign = runs[0].heights, runs[0].low, runs[0].high, int(runs[0].foreign)
-        else:
-            line = tuple(height for run in runs for height in run.heights)
-            low, high, foreign = min(line), max(line), sum(run.foreign for run in runs)
-        sets_out = direction_of(line[1] - line[0]) if len(line) > 1 else 0
-        arrives = direction_of(line[-1] - line[-2]) if len(line) > 1 else 0
-        candidate = Candidate(line[0], line[-1], sets_out, arrives, foreign, beyond(low, high, self._middle))
-        return Way(candidate, high, partial(self._segments, stop, passage, chords, runs))
+    def _way(self, stop: Stop, passage: Passage, numbers: Sequence[int], runs: Sequence[_Run]) -> Way:
+        begin, end = runs[0].heights, runs[-1].heights
+        low, high, foreign = runs[0].low, runs[0].high, int(runs[0].foreign)
+        if len(runs) > 1:
+            low, high = min([run.low for run in runs]), max([run.high for run in runs])
+            foreign = sum([run.foreign for run in runs])
+            begin = begin if len(begin) > 1 else begin + runs[1].heights
+            end = end if len(end) > 1 else runs[-2].heights + end
+        sets_out = direction_of(begin[1] - begin[0]) if len(begin) > 1 else 0
+        arrives = direction_of(end[-1] - end[-2]) if len(begin) > 1 else 0
+        candidate = Candidate(begin[0], end[-1], sets_out, arrives, foreign, beyond(low, high, self._middle))
+        return Way(candidate, high, partial(self._segments, stop, passage, numbers, runs))
 
     def _segments(
-        self, stop: Stop, passage: Passage, chords: Sequence[_Under], runs: Sequence[_Run]
+        self, stop: Stop, passage: Passage, numbers: Sequence[int], runs: Sequence[_Run]
     ) -> tuple[Segment, ...]:
         found = []
-        for under, run in zip(chords, runs, strict=True):
-            over, heard = stop.chords_written[under.number], stop.chords_sounding[under.number]
+        for number, run in zip(numbers, runs, strict=True):
+            over, heard = stop.chords_written[number], stop.chords_sounding[number]
             assert over.sound is not None and heard.sound is not None  # noqa: S101, PT018 - it is played
-            length = self._length(stop, passage, under.number)
+            length = self._length(stop, passage, number)
             held = not self._pace.rhythm
             tones = Tones.of(run.tones)
             found.append(

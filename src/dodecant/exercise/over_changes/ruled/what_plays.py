@@ -11,15 +11,15 @@ from dodecant.exercise.harmony.what_holds import rules_over, with_sounds
 from dodecant.exercise.melody.lick import read_against
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.anticipation import with_chords_early
-from dodecant.exercise.recipe.changes_document import SoundChoice
 from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.rules import Play, WhatPart
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
-from dodecant.exercise.recipe.placement import rhythm_fault
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.rhythm.placement import rhythm_fault
+from dodecant.exercise.recipe.sounding.changes_document import SoundChoice
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.exercise.rhythm.timing import note_value
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.chord import Chord

@@ -10,16 +10,16 @@ from typing import Annotated, Any, ClassVar, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.recipe.changes_document import SoundChoice
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import AnyFigure
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.ladders import AnyLadder, ScaleLadder
-from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.part import Part, readable, refused
 from dodecant.exercise.recipe.path import Path
-from dodecant.exercise.recipe.rhythm_text import read_slots
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
+from dodecant.exercise.recipe.rhythm.text import read_slots
+from dodecant.exercise.recipe.sounding.changes_document import SoundChoice
 from dodecant.music.core.errors import MusicError
 
 MOST_RULES = 24

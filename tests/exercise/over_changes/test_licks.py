@@ -23,7 +23,7 @@ from dodecant.music.core.pitch import Pitch
 from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
-from tests.exercise.test_over_changes import TEXTS
+from tests.exercise.over_changes.test_over_changes import TEXTS
 from tests.strategies import INSTRUMENTS, KEYS, licks
 
 ONCE = {"span": "once"}

@@ -7,10 +7,10 @@ from typing import Annotated, Any, ClassVar, Final, Literal
 
 from pydantic import Field
 
-from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.part import readable
-from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key

@@ -8,7 +8,7 @@ from typing import Annotated, Any, Final, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.part import Part, readable
-from dodecant.exercise.recipe.scale_choice import ScaleChoice
+from dodecant.exercise.recipe.sounding.scale_choice import ScaleChoice
 from dodecant.exercise.recipe.upgrade import upgraded_changes
 from dodecant.music.core.degree import Degree
 from dodecant.music.progressions.changes_text import LONGEST, parse_changes

@@ -15,7 +15,7 @@ from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.tables import load_tables
-from tests.exercise.test_over_changes import TEXTS
+from tests.exercise.over_changes.test_over_changes import TEXTS
 from tests.formats.test_oracle import check
 from tests.strategies import INSTRUMENTS, KEYS
 

@@ -11,7 +11,7 @@ from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
-from dodecant.exercise.recipe.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NoteValue
 from dodecant.music.core.errors import MusicError
 
 _SEPARATORS = " |,"

@@ -6,9 +6,9 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.recipe.note_values import BEATS, NoteValue
 from dodecant.exercise.recipe.part import Part, readable, refused
-from dodecant.exercise.recipe.rhythm_text import read_slots, rhythm_of
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.rhythm.text import read_slots, rhythm_of
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre, MetreName
 

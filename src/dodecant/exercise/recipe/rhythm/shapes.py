@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from fractions import Fraction
 from typing import Final
 
-from dodecant.exercise.recipe.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NoteValue
 from dodecant.music.core.metre import Metre
 
 # Whether a slot sounds, by its number in the bar (from 0) and how many slots a beat has.
