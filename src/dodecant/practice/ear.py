@@ -10,7 +10,7 @@ from pydantic import Field
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.recipe.part import Part
-from dodecant.exercise.recipe.scale_choice import ScaleId, chosen_scale
+from dodecant.exercise.recipe.sounding.scale_choice import ScaleId, chosen_scale
 from dodecant.exercise.wording.small_words import count, listed
 from dodecant.music.scales.neighbours import neighbours
 from dodecant.music.scales.scale import Scale, ScaleCatalogue

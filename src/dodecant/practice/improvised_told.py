@@ -8,7 +8,7 @@ from fractions import Fraction
 from typing import Final, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.recipe.note_values import BEATS, NAMES
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NAMES
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.metre import Metre
 from dodecant.practice.improvising import FreeRule, PlacedNote, begins, passage_at, sound_of_chorus

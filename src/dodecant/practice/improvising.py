@@ -11,9 +11,9 @@ from pydantic import Field, model_validator
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.part import Part, refused
-from dodecant.exercise.recipe.scale_choice import ScaleId, chosen_scale
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
+from dodecant.exercise.recipe.sounding.scale_choice import ScaleId, chosen_scale
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre

@@ -7,8 +7,8 @@ from typing import Annotated, Final, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.recipe.note_values import NoteValue
 from dodecant.exercise.recipe.part import Part, refused
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
 from dodecant.exercise.wording.small_words import count, listed
 from dodecant.music.core.errors import MusicError
 

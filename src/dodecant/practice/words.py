@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Final
 
-from dodecant.exercise.recipe.note_values import NAMES
+from dodecant.exercise.recipe.rhythm.note_values import NAMES
 
 PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
     "TempoLadder.way": {"takes": "up by takes", "fixed": "through fixed tempos", "one": "one tempo"},

@@ -71,9 +71,12 @@ def readiness(done: Done, tempo: int) -> float:
     >>> readiness(Done(Cell(0, "Dorian", "", "eighth"), 3, 72, 96, date(2026, 11, 2)), 96)
     0.75
     """
-    comfortable = min(1.0, (done.comfortable or 0) / tempo)
-    pushed = min(1.0, (done.best or 0) / tempo) / 2
-    return max(comfortable, pushed)
+    return ready_at(done.comfortable, done.best, tempo)
+
+
+def ready_at(comfortable: int | None, best: int | None, tempo: int) -> float:
+    """The same of the best tempo that was comfortable and the best of all (BPM), where there are any."""
+    return max(min(1.0, (comfortable or 0) / tempo), min(1.0, (best or 0) / tempo) / 2)
 
 
 def dial(done: Iterable[Done], sound: str, tempo: int, value: str = "") -> tuple[Side, ...]:
@@ -114,6 +117,25 @@ def wanted_cells(
         for value in values
         for key in range(12)
     )
+
+
+def yet_to_begin(
+    begun: Iterable[tuple[str, str, str]], sounds: Sequence[str], positions: Sequence[str], values: Sequence[str]
+) -> list[tuple[str, str, str]]:
+    """Of sounds (all that are begun, where none is named), positions and note values, what is not begun. Where no
+    position or value is named, those of the sound that are begun hold.
+
+    >>> yet_to_begin([("Dorian", "", "eighth")], ["Dorian", "Lydian"], [], ["eighth", "triplet"])
+    [('Dorian', '', 'triplet'), ('Lydian', '', 'eighth'), ('Lydian', '', 'triplet')]
+    """
+    there = set(begun)
+    found = []
+    for sound in dict.fromkeys(sounds) if sounds else sorted({row[0] for row in there} if positions or values else ()):
+        own = [row[1:] for row in sorted(there) if row[0] == sound] or [("", "")]
+        where = positions or [position for position, _ in own]
+        what = values or [value for _, value in own]
+        found += [row for position in where for value in what if (row := (sound, position, value)) not in there]
+    return list(dict.fromkeys(found))
 
 
 def next_keys(sides: Sequence[Side], today: date, names: Mapping[int, str], many: int = 3) -> tuple[Next, ...]:

@@ -19,7 +19,8 @@ class Entry:
     """One line. `at` is the moment, `day` the date it had in its time `zone`; `key` a pitch class of the tonic as read.
 
     `what` names what was practised, `recipe` is its id on the shelf (or nothing), `version` how it was varied. It took
-    so many `minutes`; `tempo` in BPM; `notes` and `slips` of takes; `slipped` how often, by degree and kind.
+    so many `minutes`; `tempo` in BPM; `notes` and `slips` of takes; `slipped` how often, by degree and kind. The
+    `assignment` it was practised for, if any, is named by its number.
     """
 
     day: date
@@ -38,6 +39,7 @@ class Entry:
     notes: int = 0
     slips: int = 0
     source: Source = "hand"
+    assignment: int | None = None
     slipped: Mapping[tuple[str, str], int] = field(default_factory=dict)
     player: int = 1
     id: int = 0

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Mapping
 from typing import Final, NamedTuple
 
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.sounds import SeveralSounds
+from dodecant.exercise.recipe.sounding.sounds import SeveralSounds
 from dodecant.exercise.routes.stops import key_order
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.routine import RecipeStep, Routine

@@ -14,10 +14,10 @@ from typing import Final, NamedTuple
 
 from dodecant.exercise.wording.small_words import count
 from dodecant.music.core.pitch import NoteName
+from dodecant.practice.planning.days import WEEKDAYS
 from dodecant.practice.planning.goals import DayPin, Goal, PlanDocument
 
 WEEKS: Final = 26
-_DAYS: Final = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 _HARD: Final = 1.5  # times its minutes: the day after is light
 _LIGHT: Final = 0.6
 _WEAK: Final = 0.6  # readiness below which a key comes again
@@ -312,7 +312,7 @@ def _step_from(before: str, key: str, goal: Goal) -> str:
 
 
 def _day(day: date) -> str:
-    return f"{_DAYS[day.weekday()]} {day.isoformat()}"
+    return f"{WEEKDAYS[day.weekday()]} {day.isoformat()}"
 
 
 def _n(number: float) -> str:

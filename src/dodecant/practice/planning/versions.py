@@ -6,9 +6,10 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from fractions import Fraction
 from typing import Any, Final, NamedTuple
 
-from dodecant.exercise.recipe.document import Recipe, read_recipe
-from dodecant.exercise.recipe.note_values import BEATS
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.recipe.rhythm.note_values import BEATS
+from dodecant.exercise.recipe.variation import patched
 
 REST: Final = 4  # versions after which a change may come again
 
@@ -30,13 +31,14 @@ def new_version(
     """The next version: of the changes that can be made, the one that was longest not made (in the order taught).
 
     `history` are the names of the changes so far, the latest last; one that stands among the last `rest` is not made
-    again. `works` tells whether a recipe can be worked out within the player's level. None where nothing is left.
+    again. `works` tells whether a recipe can be worked out, and is within the player's level. None where nothing is
+    left.
     """
     last = set(history[-rest:]) if rest else set()
     names = [name for name in CHANGES if name not in last]
     for name in _oldest_first(names, history):
         for words, patch in CHANGES[name](recipe):
-            changed = _patched(recipe, patch)
+            changed = _changed(recipe, patch)
             if changed is not None and changed != recipe and works(changed):
                 return Version(name, words, changed)
     return None
@@ -48,12 +50,9 @@ def _oldest_first(names: Sequence[str], history: Sequence[str]) -> list[str]:
     return sorted(names, key=lambda name: made.get(name, -1))
 
 
-def _patched(recipe: Recipe, patch: Mapping[str, Any]) -> Recipe | None:
-    document = recipe.model_dump(mode="json")
-    for part, change in patch.items():
-        document[part] = {**document[part], **change} if isinstance(change, dict) else change
+def _changed(recipe: Recipe, patch: Mapping[str, Any]) -> Recipe | None:
     try:
-        return read_recipe(document)
+        return patched(recipe, patch)
     except RecipeError:
         return None
 
