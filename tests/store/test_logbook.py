@@ -14,7 +14,7 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import Goal, PlanDocument
-from dodecant.store import coverage, logbook, plans, takes
+from dodecant.store import coverage, logbook, plans, players, takes
 from dodecant.store.database import Database, atomic
 from dodecant.store.demo import prepare_demo
 
@@ -79,7 +79,7 @@ class LogbookMachine(RuleBasedStateMachine):
     @rule(data=st.data())
     def bring_back(self, data: st.DataObject) -> None:
         number = data.draw(st.sampled_from(sorted(self.deleted)))
-        assert logbook.bring_back(self.connection, number)
+        assert logbook.bring_back(self.connection, 1, number)
         self.current[number] = self.deleted.pop(number)
 
     @invariant()
@@ -148,12 +148,12 @@ def test_a_plan_is_kept_from_the_revision_it_was_changed_from(tmp_path: Path) ->
         assert plans.plan_of(connection, 1) == (second, 2)
 
 
-def test_the_demo_has_eight_weeks_of_three_students(tmp_path: Path) -> None:
+def test_the_demo_has_a_class_and_eight_weeks_of_three_of_them(tmp_path: Path) -> None:
     database = prepare_demo(tmp_path / "d.db", NOW)
     with database.connection() as connection:
-        names = [name for _, name, _ in plans.players(connection)]
-        assert len(names) == 3
-        for player in (1, 2, 3):
+        names = {one.profile.name: one.id for one in players.players(connection)}
+        assert len(names) == 9  # the teacher and eight students
+        for player in (1, names["Ilse Varga"], names["Teo Marr"]):
             found = logbook.every(connection, player)
             assert len(found) > 40
             assert all(NOW.date() - timedelta(weeks=8) <= entry.day < NOW.date() for entry in found)

@@ -15,10 +15,10 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import Bundle, RuleBasedStateMachine, initialize, invariant, rule
 
-from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import Recipe, read_recipe
-from dodecant.exercise.recipe.placement import OwnRhythm
-from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.store import demo
 from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
 from dodecant.store.demo import prepare_demo

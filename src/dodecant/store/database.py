@@ -88,7 +88,7 @@ class Database:
                 version = int(connection.execute("PRAGMA user_version").fetchone()[0])
                 pending = [script for script in scripts if script.number > version]
                 if pending and version:
-                    self._back_up(now or datetime.now(UTC))
+                    self.copy_aside(now or datetime.now(UTC))
                 for script in pending:
                     _apply(connection, script)
                 if fill and not version:
@@ -129,8 +129,8 @@ class Database:
             return [str(error)]
         return [line for line in found if line != "ok"]
 
-    def _back_up(self, now: datetime) -> None:
-        """Copy the file as it is before a migration, whole or not at all."""
+    def copy_aside(self, now: datetime) -> None:
+        """Copy the file as it is, before it is changed altogether: whole or not at all."""
         target = self.path.with_name(f"{self.path.name}.{now:%Y%m%dT%H%M%S}.backup")
         begun = target.with_name(f"{target.name}.begun")
         begun.unlink(missing_ok=True)

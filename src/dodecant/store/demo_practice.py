@@ -25,11 +25,11 @@ from dodecant.practice.slips import judged
 from dodecant.practice.timing_told import time_kept
 from dodecant.practice.told import take_told
 from dodecant.store import logbook, plans, takes
+from dodecant.store.demo_class import ZONE, fill_class
 from dodecant.store.shelf import Saved
 from dodecant.store.shelves import RECIPES, ROUTINES
 from dodecant.tables import load_tables
 
-_ZONE: Final = "Europe/Lisbon"
 _WEEKS: Final = 8
 _FOURTHS: Final = (0, 5, 10, 3, 8, 1, 6, 11, 4, 9, 2, 7)
 _KEY_NAMES: Final = tuple(USUAL["major"][key] for key in _FOURTHS)
@@ -90,6 +90,7 @@ def fill_practice(connection: sqlite3.Connection, now: datetime) -> None:
         )
     evening = warm_up.model_copy(update={"title": "Before the ferry", "steps": tuple(steps), "cap": 20})
     ROUTINES.add(connection, evening, now)
+    fill_class(connection, now, saved, evening)
     plans.keep_plan(connection, 1, _plan(saved, now), 0, now)
 
 
@@ -113,7 +114,7 @@ def _takes(slipway: Saved[Recipe], now: datetime) -> Iterator[takes.KeptTake]:
 
 
 def _plan(saved: Sequence[Saved[Recipe]], now: datetime) -> PlanDocument:
-    today = now.astimezone(ZoneInfo(_ZONE)).date()
+    today = now.astimezone(ZoneInfo(ZONE)).date()
     slipway = _titled(saved, "Slipway")
     goals = (
         Goal(title="5 3 2 1 in Lydian", saved=slipway.id if slipway else "", sound="Lydian", keys=_KEY_NAMES,
@@ -134,7 +135,7 @@ def _titled(saved: Sequence[Saved[Recipe]], begins: str) -> Saved[Recipe] | None
 
 def _entries(student: _Student, now: datetime, seed: int) -> Iterator[Entry]:
     chance = random.Random(seed)  # noqa: S311 - the demo is the same for everybody
-    zone = ZoneInfo(_ZONE)
+    zone = ZoneInfo(ZONE)
     today = now.astimezone(zone).date()
     for back in range(7 * _WEEKS, 0, -1):
         day = today - timedelta(days=back)
@@ -153,7 +154,7 @@ def _entries(student: _Student, now: datetime, seed: int) -> Iterator[Entry]:
                               for _ in range(slips))  # fmt: skip
             minutes = round(chance.uniform(4, 13), 1)
             yield Entry(
-                day=day, at=clock.astimezone(UTC), zone=_ZONE, what=what, minutes=minutes, key=key, sound=sound,
+                day=day, at=clock.astimezone(UTC), zone=ZONE, what=what, minutes=minutes, key=key, sound=sound,
                 value=value, tempo=tempo, word=word, notes=29, slips=slips, source="stand", slipped=slipped,
             )  # fmt: skip
             clock += timedelta(minutes=minutes)

@@ -12,7 +12,7 @@ from dodecant.practice.planning.entries import Entry
 
 _COLUMNS = (
     "day, at, zone, what, minutes, recipe, version, key, sound, position, value, tempo, word, notes, slips, source,"
-    " player, corrects"
+    " assignment, player, corrects"
 )
 _KNOWN = "SELECT 1 FROM entry WHERE player = ? AND at = ? AND what = ? AND ifnull(key, -1) = ? AND current = 1"
 
@@ -50,10 +50,11 @@ def delete(connection: sqlite3.Connection, number: int, now: datetime) -> bool:
     return done.rowcount == 1
 
 
-def bring_back(connection: sqlite3.Connection, number: int) -> bool:
-    """Undo a deletion; whether there was one."""
+def bring_back(connection: sqlite3.Connection, player: int, number: int) -> bool:
+    """Undo the deletion of a player's entry; whether there was one."""
     done = connection.execute(
-        "UPDATE entry SET deleted_at = NULL, current = 1 WHERE id = ? AND deleted_at IS NOT NULL", (number,)
+        "UPDATE entry SET deleted_at = NULL, current = 1 WHERE id = ? AND player = ? AND deleted_at IS NOT NULL",
+        (number, player),
     )
     return done.rowcount == 1
 
@@ -122,7 +123,7 @@ def _row(entry: Entry) -> tuple[Any, ...]:
     return (
         entry.day.isoformat(), _moment(entry), entry.zone, entry.what, entry.minutes, entry.recipe, entry.version,
         entry.key, entry.sound, entry.position, entry.value, entry.tempo, entry.word, entry.notes, entry.slips,
-        entry.source, entry.player, entry.corrects,
+        entry.source, entry.assignment, entry.player, entry.corrects,
     )  # fmt: skip
 
 

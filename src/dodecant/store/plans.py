@@ -30,9 +30,3 @@ def keep_plan(connection: sqlite3.Connection, player: int, plan: PlanDocument, r
             values,
         )
     return done.rowcount == 1
-
-
-def players(connection: sqlite3.Connection) -> list[tuple[int, str, str]]:
-    """Everyone who practises: number, name, instrument."""
-    rows = connection.execute("SELECT id, name, instrument FROM player WHERE archived_at IS NULL ORDER BY id")
-    return [(int(row[0]), str(row[1]), str(row[2])) for row in rows]

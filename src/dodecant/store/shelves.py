@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dodecant.exercise.recipe.changes_document import ChangesDocument, retitled
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
-from dodecant.exercise.recipe.placement import OwnRhythm
-from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, retitled
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.formats.json.documents import (
     changes_from_json,
     from_json,
@@ -14,10 +14,14 @@ from dodecant.formats.json.documents import (
     rhythm_from_json,
     routine_from_json,
     scale_from_json,
+    style_from_json,
     to_json,
+    worksheet_from_json,
 )
 from dodecant.music.progressions.changes_text import read_changes
 from dodecant.practice.planning.routine import Routine
+from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
 from dodecant.store.shelf import Shelf
 
 RECIPES = Shelf[Recipe](
@@ -53,4 +57,18 @@ ROUTINES = Shelf[Routine](
     to_json,
     lambda routine: routine.title,
     lambda routine, title: routine.model_copy(update={"title": title}),
+)
+STYLES = Shelf[HandoutLayout](
+    "handout-style",
+    style_from_json,
+    to_json,
+    lambda style: style.name,
+    lambda style, title: style.model_copy(update={"name": title[:60]}),
+)
+WORKSHEETS = Shelf[WorksheetSetting](
+    "worksheet",
+    worksheet_from_json,
+    to_json,
+    lambda sheet: sheet.title,
+    lambda sheet, title: sheet.model_copy(update={"title": title}),
 )
