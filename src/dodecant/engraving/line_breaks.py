@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from itertools import accumulate
 
 from dodecant.engraving.engraver import engrave
@@ -41,7 +42,17 @@ def breaks_seen(picture: str) -> frozenset[int]:
     return frozenset(accumulate(sizes[:-1]))
 
 
-def width_on_one_line(exercise: Exercise) -> int:
+def side_by_side(exercise: Exercise, widths: Sequence[int]) -> int:
+    """How many strips stand side by side, where one, two, three have so many CSS pixels each.
+
+    As many as have their notes on one line, and no more than there are.
+    """
+    wanted = _width_on_one_line(exercise)
+    fitting = [count for count, width in enumerate(widths[: len(exercise.strips)], 1) if width >= wanted]
+    return max(fitting, default=1)
+
+
+def _width_on_one_line(exercise: Exercise) -> int:
     """CSS pixels in which every strip has its notes on one line, roughly."""
     return max(
         _BEGINNING

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Final
 
-from dodecant.engraving.typeset import Paper, typeset
+from dodecant.engraving.typeset import typeset
+from dodecant.practice.planning.days import day_text
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import PlanDay
+from dodecant.practice.studio.handout import Paper
 
-_DAYS: Final = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
-_MONTHS: Final = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split()  # noqa: SIM905
 _WEEK: Final = 7
 
 
@@ -18,7 +18,7 @@ def week_pdf(document: PlanDocument, days: Sequence[PlanDay], player: str, paper
     """The first seven days of a plan: each its keys, minutes and reasons, with a box to tick and room for a tempo."""
     rows = [
         {
-            "day": f"{_DAYS[day.day.weekday()]} {day.day.day} {_MONTHS[day.day.month - 1]}",
+            "day": day_text(day.day),
             "minutes": f"{day.minutes:g} of {day.cap:g} min" if day.items else "",
             "off": day.cap == 0,
             "caution": day.caution,

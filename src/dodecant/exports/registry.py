@@ -6,11 +6,12 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Final, Generic, TypeVar
 
+from dodecant.engraving.class_set import MOST_ENGRAVED
 from dodecant.engraving.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
 from dodecant.formats.json.documents import to_json as document_to_json
 from dodecant.formats.json.exercise import to_json as exercise_to_json
 from dodecant.formats.midi import to_midi
@@ -20,9 +21,6 @@ from dodecant.music.progressions.changes_text import parse_changes, print_change
 
 T = TypeVar("T")
 _MUSICXML = "application/vnd.recordare.musicxml+xml"
-
-
-MOST_ENGRAVED = 40_000  # notes on paper, which takes up to a minute and a few hundred pages
 
 
 @dataclass(frozen=True)

@@ -147,8 +147,14 @@ def _entry(row: Mapping[str, Any], zone: ZoneInfo, player: int) -> Entry:
         notes=int(_number(text("notes") or "0", "notes", 0, 1e6)),
         slips=int(_number(text("slips") or "0", "slips", 0, 1e6)), version=text("version"), source="file",
         slipped={(str(degree)[:8], str(kind)[:24]): int(times) for degree, kind, times in pairs if int(times) > 0},
-        player=player,
+        player=player, assignment=_assignment(row.get("assignment")),
     )  # fmt: skip
+
+
+def _assignment(number: object) -> int | None:
+    """The assignment a practice pack names, if it does."""
+    there = isinstance(number, int) and not isinstance(number, bool) and 0 < number < 2**53
+    return number if there and isinstance(number, int) else None
 
 
 class _Unreadable(ValueError):

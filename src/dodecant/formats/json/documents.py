@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import json
 
-from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.part import Part, read_part
-from dodecant.exercise.recipe.placement import OwnRhythm
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.practice.planning.routine import Routine
+from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
 
 
 def from_json(data: bytes) -> Recipe:
@@ -57,6 +59,16 @@ def piece_from_json(data: bytes) -> VocabularyPiece:
 def routine_from_json(data: bytes) -> Routine:
     """Read a routine; raises RecipeError."""
     return read_part(Routine, json_value(data))
+
+
+def style_from_json(data: bytes) -> HandoutLayout:
+    """Read the style of a handout; raises RecipeError."""
+    return read_part(HandoutLayout, json_value(data))
+
+
+def worksheet_from_json(data: bytes) -> WorksheetSetting:
+    """Read what a worksheet is made of; raises RecipeError."""
+    return read_part(WorksheetSetting, json_value(data))
 
 
 def to_json(document: Part) -> bytes:

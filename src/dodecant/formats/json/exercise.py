@@ -2,250 +2,53 @@
 
 from __future__ import annotations
 
-from typing import Required, cast
+from fractions import Fraction
+from typing import NamedTuple, cast
 
 import orjson
 from pydantic import BaseModel
-from typing_extensions import TypedDict
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.harmony.what_holds import rules_over
-from dodecant.exercise.notation.score import CompanionPart, FingerMark, Note, Role, Strip
+from dodecant.exercise.notation.score import CompanionPart, FingerMark, Note, Strip
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.note_values import NoteValue
-from dodecant.exercise.recipe.placement import Placement
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.exercise.routes.key_names import twelve_names
-from dodecant.exercise.routes.stops import Stop
-from dodecant.exercise.wording.sentence import PhraseId, sentence_text
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.formats.json.exercise_form import (
+    BarOut,
+    ChordOverOut,
+    CompanionChordOut,
+    CompanionOut,
+    CureOut,
+    ExerciseOut,
+    FingeringOut,
+    NoteOut,
+    PassageOut,
+    PhraseOut,
+    PieceOverOut,
+    PitchOut,
+    PractisedOut,
+    RemarkOut,
+    SoundOut,
+    StripOut,
+)
 from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.profile import FingeringFamily
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
-from dodecant.music.scales.scale import Scale
 
 _INSIDE = frozenset({"height", "nth", "under", "keys_under"})
 
 
-class PitchOut(TypedDict):
-    """A spelled pitch and its MIDI number (C4 = 60)."""
-
-    name: str
-    midi: int
-
-
-class FingerUnderOut(TypedDict, total=False):
-    """What plays a tone that is struck under another."""
-
-    string: int
-    fret: int
-    finger: Required[int]
-
-
-class FingeringOut(TypedDict, total=False):
-    """What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
-
-    Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
-    thumb; `position` is the fret of the first finger or the slide's; `cents` tell how far a partial is off; valves are
-    "13", "0" for none; a hole is blown or drawn, bent down by half steps, blown `over`, or with the slide pressed.
-    What is struck together has the tones `under` the highest too, downwards; where both hands play the
-    line, `other_hand` is the finger of the left.
-    """
-
-    kind: Required[FingeringFamily]
-    text: Required[str]
-    string: int
-    fret: int
-    finger: int
-    position: int
-    outside: bool
-    partial: int
-    trigger: bool
-    cents: int
-    valves: str
-    sharp: bool
-    hole: int
-    breath: str
-    bend: int
-    over: bool
-    slide: bool
-    under: list[FingerUnderOut]
-    other_hand: int
-
-
-class NoteOut(TypedDict):
-    """A note, and what is struck under it.
-
-    `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2". In sound, where it may
-    swing or be short, it begins at `sounds_at` and lasts for `sounds_for` beats.
-    """
-
-    id: str
-    start: str
-    length: str
-    written: PitchOut
-    sounding: PitchOut
-    degree: str
-    step: int | None
-    number: str
-    role: Role
-    accent: bool
-    short: bool
-    sounds_at: float
-    sounds_for: float
-    lower_tones: list[PitchOut]
-    fingering: FingeringOut | None
-
-
-class BarOut(TypedDict):
-    """A bar, numbered from 1 within its strip, with the notes that begin in it."""
-
-    number: int
-    notes: list[NoteOut]
-
-
-class SoundOut(TypedDict):
-    """A scale on a tonic."""
-
-    text: str
-    tonic: str
-    scale: str
-
-
-class CompanionChordOut(TypedDict):
-    """Tones struck together: start, length and time in sound as in notes; sounding pitches."""
-
-    start: str
-    length: str
-    sounds_at: float
-    sounds_for: float
-    pitches: list[PitchOut]
-
-
-class CompanionOut(TypedDict):
-    """What goes beside a strip, and whether it is written."""
-
-    kind: str
-    written: bool
-    chords: list[CompanionChordOut]
-
-
-class ChordOverOut(TypedDict):
-    """A chord over a strip and the beat it comes on, as an exact fraction; its number as written, and the rule that
-    holds there (from 0).
-    """
-
-    start: str
-    symbol: str
-    number: int | None
-    rule: int | None
-
-
-class PieceOverOut(TypedDict):
-    """A piece of an etude, by its number, and the bar (from 1) it begins in."""
-
-    bar: int
-    piece: int
-
-
-class PassageOut(TypedDict):
-    """A passage of a strip that sounds, in quarter notes from its first barline."""
-
-    start: float
-    end: float
-
-
-class PractisedOut(TypedDict):
-    """What is practised with a strip, as a logbook tells it: the key (pitch class of the tonic as read), the sound,
-    the position (empty where the hand is free), and the note value.
-    """
-
-    key: int
-    sound: str
-    position: str
-    value: NoteValue
-
-
-class StripOut(TypedDict):
-    """One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys.
-
-    It lasts from `begin` to `end`, in quarter notes from its first barline. `played` are the passages that sound, one
-    after another, repeats followed.
-    """
-
-    index: int
-    heading: str
-    key: int
-    practised: PractisedOut
-    written: SoundOut
-    sounding: SoundOut
-    octaves_open: int
-    begin: float
-    end: float
-    played: list[PassageOut]
-    companions: list[CompanionOut]
-    chords: list[ChordOverOut]
-    pieces: list[PieceOverOut]
-    bars: list[BarOut]
-
-
-class PhraseOut(TypedDict):
-    """A phrase of the sentence; of several of a kind its `place`."""
-
-    id: PhraseId
-    lead: str
-    text: str
-    place: int | None
-
-
-class CureOut(TypedDict):
-    """A cure: apply `patch` to the recipe as a JSON merge patch (RFC 7396)."""
-
-    label: str
-    patch: dict[str, object]
-
-
-class RemarkOut(TypedDict):
-    """A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about."""
-
-    kind: str
-    strip: int | None
-    also: list[int]
-    pointer: str
-    text: str
-    cures: list[CureOut]
-
-
-class ExerciseOut(TypedDict):
-    """The whole exercise.
-
-    `key_names` are what it calls the twelve keys, from C; `explains_joins` tells whether a line goes over from chord to
-    chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
-    what is counted in a bar, in quarter notes.
-    """
-
-    recipe: Recipe
-    key_names: list[str]
-    explains_joins: bool
-    sentence: str
-    phrases: list[PhraseOut]
-    metre: str
-    bar: float
-    pulse: float
-    groups: list[float]
-    bars: int
-    seconds: float
-    strips: list[StripOut]
-    remarks: list[RemarkOut]
-
-
 def exercise_document(exercise: Exercise) -> ExerciseOut:
     """The document for an exercise."""
+    sounding = _Sounding(exercise)
     return ExerciseOut(
         recipe=exercise.recipe,
-        key_names=list(twelve_names(exercise.recipe, exercise.instrument, _named_by(exercise.strips[0].stop))),
+        key_names=list(twelve_names(exercise.recipe, exercise.instrument, exercise.strips[0].stop.named_by)),
         explains_joins=exercise.recipe.explains_joins,
         sentence=sentence_text(exercise.sentence),
         phrases=[
@@ -258,7 +61,7 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
         groups=[float(group) for group in exercise.metre.groups],
         bars=exercise.bars,
         seconds=float(exercise.seconds),
-        strips=[_strip(exercise, strip) for strip in exercise.strips],
+        strips=[_strip(exercise, strip, sounding) for strip in exercise.strips],
         remarks=[
             RemarkOut(
                 kind=remark.kind,
@@ -271,11 +74,6 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
             for remark in exercise.remarks
         ],
     )
-
-
-def _named_by(stop: Stop) -> Scale:
-    """The scale that the keys of an exercise are named by."""
-    return stop.in_key.named_by if stop.in_key else stop.written.scale
 
 
 def to_json(exercise: Exercise) -> bytes:
@@ -294,35 +92,37 @@ def _plain(value: object) -> object:
     raise TypeError(f"{type(value).__name__} has no JSON form")
 
 
-def _strip(exercise: Exercise, strip: Strip) -> StripOut:
+def practised(strip: Strip, recipe: Recipe) -> PractisedOut:
+    """What is practised with a strip."""
+    return PractisedOut(
+        key=strip.stop.written.tonic.pitch_class,
+        sound=strip.stop.sound_name,
+        position=strip.stop.place.text if strip.stop.place else "",
+        value=strip.stop.value or recipe.placement.value,
+    )
+
+
+def _strip(exercise: Exercise, strip: Strip, written: _Sounding) -> StripOut:
     bars: list[list[NoteOut]] = [[] for _ in strip.bars]
-    full, part = exercise.metre.quarters, exercise.recipe.fingering
-    heights: dict[int, tuple[PitchOut, PitchOut]] = {}
-    name, placement = Identities(), exercise.recipe.placement
+    part = exercise.recipe.fingering
     for index, note in enumerate(strip.notes):
-        pitches = heights.get(id(note.tone))
-        if pitches is None:
-            pitches = heights[name(note.tone)] = (_pitch(note.tone.written), _pitch(note.tone.sounding))
         mark = strip.fingers[index] if part is not None else None
         fingering = _fingering(mark, part.family) if mark is not None and part is not None else None
-        bars[int(note.start // full)].append(_note(strip.note_id(index), note, *pitches, placement, fingering))
+        bar, written_note = written.note(strip.note_id(index), note, fingering)
+        bars[bar].append(written_note)
     return StripOut(
         index=strip.stop.index,
         heading=strip.heading,
         key=strip.stop.key,
-        practised=PractisedOut(
-            key=strip.stop.written.tonic.pitch_class,
-            sound=strip.stop.sound_name,
-            position=strip.stop.place.text if strip.stop.place else "",
-            value=strip.stop.value or placement.value,
-        ),
+        practised=practised(strip, exercise.recipe),
         written=_sound(strip.stop.written),
         sounding=_sound(strip.stop.sounding),
+        formula=strip.formula,
         octaves_open=strip.octaves_open,
         begin=float(strip.begin),
         end=float(strip.end),
         played=[PassageOut(start=float(start), end=float(end)) for start, end in strip.played],
-        companions=[_companion(one, placement) for one in strip.companions],
+        companions=[written.companion(one) for one in strip.companions],
         chords=[
             ChordOverOut(start=str(over.start), symbol=print_chord(over.chord), number=number, rule=rule)
             for over, (number, rule) in zip(strip.stop.chords_written, _rules(exercise, strip), strict=True)
@@ -342,28 +142,73 @@ def _rules(exercise: Exercise, strip: Strip) -> list[tuple[int | None, int | Non
     return [(due.number, rule) for due, rule in zip(timeline.due, held, strict=True)]
 
 
-def _note(
-    name: str, note: Note, written: PitchOut, heard: PitchOut, placement: Placement, fingering: FingeringOut | None
-) -> NoteOut:
-    tone = note.tone
-    at, lasting = map(float, swung_span(note.start, note.length, placement))
-    return NoteOut(
-        id=name,
-        start=str(note.start),
-        length=str(note.length),
-        written=written,
-        sounding=heard,
-        degree=tone.degree.text,
-        step=tone.step,
-        number=tone.number,
-        role=tone.role,
-        accent=note.loud,
-        short=note.short,
-        sounds_at=at,
-        sounds_for=lasting / 2 if note.short else lasting,
-        lower_tones=[_pitch(one.sounding) for one in tone.lower_tones],
-        fingering=fingering,
-    )
+class _Moment(NamedTuple):
+    """Where notes stand that begin and end alike: their bar (from 0), and what is written of their time."""
+
+    bar: int
+    start: str
+    length: str
+    sounds_at: float
+    sounds_for: float
+
+
+class _Sounding:
+    """Writes what sounds in one document; a moment, which comes in every key, and a pitch are written once each."""
+
+    def __init__(self, exercise: Exercise) -> None:
+        self._bar, self._placement = exercise.metre.quarters, exercise.recipe.placement
+        self._name = Identities()
+        self._moments: dict[tuple[int, int], _Moment] = {}
+        self._pitches: dict[Pitch, PitchOut] = {}
+
+    def note(self, name: str, note: Note, fingering: FingeringOut | None) -> tuple[int, NoteOut]:
+        """A note, and the number of its bar (from 0)."""
+        tone = note.tone
+        bar, start, length, sounds_at, sounds_for = self._moment(note.start, note.length)
+        return bar, NoteOut(
+            id=name,
+            start=start,
+            length=length,
+            written=self._pitch(tone.written),
+            sounding=self._pitch(tone.sounding),
+            degree=tone.degree.text,
+            step=tone.step,
+            number=tone.number,
+            role=tone.role,
+            accent=note.loud,
+            short=note.short,
+            sounds_at=sounds_at,
+            sounds_for=sounds_for / 2 if note.short else sounds_for,
+            lower_tones=[self._pitch(one.sounding) for one in tone.lower_tones],
+            fingering=fingering,
+        )
+
+    def companion(self, companion: CompanionPart) -> CompanionOut:
+        """What goes beside a strip."""
+        chords = []
+        for one in companion.chords:
+            _, start, length, sounds_at, sounds_for = self._moment(one.start, one.length)
+            pitches = [self._pitch(pitch) for pitch in one.pitches]
+            chords.append(
+                CompanionChordOut(
+                    start=start, length=length, sounds_at=sounds_at, sounds_for=sounds_for, pitches=pitches
+                )
+            )
+        return CompanionOut(kind=companion.kind, written=companion.written, chords=chords)
+
+    def _moment(self, start: Fraction, length: Fraction) -> _Moment:
+        found = self._moments.get((id(start), id(length)))
+        if found is None:
+            at, lasting = map(float, swung_span(start, length, self._placement))
+            found = _Moment(int(start // self._bar), str(start), str(length), at, lasting)
+            self._moments[self._name(start), self._name(length)] = found
+        return found
+
+    def _pitch(self, pitch: Pitch) -> PitchOut:
+        found = self._pitches.get(pitch)
+        if found is None:
+            found = self._pitches[pitch] = PitchOut(name=pitch.text, midi=pitch.midi)
+        return found
 
 
 def _fingering(mark: FingerMark, kind: FingeringFamily) -> FingeringOut:
@@ -375,23 +220,6 @@ def _fingering(mark: FingerMark, kind: FingeringFamily) -> FingeringOut:
     if mark.other is not None and isinstance(mark.other.finger, KeyFinger):
         values["other_hand"] = mark.other.finger.finger
     return cast("FingeringOut", {"kind": kind, "text": mark.text, **values})
-
-
-def _companion(companion: CompanionPart, placement: Placement) -> CompanionOut:
-    chords = []
-    for one in companion.chords:
-        at, lasting = map(float, swung_span(one.start, one.length, placement))
-        pitches = [_pitch(pitch) for pitch in one.pitches]
-        chords.append(
-            CompanionChordOut(
-                start=str(one.start), length=str(one.length), sounds_at=at, sounds_for=lasting, pitches=pitches
-            )
-        )
-    return CompanionOut(kind=companion.kind, written=companion.written, chords=chords)
-
-
-def _pitch(pitch: Pitch) -> PitchOut:
-    return PitchOut(name=pitch.text, midi=pitch.midi)
 
 
 def _sound(sound: Sound) -> SoundOut:

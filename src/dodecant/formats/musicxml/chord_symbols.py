@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from fractions import Fraction
+from functools import lru_cache
 from typing import TypeVar
 from xml.etree.ElementTree import Element
 from xml.sax.saxutils import quoteattr
@@ -41,6 +42,7 @@ def _name(word: str, name: NoteName) -> str:
     return f"<{word}-step>{LETTERS[name.letter]}</{word}-step>{alter}"
 
 
+@lru_cache(maxsize=512)
 def _kind_of(quality: Quality) -> tuple[str, str]:
     """The kind nearest to a quality, and the degrees to add and take away."""
     wanted = set(quality.degrees)
