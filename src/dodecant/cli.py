@@ -4,22 +4,27 @@ from __future__ import annotations
 
 import argparse
 import errno
-import gc
 import logging
 import os
 import socket
 import sys
 from collections.abc import Sequence
 from contextlib import suppress
+from datetime import UTC, datetime
+from getpass import getpass
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exports.registry import OF_EXERCISES
 from dodecant.formats.json.documents import from_json
-from dodecant.store.database import Database, DataFileError
+from dodecant.store.database import Database, DataFileError, atomic
 from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables
+
+if TYPE_CHECKING:
+    from dodecant.api.door import Sharing  # the server's own modules are read when it serves
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -51,8 +56,14 @@ def _parser() -> argparse.ArgumentParser:
     serve.add_argument("--port", type=int, default=8012, help="port on 127.0.0.1 (default: %(default)s)")
     serve.add_argument("--data", type=Path, help="data file (default: one in your data folder)")
     serve.add_argument("--demo", action="store_true", help="with demo data, in a data file of its own")
+    serve.add_argument("--share", action="store_true", help="let others on your network in, by links and a passphrase")
+    serve.add_argument("--address", default="", help="what links begin with, such as https://practice.example")
     serve.add_argument("--log", action="store_true", help="write a line about every request")
     serve.set_defaults(run=_serve)
+
+    secret = commands.add_parser("passphrase", help="set the passphrase that opens your screens where they are shared")
+    secret.add_argument("--data", type=Path, help="data file (default: one in your data folder)")
+    secret.set_defaults(run=_set_passphrase)
 
     pressing = commands.add_parser("press", help="work a recipe out and write it to a file")
     pressing.add_argument("recipe", type=Path, metavar="RECIPE.json")
@@ -67,7 +78,13 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _serve(options: argparse.Namespace) -> int:
-    listening = _listening(options.port)
+    with _listening(options.port, everywhere=options.share) as listening:
+        _serve_on(listening, options)
+    return 0
+
+
+def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
+    """Serve until it is stopped, which ends the program."""
     name = "demo.db" if options.demo else "dodecant.db"
     path = options.data or _data_folder() / name
     if options.demo:
@@ -75,17 +92,17 @@ def _serve(options: argparse.Namespace) -> int:
     else:
         database = Database(path)
         database.prepare()
+    sharing = _sharing(database, options) if options.share else None
     from dodecant.api.workshop import InProcesses
 
     workshop = InProcesses()  # its processes begin while what follows is read
     import uvicorn
 
     from dodecant.api.app import create_app
+    from dodecant.api.warm import settle
 
     load_tables()
-    gc.collect()
-    gc.set_threshold(50_000, 20, 20)  # an exercise makes a hundred thousand small values, hardly any of them in rings
-    gc.freeze()  # the tables and modules stay for good: the collector need not look at them with every exercise
+    settle()
     if options.log:
         logging.basicConfig(level=logging.INFO, format="%(asctime)s %(message)s")
 
@@ -95,8 +112,11 @@ def _serve(options: argparse.Namespace) -> int:
         async def startup(self, sockets: list[socket.socket] | None = None) -> None:
             await super().startup(sockets)
             print(f"Dodecant is at http://127.0.0.1:{options.port} (data in {path}). Ctrl-C stops it.", flush=True)
+            if sharing is not None:
+                openly = "" if sharing.secure else " Whoever is on the same network can read what goes there."
+                print(f"Others reach it at {sharing.address}.{openly}", flush=True)
 
-    config = uvicorn.Config(create_app(database, workshop), log_level="warning", timeout_graceful_shutdown=1)
+    config = uvicorn.Config(create_app(database, workshop, sharing), log_level="warning", timeout_graceful_shutdown=1)
     with suppress(KeyboardInterrupt):
         Announced(config).run([listening])
     workshop.close()
@@ -104,14 +124,43 @@ def _serve(options: argparse.Namespace) -> int:
     os._exit(0)  # work that nobody waits for any more is not waited for; what was acknowledged is on the disk
 
 
-def _listening(port: int) -> socket.socket:
+def _sharing(database: Database, options: argparse.Namespace) -> Sharing:
+    """How others reach the server; raises a WrongCallError where there is no passphrase yet."""
+    from dodecant.api.reaching import sharing_at
+    from dodecant.store.shares import passphrase_hash
+
+    with database.connection() as connection:
+        if passphrase_hash(connection) is None:
+            where = f" --data {options.data}" if options.data else ""
+            raise WrongCallError(
+                f"Set a passphrase first, so that only you open your screens: dodecant passphrase{where}"
+            )
+    return sharing_at(options.port, options.address)
+
+
+def _set_passphrase(options: argparse.Namespace) -> int:
+    from dodecant.api.passphrase import hashed
+    from dodecant.store.shares import keep_passphrase
+
+    typed = getpass("Passphrase: ") if sys.stdin.isatty() else sys.stdin.readline().rstrip("\n")
+    database = Database(options.data or _data_folder() / "dodecant.db")
+    database.prepare()
+    new = hashed(typed)
+    with database.connection() as connection, atomic(connection):
+        keep_passphrase(connection, new, datetime.now(UTC))
+    print("The passphrase is set. Whoever was in has to come in again.")
+    return 0
+
+
+def _listening(port: int, *, everywhere: bool = False) -> socket.socket:
     """The door, opened before anything is made; raises a WrongCallError in words where it cannot be."""
     if not 0 < port < 65536:
         raise WrongCallError(f"{port} is no port. Choose one from 1024 to 65535 with --port.")
-    listening = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+    # Named as TCP, so that what is accepted is sent at once: else each answer waits 40 ms for the other side's word.
+    listening = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        listening.bind(("127.0.0.1", port))
+        listening.bind(("0.0.0.0" if everywhere else "127.0.0.1", port))  # noqa: S104 - asked for by name
         listening.listen(128)
     except OSError as error:
         listening.close()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import xml.etree.ElementTree as ET
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -12,6 +13,7 @@ from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from dodecant.api import app as app_module
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.formats.json.exercise import to_json
@@ -35,6 +37,36 @@ def test_a_recipe_is_worked_out_with_its_first_picture(client: TestClient) -> No
     assert body["exercise"] == json.loads(to_json(press(read_recipe(RECIPE), load_tables())))
     assert body["first"]["index"] == 0
     assert ET.fromstring(body["first"]["svg"]).tag.endswith("svg")
+
+
+SHORT = {"figure": {"kind": "run"}}
+FORM = {"sounds": {"kind": "changes", "changes": {"text": "Dm7 | G7 | Cmaj7 | A7 | Dm7 | G7 | Cmaj7 | Cmaj7"}}}
+
+
+@pytest.mark.parametrize(
+    ("recipe", "widths", "columns", "lines"),
+    [
+        (SHORT, [1140, 540, 340], 2, 1),  # two bars of eighths: on one line in half of the room, not in a third
+        (SHORT, [1800, 880, 580], 3, 1),
+        (SHORT, [540], 1, 1),
+        (SHORT, [300], 1, 2),
+        (SHORT | {"keys": {"order": "picked", "picked": ["C"]}}, [1140, 540, 340], 1, 1),  # there is but one
+        (FORM, [1140, 540, 340], 1, 2),  # four bars on a line
+    ],
+)
+def test_short_strips_stand_side_by_side(
+    client: TestClient, recipe: dict[str, Any], widths: list[int], columns: int, lines: int
+) -> None:
+    found = client.post("/api/exercises", params={"width": widths}, json=recipe).json()
+    assert (found["columns"], found["first"]["width"]) == (columns, widths[columns - 1])
+    assert found["first"]["svg"].count('class="system"') == lines
+
+
+@pytest.mark.parametrize("widths", [[100], [1140, 100], [9000], [300] * 5, ["wide"]])
+def test_a_width_that_is_none_is_told_at_its_place(client: TestClient, widths: list[Any]) -> None:
+    answer = client.post("/api/exercises", params={"width": widths}, json={})
+    assert answer.status_code == 422
+    assert problems(answer)[0]["pointer"].startswith("/width")
 
 
 def test_strips_are_engraved_on_request(client: TestClient) -> None:
@@ -240,3 +272,18 @@ def test_no_recipe_breaks_the_server(client: TestClient, base: dict[str, Any], f
     assert answer.status_code in (200, 422)
     if answer.status_code == 422:
         assert all(problem["message"] for problem in problems(answer))
+
+
+def test_a_page_says_what_its_screen_needs(client: TestClient, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(app_module, "STATIC", tmp_path)
+    assert client.get("/bench").status_code == 404  # not built yet
+    (tmp_path / "index.html").write_text("<!doctype html>")
+    assert "link" not in client.get("/bench").headers
+    pieces = {"src/screens/Bench/BenchPage.tsx": {"file": "assets/b.js", "css": ["assets/b.css"]}}
+    (tmp_path / "pieces.json").write_text(json.dumps(pieces))
+    for place, needed in [
+        ("/bench", "</assets/b.js>; rel=modulepreload, </assets/b.css>; rel=preload; as=style"),
+        ("/bench/first-crossing", "</assets/b.js>; rel=modulepreload, </assets/b.css>; rel=preload; as=style"),
+        ("/", None), ("/nowhere", None), ("/%0d%0aBench", None),
+    ]:  # fmt: skip
+        assert client.get(place).headers.get("link") == needed

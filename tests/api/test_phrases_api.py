@@ -15,7 +15,7 @@ from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.figures import FIGURES
 from dodecant.exercise.recipe.fingering import FINGERINGS
 from dodecant.exercise.recipe.ladders import LADDERS
-from dodecant.exercise.recipe.sounds import SOUNDS
+from dodecant.exercise.recipe.sounding.sounds import SOUNDS
 from dodecant.exercise.wording.explanations import example, explanation
 from dodecant.exercise.wording.sentence import PhraseId
 from dodecant.formats.midi import to_midi

@@ -51,6 +51,9 @@ def test_what_the_entries_add_up_to(client: TestClient) -> None:
     minor = ["Aeolian", "harmonic minor", "melodic minor", "Dorian"]
     wider = client.get(f"{AT}/matrix", params={"sounds": minor}).json()
     assert (len(wider["rows"]), wider["holes"]) == (4, 46)  # 48 but for the two that were played
+    placed = {"sounds": ["Dorian"], "positions": ["position II", "position V"], "values": ["eighth", "triplet"]}
+    again = client.get(f"{AT}/matrix", params=placed).json()
+    assert (len(again["rows"]), again["holes"]) == (5, 58)  # what was played, and four ways of twelve keys
 
 
 def test_a_file_is_looked_at_before_it_is_taken(client: TestClient) -> None:
@@ -127,6 +130,11 @@ def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
     version = client.post("/api/versions", json={"recipe": {}, "history": ["accents"]}).json()
     assert (version["change"], version["words"]) == ("start", "starting on two")
     third = client.post("/api/versions", json={"recipe": {}, "times": 3}).json()
+    said = {
+        level: client.post("/api/versions", json={"recipe": {}, "times": 8, "level": level}).json() for level in (1, 3)
+    }
+    assert "in triplets" not in said[1]["changes"]  # eighths are as far as a beginner has come
+    assert "in triplets" in said[3]["changes"]
     assert third["changes"] == ["accents in threes", "starting on two", "down first, and back"]
 
 

@@ -10,7 +10,6 @@ from fastapi.testclient import TestClient
 from pydantic import BaseModel
 
 from dodecant.backing.setting import Backing
-from dodecant.exercise.recipe.changes_document import ChangesDraft
 from dodecant.exercise.recipe.companions import COMPANIONS
 from dodecant.exercise.recipe.courses import COURSES
 from dodecant.exercise.recipe.document import Recipe, read_recipe
@@ -22,15 +21,20 @@ from dodecant.exercise.recipe.figures import FIGURES, Turned
 from dodecant.exercise.recipe.fingering import FINGERINGS
 from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.ladders import LADDERS
-from dodecant.exercise.recipe.note_values import BEATS
-from dodecant.exercise.recipe.placement import Call, Mark, Slurs, check_rhythm
-from dodecant.exercise.recipe.sounds import SOUNDS
+from dodecant.exercise.recipe.rhythm.note_values import BEATS
+from dodecant.exercise.recipe.rhythm.placement import Call, Mark, Slurs, check_rhythm
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDraft
+from dodecant.exercise.recipe.sounding.sounds import SOUNDS
 from dodecant.exercise.wording.choices import phrase
 from dodecant.practice.ear import EarSetting
 from dodecant.practice.improvising import FreeRule
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.goals import Goal
 from dodecant.practice.planning.routine import Gate
+from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.profile import PlayerProfile
+from dodecant.practice.studio.words import STUDIO_WORDS
+from dodecant.practice.studio.worksheets.worksheet import WorksheetKind, WorksheetSetting
 
 REGISTRIES: dict[str, Kinds[Any]] = {
     "FigurePart.kind": FIGURES, "LadderPart.kind": LADDERS, "CoursePart.kind": COURSES, "SoundsPart.kind": SOUNDS,
@@ -100,7 +104,18 @@ def test_nothing_is_served_that_no_document_has(served: dict[str, Any]) -> None:
         "Pairs.rank",
         "Placement.swing",
     }  # named where a list offers them
-    assert set(served["choices"]) == known | numbers
+    assert set(served["choices"]) == known | numbers | set(STUDIO_WORDS)
+
+
+def test_the_choices_of_a_class_are_those_of_its_documents() -> None:
+    parts = {one.__name__: one.model_fields for one in (PlayerProfile, HandoutLayout, WorksheetSetting)}
+    switches = {name for name, field in parts["HandoutLayout"].items() if field.annotation is bool}
+    assert set(STUDIO_WORDS["HandoutLayout.parts"]) == switches - {"large"}
+    assert set(STUDIO_WORDS["HandoutLayout.columns"]) == {str(number) for number in range(5)}
+    assert set(STUDIO_WORDS["WorksheetSetting.kinds"]) == set(get_args(WorksheetKind))
+    for name in ("PlayerProfile.reading", "HandoutLayout.strips", "HandoutLayout.maps", "WorksheetSetting.clef"):
+        part, field = name.split(".")
+        assert set(STUDIO_WORDS[name]) == set(literals(parts[part][field].annotation)), name
 
 
 def test_everything_begins_as_it_may_be_saved(client: TestClient) -> None:

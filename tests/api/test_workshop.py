@@ -5,6 +5,7 @@ from __future__ import annotations
 import asyncio
 import time
 from collections.abc import Iterator
+from multiprocessing import active_children
 from pathlib import Path
 from typing import Any, cast
 
@@ -15,7 +16,8 @@ from fastapi.testclient import TestClient
 from dodecant.api import jobs
 from dodecant.api import workshop as module
 from dodecant.api.app import create_app
-from dodecant.api.workshop import BusyError, GoneError, InProcesses, InThreads, TooLongError, WorkAndThen
+from dodecant.api.at_work import GoneError
+from dodecant.api.workshop import BusyError, InProcesses, InThreads, TooLongError, WorkAndThen
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.store.demo import prepare_demo
 from tests.api import slow
@@ -78,6 +80,24 @@ def test_work_that_nobody_waits_for_makes_room(shop: InProcesses) -> None:
         return time.monotonic() - begun
 
     assert asyncio.run(abandoned()) < 20
+
+
+def test_work_that_nobody_waits_for_ends_by_itself_and_its_process_goes_on(
+    shop: InProcesses, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(module, "_MOMENT", 60.0)  # nothing is ended by force
+
+    async def abandoned() -> None:
+        leaving = [do(shop, slow.wait, Asker(0.1), seconds=50.0, parts=500) for _ in range(12)]
+        assert all(isinstance(one, GoneError) for one in await asyncio.gather(*leaving, return_exceptions=True))
+        assert await do(shop, slow.double, number=2) == 4
+
+    done(shop, slow.double, number=1)
+    before, begun = {one.pid for one in active_children()}, time.monotonic()
+    asyncio.run(abandoned())
+    assert time.monotonic() - begun < 40
+    assert len(before) >= 2
+    assert before <= {one.pid for one in active_children()}
 
 
 def test_too_much_at_once_is_refused(shop: InProcesses, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import json
+from collections.abc import Iterator
+from contextlib import suppress
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -12,30 +15,27 @@ from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
 from dodecant.api.compressed import Compressed
+from dodecant.api.door import Door, Sharing, Tries
 from dodecant.api.guard import Guard
 from dodecant.api.jobs import Jobs
 from dodecant.api.routers import (
     changes,
-    ear,
     exercises,
     fingers,
     jobs,
     joins,
     licks,
-    logbook,
     phrases,
     pictures,
-    plans,
-    routines,
     saved,
     search,
     sounds,
-    stand,
     tables,
-    takes,
     upgrades,
     vocabulary,
 )
+from dodecant.api.routers.practising import ear, logbook, plans, routines, stand, takes
+from dodecant.api.routers.studio import archive, assignments, entrance, pages, players, shares, ticket
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.workshop import InThreads, Workshop
 from dodecant.store.database import Database
@@ -43,19 +43,23 @@ from dodecant.store.database import Database
 STATIC = Path(__file__).parent.parent / "static"
 
 
-def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
-    """The application over a prepared data file; without a workshop all work is done in its own threads."""
+def create_app(database: Database, workshop: Workshop | None = None, sharing: Sharing | None = None) -> FastAPI:
+    """The application over a prepared data file; without a workshop all work is done in its own threads. With `sharing`
+    it can be reached from other machines, and asks who is there.
+    """
     app = FastAPI(
         title="Dodecant",
         version="0.1.0",
         docs_url=None,
         redoc_url=None,
         openapi_url="/api/openapi.json",
-        responses={status: {"model": ProblemsOut} for status in (403, 413, 422, 500, 503)},
+        responses={status: {"model": ProblemsOut} for status in (401, 403, 413, 422, 429, 500, 503)},
     )
     app.state.database = database
     app.state.workshop = workshop or InThreads()
     app.state.jobs = Jobs()
+    app.state.sharing = sharing
+    app.state.tries = Tries()
     for router in (
         tables.router,
         sounds.router,
@@ -64,6 +68,14 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         fingers.router,
         stand.router,
         ear.router,
+        players.router,
+        players.fits,
+        assignments.router,
+        pages.router,
+        shares.router,
+        ticket.router,
+        entrance.router,
+        archive.router,
         logbook.router,
         plans.router,
         routines.router,
@@ -81,7 +93,8 @@ def create_app(database: Database, workshop: Workshop | None = None) -> FastAPI:
         app.include_router(router)
     errors.install(app)
     app.add_middleware(Compressed)
-    app.add_middleware(Guard)
+    app.add_middleware(Door, database=database, sharing=sharing)
+    app.add_middleware(Guard, hosts=sharing.hosts if sharing else frozenset())
     app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")
     app.add_api_route("/{place:path}", _page, include_in_schema=False, response_class=Response)
     return app
@@ -94,4 +107,14 @@ def _page(place: str) -> Response:
     index = STATIC / "index.html"
     if not index.exists():
         raise HTTPException(404, "The web pages are not built yet: run “make build”.")
-    return FileResponse(index, headers={"Cache-Control": "no-cache"})
+    needed = ", ".join(_needed_at(place))
+    return FileResponse(index, headers={"Cache-Control": "no-cache", **({"Link": needed} if needed else {})})
+
+
+def _needed_at(place: str) -> Iterator[str]:
+    """What a place of the web application needs besides what all need, so that it comes without being asked for."""
+    screen = place.split("/")[0].title()
+    with suppress(OSError, ValueError, KeyError):
+        found = json.loads((STATIC / "pieces.json").read_bytes())[f"src/screens/{screen}/{screen}Page.tsx"]
+        yield f"</{found['file']}>; rel=modulepreload"
+        yield from (f"</{style}>; rel=preload; as=style" for style in found.get("css", ()))

@@ -9,9 +9,10 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
+from dodecant.api.at_work import GoneError
 from dodecant.api.jobs import UnknownJobError
 from dodecant.api.schemas.problems import ProblemOut
-from dodecant.api.workshop import LONGEST, BusyError, GoneError, TooLongError
+from dodecant.api.workshop import LONGEST, BusyError, TooLongError
 from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
 from dodecant.store.shelf import DamagedDocumentError, StaleRevisionError, UnknownDocumentError
 
@@ -31,35 +32,36 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(HTTPException, _http)
 
 
-def _answer(status: int, *problems: Problem) -> JSONResponse:
+def answer(status: int, *problems: Problem, after: int = 0) -> JSONResponse:
+    """An answer in our own form: the problems as JSON; `after` so many seconds one may ask again."""
     listed = [
         ProblemOut(pointer=p.pointer, message=p.message, cure=p.cure, where=p.where).model_dump() for p in problems
     ]
-    return JSONResponse({"problems": listed}, status)
+    return JSONResponse({"problems": listed}, status, {"Retry-After": str(after)} if after else None)
 
 
 def _invalid(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)  # noqa: S101 - registered for this class
-    return _answer(422, *problems_from(error.errors(), skip=1))
+    return answer(422, *problems_from(error.errors(), skip=1))
 
 
 def _recipe(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RecipeError)  # noqa: S101 - registered for this class
-    return _answer(422, *error.problems)
+    return answer(422, *error.problems)
 
 
 def _unknown(request: Request, error: Exception) -> JSONResponse:
-    return _answer(
+    return answer(
         404, Problem("", "There is nothing of this kind here.", "It may have been deleted; look in the list.")
     )
 
 
 def _unknown_job(request: Request, error: Exception) -> JSONResponse:
-    return _answer(404, Problem("", "This is not worked out any more.", "Ask for it again."))
+    return answer(404, Problem("", "This is not worked out any more.", "Ask for it again."))
 
 
 def _stale(request: Request, error: Exception) -> JSONResponse:
-    return _answer(
+    return answer(
         409,
         Problem(
             "/revision",
@@ -71,7 +73,7 @@ def _stale(request: Request, error: Exception) -> JSONResponse:
 
 def _damaged(request: Request, error: Exception) -> JSONResponse:
     cure = "Save it as it is stored, from the list, and delete it there."
-    return _answer(422, Problem("", f"What is stored here cannot be read: {error}", cure))
+    return answer(422, Problem("", f"What is stored here cannot be read: {error}", cure))
 
 
 # What SQLite says (https://www.sqlite.org/rescode.html), and what that means for whoever asked.
@@ -92,22 +94,22 @@ def _data_file(request: Request, error: Exception) -> JSONResponse:
     name = "_".join(getattr(error, "sqlite_errorname", "").split("_")[:2])
     message, cure = _DATA_FILE.get(name, ("The data file could not be used.", "Try again."))
     stored = "" if request.method in ("GET", "HEAD") else " Nothing was stored; your work stays in this window."
-    return _answer(503, Problem("", f"{message}{stored}", cure))
+    return answer(503, Problem("", f"{message}{stored}", cure))
 
 
 def _busy(request: Request, error: Exception) -> JSONResponse:
-    answer = _answer(503, Problem("", "Too much is being worked out at once.", "Try again in a moment."))
-    answer.headers["Retry-After"] = "2"
-    return answer
+    return answer(503, Problem("", "Too much is being worked out at once.", "Try again in a moment."), after=2)
 
 
 def _too_long(request: Request, error: Exception) -> JSONResponse:
     cure = "Ask for fewer keys, a shorter form, or fewer strips at once."
-    return _answer(503, Problem("", f"This takes longer than {LONGEST / 60:.0f} minutes, and was stopped.", cure))
+    return answer(503, Problem("", f"This takes longer than {LONGEST / 60:.0f} minutes, and was stopped.", cure))
 
 
 def _http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)  # noqa: S101 - registered for this class
     if error.status_code == 400:  # a body that is no JSON at all
-        return _answer(422, Problem("", "This cannot be read as JSON.", "Send JSON in UTF-8."))
-    return _answer(error.status_code, Problem("", str(error.detail)))
+        return answer(422, Problem("", "This cannot be read as JSON.", "Send JSON in UTF-8."))
+    answered = answer(error.status_code, Problem("", str(error.detail)))
+    answered.headers.update(error.headers or {})
+    return answered

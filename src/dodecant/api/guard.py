@@ -12,6 +12,7 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 LARGEST_BODY = 1_000_000  # bytes
+LARGEST_ARCHIVE = 100_000_000
 LARGEST_LOGBOOK = 16_000_000  # of a hundred thousand entries
 _HOST = re.compile(r"(?:127\.0\.0\.1|localhost)(?::[0-9]{1,5})?", re.IGNORECASE)
 _LOG = logging.getLogger("dodecant.requests")
@@ -48,8 +49,8 @@ class Guard:
     sent; never what it held. HEAD is answered as GET is, without the body.
     """
 
-    def __init__(self, app: ASGIApp) -> None:
-        self._app = app
+    def __init__(self, app: ASGIApp, hosts: frozenset[str] = frozenset()) -> None:
+        self._app, self._hosts = app, hosts
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Serve one request."""
@@ -57,7 +58,7 @@ class Guard:
             await self._app(scope, receive, send)
             return
         answer = _Answer(scope, send)
-        refusal = _refusal(scope["method"], scope["path"], Headers(scope=scope))
+        refusal = _refusal(scope["method"], scope["path"], Headers(scope=scope), self._hosts)
         if refusal:
             await answer.refuse(*refusal)
         else:
@@ -72,7 +73,7 @@ class Guard:
             message = await receive()
             left -= len(message.get("body", b""))
             if left < 0:
-                await answer.refuse(*_TOO_LARGE)
+                await answer.refuse(*_too_large(scope["path"]))
                 return {"type": "http.disconnect"}
             return message
 
@@ -129,18 +130,25 @@ class _Answer:
         _LOG.info("%s %s %d %.0f ms %d bytes", self.name, asked, self._status, took, self._size)
 
 
-_TOO_LARGE = (413, "This is larger than a megabyte.", "A recipe file is a few kilobytes; choose that one.")
+def _too_large(path: str) -> tuple[int, str, str]:
+    most = largest_body(path) // 1_000_000
+    message = f"This is larger than {'a megabyte' if most == 1 else f'{most} megabytes'}."
+    return 413, message, "A file of this kind is smaller; choose that one."
+
+
 _FAULT = (500, "This went wrong in Dodecant itself.", "Change something and try again; what you typed stays here.")
 
 
 def largest_body(path: str) -> int:
     """The most bytes that are taken at an address."""
+    if path.startswith("/api/archive/"):
+        return LARGEST_ARCHIVE
     return LARGEST_LOGBOOK if path.endswith("/entry-files") else LARGEST_BODY
 
 
-def _refusal(method: str, path: str, headers: Headers) -> tuple[int, str, str] | None:
+def _refusal(method: str, path: str, headers: Headers, hosts: frozenset[str]) -> tuple[int, str, str] | None:
     host = headers.get("host", "")
-    if _HOST.fullmatch(host) is None:
+    if _HOST.fullmatch(host) is None and host.lower() not in hosts:
         return 403, "This address is not served here.", "Open the address that Dodecant printed when it started."
     origin = headers.get("origin")
     foreign = origin is not None and origin not in (f"http://{host}", f"https://{host}")
@@ -148,5 +156,5 @@ def _refusal(method: str, path: str, headers: Headers) -> tuple[int, str, str] |
         return 403, "Another page asked for this.", "Use Dodecant's own page."
     length = headers.get("content-length", "0")
     if not (length.isascii() and length.isdigit() and len(length) < 20) or int(length) > largest_body(path):
-        return _TOO_LARGE
+        return _too_large(path)
     return None

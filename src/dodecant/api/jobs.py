@@ -14,7 +14,7 @@ from fastapi.responses import JSONResponse
 from dodecant.api.schemas.jobs import JobOut
 from dodecant.api.workshop import BusyError, Work
 
-FORGOTTEN_AFTER = 10.0  # seconds without a question
+FORGOTTEN_AFTER = 30.0  # seconds without a question: a page that is not looked at asks seldom
 MOST_KEPT = 40
 
 

@@ -1,20 +1,18 @@
 """The workshop: what takes long is done apart from the server, in a few processes that are warm from the start.
 
-A piece of work that takes too long is stopped, and so is one whose asker has gone away; its process is replaced. When
-more wait than can be served soon, the next is refused.
+A piece of work that takes too long is stopped, and its process is replaced. One whose asker has gone away is not begun,
+or ends at its next part; its process is replaced only where that takes longer than a moment, since a new one takes
+seconds to begin on a busy machine. When more wait than can be served soon, the next is refused.
 """
 
 from __future__ import annotations
 
 import asyncio
-import ctypes
 import os
 from collections import deque
 from collections.abc import Awaitable, Callable
 from concurrent.futures import CancelledError, Future
-from contextlib import suppress
 from functools import partial
-from importlib import import_module
 from multiprocessing import get_context
 from threading import RLock, Thread
 from typing import Any, Protocol
@@ -22,13 +20,12 @@ from typing import Any, Protocol
 from fastapi import Request
 from pebble import ProcessExpired, ProcessPool, ThreadPool
 
-from dodecant.engraving.progress import telling
+from dodecant.api.at_work import NUMBERS, GoneError, begin_process, do, is_costly, wanted
 
 LONGEST = 120.0  # seconds
 MOST_WAITING = 40
 TASKS_OF_A_PROCESS = 5000  # then another takes its place, and what it remembered is given back
-_TASKS_TO_TIDY = 10
-_NICE = 10  # the server itself, which only takes in and sends, goes first
+_MOMENT = 2.0  # seconds that work which nobody wants any more may take to end by itself
 _LOOK = 0.25  # seconds between two looks whether anybody still waits
 
 
@@ -40,12 +37,10 @@ class TooLongError(RuntimeError):
     """The work took longer than it may, or its process ended under it."""
 
 
-class GoneError(RuntimeError):
-    """Nobody waits for the answer any more."""
-
-
 class Work:
-    """A piece of work under way. `place` is where it writes how far it has come."""
+    """A piece of work under way. `place` is where its numbers begin."""
+
+    _stopped = False
 
     def __init__(self, future: Future[Any], progress: Any, place: int, ended: Callable[[Work], None]) -> None:
         self.place = place
@@ -73,10 +68,13 @@ class Work:
     @property
     def so_far(self) -> tuple[int, int]:
         """So many parts done of so many; 0 of 0 while that is not known."""
-        return self._progress[2 * self.place], self._progress[2 * self.place + 1]
+        done, of = self._progress[self.place : self.place + 2]
+        return done, of
 
     def result(self) -> Any:
-        """What was worked out; raises what the work raised, or TooLongError."""
+        """What was worked out; raises what the work raised, or TooLongError where it was stopped."""
+        if self._stopped:
+            raise TooLongError
         try:
             return self._done.result()
         except (TimeoutError, ProcessExpired, CancelledError, asyncio.CancelledError) as error:
@@ -84,7 +82,19 @@ class Work:
 
     def stop(self) -> None:
         """Nobody wants it any more."""
-        self._future.cancel()
+        if not self._stopped and not self.done:
+            self._stopped = True
+            self._progress[self.place + 3] = 1
+            asyncio.get_running_loop().call_later(_MOMENT, self._end)
+
+    def _end(self) -> None:
+        """End it by force, once it has begun: what is only about to begin sees for itself that nobody wants it."""
+        if self.done:
+            return
+        if self._progress[self.place + 2]:
+            self._future.cancel()
+        else:
+            asyncio.get_running_loop().call_later(_MOMENT, self._end)
 
 
 def _seen(done: asyncio.Future[Any]) -> None:
@@ -128,18 +138,18 @@ class Workshop(Protocol):
 
 
 class _Places:
-    """Where each piece of work under way writes how far it has come: two numbers for each."""
+    """Where the numbers of each piece of work under way stand."""
 
     def __init__(self, progress: Any) -> None:
         self.progress = progress
-        self._free = list(range(len(progress) // 2))
+        self._free = list(range(0, len(progress), NUMBERS))
 
     def begun(self, start: Callable[[int], Future[Any]]) -> Work:
         """Start some work at a free place; raises BusyError where there is none."""
         if not self._free:
             raise BusyError
         place = self._free.pop()
-        self.progress[2 * place : 2 * place + 2] = [0, 0]
+        self.progress[place : place + NUMBERS] = [0] * NUMBERS
         return Work(start(place), self.progress, place, self._ended)
 
     def _ended(self, work: Work) -> None:
@@ -196,20 +206,13 @@ class InThreads:
 
     def __init__(self) -> None:
         self._pool = ThreadPool(max_workers=4)
-        self._places = _Places([0] * (2 * MOST_WAITING))
+        self._places = _Places([0] * (NUMBERS * MOST_WAITING))
 
     def begin(self, work: Callable[..., Any], /, *plain: Any, **named: Any) -> Work:
         """See `Workshop`."""
 
         def start(place: int) -> Future[Any]:
-            def told(done: int, of: int) -> None:
-                self._places.progress[2 * place : 2 * place + 2] = [done, of]
-
-            def run() -> Any:
-                with telling(told):
-                    return work(*plain, **named)
-
-            return self._pool.schedule(run)
+            return self._pool.schedule(lambda: wanted(self._places.progress, place, work, plain, named))
 
         return self._places.begun(start)
 
@@ -226,12 +229,12 @@ class InProcesses:
     def __init__(self, size: int | None = None) -> None:
         context = get_context("forkserver")
         context.set_forkserver_preload(["dodecant.api.warm"])
-        progress = context.Array("i", 2 * MOST_WAITING, lock=False)
+        progress = context.Array("i", NUMBERS * MOST_WAITING, lock=False)
         self._places = _Places(progress)
         self._pool = ProcessPool(
             max_workers=size or max(2, min(4, os.cpu_count() or 2)),
             max_tasks=TASKS_OF_A_PROCESS,
-            initializer=_begin_process,
+            initializer=begin_process,
             initargs=(progress,),
             context=context,
         )
@@ -239,17 +242,16 @@ class InProcesses:
         Thread(target=self._begin, daemon=True).start()  # the processes take a second to begin
 
     def _begin(self) -> None:
-        for _ in range(2):
-            self._pool.schedule(_warm)
+        self._pool.schedule(int)  # with the first piece of work, whatever it is, all of them begin
 
     def begin(self, work: Callable[..., Any], /, *plain: Any, **named: Any) -> Work:
         """See `Workshop`."""
         said = (work.__module__, work.__qualname__, plain, named)
 
         def start(place: int) -> Future[Any]:
-            return self._pool.schedule(_do, args=(place, *said), timeout=LONGEST)
+            return self._pool.schedule(do, args=(place, *said), timeout=LONGEST)
 
-        if not _costly(work, plain, named):
+        if not is_costly(work, plain, named):
             return self._places.begun(start)
         return self._places.begun(lambda place: self._costly.after_the_others(lambda: start(place)))
 
@@ -257,50 +259,3 @@ class InProcesses:
         """Stop whatever is still done."""
         self._pool.stop()  # type: ignore[no-untyped-call]
         self._pool.join(timeout=1)
-
-
-_progress: Any = None  # in a process of the workshop: the numbers it shares with the server
-
-
-def _begin_process(progress: Any) -> None:
-    global _progress
-    _progress = progress
-    os.nice(_NICE)
-    _warm()
-
-
-def _warm() -> None:
-    import_module("dodecant.api.warm").warm_up()
-
-
-def _do(place: int, module: str, name: str, plain: tuple[Any, ...], named: dict[str, Any]) -> Any:
-    """In a process of the workshop: the marked work itself."""
-
-    def told(done: int, of: int) -> None:
-        _progress[2 * place : 2 * place + 2] = [done, of]
-
-    work = getattr(import_module(module), name)
-    work = getattr(work, "done_apart", work)
-    try:
-        with telling(told):
-            return work(*plain, **named)
-    finally:
-        _tidy(at_once=_costly(work, plain, named))
-
-
-def _costly(work: Callable[..., Any], plain: tuple[Any, ...], named: dict[str, Any]) -> bool:
-    when = getattr(work, "costly", None)
-    return when is not None and bool(when(*plain, **named))
-
-
-_since_tidied = 0
-
-
-def _tidy(*, at_once: bool) -> None:
-    """Give memory that is free back to the machine: the C library keeps it, by hundreds of megabytes after printing."""
-    global _since_tidied
-    _since_tidied += 1
-    if at_once or _since_tidied >= _TASKS_TO_TIDY:
-        _since_tidied = 0
-        with suppress(OSError, AttributeError):  # only glibc does
-            ctypes.CDLL(None).malloc_trim(0)

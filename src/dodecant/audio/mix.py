@@ -19,8 +19,9 @@ from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.practice.due import due_notes
 
-SoundKind = Literal["wav", "ogg"]
+SoundKind = Literal["wav", "ogg", "mp3"]
 What = Literal["both", "line", "band"]
+_FILES: Final = {"wav": ("WAV", "PCM_16"), "ogg": ("OGG", "VORBIS"), "mp3": ("MP3", "MPEG_LAYER_III")}
 MOST_SECONDS: Final = 1800
 _TAIL: Final = 1.5  # seconds after the last note
 _CHUNK: Final = 200  # events between two tellings
@@ -82,9 +83,9 @@ def rendered(events: Sequence[Sounding]) -> Wave:
 
 
 def sound_file(found: Wave, kind: SoundKind) -> bytes:
-    """A wave as a file: WAV of 16 bits, or Ogg Vorbis."""
+    """A wave as a file: WAV of 16 bits, Ogg Vorbis, or MP3."""
     out = io.BytesIO()
-    format_, subtype = {"wav": ("WAV", "PCM_16"), "ogg": ("OGG", "VORBIS")}[kind]
+    format_, subtype = _FILES[kind]
     with soundfile.SoundFile(out, "w", RATE, 1, subtype, format=format_) as file:
         for at in range(0, len(found), RATE):  # in pieces: the encoder holds a whole one on its stack
             file.write(found[at : at + RATE])

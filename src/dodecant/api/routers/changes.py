@@ -23,9 +23,9 @@ from dodecant.api.schemas.changes import (
 )
 from dodecant.exercise.harmony.chord_sounds import harmony, settled
 from dodecant.exercise.harmony.over_chords import fewest, laid_over, over_every_chord
-from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChangesDraft
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.exports.registry import OF_CHANGES
 from dodecant.formats.json.documents import changes_from_json
 from dodecant.formats.musicxml.changes import changes_from_musicxml

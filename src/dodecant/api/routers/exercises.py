@@ -12,7 +12,7 @@ from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut, Width
-from dodecant.engraving.line_breaks import width_on_one_line
+from dodecant.engraving.line_breaks import side_by_side
 from dodecant.engraving.strip_svg import SCREEN_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.recipe.document import Recipe
@@ -24,12 +24,18 @@ from dodecant.tables import load_tables
 
 router = workshop_router("exercises")
 
+_ON_SCREEN = [SCREEN_WIDTH]
+
 
 @router.post("/exercises", response_model=BenchOut)
 @apart
-def work_out(recipe: Recipe, width: Annotated[Width, Query()] = SCREEN_WIDTH) -> Response:
-    """Work a recipe out and engrave its first strip."""
-    return Response(_bench(recipe, width), media_type="application/json")
+def work_out(recipe: Recipe, width: Annotated[list[Width], Query(min_length=1, max_length=4)] = _ON_SCREEN) -> Response:
+    """Work a recipe out and engrave its first strip.
+
+    Several widths (CSS pixels) are those of one, two, three and four strips side by side: as many stand so as have
+    their notes on one line.
+    """
+    return Response(_bench(recipe, tuple(width)), media_type="application/json")
 
 
 @router.post("/strips")
@@ -75,13 +81,12 @@ def read_file(data: UploadedBytes) -> Recipe:
 
 
 @cached(LRUCache(4_000_000, getsizeof=len), lock=RLock())
-def _bench(recipe: Recipe, width: int) -> bytes:
+def _bench(recipe: Recipe, widths: tuple[int, ...]) -> bytes:
     """The answer as it is sent: written once, not checked again on its way out."""
     exercise = pressed(recipe)
-    first = _picture(exercise, 0, width)
-    return json_bytes(
-        BenchOut(exercise=exercise_document(exercise), first=first, line_width=width_on_one_line(exercise))
-    )
+    columns = side_by_side(exercise, widths)
+    first = _picture(exercise, 0, widths[columns - 1])
+    return json_bytes(BenchOut(exercise=exercise_document(exercise), first=first, columns=columns))
 
 
 def _picture(exercise: Exercise, index: int, width: int) -> PictureOut:

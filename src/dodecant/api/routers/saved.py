@@ -9,19 +9,23 @@ from dodecant.api.schemas.vocabulary import WhetherItFitsOut
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.over_changes.ruled.fitting_in import on_the_shelf
 from dodecant.exercise.press import press, say
-from dodecant.exercise.recipe.changes_document import ChangesDocument
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
-from dodecant.exercise.recipe.placement import OwnRhythm, Placement
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.scale_choice import OwnScale
+from dodecant.exercise.recipe.rhythm.placement import OwnRhythm, Placement
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.exercise.wording.placement import placement_text
+from dodecant.exercise.wording.small_words import listed
 from dodecant.exercise.wording.traits import Trait, traits
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.neighbours import derivation
 from dodecant.music.scales.scale import own_scale
 from dodecant.practice.planning.routine import RecipeStep, Routine
-from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, ROUTINES, SCALES, VOCABULARY
+from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.words import STUDIO_WORDS
+from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, ROUTINES, SCALES, STYLES, VOCABULARY, WORKSHEETS
 from dodecant.tables import load_tables
 
 
@@ -95,11 +99,30 @@ def _about_routine(routine: Routine) -> str:
     return f"{len(routine.steps)} step{'s' * (len(routine.steps) != 1)}, {routine.cap} minutes a day."
 
 
+def _keep_style(style: HandoutLayout, at: str) -> None:
+    _named(style.name, f"{at}/name", "The style has no name.")
+
+
+def _about_style(style: HandoutLayout) -> str:
+    return f"{STUDIO_WORDS['HandoutLayout.strips'][style.strips].capitalize()}."
+
+
+def _keep_worksheet(sheet: WorksheetSetting, at: str) -> None:
+    _named(sheet.title, f"{at}/title", "The worksheet has no name.")
+
+
+def _about_worksheet(sheet: WorksheetSetting) -> str:
+    asked = listed([STUDIO_WORDS["WorksheetSetting.kinds"][kind].lower() for kind in sheet.kinds])
+    return f"Level {sheet.level}: {asked}, {sheet.each} of each."
+
+
 routers = (
     shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables()), _traits),
     shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
     shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
     shelf_router("rhythms", RHYTHMS, OwnRhythm, _keep_rhythm, _about_rhythm),
     shelf_router("routines", ROUTINES, Routine, _keep_routine, _about_routine),
+    shelf_router("styles", STYLES, HandoutLayout, _keep_style, _about_style),
+    shelf_router("worksheets", WORKSHEETS, WorksheetSetting, _keep_worksheet, _about_worksheet),
     shelf_router("vocabulary", VOCABULARY, VocabularyPiece, _keep_piece, _about_piece),
 )

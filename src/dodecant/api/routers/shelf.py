@@ -41,6 +41,7 @@ def _connection(request: Request) -> Iterator[sqlite3.Connection]:
 
 _WRITTEN = 4_000_000  # bytes of documents as they are sent, each with the line about it
 _TRAITED = 20_000  # documents whose traits are remembered
+_TO_FORGET: list[Callable[[], None]] = []
 TraitText = Annotated[str, StringConstraints(max_length=100, pattern="^[a-z]+:")]
 Connection = Annotated[sqlite3.Connection, Depends(_connection)]
 
@@ -77,6 +78,7 @@ def shelf_router(
 
     known = LRUCache[tuple[str, int], frozenset[Trait]](_TRAITED)
     lock = RLock()
+    _TO_FORGET.extend((written.cache_clear, known.clear))
 
     def traits_of(entries: Sequence[Entry], connection: sqlite3.Connection) -> list[frozenset[Trait]]:
         """What each document is sorted out by; each is read once for that."""
@@ -172,6 +174,12 @@ def shelf_router(
         return await done_apart(request, _read_and_fit, model, copied, fit_to_keep, then=then)
 
     return router
+
+
+def forget_all() -> None:
+    """Forget what is remembered of documents by their names: the data file was replaced as a whole."""
+    for forget in _TO_FORGET:
+        forget()
 
 
 def filters(held: Sequence[frozenset[Trait]]) -> list[FilterOut]:

@@ -23,7 +23,7 @@ from dodecant.api.schemas.sounds import (
 )
 from dodecant.backing.listening import listening
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
-from dodecant.exercise.recipe.scale_choice import OwnScale, chosen_scale
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, chosen_scale
 from dodecant.music.chord_scale_fit.fit import fit
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.reason import reason

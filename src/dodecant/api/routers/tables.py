@@ -9,8 +9,8 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
 from dodecant.api.schemas.tables import TablesOut
-from dodecant.exercise.recipe.note_values import NoteValue
-from dodecant.exercise.recipe.rhythm_shapes import rhythm_shapes
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
+from dodecant.exercise.recipe.rhythm.shapes import rhythm_shapes
 from dodecant.music.core.metre import Metre, MetreName
 from dodecant.tables import load_tables
 

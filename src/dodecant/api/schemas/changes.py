@@ -11,9 +11,9 @@ from pydantic import BaseModel, Field
 from dodecant.backing.changes_playing import played_chords
 from dodecant.exercise.harmony.chord_sounds import ChordSounds, harmony_of
 from dodecant.exercise.harmony.over_chords import Accepted, ChordUnderSound, ServedStretch, Service, offers
-from dodecant.exercise.recipe.changes_document import ChangesDocument, ChangesDraft, ChordChoice
 from dodecant.exercise.recipe.part import KeyName
-from dodecant.exercise.recipe.scale_choice import ScaleChoice, choice_of
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.sounding.scale_choice import ScaleChoice, choice_of
 from dodecant.exercise.remarks.on_choices import lost_choice_text
 from dodecant.music.chord_scale_fit.fit import Fit, FitSchool
 from dodecant.music.chord_scale_fit.place import Place

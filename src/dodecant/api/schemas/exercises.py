@@ -10,7 +10,7 @@ from typing_extensions import TypedDict
 from dodecant.engraving.strip_svg import SCREEN_WIDTH
 from dodecant.exercise.recipe.document import Player, Recipe
 from dodecant.exercise.recipe.variation import LEVELS, HarderOrEasier
-from dodecant.formats.json.exercise import ExerciseOut
+from dodecant.formats.json.exercise_form import ExerciseOut
 
 Width = Annotated[int, Field(ge=240, le=2000)]  # CSS pixels of an engraved strip
 
@@ -24,11 +24,11 @@ class PictureOut(TypedDict):
 
 
 class BenchOut(TypedDict):
-    """A recipe worked out, with the picture of its first strip; on `line_width` CSS pixels no strip has two lines."""
+    """A recipe worked out, with the picture of its first strip, as wide as where so many strips stand side by side."""
 
     exercise: ExerciseOut
     first: PictureOut
-    line_width: int
+    columns: int
 
 
 class StripsIn(BaseModel):

@@ -12,7 +12,7 @@ from dodecant.exercise.hand_maps import map_of
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.recipe.fingering import AnyFingering, OnFrets
 from dodecant.exercise.recipe.problems import at_field
-from dodecant.exercise.recipe.scale_choice import chosen_scale
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.instrument.fingering.areas import positions_of
 from dodecant.instrument.fingering.fretted import Neck
 from dodecant.music.core.errors import MusicError

@@ -13,9 +13,10 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import KeyRoute, Recipe, Spelling
 from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.path import Path, PathEnd
-from dodecant.exercise.recipe.scale_choice import OwnScale, ScaleChoice
-from dodecant.exercise.recipe.sounds import OneSound
-from dodecant.formats.json.exercise import ExerciseOut, exercise_document
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, ScaleChoice
+from dodecant.exercise.recipe.sounding.sounds import OneSound
+from dodecant.formats.json.exercise import exercise_document
+from dodecant.formats.json.exercise_form import ExerciseOut
 from dodecant.music.chord_scale_fit.pairs_inside import PairInside, pairs_inside
 from dodecant.music.chord_scale_fit.serving import chords_served
 from dodecant.music.core.chord_symbol import print_chord

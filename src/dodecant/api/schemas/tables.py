@@ -12,7 +12,6 @@ from dodecant.backing.listening import LISTENING_WORDS
 from dodecant.backing.setting import Backing
 from dodecant.backing.words import BACKING_WORDS
 from dodecant.exercise.press import Tables
-from dodecant.exercise.recipe.changes_document import ChangesDraft
 from dodecant.exercise.recipe.companions import COMPANIONS, AnyCompanion
 from dodecant.exercise.recipe.courses import COURSES, AnyCourse
 from dodecant.exercise.recipe.document import Recipe
@@ -22,18 +21,19 @@ from dodecant.exercise.recipe.etude.rules import WHATS, AnyWhat, Play, Rule
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.etude.where import Where
 from dodecant.exercise.recipe.figures import FIGURES, AnyFigure, FigurePart, Surrounding
-from dodecant.exercise.recipe.fingering import FINGERINGS, AnyFingering
+from dodecant.exercise.recipe.fingering import FINGERINGS, AnyFingering, HandPlace
 from dodecant.exercise.recipe.ladders import LADDERS, AnyLadder
 from dodecant.exercise.recipe.limits import limits
-from dodecant.exercise.recipe.note_values import BEATS, NAMES
-from dodecant.exercise.recipe.placement import Call, Mark, Slurs
-from dodecant.exercise.recipe.sounds import SOUNDS, Sounds
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NAMES
+from dodecant.exercise.recipe.rhythm.placement import Call, Mark, Slurs
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDraft
+from dodecant.exercise.recipe.sounding.sounds import SOUNDS, Sounds
 from dodecant.exercise.recipe.variation import SIMPLER
 from dodecant.exercise.wording.choices import WEIGHTS
 from dodecant.exercise.wording.kinds import all_choices
 from dodecant.exercise.wording.placement import slot_places
 from dodecant.exports.registry import OF_CHANGES, OF_EXERCISES, Export
-from dodecant.formats.json.exercise import CureOut
+from dodecant.formats.json.exercise_form import CureOut
 from dodecant.instrument.profile import FingeringFamily, Instrument
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
@@ -45,6 +45,11 @@ from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
 from dodecant.practice.planning.shapes import SHAPES
 from dodecant.practice.rounds import Rounds
+from dodecant.practice.studio.assignment import Assignment
+from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.profile import PlayerProfile
+from dodecant.practice.studio.words import STUDIO_WORDS
+from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
 from dodecant.practice.words import PRACTICE_WORDS
 
 
@@ -148,9 +153,14 @@ class FreshOut(BaseModel):
     recipe_step: RecipeStep
     task: FreeTask
     routine: Routine
+    profile: PlayerProfile
+    layout: HandoutLayout
+    worksheet: WorksheetSetting
 
 
 _PRACTISED = (Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument)
+_OF_A_CLASS = (PlayerProfile, Assignment, HandoutLayout, WorksheetSetting)
+_DOCUMENTS = (*_PRACTISED, *_OF_A_CLASS)
 
 
 class RoutineShapeOut(BaseModel):
@@ -198,6 +208,7 @@ class TablesOut(BaseModel):
     vocabulary: list[PieceOut]
     major_keys: list[str]
     minor_keys: list[str]
+    positions: list[str]
     choices: dict[str, list[ChoiceOut]]
     weights: dict[str, str]
     limits: dict[str, LimitsOut]
@@ -215,7 +226,12 @@ class TablesOut(BaseModel):
     @classmethod
     def of(cls, tables: Tables) -> TablesOut:
         """From the data files and the registries."""
-        own: dict[str, Mapping[Any, str]] = {"listening.way": LISTENING_WORDS, **BACKING_WORDS, **PRACTICE_WORDS}
+        own: dict[str, Mapping[Any, str]] = {
+            "listening.way": LISTENING_WORDS,
+            **BACKING_WORDS,
+            **PRACTICE_WORDS,
+            **STUDIO_WORDS,
+        }
         choices = {**all_choices(), **own}
         return cls(
             scales=_scales(tables),
@@ -227,9 +243,12 @@ class TablesOut(BaseModel):
             vocabulary=[PieceOut(piece=piece, fits=FittingOut.of(piece, tables.scales)) for piece in tables.vocabulary],
             major_keys=list(USUAL["major"]),
             minor_keys=list(USUAL["minor"]),
+            positions=[HandPlace(fret, fret + 3).text for fret in range(1, 13)],
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
-            limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_PRACTISED).items()},
+            limits={
+                name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_PRACTISED, *_OF_A_CLASS).items()
+            },
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
             routine_shapes=[RoutineShapeOut(id=name, name=shape.name, use=shape.use) for name, shape in SHAPES.items()],
@@ -327,6 +346,9 @@ def _fresh() -> FreshOut:
         recipe_step=RecipeStep(),
         task=FreeTask(),
         routine=Routine(),
+        profile=PlayerProfile(name="A player"),
+        layout=HandoutLayout(),
+        worksheet=WorksheetSetting(),
     )
 
 

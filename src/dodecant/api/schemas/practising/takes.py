@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from dodecant.api.schemas.stand import MOST_EVENTS, EventIn, EventOut
+from dodecant.api.schemas.practising.stand import MOST_EVENTS, EventIn, EventOut
 from dodecant.store.takes import KeptTake
 
 Sentence = Annotated[str, Field(max_length=600)]

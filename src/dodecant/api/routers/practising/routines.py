@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import partial
 
 from dodecant.api.apart import apart, workshop_router
 from dodecant.api.pressed import pressed
-from dodecant.api.schemas.planning import (
+from dodecant.api.schemas.practising.planning import (
     FillingIn,
     LeftOutOut,
     RoutineIn,
@@ -18,11 +19,13 @@ from dodecant.api.schemas.planning import (
 )
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.variation import beyond_level
 from dodecant.practice.planning.leaving_out import could_leave_out
 from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.versions import new_version
+from dodecant.tables import load_tables
 
 router = workshop_router("routines")
 _MOST_OFFERED = 8
@@ -68,7 +71,7 @@ def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
     recipe, history, told = wanted.recipe, list(wanted.history), list[str]()
     for _ in range(wanted.times):
-        found = new_version(recipe, history, _works)
+        found = new_version(recipe, history, partial(_works, recipe, wanted.level))
         if found is None:
             message = "Nothing is left to change that did not change lately."
             raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
@@ -89,7 +92,10 @@ def _minutes(step: Step, taken: dict[str, list[TakenDay]], pointer: str) -> Step
     return step_minutes(exercise, step, [day.minutes for day in days if day.strips >= len(exercise.strips)])
 
 
-def _works(recipe: Recipe) -> bool:
+def _works(before: Recipe, level: int | None, recipe: Recipe) -> bool:
+    """Whether a version can be worked out, and is not too hard for a player's level."""
+    if level is not None and beyond_level(before, recipe, level, load_tables().levels):
+        return False
     try:
         pressed(recipe)
     except RecipeError:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dodecant.api.apart import apart, workshop_router
 from dodecant.api.pressed import pressed, strip_of
-from dodecant.api.schemas.ear import (
+from dodecant.api.schemas.practising.ear import (
     EarIn,
     EarQuestionOut,
     ImprovisedIn,
@@ -14,7 +14,7 @@ from dodecant.api.schemas.ear import (
     SungIn,
     SungOut,
 )
-from dodecant.api.schemas.stand import played_of
+from dodecant.api.schemas.practising.stand import played_of
 from dodecant.practice.ear import ear_questions, sung_back
 from dodecant.practice.improvised_told import improvised_told
 from dodecant.practice.improvising import free_passages, placed, sounds_of

@@ -3,6 +3,7 @@
 # No postponed annotations here: the connection is a dependency of the routes.
 import sqlite3
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from typing import Annotated, Literal
 
@@ -11,10 +12,10 @@ from pydantic import StringConstraints
 from starlette.exceptions import HTTPException
 
 from dodecant.api.files import UploadedBytes, as_attachment
-from dodecant.api.routers.plans import known_player
 from dodecant.api.routers.shelf import Connection
+from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import AfterRow, PlayerId, RowId, Today
-from dodecant.api.schemas.logbook import (
+from dodecant.api.schemas.practising.logbook import (
     EntriesOut,
     EntryIn,
     EntryOut,
@@ -30,12 +31,23 @@ from dodecant.api.schemas.logbook import (
     WeekOut,
     cell_out,
 )
-from dodecant.api.schemas.planning import TakenDay
+from dodecant.api.schemas.practising.planning import TakenDay
 from dodecant.api.schemas.problems import ProblemsOut
+from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.formats import logbook_files
 from dodecant.formats.calendar import zone_of
-from dodecant.practice.planning.coverage import Done, dial, holes, key_names, next_keys, readiness, twins, wanted_cells
-from dodecant.store import coverage, logbook
+from dodecant.practice.planning.coverage import (
+    Done,
+    dial,
+    holes,
+    key_names,
+    next_keys,
+    readiness,
+    twins,
+    wanted_cells,
+    yet_to_begin,
+)
+from dodecant.store import assignments, coverage, logbook
 from dodecant.store.database import atomic
 from dodecant.tables import load_tables
 
@@ -52,6 +64,8 @@ Zone = Annotated[str, Query(min_length=1, max_length=60)]
 def add(player: PlayerId, wanted: list[EntryIn], connection: Connection) -> list[int]:
     """Add entries; their numbers."""
     known_player(connection, player)
+    for place, one in enumerate(wanted):
+        _known_assignment(connection, one, f"/{place}")
     with atomic(connection):
         return logbook.add(connection, [one.entry(player) for one in wanted])
 
@@ -67,6 +81,7 @@ def page(player: PlayerId, connection: Connection, day: Today | None = None, num
 def correct(player: PlayerId, number: RowId, wanted: EntryIn, connection: Connection) -> EntryOut:
     """Put a corrected entry in the place of another, which stays in the trace."""
     _of_player(connection, player, number)
+    _known_assignment(connection, wanted, "")
     with atomic(connection):
         new = logbook.correct(connection, number, wanted.entry(player))
     found = None if new is None else logbook.one(connection, new)
@@ -92,7 +107,7 @@ def delete(player: PlayerId, number: RowId, connection: Connection) -> None:
 @router.post("/entries/{number}/brought-back", status_code=204)
 def bring_back(player: PlayerId, number: RowId, connection: Connection) -> None:
     """Undo the deletion of an entry."""
-    if not logbook.bring_back(connection, number):
+    if not logbook.bring_back(connection, player, number):
         raise _missing()
 
 
@@ -140,12 +155,15 @@ def matrix(
     connection: Connection,
     tempo: Tempo = 96,
     sounds: Annotated[list[SoundName], Query(max_length=24)] = [],  # noqa: B006 - never changed
+    positions: Annotated[list[SoundName], Query(max_length=24)] = [],  # noqa: B006 - never changed
+    values: Annotated[list[SoundName], Query(max_length=12)] = [],  # noqa: B006 - never changed
 ) -> MatrixOut:
-    """Every sound, position and note value practised, by key, with its holes; and `sounds` that are yet to be begun."""
+    """Every sound, position and note value practised, by key, with its holes; and what is yet to be begun: `sounds`,
+    and of these (of all, where none is named) every one of the `positions` and note `values`.
+    """
     done = coverage.cells(connection, player)
-    begun = {one.cell.sound for one in done}
-    rows = [_row(*cell, done, tempo) for cell in sorted({one.cell[1:] for one in done})]
-    rows += [_row(sound, "", "", (), tempo) for sound in dict.fromkeys(sounds) if sound not in begun]
+    begun = sorted({one.cell[1:] for one in done})
+    rows = [_row(*cell, done, tempo) for cell in [*begun, *yet_to_begin(begun, sounds, positions, values)]]
     wanted = [cell for row in rows for cell in wanted_cells([row.sound], [row.position], [row.value])]
     return MatrixOut(rows=rows, holes=len(holes(done, wanted)))
 
@@ -165,6 +183,9 @@ def read_file(
     """
     known_player(connection, player)
     read = logbook_files.read_logbook(data, zone_of(zone), player)
+    given = {line.id for line in assignments.assignments(connection, player)}
+    entries = [one if one.assignment in given else replace(one, assignment=None) for one in read.entries]
+    read = read._replace(entries=tuple(entries))
     known = logbook.known(connection, read.entries)
     new = [entry for entry, there in zip(read.entries, known, strict=True) if not there]
     if take:
@@ -197,6 +218,12 @@ def _of_player(connection: sqlite3.Connection, player: int, number: int) -> None
     found = logbook.one(connection, number)
     if found is None or found.player != player:
         raise _missing()
+
+
+def _known_assignment(connection: sqlite3.Connection, one: EntryIn, at: str) -> None:
+    if one.assignment is not None and assignments.assignment(connection, one.assignment) is None:
+        message = "There is no such assignment."
+        raise RecipeError([Problem(f"{at}/assignment", message, "Leave it out, or give the assignment again.")])
 
 
 def _missing() -> HTTPException:

@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from dodecant.api.schemas.stand import MOST_EVENTS, EventIn, StripIndex, Tempo
+from dodecant.api.schemas.practising.stand import MOST_EVENTS, EventIn, StripIndex, Tempo
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.practice.ear import EarQuestion, EarSetting, Sung
 from dodecant.practice.improvised_told import Told

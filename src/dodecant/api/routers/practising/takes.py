@@ -9,8 +9,8 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.bounds import RowId
+from dodecant.api.schemas.practising.takes import KeptTakeOut, TakeToKeepIn, TakeWithEventsOut
 from dodecant.api.schemas.problems import ProblemsOut
-from dodecant.api.schemas.takes import KeptTakeOut, TakeToKeepIn, TakeWithEventsOut
 from dodecant.store import takes
 from dodecant.store.database import atomic
 

@@ -45,6 +45,7 @@ class EntryIn(BaseModel):
     notes: Annotated[int, Field(ge=0, le=100_000)] = 0
     slips: Annotated[int, Field(ge=0, le=100_000)] = 0
     source: Source = "hand"
+    assignment: Annotated[int, Field(ge=1, le=2**53)] | None = None
     slipped: Annotated[list[SlippedIn], Field(max_length=1000)] = []
 
     def entry(self, player: int) -> Entry:
@@ -54,6 +55,7 @@ class EntryIn(BaseModel):
             day=local.date(), at=self.at, zone=self.zone, what=self.what.strip() or "practice", minutes=self.minutes,
             recipe=self.recipe, version=self.version, key=self.key, sound=self.sound, position=self.position,
             value=self.value, tempo=self.tempo, word=self.word, notes=self.notes, slips=self.slips, source=self.source,
+            assignment=self.assignment,
             slipped=Counter((one.degree, one.kind) for one in self.slipped), player=player,
         )  # fmt: skip
 

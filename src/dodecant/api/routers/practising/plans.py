@@ -10,26 +10,21 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.files import as_attachment
 from dodecant.api.routers.shelf import Connection
+from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, Today
-from dodecant.api.schemas.planning import PlanIn, PlanOut, PlayerOut
+from dodecant.api.schemas.practising.planning import PlanIn, PlanOut
 from dodecant.engraving.practice_pages import keys_pdf, week_pdf
-from dodecant.engraving.typeset import Paper
 from dodecant.formats.calendar import to_icalendar
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
+from dodecant.practice.studio.handout import Paper
 from dodecant.store import coverage, logbook, plans
 from dodecant.store.database import atomic
 
 router = APIRouter(prefix="/api/players", tags=["plan"])
-
-
-@router.get("")
-def players(connection: Connection) -> list[PlayerOut]:
-    """Everyone who practises; the first one is oneself."""
-    return [PlayerOut(id=number, name=name, instrument=heard) for number, name, heard in plans.players(connection)]
 
 
 @router.get("/{player}/plan")
@@ -75,7 +70,7 @@ def week(player: PlayerId, connection: Connection, today: Today, paper: Paper = 
     """The next seven days of the plan, to be printed."""
     document, _ = _kept(connection, player, today)
     found = _planned(connection, player, document, today)
-    name = next((name for number, name, _ in plans.players(connection) if number == player), "")
+    name = known_player(connection, player).profile.name
     return as_attachment(week_pdf(document, found.days, name, paper), "week", ".pdf", "application/pdf")
 
 
@@ -89,12 +84,6 @@ def keys(player: PlayerId, connection: Connection, paper: Paper = "a4") -> Respo
             reached[one.cell.key] = str(one.comfortable)
     data = keys_pdf("Twelve keys", list(rows.items()) or [("", {})], USUAL["major"], paper)
     return as_attachment(data, "twelve keys", ".pdf", "application/pdf")
-
-
-def known_player(connection: sqlite3.Connection, player: int) -> None:
-    """Refuse a player there is not."""
-    if all(player != number for number, _, _ in plans.players(connection)):
-        raise HTTPException(404, "There is no such player.")
 
 
 def _kept(connection: sqlite3.Connection, player: int, today: date) -> tuple[PlanDocument, int]:

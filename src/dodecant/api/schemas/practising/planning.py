@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.variation import LEVELS
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import Item, Plan, PlanDay, Shortfall
 from dodecant.practice.planning.routine import RecipeStep, Routine
@@ -144,9 +145,12 @@ class PlanIn(BaseModel):
 
 
 class VersionIn(BaseModel):
-    """A recipe, how many versions on, and what changed in its versions so far, the latest last."""
+    """A recipe, how many versions on, what changed in its versions so far, the latest last; and the player's level, if
+    what is too hard for it is left out.
+    """
 
     recipe: Recipe
+    level: Annotated[int, Field(ge=1, le=LEVELS)] | None = None
     times: Annotated[int, Field(ge=1, le=52)] = 1
     history: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=200)] = []
 
@@ -158,11 +162,3 @@ class VersionOut(BaseModel):
     words: str
     recipe: Recipe
     changes: list[str]
-
-
-class PlayerOut(BaseModel):
-    """Someone who practises."""
-
-    id: int
-    name: str
-    instrument: str

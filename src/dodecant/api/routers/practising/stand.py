@@ -11,7 +11,7 @@ from fastapi import Response
 from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed, strip_of
-from dodecant.api.schemas.stand import (
+from dodecant.api.schemas.practising.stand import (
     BandOut,
     BandScoreIn,
     BandsIn,
@@ -31,8 +31,8 @@ from dodecant.backing.band import BandEvent, band
 from dodecant.backing.setting import Backing
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.recipe.note_values import BEATS
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exports.registry import OF_EXERCISES
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
@@ -72,7 +72,7 @@ def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
         message = f"That would sound {seconds / 60:.0f} minutes; {MOST_SECONDS // 60} are the most in one file."
         raise RecipeError([Problem("/strips", message, "Send fewer strips at a time.")])
     data = sound_file(rendered(events), kind)
-    media = {"wav": "audio/wav", "ogg": "audio/ogg"}[kind]
+    media = {"wav": "audio/wav", "ogg": "audio/ogg", "mp3": "audio/mpeg"}[kind]
     return as_attachment(data, wanted.recipe.title or "exercise", f".{kind}", media)
 
 

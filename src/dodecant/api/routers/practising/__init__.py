@@ -1,0 +1,1 @@
+"""What someone who practises is served: the stand and its takes, the ear, routines, plans, the logbook."""

@@ -1,0 +1,1 @@
+"""What a class is served: players, assignments, pages, worksheets, links, the archive."""

@@ -1,0 +1,1 @@
+"""What is asked and answered about a class."""

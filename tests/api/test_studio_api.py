@@ -1,0 +1,451 @@
+"""A class on the server: players, assignments, what comes back; and the door, walked along every address there is."""
+
+from __future__ import annotations
+
+import asyncio
+import io
+import json
+import re
+import zipfile
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
+from functools import partial
+from typing import Any
+
+import pypdf
+import pytest
+from fastapi.testclient import TestClient
+from limits import RateLimitItemPerMinute
+
+from dodecant.api import door
+from dodecant.api.app import create_app
+from dodecant.api.door import Sharing
+from dodecant.api.passphrase import hashed
+from dodecant.api.reaching import sharing_at
+from dodecant.api.routers.studio import entrance
+from dodecant.exercise.press import Tables, press
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exports.pack import pack_html
+from dodecant.practice.studio.assignment import Assignment
+from dodecant.practice.studio.profile import PlayerProfile
+from dodecant.store import shares
+from dodecant.store.database import Database
+
+CELL = {"title": "Slipway", "figure": {"kind": "cell", "text": "5 3 2 1"}}
+GIVEN = {"title": "Slipway", "recipe": CELL, "words": "Slowly, **all** keys.", "due": "2026-12-08", "saved": "abc"}
+ENTRY = {"at": "2026-12-01T18:00:00+00:00", "what": "Slipway", "minutes": 8, "key": 0, "sound": "Ionian",
+         "value": "eighth", "tempo": 84, "notes": 29, "slips": 1, "slipped": [{"degree": "6", "kind": "wrong"}],
+         "source": "stand"}  # fmt: skip
+NOW = partial(datetime.now, UTC)  # noqa: TID251 - links expire by the clock of the server
+SECRET = "four lamps at low water"
+ADDRESS = "http://10.1.2.3:8012"
+
+
+def player(client: TestClient, name: str = "Ilse Varga", instrument: str = "trombone", **more: Any) -> int:
+    made = client.post("/api/players", json={"profile": {"name": name, "instrument": instrument, **more}})
+    assert made.status_code == 201, made.text
+    return int(made.json()["id"])
+
+
+def give(client: TestClient, *to: int, **document: Any) -> int:
+    made = client.post("/api/assignments", json={"document": {**GIVEN, **document}, "players": list(to)})
+    assert made.status_code == 201, made.text
+    return int(made.json()["id"])
+
+
+def problem(answer: Any) -> tuple[int, str]:
+    return answer.status_code, answer.json()["problems"][0]["pointer"]
+
+
+def test_a_player_is_added_changed_archived_and_brought_back(client: TestClient) -> None:
+    (myself,) = client.get("/api/players").json()
+    assert (myself["id"], myself["profile"]["name"], myself["profile"]["instrument"]) == (1, "Myself", "piano")
+    number = player(client, tunes=["F", "B♭"], reading="numbers", fingering={"kind": "slide"}, notes="<b>shy</b>")
+    profile = client.get("/api/players").json()[1]["profile"]
+    assert (profile["tunes"], profile["fingering"]["kind"], profile["notes"]) == (["F", "B♭"], "slide", "<b>shy</b>")
+    changed = {"profile": {**profile, "level": 5, "lowest": "E2", "highest": "F4"}, "revision": 1}
+    assert client.put(f"/api/players/{number}", json=changed).json()["revision"] == 2
+    assert client.put(f"/api/players/{number}", json=changed).status_code == 409
+    assert client.delete("/api/players/1").status_code == 409
+    assert client.delete(f"/api/players/{number}").status_code == 204
+    assert [one["id"] for one in client.get("/api/players").json()] == [1]
+    assert [one["archived"] for one in client.get("/api/players?archived=true").json()] == [False, True]
+    assert client.post(f"/api/players/{number}/entries", json=[ENTRY]).status_code == 404
+    assert client.post(f"/api/players/{number}/brought-back").status_code == 204
+    assert client.post(f"/api/players/{number}/brought-back").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("profile", "pointer"),
+    [
+        ({"name": ""}, "/profile/name"), ({"name": "x" * 10_000}, "/profile/name"),
+        ({"instrument": "kazoo"}, "/profile/instrument"), ({"lowest": "C1", "instrument": "flute"}, "/profile/lowest"),
+        ({"lowest": "C4", "highest": "G4"}, "/profile"), ({"level": 9}, "/profile/level"),
+        ({"tunes": ["H"]}, "/profile/tunes/0"), ({"name": "a\x00b"}, "/profile/name"),
+    ],
+)  # fmt: skip
+def test_what_is_wrong_with_a_player_is_told_at_its_field(
+    client: TestClient, profile: dict[str, Any], pointer: str
+) -> None:
+    answer = client.post("/api/players", json={"profile": {"name": "Nela", **profile}})
+    assert problem(answer) == (422, pointer)
+    assert len(client.get("/api/players").json()) == 1
+
+
+def test_what_is_given_comes_back(client: TestClient) -> None:
+    ilse, teo = player(client), player(client, "Teo Marr", "guitar")
+    number = give(client, ilse, teo)
+    (line,) = client.get("/api/assignments").json()
+    assert (line["players"], line["opened"], line["practised"], line["due"]) == (2, 0, 0, "2026-12-08")
+    mine = [{**ENTRY, "assignment": number}, {**ENTRY, "assignment": number, "key": 5, "word": "pushing", "minutes": 4}]
+    assert client.post(f"/api/players/{ilse}/entries", json=mine).status_code == 201
+    assert problem(client.post(f"/api/players/{ilse}/entries", json=[{**ENTRY, "assignment": 99}])) == (
+        422, "/0/assignment",
+    )  # fmt: skip
+    seen = client.get(f"/api/assignments/{number}").json()
+    done = {one["name"]: one for one in seen["players"]}
+    assert (done["Ilse Varga"]["minutes"], done["Ilse Varga"]["slipped"]) == (12, ["6 (2×)"])
+    assert done["Ilse Varga"]["keys"] == [
+        {"key": 0, "name": "C", "tempo": None, "ready": 0.4375},
+        {"key": 5, "name": "F", "tempo": None, "ready": 0.4375},
+    ]  # fmt: skip
+    assert (done["Teo Marr"]["minutes"], done["Teo Marr"]["keys"]) == (0, [])
+    changed = {"document": {**GIVEN, "words": "Faster."}, "players": [teo], "revision": 1}
+    assert len(client.put(f"/api/assignments/{number}", json=changed).json()["players"]) == 1
+    assert client.put(f"/api/assignments/{number}", json=changed).status_code == 409
+    again = client.put(f"/api/assignments/{number}", json={**changed, "players": [ilse, teo], "revision": 2}).json()
+    assert again["players"][0]["minutes"] == 12  # it was only taken back
+    assert client.delete(f"/api/assignments/{number}").status_code == 204
+    assert client.get("/api/assignments").json() == []
+    assert client.post(f"/api/assignments/{number}/brought-back").status_code == 204
+
+
+def test_each_player_gets_their_own(client: TestClient) -> None:
+    routine = {"title": "Evening", "steps": [{"kind": "task", "title": "Breathe"}, {"kind": "recipe", "recipe": CELL}]}
+    ilse, teo = player(client), player(client, "Teo Marr", "guitar", level=1)
+    number = give(client, ilse, recipe=None, routine=routine)
+    own = client.get(f"/api/assignments/{number}/players/{ilse}").json()
+    assert [step["kind"] for step in own["routine"]["steps"]] == ["task", "recipe"]
+    assert own["fits"][0]["reasons"] == ["For trombone, in the bass clef."]
+    assert client.get(f"/api/assignments/{number}/players/{teo}").status_code == 404
+    plain = give(client, teo)
+    simpler = f"/api/assignments/{plain}/players/{teo}/simpler"
+    assert client.put(simpler, json={"simpler": ["tempo"]}).status_code == 204
+    (fit,) = client.get(f"/api/assignments/{plain}/players/{teo}").json()["fits"]
+    assert (fit["recipe"]["tempo"], fit["reasons"][-1]) == (72, "Simpler: at 72 instead of 96.")
+    assert client.put(simpler.replace(f"/{teo}/", f"/{ilse}/"), json={"simpler": []}).status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("document", "players", "pointer"),
+    [
+        ({"title": ""}, [1], "/document/title"), ({"recipe": None}, [1], "/document"),
+        ({"routine": {"title": "x"}}, [1], "/document"), ({"due": "2026-02-30"}, [1], "/document/due"),
+        ({"links": [{"address": "javascript:alert(1)"}]}, [1], "/document/links/0/address"),
+        ({}, [7], "/players/0"), ({"words": "x" * 5000}, [1], "/document/words"),
+    ],
+)  # fmt: skip
+def test_what_is_wrong_with_an_assignment_is_told_at_its_field(
+    client: TestClient, document: dict[str, Any], players: list[int], pointer: str
+) -> None:
+    answer = client.post("/api/assignments", json={"document": {**GIVEN, **document}, "players": players})
+    assert problem(answer) == (422, pointer)
+
+
+def test_a_class_set_holds_everyone_and_all(client: TestClient) -> None:
+    number = give(client, player(client), player(client, "Ilse Varga", "flute"), player(client, "Teo/Marr", "guitar"))
+    answer = client.post(f"/api/assignments/{number}/class-set", json={"layout": {"strips": "first"}})
+    archive = zipfile.ZipFile(io.BytesIO(answer.content))
+    assert archive.namelist() == [
+        "Ilse Varga - Slipway.pdf", "Ilse Varga - Slipway 2.pdf", "TeoMarr - Slipway.pdf", "Everyone - Slipway.pdf",
+    ]  # fmt: skip
+    pages = [len(pypdf.PdfReader(io.BytesIO(archive.read(name))).pages) for name in archive.namelist()]
+    assert pages == [1, 1, 1, 3]
+    assert client.post("/api/assignments/99/class-set", json={}).status_code == 404
+    assert client.post(f"/api/assignments/{give(client)}/class-set", json={}).status_code == 409
+
+
+def test_pages_are_shown_before_they_are_printed(client: TestClient) -> None:
+    shown = client.post("/api/handouts/pages", json={"given": GIVEN, "layout": {"strips": "first"}}).json()
+    assert (shown["count"], len(shown["shown"])) == (1, 1)
+    assert shown["shown"][0].startswith("data:image/png;base64,")
+    assert client.post("/api/handouts/pdf", json={"given": GIVEN}).content.startswith(b"%PDF")
+    sheet = {"kinds": ["spell", "serves"], "each": 1}
+    assert client.post("/api/worksheets/pages", json=sheet).json()["count"] == 2
+    assert client.post("/api/worksheets/pdf", json=sheet).content.startswith(b"%PDF")
+    assert problem(client.post("/api/worksheets/pdf", json={"kinds": []})) == (422, "/kinds")
+    fit = client.post("/api/fits", json={"recipe": CELL, "profile": {"name": "N", "instrument": "tuba"}}).json()
+    assert fit["reasons"] == ["For tuba, in the bass clef."]
+
+
+def test_a_practice_pack_holds_all_and_what_was_practised_comes_back(client: TestClient, tables: Tables) -> None:
+    who = player(client, "</script><b>Nela", "flute", reading="numbers")
+    evil = "</script><script>alert(1)</script> <!-- \u2028"
+    number = give(client, who, words=evil, recipe={**CELL, "keys": {"order": "picked", "picked": ["E♭"]}})
+    given = Assignment.model_validate(client.get(f"/api/assignments/{number}").json()["document"])
+    profile = PlayerProfile(name="</script><b>Nela", instrument="flute", reading="numbers")
+    page = "<body><div></div><!--pack--><script>app</script></body>"
+    html = pack_html(page, given, profile, tables, lambda recipe: press(recipe, tables), number=number).decode()
+    assert html.count("</script>") == 2
+    assert "<!--" not in html
+    held = json.loads(re.search(r'id="pack">(.*?)</script>', html, re.S)[1])  # type: ignore[index]
+    assert held["words"][0]["runs"][0]["text"] == evil.rstrip()
+    (strip,) = held["strips"]
+    assert (strip["heading"], strip["picture"], strip["numbers"][:12]) == ("E♭ Ionian", "", "5 3 2 1 6 4 ")
+    assert strip["practised"] == {"key": "E♭", "sound": "Ionian", "position": "", "value": "eighth"}
+    assert strip["sound"].startswith("data:audio/mpeg;base64,")
+    row = {"day": "2026-12-01", "time": "18:00:00", "zone": "Europe/Lisbon", "what": "Slipway", "minutes": 6,
+           **strip["practised"], "tempo": 80, "word": "easy", "assignment": number}  # fmt: skip
+    rows = [row, {**row, "time": "18:10:00", "assignment": 99}, {**row, "minutes": "many", "time": "18:20:00"}]
+    sent = json.dumps({"entries": rows})
+    read = client.post(f"/api/players/{who}/entry-files", content=sent, params={"take": True}).json()
+    assert (read["taken"], [fault["line"] for fault in read["faults"]]) == (2, [3])
+    (seen,) = client.get(f"/api/assignments/{number}").json()["players"]
+    assert (seen["minutes"], seen["keys"]) == (6, [{"key": 3, "name": "E♭", "tempo": 80, "ready": 80 / 96}])
+
+
+# The door
+
+
+@pytest.fixture
+def shared(database: Database, monkeypatch: pytest.MonkeyPatch) -> Iterator[TestClient]:
+    """A server that can be reached from other machines, and nobody in it."""
+    monkeypatch.setattr(entrance, "SLOWED", 0.0)
+    with database.connection() as connection:
+        shares.keep_passphrase(connection, hashed(SECRET), NOW())
+    sharing = Sharing(frozenset({"10.1.2.3:8012"}), ADDRESS)
+    with TestClient(create_app(database, sharing=sharing), base_url=ADDRESS) as made:
+        yield made
+
+
+def come_in(client: TestClient) -> None:
+    assert client.post("/api/sessions", json={"passphrase": SECRET}).status_code == 204
+
+
+def link(client: TestClient, number: int, who: int) -> str:
+    (made,) = client.post(f"/api/assignments/{number}/shares", json={"players": [who]}).json()
+    address: str = made["address"]
+    assert re.fullmatch(rf"{ADDRESS}/ticket#[\w-]{{32}}", address)
+    assert made["code"].startswith("<svg")
+    return address.split("#")[1]
+
+
+@pytest.fixture
+def guest(shared: TestClient) -> Iterator[tuple[TestClient, TestClient, int, int]]:
+    """A teacher who is in, a guest with a link, the assignment and the player it is for."""
+    come_in(shared)
+    number = give(shared, who := player(shared, reading="numbers"), player(shared, "Teo Marr", "guitar"))
+    with TestClient(shared.app, base_url=ADDRESS) as made:
+        assert made.post("/api/tickets", json={"token": link(shared, number, who)}).status_code == 204
+        yield shared, made, number, who
+
+
+def every_route(client: TestClient) -> list[tuple[str, str]]:
+    described: Any = client.app
+    return [(method.upper(), path) for path, ways in described.openapi()["paths"].items() for method in ways]
+
+
+A_GUESTS = {  # what a share link opens, typed here once more
+    ("GET", "/api/tables"), ("POST", "/api/exercises"), ("POST", "/api/strips"), ("POST", "/api/upgrades"),
+    ("GET", "/api/jobs/{job}"), ("GET", "/api/jobs/{job}/answer"), ("DELETE", "/api/jobs/{job}"),
+    *(("POST", f"/api/stand/{one}") for one in (
+        "bands", "judged", "simulated", "rungs", "improvised", "ear", "sung", "latency", "sounds/{kind}",
+        "scores/{kind}")),
+    ("GET", "/api/ticket"), ("POST", "/api/ticket/entries"), ("PUT", "/api/ticket/entries/{number}"),
+    ("POST", "/api/ticket/questions"),
+}  # fmt: skip
+WAYS_IN = {
+    ("GET", "/api/visitor"), ("POST", "/api/sessions"), ("DELETE", "/api/sessions"), ("POST", "/api/tickets"),
+}  # fmt: skip
+
+
+def at(path: str) -> str:
+    names = {"job": "0" * 32, "kind": "ogg", "player": "1", "number": "1"}
+    return re.sub(r"\{(\w+)(?::\w+)?\}", lambda found: names.get(found[1], "1"), path)
+
+
+def test_strangers_and_guests_go_where_they_may_and_nowhere_else(
+    guest: tuple[TestClient, TestClient, int, int],
+) -> None:
+    teacher, mine, _, _ = guest
+    routes = every_route(teacher)
+    assert len(routes) > 100
+    assert set(routes) >= A_GUESTS | WAYS_IN
+    with TestClient(teacher.app, base_url=ADDRESS) as stranger:
+        for method, path in sorted(routes):
+            answer = stranger.request(method, at(path), json={})
+            assert (answer.status_code == 401) == ((method, path) not in WAYS_IN) or path == "/api/sessions", path
+            if (method, path) in WAYS_IN or path.startswith("/api/ticket"):
+                continue
+            known = mine.request(method, at(path), json={}).status_code
+            assert (known == 403) == ((method, path) not in A_GUESTS), (method, path, known)
+        assert stranger.get("/api/openapi.json").status_code == 401
+        assert stranger.get("/ticket").status_code in (200, 404)  # 404 where the pages are not built
+
+
+def test_no_other_ticket_opens_anything(guest: tuple[TestClient, TestClient, int, int], database: Database) -> None:
+    """Every address for whoever has a wrong, a revoked or an expired ticket, or a session nobody began."""
+    teacher, _, number, who = guest
+    revoked, expired = link(teacher, number, who), link(teacher, number, who)
+    with database.connection() as connection:
+        ids = [row[0] for row in connection.execute("SELECT id FROM share ORDER BY id")]
+        connection.execute("UPDATE share SET revoked_at = made_at WHERE id = ?", (ids[1],))
+        connection.execute("UPDATE share SET expires_at = made_at WHERE id = ?", (ids[2],))
+    closed = [one for one in every_route(teacher) if one not in WAYS_IN]
+    for name, value in (
+        (door.TICKET, "guess"), (door.TICKET, revoked), (door.TICKET, expired), (door.TICKET, "ü" * 300),
+        (door.SESSION, "fixed"), (door.SESSION, revoked), (door.TICKET, ""), ("other", "x"),
+    ):  # fmt: skip
+        with TestClient(teacher.app, base_url=ADDRESS) as visitor:
+            sent = {b"cookie": f"{name}={value}".encode()}
+            answers = {visitor.request(method, at(path), headers=sent).status_code for method, path in closed}
+            assert answers == {401}, (name, value)
+            assert visitor.get("/api/visitor", headers=sent).json()["kind"] == "stranger"
+
+
+def test_a_session_that_was_there_before_is_not_the_one_that_is_opened(shared: TestClient) -> None:
+    shared.cookies.set(door.SESSION, "fixed", domain="10.1.2.3")
+    answer = shared.post("/api/sessions", json={"passphrase": SECRET})
+    made = re.search(rf"{door.SESSION}=([\w-]+)", answer.headers["set-cookie"])
+    assert made
+    assert made[1] != "fixed"
+    shared.cookies.clear()
+    assert shared.get("/api/players", headers={"cookie": f"{door.SESSION}=fixed"}).status_code == 401
+    assert shared.get("/api/players", headers={"cookie": f"{door.SESSION}={made[1]}"}).status_code == 200
+
+
+def test_two_guests_see_nothing_of_each_other(guest: tuple[TestClient, TestClient, int, int]) -> None:
+    teacher, mine, number, _ = guest
+    teo = next(
+        one["player"]
+        for one in teacher.get(f"/api/assignments/{number}").json()["players"]
+        if one["name"] == "Teo Marr"
+    )
+    (first,) = mine.post("/api/ticket/entries", json=[ENTRY]).json()
+    mine.post("/api/ticket/questions", json={"text": "Mine alone?"})
+    with TestClient(teacher.app, base_url=ADDRESS) as other:
+        other.post("/api/tickets", json={"token": link(teacher, number, teo)})
+        seen = other.get("/api/ticket").json()
+        assert (seen["player"], seen["minutes"], seen["questions"]) == ("Teo Marr", 0, [])
+        for entry in range(first, first + 3):
+            assert other.put(f"/api/ticket/entries/{entry}", json=ENTRY).status_code == 404
+    foreign = {"origin": "http://evil.example", "sec-fetch-site": "cross-site"}
+    assert mine.post("/api/ticket/entries", json=[ENTRY], headers=foreign).status_code == 403
+
+
+def test_a_guest_sees_and_writes_what_is_theirs(guest: tuple[TestClient, TestClient, int, int]) -> None:
+    teacher, mine, number, who = guest
+    ticket = mine.get("/api/ticket").json()
+    assert (ticket["title"], ticket["player"], ticket["curtain"]) == ("Slipway", "Ilse Varga", "numbers")
+    assert ticket["due_words"] == "For Tuesday 8 December"
+    assert ticket["recipes"][0]["player"]["instrument"] == "trombone"
+    assert "Teo" not in str(ticket)
+    entry = {**ENTRY, "recipe": "somebody's", "assignment": 77}
+    (made,) = mine.post("/api/ticket/entries", json=[entry]).json()
+    assert mine.put(f"/api/ticket/entries/{made}", json={**entry, "word": "easy"}).status_code == 204
+    (other,) = teacher.post("/api/players/1/entries", json=[ENTRY]).json()
+    assert mine.put(f"/api/ticket/entries/{other}", json=entry).status_code == 404
+    asked = mine.post("/api/ticket/questions", json={"text": "Which octave?"}).json()
+    seen = next(one for one in teacher.get(f"/api/assignments/{number}").json()["players"] if one["player"] == who)
+    assert (seen["minutes"], seen["keys"][0]["tempo"], seen["opened_at"] is not None) == (8, 84, True)
+    assert seen["questions"][0]["text"] == "Which octave?"
+    assert [one["recipe"] for one in teacher.get(f"/api/players/{who}/entries").json()["entries"]] == ["abc"]
+    place = f"/api/assignments/{number}/questions/{asked['id']}"
+    assert teacher.put(place, json={"text": "The low one."}).status_code == 204
+    assert mine.get("/api/ticket").json()["questions"][0]["answer"] == "The low one."
+    assert mine.post("/api/ticket/entries", json=[{**ENTRY, "minutes": 0}]).status_code == 422
+
+
+def test_a_link_that_opens_nothing_says_so_in_the_same_words(
+    guest: tuple[TestClient, TestClient, int, int], database: Database
+) -> None:
+    teacher, mine, number, who = guest
+    revoked, expired, archived = link(teacher, number, who), link(teacher, number, who), link(teacher, number, who)
+    known = teacher.get(f"/api/assignments/{number}/shares").json()
+    assert [one["used_at"] is not None for one in known] == [False, False, False, True]
+    newest_first = [one["id"] for one in known]
+    assert teacher.delete(f"/api/assignments/{number}/shares/{newest_first[2]}").status_code == 204
+    assert teacher.delete(f"/api/assignments/{number}/shares/{newest_first[2]}").status_code == 404
+    with database.connection() as connection:
+        kept = connection.execute("SELECT hash FROM share").fetchall()
+        assert all(expired.encode() not in row[0] for row in kept)
+        past = (NOW() - timedelta(seconds=1)).isoformat(timespec="seconds")
+        connection.execute("UPDATE share SET expires_at = ? WHERE id = ?", (past, newest_first[1]))
+    with TestClient(teacher.app, base_url=ADDRESS) as stranger:
+        assert stranger.post("/api/tickets", json={"token": archived}).status_code == 204
+        stranger.cookies.clear()
+        assert teacher.delete(f"/api/players/{who}").status_code == 204
+        tokens = ("guessed", revoked, expired, archived, "", "ü" * 300)
+        answers = [stranger.post("/api/tickets", json={"token": token}) for token in tokens]
+        assert {(one.status_code, one.text) for one in answers} == {(404, answers[0].text)}
+        assert "set-cookie" not in answers[0].headers
+    assert mine.get("/api/ticket").status_code == 401  # what was open is not open any more
+
+
+def test_who_tries_in_vain_has_to_wait(shared: TestClient) -> None:
+    tries = [shared.post("/api/sessions", json={"passphrase": f"guess {n}"}).status_code for n in range(12)]
+    assert tries == [401] * 10 + [429] * 2
+    assert shared.post("/api/sessions", json={"passphrase": SECRET}).status_code == 429
+    assert shared.post("/api/tickets", json={"token": "guess"}).headers["retry-after"] == "60"
+
+
+def test_each_try_in_vain_waits_a_moment(shared: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    waited: list[float] = []
+
+    async def wait(seconds: float) -> None:
+        waited.append(seconds)
+
+    monkeypatch.setattr(entrance, "SLOWED", 0.5)
+    monkeypatch.setattr(asyncio, "sleep", wait)
+    for token in ("x", "y" * 32):
+        assert shared.post("/api/tickets", json={"token": token}).status_code == 404
+    assert shared.post("/api/sessions", json={"passphrase": "x"}).status_code == 401
+    assert [one for one in waited if one == 0.5] == [0.5] * 3
+
+
+def test_a_guest_who_asks_too_much_has_to_wait(
+    guest: tuple[TestClient, TestClient, int, int], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(door, "_A_GUEST", RateLimitItemPerMinute(3))
+    answers = [guest[1].get("/api/ticket").status_code for _ in range(5)]
+    assert answers == [200, 200, 200, 429, 429]
+
+
+def test_sessions_and_the_passphrase(shared: TestClient) -> None:
+    assert shared.get("/api/visitor").json() == {"kind": "stranger", "shared": True}
+    come_in(shared)
+    made = shared.post("/api/sessions", json={"passphrase": SECRET}).headers["set-cookie"].lower()
+    assert "httponly" in made
+    assert "samesite=strict" in made
+    assert shared.get("/api/sharing").json() == {"on": True, "address": ADDRESS, "passphrase": True}
+    new = {"passphrase": "five lamps at high water"}
+    assert problem(shared.put("/api/passphrase", json=new)) == (422, "/present")
+    assert problem(shared.put("/api/passphrase", json={"passphrase": "short", "present": SECRET})) == (
+        422, "/passphrase",
+    )  # fmt: skip
+    assert shared.put("/api/passphrase", json={**new, "present": SECRET}).status_code == 204
+    assert shared.get("/api/players").status_code == 401  # every session ended
+    assert shared.post("/api/sessions", json=new).status_code == 204
+    assert shared.delete("/api/sessions").status_code == 204
+    assert shared.get("/api/players").status_code == 401
+
+
+def test_only_names_it_is_served_under_are_answered(shared: TestClient) -> None:
+    assert shared.get("/api/visitor", headers={"host": "evil.example"}).status_code == 403
+    foreign = {"origin": "http://evil.example"}
+    assert shared.post("/api/sessions", json={"passphrase": SECRET}, headers=foreign).status_code == 403
+    tls = sharing_at(8012, "https://practice.example")
+    assert (tls.secure, "practice.example" in tls.hosts) == (True, True)
+    assert not sharing_at(8012).secure
+    for wrong in ("practice.example", "ftp://x", "https://x/y", "https://"):
+        with pytest.raises(RecipeError):
+            sharing_at(8012, wrong)
+
+
+def test_sharing_is_off_until_it_is_turned_on(client: TestClient) -> None:
+    assert client.get("/api/visitor").json() == {"kind": "teacher", "shared": False}
+    assert client.get("/api/sharing").json() == {"on": False, "address": "", "passphrase": False}
+    number = give(client, who := player(client))
+    assert client.post(f"/api/assignments/{number}/shares", json={"players": [who]}).status_code == 409
+    assert client.get("/api/ticket").status_code == 401
+    assert client.put("/api/passphrase", json={"passphrase": SECRET}).status_code == 204
