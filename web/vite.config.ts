@@ -2,6 +2,8 @@ import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 import { pianoSamples } from "./piano.ts";
 
+const LATER =
+  /node_modules\/(tone|standardized-audio-context|automation-events|recharts|d3-|victory|@mantine\/(dates|charts))/;
 const SERVER = "http://127.0.0.1:8012";
 
 export default defineConfig({
@@ -9,8 +11,18 @@ export default defineConfig({
   build: {
     outDir: "../src/dodecant/static",
     emptyOutDir: true,
+    manifest: "pieces.json",
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // What two screens and more have in common comes as one file, not as sixty of a kilobyte each; the sound and
+          // the charts come when they are needed.
+          groups: [{ name: "shared", minShareCount: 2, test: (id) => !LATER.test(id) }],
+        },
+      },
+    },
   },
   // The server answers its own pages only, so that the request says it comes from there.
   server: { proxy: { "/api": { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },

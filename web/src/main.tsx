@@ -6,7 +6,7 @@ import "./app/theme.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";
-import { upgradeDrafts } from "./parts/upgradeDrafts";
+import { upgradeDrafts } from "./parts/documents/upgradeDrafts";
 
 const root = document.getElementById("root");
 if (root === null) throw new Error("The page has no root element");

@@ -1,10 +1,11 @@
 /** Files out of and into the application. */
 import { ApiError, problemsOf } from "./client";
 import { patiently } from "./jobs";
-import type { ChangesDraft, ReadLick, ReadLogbook, Recipe } from "./types";
+import type { ArchiveLook, ChangesDraft, ReadLick, ReadLogbook, Recipe } from "./types";
 
 const LARGEST = 1_000_000; // bytes
 const LARGEST_LOGBOOK = 16_000_000;
+const LARGEST_ARCHIVE = 100_000_000;
 
 const posted = (address: string, body: BodyInit, type: string) =>
   asked(new Request(address, { method: "POST", body, headers: { "Content-Type": type } }));
@@ -44,7 +45,9 @@ async function saved(response: Response): Promise<string> {
 async function read<T>(address: string, file: File, largest = LARGEST): Promise<T> {
   if (file.size > largest) {
     const message = `This file is larger than ${largest === LARGEST ? "a megabyte" : `${largest / LARGEST} megabytes`}.`;
-    throw new ApiError(413, [{ pointer: "", message, cure: "A file of this kind has a few kilobytes.", where: null }]);
+    throw new ApiError(413, [
+      { pointer: "", message, cure: "A file of this kind is smaller; choose that one.", where: null },
+    ]);
   }
   const response = await posted(address, await file.arrayBuffer(), "application/octet-stream");
   return (await response.json()) as T;
@@ -66,3 +69,9 @@ export const readLogbook = (file: File, player: number, zone: string, take: bool
     file,
     LARGEST_LOGBOOK,
   );
+
+/** What an archive holds and would replace, after all checks; throws an ApiError. */
+export const lookAtArchive = (file: File) => read<ArchiveLook>("/api/archive/looked-at", file, LARGEST_ARCHIVE);
+
+/** Replace everything by what an archive holds; throws an ApiError. */
+export const takeArchive = (file: File) => read<ArchiveLook>("/api/archive/taken", file, LARGEST_ARCHIVE);

@@ -7,6 +7,8 @@ export interface LongWork extends Job {
 }
 
 const PAUSE = 400; // ms between two questions
+const BUSY = 503;
+const MOST_TRIES = 5;
 let underWay: readonly LongWork[] = [];
 const listeners = new Set<() => void>();
 
@@ -24,7 +26,7 @@ export const longWork = {
   },
 };
 
-const pause = (signal: AbortSignal) =>
+const pause = (signal: AbortSignal, long = PAUSE) =>
   new Promise<void>((done, stopped) => {
     const stop = () => stopped(signal.reason as Error);
     if (signal.aborted) stop();
@@ -32,12 +34,22 @@ const pause = (signal: AbortSignal) =>
     setTimeout(() => {
       signal.removeEventListener("abort", stop);
       done();
-    }, PAUSE);
+    }, long);
   });
+
+/** Fetch; a server that has too much to do says when to ask again, and is asked again. */
+async function fetchedInTurn(request: Request): Promise<Response> {
+  for (let tries = 1; ; tries += 1) {
+    const answer = await fetch(request.clone()); // looked up with every call, so that a test can stand in for the server
+    const seconds = Number(answer.headers.get("Retry-After"));
+    if (answer.status !== BUSY || !seconds || tries === MOST_TRIES) return answer;
+    await pause(request.signal, seconds * 1000);
+  }
+}
 
 /** Fetch; where the answer is a job, wait for its own answer. Work whose request is given up is stopped. */
 export async function patiently(request: Request): Promise<Response> {
-  const first = await fetch(request); // looked up with every call, so that a test can stand in for the server
+  const first = await fetchedInTurn(request);
   if (first.status !== 202) return first;
   const begun = (await first.json()) as Job;
   const address = `/api/jobs/${begun.job}`;

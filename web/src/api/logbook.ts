@@ -42,12 +42,19 @@ export function useOverview(player: number, sound: string, tempo: number) {
   });
 }
 
-/** Key by sound by position by note value, with sounds that are yet to be begun. */
-export function useMatrix(player: number, tempo: number, sounds: string[]) {
+/** What is yet to be begun: sounds, positions and note values. */
+export interface ToLearn {
+  sounds: string[];
+  positions: string[];
+  values: string[];
+}
+
+/** Key by sound by position by note value, with what is yet to be begun. */
+export function useMatrix(player: number, tempo: number, toLearn: ToLearn) {
   return useQuery({
-    queryKey: [LOGBOOK, player, "matrix", tempo, sounds],
+    queryKey: [LOGBOOK, player, "matrix", tempo, toLearn],
     queryFn: () =>
-      answered(client.GET("/api/players/{player}/matrix", { params: { ...of(player), query: { tempo, sounds } } })),
+      answered(client.GET("/api/players/{player}/matrix", { params: { ...of(player), query: { tempo, ...toLearn } } })),
     placeholderData: keepPreviousData,
   });
 }
@@ -111,5 +118,6 @@ export const blankEntry = (): EntryDraft => ({
   notes: 0,
   slips: 0,
   source: "hand",
+  assignment: null,
   slipped: [],
 });

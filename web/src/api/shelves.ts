@@ -1,7 +1,18 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { ChangesDraft, Damaged, Filter, OwnRhythm, OwnScale, Piece, Recipe, Routine } from "./types";
+import type {
+  ChangesDraft,
+  Damaged,
+  Filter,
+  HandoutLayout,
+  OwnRhythm,
+  OwnScale,
+  Piece,
+  Recipe,
+  Routine,
+  WorksheetSetting,
+} from "./types";
 
 export interface Documents {
   recipes: Recipe;
@@ -10,6 +21,8 @@ export interface Documents {
   rhythms: OwnRhythm;
   vocabulary: Piece;
   routines: Routine;
+  styles: HandoutLayout;
+  worksheets: WorksheetSetting;
 }
 
 export type ShelfName = keyof Documents;

@@ -2,12 +2,18 @@ import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider, createBrowserRouter } from "react-router";
+import { visitorQuery } from "../api/studio";
+import { tablesQuery } from "../parts/queries";
 import { Broken } from "./Broken";
 import { Loaded } from "./Loaded";
 import { NotFound, Shell } from "./Shell";
 import { theme } from "./theme";
 
 const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
+
+// Every place needs them: they are on their way while its screen is read.
+queries.query(visitorQuery).catch(() => undefined);
+queries.query(tablesQuery).catch(() => undefined);
 
 const bench = () => import("../screens/Bench/BenchPage");
 const editor = () => import("../screens/Changes/EditorPage");
@@ -35,6 +41,8 @@ const router = createBrowserRouter([
           { path: "/changes/new", lazy: editor },
           { path: "/changes/:id", lazy: editor },
           { path: "/vocabulary", lazy: () => import("../screens/Vocabulary/VocabularyPage") },
+          { path: "/studio", lazy: () => import("../screens/Studio/StudioPage") },
+          { path: "/ticket", lazy: () => import("../screens/Ticket/TicketPage") },
           { path: "/sounds", lazy: sounds },
           { path: "/sounds/:id", lazy: sounds },
         ],

@@ -1,5 +1,5 @@
 import { useDisclosure } from "@mantine/hooks";
-import { KeysListed } from "../parts/KeysListed";
+import { KeysListed } from "../parts/music/KeysListed";
 import { Window } from "../parts/Window";
 import { useShortcut } from "./useShortcut";
 

@@ -6,10 +6,14 @@ import { longWork } from "../api/jobs";
 export function LongWorkShown() {
   const all = useSyncExternalStore(longWork.listen, longWork.now);
   if (all.length === 0) return null;
+  const counted = all.filter(({ parts }) => parts > 0);
+  const others = all.filter(({ parts }) => parts === 0);
+  const stopOthers = () => others.forEach(({ stop }) => stop());
+  const shown = others[0] ? [...counted, { ...others[0], stop: stopOthers }] : counted;
   return (
     <Affix position={{ bottom: 16, right: 16 }}>
       <Stack gap="xs" role="status">
-        {all.map(({ job, parts_done, parts, stop }) => {
+        {shown.map(({ job, parts_done, parts, stop }) => {
           const told = parts > 0 ? `Strip ${Math.min(parts_done + 1, parts)} of ${parts}` : "This takes a moment";
           return (
             <Paper key={job} withBorder shadow="md" p="sm" w="var(--panel-s)">

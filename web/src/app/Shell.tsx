@@ -10,10 +10,13 @@ import {
   useComputedColorScheme,
   useMantineColorScheme,
 } from "@mantine/core";
-import { IconMenu2, IconMoon, IconSun } from "@tabler/icons-react";
+import { useQueryClient } from "@tanstack/react-query";
+import { IconLogout, IconMenu2, IconMoon, IconSun } from "@tabler/icons-react";
 import { notifications } from "@mantine/notifications";
 import { useEffect } from "react";
 import { Link, NavLink, Outlet, useLocation } from "react-router";
+import { useVisitor } from "../api/studio";
+import { goOut } from "../api/ticket";
 import { REMOVED } from "../parts/Shelf/useRemoval";
 import { Announced } from "../parts/Announced";
 import { SkipLink } from "../parts/SkipLink/SkipLink";
@@ -28,6 +31,7 @@ const PLACES = [
   { to: "/stand", name: "Stand" },
   { to: "/plan", name: "Plan" },
   { to: "/logbook", name: "Logbook" },
+  { to: "/studio", name: "Studio" },
   { to: "/sounds", name: "Sounds" },
   { to: "/changes", name: "Changes" },
   { to: "/vocabulary", name: "Vocabulary" },
@@ -35,8 +39,17 @@ const PLACES = [
   { to: "/help", name: "Help" },
 ];
 
+/** What a share link opens. */
+const A_GUESTS = [
+  { to: "/ticket", name: "Assignment" },
+  { to: "/stand", name: "Stand" },
+];
+
 /** The frame of every place: name, ways to the other places, light or dark. */
 export function Shell() {
+  const visitor = useVisitor().data;
+  const outside = visitor !== undefined && visitor.kind !== "teacher";
+  const places = visitor?.kind === "guest" ? A_GUESTS : outside ? [] : PLACES;
   const { pathname } = useLocation();
   useEffect(() => {
     notifications.hide(REMOVED); // another place is another action
@@ -51,16 +64,17 @@ export function Shell() {
             Dodecant
           </Link>
           <Group component="nav" gap="lg" aria-label="Places" flex={1} visibleFrom="sm" wrap="nowrap">
-            {PLACES.map(({ to, name }) => (
+            {places.map(({ to, name }) => (
               <NavLink key={to} to={to} className={classes.place}>
                 {name}
               </NavLink>
             ))}
           </Group>
           <Group ml="auto" gap="xs" wrap="nowrap">
-            <Search />
+            {!outside && <Search />}
+            {visitor?.shared && visitor.kind === "teacher" && <GoOut />}
             <SchemeSwitch />
-            <FoldedPlaces />
+            {places.length > 0 && <FoldedPlaces places={places} />}
           </Group>
         </Group>
       </AppShell.Header>
@@ -75,7 +89,7 @@ export function Shell() {
 }
 
 /** The ways to the other places, where there is no room for them. */
-function FoldedPlaces() {
+function FoldedPlaces({ places }: { places: typeof PLACES }) {
   return (
     <Menu>
       <Menu.Target>
@@ -84,13 +98,28 @@ function FoldedPlaces() {
         </ActionIcon>
       </Menu.Target>
       <Menu.Dropdown>
-        {PLACES.map(({ to, name }) => (
+        {places.map(({ to, name }) => (
           <Menu.Item key={to} component={NavLink} to={to}>
             {name}
           </Menu.Item>
         ))}
       </Menu.Dropdown>
     </Menu>
+  );
+}
+
+/** Ends the teacher's session, where others could come to this machine. */
+function GoOut() {
+  const queries = useQueryClient();
+  return (
+    <ActionIcon
+      variant="subtle"
+      size="lg"
+      aria-label="Go out"
+      onClick={() => void goOut().then(() => queries.resetQueries())}
+    >
+      <IconLogout size={20} />
+    </ActionIcon>
   );
 }
 

@@ -3,8 +3,8 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "../api/client";
 import { tablesQuery } from "../parts/queries";
 
-export function useTables() {
-  return useQuery(tablesQuery);
+export function useTables(enabled: boolean) {
+  return useQuery({ ...tablesQuery, enabled });
 }
 
 /** Everything whose name or description holds some words. */

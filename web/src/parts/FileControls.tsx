@@ -1,8 +1,37 @@
-import { Button, FileButton, Menu } from "@mantine/core";
+import { Button, type ButtonProps, FileButton, Menu } from "@mantine/core";
 import { IconFileImport } from "@tabler/icons-react";
 import { type ReactNode, useState } from "react";
 import { announce } from "./Announced";
 import { tell } from "./tell";
+
+type Write = () => Promise<string>;
+
+/** Whether a file is being written, and a way to begin: its name is announced, what fails is told. */
+function useWriting(failed: string) {
+  const [writing, setWriting] = useState(false);
+  const start = async (write: Write) => {
+    setWriting(true);
+    await write().then(
+      (name) => announce(`${name} is written`),
+      (error: unknown) => tell(failed, error),
+    );
+    setWriting(false);
+  };
+  return [writing, start] as const;
+}
+
+interface WriteButtonProps extends ButtonProps {
+  /** Writes the file and gives its name. */
+  write: Write;
+  /** What is told where it fails. */
+  failed: string;
+}
+
+/** Writes one file. */
+export function WriteButton({ write, failed, ...button }: WriteButtonProps) {
+  const [writing, start] = useWriting(failed);
+  return <Button {...button} loading={writing} onClick={() => void start(write)} />;
+}
 
 interface DownloadMenuProps {
   label: string;
@@ -15,15 +44,7 @@ interface DownloadMenuProps {
 
 /** A menu of files to download. */
 export function DownloadMenu({ label, icon, disabled, kinds, write }: DownloadMenuProps) {
-  const [writing, setWriting] = useState(false);
-  const start = async (kind: string) => {
-    setWriting(true);
-    await write(kind).then(
-      (name) => announce(`${name} is written`),
-      (error: unknown) => tell("The file was not written", error),
-    );
-    setWriting(false);
-  };
+  const [writing, start] = useWriting("The file was not written");
   return (
     <Menu>
       <Menu.Target>
@@ -33,7 +54,7 @@ export function DownloadMenu({ label, icon, disabled, kinds, write }: DownloadMe
       </Menu.Target>
       <Menu.Dropdown>
         {kinds.map((one) => (
-          <Menu.Item key={one.kind} onClick={() => void start(one.kind)}>
+          <Menu.Item key={one.kind} onClick={() => void start(() => write(one.kind))}>
             {one.label}
           </Menu.Item>
         ))}

@@ -9,13 +9,16 @@ import { useWho } from "./Who";
 export const inMinutes = (minutes: number) =>
   `${Math.round(10 * minutes) / 10} ${minutes === 1 ? "minute" : "minutes"}`;
 
+/** The keys of what is to be done on a day, each told once. */
+export const keysOf = (items: readonly { key: string }[]) => [...new Set(items.map(({ key }) => key))].join(", ");
+
 /** What is due today, in a line: "Tuesday 3 November: D♭, 18 minutes." */
 export function todayInWords(plan: PlanState): string {
   const first = plan.days.find(({ day }) => day === today());
   const due = first?.items ?? [];
   const told =
     due.length > 0
-      ? `${due.map(({ key }) => key).join(", ")}, ${inMinutes(first?.minutes ?? 0)}.`
+      ? `${keysOf(due)}, ${inMinutes(first?.minutes ?? 0)}.`
       : plan.done_today > 0
         ? "all of today is done."
         : "nothing is due.";

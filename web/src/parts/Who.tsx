@@ -1,8 +1,7 @@
 import { Select } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
-import { useQuery } from "@tanstack/react-query";
-import { answered, client } from "../api/client";
 import { MYSELF } from "../api/logbook";
+import { usePlayers } from "../api/studio";
 
 /** Whose plan and logbook are shown, kept in the browser. */
 export function useWho() {
@@ -11,13 +10,13 @@ export function useWho() {
 
 /** Chooses whose they are, where there are several. */
 export function Who({ value, onChange }: { value: number; onChange: (player: number) => void }) {
-  const { data } = useQuery({ queryKey: ["players"], queryFn: () => answered(client.GET("/api/players")) });
+  const { data } = usePlayers();
   if (data === undefined || data.length < 2) return null;
   return (
     <Select
       label="Player"
       w="var(--field-s)"
-      data={data.map(({ id, name }) => ({ value: String(id), label: name }))}
+      data={data.map(({ id, profile }) => ({ value: String(id), label: profile.name }))}
       value={String(value)}
       onChange={(player) => player !== null && onChange(Number(player))}
     />

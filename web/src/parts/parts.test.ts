@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { TABLES } from "../testing/show";
-import { distinct, onCircle, pitchClass, toggled } from "./keys";
-import { moved } from "./moved";
-import { mergePatch, withDefaults } from "./patch";
+import { distinct, onCircle, pitchClass, toggled } from "./music/keys";
+import { moved } from "./documents/moved";
+import { mergePatch, withDefaults } from "./documents/patch";
 
 describe("merge patch", () => {
   // The examples of RFC 7396, appendix A.

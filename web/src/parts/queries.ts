@@ -12,8 +12,8 @@ export const tablesQuery = queryOptions({
   staleTime: Infinity,
 });
 
-/** A recipe worked out, its first strip engraved for a width. */
-export const exerciseQuery = (recipe: Recipe, width: number) =>
+/** A recipe worked out, its first strip engraved for a width: of several, the one with as many side by side as can be. */
+export const exerciseQuery = (recipe: Recipe, width: number[]) =>
   queryOptions({
     queryKey: ["exercise", recipe, width],
     queryFn: ({ signal }) =>
@@ -57,11 +57,11 @@ const stripPicture = (recipe: Recipe, index: number, width: number) =>
   });
 
 /** Fetches a strip's picture before it is in view: the strip that sounds next, the one that is pointed at. */
-export function useFetchedAhead(recipe: Recipe | undefined, width: number) {
+export function useFetchedAhead(recipe: Recipe | undefined, width: number | undefined) {
   const queries = useQueryClient();
   return useCallback(
     (index: number) => {
-      if (recipe) queries.query(stripPicture(recipe, index, width)).catch(() => undefined);
+      if (recipe && width) queries.query(stripPicture(recipe, index, width)).catch(() => undefined);
     },
     [queries, recipe, width],
   );

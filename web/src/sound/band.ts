@@ -1,6 +1,7 @@
 /** The instruments of the band, synthesised: bass, ride, foot, hats, brushes, drone. */
 import * as Tone from "tone";
 import type { SoundEvent } from "./schedule";
+import { strokes } from "./striking";
 
 const FOOT = 44;
 const HAT = 42;
@@ -47,18 +48,26 @@ export function bandVoices(
     octaves: 1.1,
   }).toDestination();
   const drums = new Map([
-    [FOOT, noise(0.05, 6000, -16)],
-    [HAT, noise(0.04, 7500, -16)],
-    [BRUSH, noise(0.22, 2200, -22)],
-    [TAP, noise(0.09, 1500, -18)],
+    [FOOT, { drum: noise(0.05, 6000, -16), beaten: strokes() }],
+    [HAT, { drum: noise(0.04, 7500, -16), beaten: strokes() }],
+    [BRUSH, { drum: noise(0.22, 2200, -22), beaten: strokes() }],
+    [TAP, { drum: noise(0.09, 1500, -18), beaten: strokes() }],
   ]);
+  const plucked = strokes();
+  const rung = strokes();
   return {
     play: (event, seconds, time) => {
+      const now = Tone.immediate();
       const gain = event.gain ?? 0.6;
       if (gain <= 0.01) return;
       switch (event.part) {
         case "bass":
-          bass.triggerAttackRelease(Tone.Frequency(event.pitch, "midi").toFrequency(), seconds * 0.92, time, gain);
+          bass.triggerAttackRelease(
+            Tone.Frequency(event.pitch, "midi").toFrequency(),
+            seconds * 0.92,
+            plucked(time, now),
+            gain,
+          );
           break;
         case "drone":
           drone.triggerAttackRelease(Tone.Frequency(event.pitch, "midi").toFrequency(), seconds, time, gain);
@@ -70,9 +79,9 @@ export function bandVoices(
           click(event.pitch === STRONG, time, gain);
           break;
         default: {
-          const drum = drums.get(event.pitch);
-          if (drum) drum.triggerAttackRelease(0.05, time, gain);
-          else ride.triggerAttackRelease(320, 0.2, time, gain);
+          const found = drums.get(event.pitch);
+          if (found) found.drum.triggerAttackRelease(0.05, found.beaten(time, now), gain);
+          else ride.triggerAttackRelease(320, 0.2, rung(time, now), gain);
         }
       }
     },

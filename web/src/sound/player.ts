@@ -2,6 +2,7 @@
 import * as Tone from "tone";
 import { type BandVoices, bandVoices } from "./band";
 import type { Schedule, SoundEvent } from "./schedule";
+import { isOver, strokes } from "./striking";
 
 const TICKS = 192; // a beat
 const SAMPLED = { C: 0, "D#": 3, "F#": 6, A: 9 };
@@ -38,6 +39,7 @@ interface Voices {
 let instruments: Voices | undefined;
 /** Up to where the clock has looked ahead, in its seconds. */
 let lookedUntil = 0;
+const ticked = strokes();
 
 function voices(): Voices {
   instruments ??= {
@@ -69,7 +71,7 @@ function strike(held: Voices, event: SoundEvent, seconds: number, time: number, 
 }
 
 function clicked(held: Voices, strong: boolean, time: number, gain: number): void {
-  held.click.triggerAttackRelease(strong ? "G5" : "C5", 0.05, time, gain);
+  held.click.triggerAttackRelease(strong ? "G5" : "C5", 0.05, ticked(time, Tone.immediate()), gain);
 }
 
 /** The band, made when it first plays. */
@@ -79,6 +81,16 @@ function bandOf(held: Voices): BandVoices {
     (strong, time, gain) => clicked(held, strong, time, gain),
   );
   return held.band;
+}
+
+/** Let an event sound, for so many seconds. */
+function sound(held: Voices, event: SoundEvent, seconds: number, time: number): void {
+  if (event.kind === "click") clicked(held, event.pitch === 1, time, event.gain ?? 1);
+  else if (event.kind === "band") bandOf(held).play(event, seconds, time);
+  else {
+    const velocity = (event.loud ? 1 : event.soft ? 0.5 : 0.8) * (event.gain ?? 1);
+    if (velocity > 0.01) strike(held, event, seconds, time, velocity);
+  }
 }
 
 /** Load one sample; it is asked for once. */
@@ -134,13 +146,17 @@ export interface Listener {
   onEnd: () => void;
 }
 
-const ticks = (beat: number) => `${Math.round(beat * TICKS)}i`;
+const LEAD = 0.01; // seconds of silence before the first beat: now and then the clock passes over its very first tick
 
-/**
- * Start playing; resolves once the sound is loaded and the transport runs, with when its first beat is heard, in
- * milliseconds of the page's clock. Must follow a user's gesture.
- */
-export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<number> {
+export interface Begun {
+  /** When the first beat is heard, in milliseconds of the page's clock. */
+  at: number;
+  /** Milliseconds since the first beat by the clock of the sound, which a busy machine may hold up. */
+  sounded: () => number;
+}
+
+/** Start playing; resolves once the sound is loaded and the transport runs. Must follow a user's gesture. */
+export async function play(plan: Schedule, tempo: number, loop: boolean, listener: Listener): Promise<Begun> {
   await Tone.start();
   const held = voices();
   const first = Promise.all(firstOf(plan).map((one) => load(held, one)));
@@ -148,23 +164,16 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   void first.catch(() => undefined).then(() => loadOthers(plan, held));
   const transport = Tone.getTransport();
   reset();
-  Tone.getDraw().expiration = 2; // seconds: on a busy machine a late mark is better than none
+  Tone.getDraw().expiration = 10; // seconds: on a busy machine a late mark is better than none
   transport.PPQ = TICKS;
   transport.bpm.value = tempo;
+  const second = (tempo * TICKS) / 60; // in ticks
+  const lead = Math.ceil(LEAD * second);
+  const ticks = (beat: number) => `${Math.round(beat * TICKS) + lead}i`;
   for (const event of plan.events) {
     transport.schedule((time) => {
-      if (event.kind === "click") {
-        clicked(held, event.pitch === 1, time, event.gain ?? 1);
-        return;
-      }
-      const seconds = (event.length * 60) / transport.bpm.value;
-      if (event.kind === "band") {
-        bandOf(held).play(event, seconds, time);
-        return;
-      }
-      const velocity = (event.loud ? 1 : event.soft ? 0.5 : 0.8) * (event.gain ?? 1);
-      if (velocity > 0.01) strike(held, event, seconds, time, velocity);
-      Tone.getDraw().schedule(() => listener.onNote(event), time);
+      if (!isOver(time, Tone.immediate())) sound(held, event, (event.length * 60) / transport.bpm.value, time);
+      if (event.kind === "note") Tone.getDraw().schedule(() => listener.onNote(event), time);
     }, ticks(event.beat));
   }
   if (loop) {
@@ -178,7 +187,8 @@ export async function play(plan: Schedule, tempo: number, loop: boolean, listene
   held.click.volume.setValueAtTime(CLICK, begin);
   transport.start(begin);
   Tone.getContext().lookAhead = AHEAD;
-  return performance.now() + (begin - Tone.immediate()) * 1000;
+  const sounded = () => (Tone.immediate() - begin - lead / second) * 1000;
+  return { at: performance.now() - sounded(), sounded };
 }
 
 /** Stop at once and forget what was scheduled. */

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { onCircle, wedge } from "../keys";
+import { onCircle, wedge } from "../music/keys";
 import classes from "./Dial.module.css";
 
 interface DialProps {

@@ -6,7 +6,7 @@ import { MemoryRouter } from "react-router";
 import { afterEach, expect, it, vi } from "vitest";
 import type { Saved } from "../../api/shelves";
 import { TABLES, show } from "../../testing/show";
-import { useDraft } from "../useDraft";
+import { useDraft } from "../documents/useDraft";
 import { Saving } from "./Saving";
 
 const SAVED: Saved<"recipes"> = {

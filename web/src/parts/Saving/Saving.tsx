@@ -6,7 +6,7 @@ import { useNavigate } from "react-router";
 import { ApiError } from "../../api/client";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
 import { type StepName, UndoButtons } from "../Steps/UndoButtons";
-import type { Draft } from "../useDraft";
+import type { Draft } from "../documents/useDraft";
 import { tell } from "../tell";
 import { Window } from "../Window";
 

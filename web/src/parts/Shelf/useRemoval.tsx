@@ -18,24 +18,29 @@ export function useRemoval(shelf: ShelfName) {
   return useCallback(
     ({ id, title }: { id: string; title: string }) => {
       void away(id).then(() => {
-        const undo = () =>
-          back(id).then(() => {
-            notifications.hide(REMOVED);
-            focusSearch();
-          }, failed);
-        notifications.hide(REMOVED);
-        notifications.show({
-          id: REMOVED,
-          title: `“${title}” is deleted`,
-          autoClose: false,
-          closeButtonProps: { "aria-label": "Close" },
-          onClose: focusSearch,
-          message: <Undo onUndo={() => void undo()} />,
-        });
+        offerUndo(`“${title}” is deleted`, () => back(id));
       }, failed);
     },
     [away, back],
   );
+}
+
+/** Tells what was taken away and, until something else is done, offers to undo that: the next thing under the hand. */
+export function offerUndo(title: string, undo: () => Promise<unknown>) {
+  const undone = () =>
+    undo().then(() => {
+      notifications.hide(REMOVED);
+      focusSearch();
+    }, failed);
+  notifications.hide(REMOVED);
+  notifications.show({
+    id: REMOVED,
+    title,
+    autoClose: false,
+    closeButtonProps: { "aria-label": "Close" },
+    onClose: focusSearch,
+    message: <Undo onUndo={() => void undone()} />,
+  });
 }
 
 /** Focus never falls to the top of the page. */

@@ -5,7 +5,7 @@ import { type ReactNode, memo, useMemo } from "react";
 import { useStripPicture } from "../queries";
 import type { Recipe, Remark, Strip } from "../../api/types";
 import { Contour } from "../Contour/Contour";
-import { Engraved } from "../Engraved";
+import { Engraved } from "../Engraved/Engraved";
 import type { Shown } from "../shown";
 import classes from "./StripView.module.css";
 
@@ -109,7 +109,12 @@ export const StripView = memo(function StripView({
         <Skeleton height={96} my="xs" role="img" aria-label="Drawing the strip" />
       )}
       {onStaff && svg !== undefined && (
-        <Engraved svg={svg} old={picture === undefined && fetched.isPlaceholderData} className={classes.picture} />
+        <Engraved
+          svg={svg}
+          old={picture === undefined && fetched.isPlaceholderData}
+          gradually
+          className={classes.picture}
+        />
       )}
     </section>
   );

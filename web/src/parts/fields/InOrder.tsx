@@ -2,7 +2,7 @@ import { ActionIcon, Group, Text } from "@mantine/core";
 import { IconArrowDown, IconArrowUp } from "@tabler/icons-react";
 import { type KeyboardEvent, useId } from "react";
 import { announce } from "../Announced";
-import { moved } from "../moved";
+import { moved } from "../documents/moved";
 
 interface InOrderProps<T> {
   label: string;

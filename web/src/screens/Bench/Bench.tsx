@@ -5,14 +5,15 @@ import { useLocation } from "react-router";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
-import { distinct } from "../../parts/keys";
+import { distinct } from "../../parts/music/keys";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
-import { mergePatch } from "../../parts/patch";
+import { mergePatch } from "../../parts/documents/patch";
 import { SkipLink } from "../../parts/SkipLink/SkipLink";
 import { useFetchedAhead } from "../../parts/queries";
 import { BackUndoes } from "../../parts/Steps/BackUndoes";
+import { tell } from "../../parts/tell";
 import { useLoadedTables } from "../../parts/tables";
-import { useDraft } from "../../parts/useDraft";
+import { useDraft } from "../../parts/documents/useDraft";
 import classes from "./Bench.module.css";
 import { Facts } from "./Facts";
 import { landOn, useFollowing } from "./following";
@@ -20,13 +21,15 @@ import { isSaid, PhrasePanel } from "./PhrasePanel";
 import { Opening } from "./phrases/rules/opening";
 import { useAskedFirst, useExercise } from "./queries";
 import { RemarkList } from "./RemarkList";
+import { SeenAsBar } from "./seen/SeenAsBar";
+import { useSeenAs } from "./seen/seenAs";
 import { Sentence } from "./Sentence";
 import { Strips } from "./Strips";
 import { TitleBar } from "./TitleBar";
 import { Transport, usePlayOptions } from "./Transport";
 import { useAnnouncements } from "./useAnnouncements";
 import { usePlaying } from "./usePlaying";
-import { columnsIn, useRoom } from "./useColumns";
+import { useWidths } from "./useColumns";
 
 interface BenchProps {
   /** The saved recipe on the bench; none for a new one. */
@@ -43,14 +46,15 @@ interface RouteDialProps {
 
 /** The route of the exercise; a side leads to its first strip, whose picture is on its way when one points at it. */
 const RouteDial = memo(function RouteDial({ exercise, current, fetchAhead }: RouteDialProps) {
-  const goTo = (key: number) => {
-    const there = document.getElementById(`strip-${firstStripOf(exercise, key)}`);
-    there?.focus({ preventScroll: true });
-    if (there) landOn(there);
-  };
   const near = (key: number) => {
     const strip = firstStripOf(exercise, key);
     if (strip !== undefined) fetchAhead(strip);
+  };
+  const goTo = (key: number) => {
+    near(key);
+    const there = document.getElementById(`strip-${firstStripOf(exercise, key)}`);
+    there?.focus({ preventScroll: true });
+    if (there) landOn(there);
   };
   const route = distinct(exercise.strips.map((strip) => strip.key));
   return <Dial route={route} current={current} names={exercise.key_names} onSide={goTo} onNear={near} />;
@@ -75,13 +79,10 @@ export function Bench({ saved }: BenchProps) {
   const tables = useLoadedTables();
   const draft = useDraft("recipes", saved, tables.blank);
   const { document: recipe } = draft;
-  const { ref: room, room: wide } = useRoom();
-  const [line, setLine] = useState<{ width: number; strips: number }>();
-  const { columns, width } = columnsIn(wide, line?.width, line?.strips ?? 1);
-  const setRecipe = useAskedFirst(width, draft.setDocument);
-  const { good, problems, stale } = useExercise(recipe, width);
-  if (good && (good.line_width !== line?.width || good.exercise.strips.length !== line.strips))
-    setLine({ width: good.line_width, strips: good.exercise.strips.length });
+  const { ref: room, widths } = useWidths();
+  const setRecipe = useAskedFirst(widths, draft.setDocument);
+  const seen = useSeenAs(recipe);
+  const { good, problems, stale } = useExercise(seen.shown, widths);
   // The first strip is drawn at once; all that only tells of it follows.
   const exercise = useDeferredValue(good?.exercise);
   const strips = exercise?.strips.length ?? 0;
@@ -89,6 +90,8 @@ export function Bench({ saved }: BenchProps) {
   const { opened, open } = opening;
   const onClose = useCallback(() => open(""), [open]);
   const onCure = useCallback((patch: unknown) => setRecipe(mergePatch(recipe, patch)), [recipe, setRecipe]);
+  // What is changed at a strip is changed in the recipe it shows: another player's is not this one.
+  const onStrip = seen.player === undefined ? setRecipe : sayWhose;
   const following = useFollowing();
   const [options, setOptions] = usePlayOptions();
   const { state, play, playAll, stop } = usePlaying(good?.exercise, recipe.tempo, options, following.show);
@@ -96,7 +99,7 @@ export function Bench({ saved }: BenchProps) {
   useAnnouncements(exercise, state);
   const { watch } = following;
   useEffect(() => (status === "playing" ? watch() : undefined), [status, watch]);
-  const fetchAhead = useFetchedAhead(exercise?.recipe, width);
+  const fetchAhead = useFetchedAhead(exercise?.recipe, good?.first.width);
   const next = sounding === null || looping ? null : sounding + 1;
   useEffect(() => {
     if (next !== null && next < strips) fetchAhead(next);
@@ -112,7 +115,8 @@ export function Bench({ saved }: BenchProps) {
         <SkipLink to="play">Skip to Play</SkipLink>
         <VisuallyHidden component="h1">Bench</VisuallyHidden>
         <BackUndoes wanted={draft.stepped} undo={draft.undo} />
-        <TitleBar draft={draft} saved={saved} exercise={exercise} problems={problems} />
+        <TitleBar draft={draft} saved={saved} exercise={exercise} problems={problems} seen={seen} />
+        <SeenAsBar seen={seen} onAdopt={setRecipe} />
         <Box className={classes.work}>
           <Box className={classes.sheet} ref={room}>
             <Group align="flex-start" wrap="nowrap" gap="xl" ref={top}>
@@ -136,7 +140,7 @@ export function Bench({ saved }: BenchProps) {
               onPlay={playAll}
               onStop={stop}
             />
-            <Stack gap="xs" aria-live="polite">
+            <Stack gap="xs" mt={{ base: "xs", sm: 0 }} aria-live="polite">
               {status === "failed" && (
                 <Alert color="red" title="The sound could not be loaded">
                   The score is not affected. Press play to try again.
@@ -155,13 +159,11 @@ export function Bench({ saved }: BenchProps) {
                 )}
                 <Strips
                   bench={good}
-                  columns={columns}
-                  width={width}
                   sounding={sounding}
                   looping={looping}
                   stale={stale}
                   onPlay={play}
-                  onChange={setRecipe}
+                  onChange={onStrip}
                 />
               </Box>
             )}
@@ -185,6 +187,9 @@ export function Bench({ saved }: BenchProps) {
     </Opening>
   );
 }
+
+const sayWhose = () =>
+  tell("Nothing was changed", new Error("This is another player’s page. Make it the recipe, or go back to yours."));
 
 /** Why the score does not show what is typed. */
 function Stale({ problems, scored }: { problems: readonly Problem[]; scored: boolean }) {

@@ -2,7 +2,7 @@ import { Anchor, Box, Skeleton, Stack, Text } from "@mantine/core";
 import { useState } from "react";
 import { useExplanation } from "./queries";
 import type { Phrase, Recipe } from "../../api/types";
-import { Engraved } from "../../parts/Engraved";
+import { Engraved } from "../../parts/Engraved/Engraved";
 
 /** A phrase explains itself on request: a sentence or two, and an engraved example of it alone. */
 export function Explained({ recipe, phrase }: { recipe: Recipe; phrase: Phrase["id"] }) {

@@ -4,7 +4,7 @@ import { IconBulb } from "@tabler/icons-react";
 import { useRef } from "react";
 import { answered, client } from "../../api/client";
 import type { Recipe } from "../../api/types";
-import { mergePatch } from "../../parts/patch";
+import { mergePatch } from "../../parts/documents/patch";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 

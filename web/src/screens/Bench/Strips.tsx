@@ -4,18 +4,15 @@ import { IconBook2 } from "@tabler/icons-react";
 import { memo, useDeferredValue, useMemo } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Exercise, Recipe, Remark, Strip } from "../../api/types";
-import { putOnStand } from "../../parts/onStand";
+import { putOnStand } from "../../parts/documents/onStand";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 import classes from "./Bench.module.css";
-import { WhyFinger } from "./WhyFinger";
-import { WhyHere } from "./WhyHere";
+import { WhyFinger } from "./why/WhyFinger";
+import { WhyHere } from "./why/WhyHere";
 
 interface StripsProps {
   bench: Bench;
-  /** How many stand side by side, and the CSS pixels each is engraved for. */
-  columns: number;
-  width: number;
   /** Index of the strip that sounds, or null. */
   sounding: number | null;
   looping: boolean;
@@ -31,7 +28,7 @@ export function Strips(props: StripsProps) {
   const later = useDeferredValue(props.bench);
   const [shown] = useShown();
   return (
-    <Box className={classes.strips} style={{ "--columns": props.columns }}>
+    <Box className={classes.strips} style={{ "--columns": props.bench.columns }}>
       <StripRange {...props} shown={shown} from={0} to={1} />
       <StripRange {...props} shown={shown} bench={later} from={1} to={later.exercise.strips.length} />
     </Box>
@@ -40,7 +37,7 @@ export function Strips(props: StripsProps) {
 
 /** Some of the strips; their pictures are fetched when the hand has left the keys. */
 const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number; shown: Shown }) {
-  const { bench, width, sounding, looping, stale, onPlay, onChange, from, to, shown } = props;
+  const { bench, sounding, looping, stale, onPlay, onChange, from, to, shown } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
@@ -51,8 +48,8 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
         key={strip.index}
         recipe={exercise.recipe}
         strip={strip}
-        width={width}
-        picture={strip.index === first.index && first.width === width ? first.svg : undefined}
+        width={first.width}
+        picture={strip.index === first.index ? first.svg : undefined}
         remarks={remarks.get(strip.index) ?? NONE}
         sounding={strip.index === sounding}
         repeated={looping && strip.index === sounding}

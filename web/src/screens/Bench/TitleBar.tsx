@@ -6,23 +6,26 @@ import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
-import { putOnStand } from "../../parts/onStand";
+import { putOnStand } from "../../parts/documents/onStand";
 import { Saving } from "../../parts/Saving/Saving";
 import { useLoadedTables } from "../../parts/tables";
-import type { Draft } from "../../parts/useDraft";
+import type { Draft } from "../../parts/documents/useDraft";
 import classes from "./Bench.module.css";
+import { ClassMenu } from "./seen/ClassMenu";
 import { useStepNames } from "./phraseNames";
 import { problemAt } from "./problems";
+import type { SeenAs } from "./seen/seenAs";
 
 interface TitleBarProps {
   draft: Draft<"recipes">;
   saved: Saved<"recipes"> | undefined;
   exercise: Exercise | undefined;
   problems: readonly Problem[];
+  seen: SeenAs;
 }
 
 /** The recipe's name, saving, and files in and out. */
-export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problems }: TitleBarProps) {
+export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problems, seen }: TitleBarProps) {
   const recipe = draft.document;
   const navigate = useNavigate();
   const { exercise_files } = useLoadedTables();
@@ -68,6 +71,7 @@ export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problem
       >
         Practise
       </Button>
+      <ClassMenu recipe={recipe} seen={seen} saved={saved?.id ?? ""} />
       <DownloadMenu
         label="Print or download"
         icon={<IconPrinter size={18} />}

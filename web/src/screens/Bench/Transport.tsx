@@ -4,7 +4,7 @@ import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/ico
 import { memo } from "react";
 import type { Phrase, Recipe } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
-import { pitchClass } from "../../parts/keys";
+import { pitchClass } from "../../parts/music/keys";
 import { SHOWN, type Shown, useShown } from "../../parts/shown";
 import { useLoadedTables } from "../../parts/tables";
 import type { PlayerState } from "../../sound/usePlayer";

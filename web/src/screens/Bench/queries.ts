@@ -6,22 +6,22 @@ import type { Lick, Metre, NoteValue, Phrase, Problem, Recipe } from "../../api/
 import { exerciseQuery } from "../../parts/queries";
 
 /** Changes a recipe: the server is asked before the page draws what was typed. */
-export function useAskedFirst(width: number, change: (recipe: Recipe) => void) {
+export function useAskedFirst(widths: number[], change: (recipe: Recipe) => void) {
   const queries = useQueryClient();
   return useCallback(
     (recipe: Recipe) => {
-      queries.query(exerciseQuery(recipe, width)).catch(() => undefined);
+      queries.query(exerciseQuery(recipe, widths)).catch(() => undefined);
       change(recipe);
     },
-    [queries, width, change],
+    [queries, widths, change],
   );
 }
 
 const NONE: Problem[] = [];
 
-/** The recipe worked out, its first strip engraved for a width; while a changed recipe is on its way or at fault, the last good answer stays. */
-export function useExercise(recipe: Recipe, width: number) {
-  const query = useQuery(exerciseQuery(recipe, width));
+/** The recipe worked out, its first strip engraved for one of some widths; while a changed recipe is on its way or at fault, the last good answer stays. */
+export function useExercise(recipe: Recipe, widths: number[]) {
+  const query = useQuery(exerciseQuery(recipe, widths));
   const [good, setGood] = useState(query.data);
   if (query.data !== undefined && query.data !== good) setGood(query.data);
   const { error } = query;

@@ -1,5 +1,6 @@
-/** How wide a strip is shown: short strips stand side by side, and notation reflows to the width there is. */
+/** How wide a strip can be shown: short strips stand side by side, and notation reflows to the width there is. */
 import { useDebouncedValue, useElementSize } from "@mantine/hooks";
+import { useMemo } from "react";
 
 const GAP = 8;
 const FRAME = 38; // padding and borders of a strip
@@ -7,24 +8,19 @@ const MOST = 3;
 const STEP = 20; // widths that are engraved: the same picture serves windows of nearly the same size
 const [NARROWEST, WIDEST] = [240, 2000];
 
-export interface Columns {
-  columns: number;
-  /** CSS pixels a strip is engraved for. */
-  width: number;
+/** CSS pixels that a strip has in a room for one, two and three strips side by side; which it is, the server finds. */
+export function widthsIn(room: number): number[] {
+  const inside = (columns: number) => (room - (columns - 1) * GAP) / columns - FRAME;
+  const inSteps = Array.from({ length: MOST }, (_, beside) => Math.floor(inside(beside + 1) / STEP) * STEP);
+  const [whole = NARROWEST, ...shared] = inSteps.map((width) => Math.min(WIDEST, width));
+  return [Math.max(NARROWEST, whole), ...shared.filter((width) => width >= NARROWEST)];
 }
 
-/** So many columns for a room in which each strip wants `line` CSS pixels for one line; one where that is not known. */
-export function columnsIn(room: number, line: number | undefined, strips: number): Columns {
-  const wanted = line === undefined ? Infinity : line + FRAME + GAP;
-  const columns = Math.max(1, Math.min(MOST, strips, Math.floor((room + GAP) / wanted)));
-  const inside = (room - (columns - 1) * GAP) / columns - FRAME;
-  return { columns, width: Math.min(WIDEST, Math.max(NARROWEST, Math.floor(inside / STEP) * STEP)) };
-}
-
-/** The room of an element, followed with its size. */
-export function useRoom() {
+/** The widths in the room of an element, followed with its size. */
+export function useWidths() {
   const { ref, width } = useElementSize();
   const now = width || Math.min(window.innerWidth, 1240) - 48;
   const [settled] = useDebouncedValue(now, 150);
-  return { ref, room: width ? settled : now };
+  const room = width ? settled : now;
+  return { ref, widths: useMemo(() => widthsIn(room), [room]) };
 }

@@ -1,7 +1,7 @@
 import { Box, Text } from "@mantine/core";
 import type { Saved } from "../../api/shelves";
 import type { ChangesDraft } from "../../api/types";
-import { withTitle } from "../../parts/changesText";
+import { withTitle } from "../../parts/music/changesText";
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
 
 const address = (saved: Saved<"changes">) => `/changes/${saved.id}`;

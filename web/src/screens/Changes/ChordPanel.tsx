@@ -1,7 +1,7 @@
 import { Button, Group, Stack, Text, Title } from "@mantine/core";
 import type { ChangesDraft, Chord, Fit, Tables } from "../../api/types";
 import { HeardLane } from "../../parts/HeardLane/HeardLane";
-import { ScalePicker } from "../../parts/ScalePicker";
+import { ScalePicker } from "../../parts/music/ScalePicker";
 import { LaySound } from "./LaySound";
 import classes from "./Changes.module.css";
 import { chosen, withAnother, withSound, without } from "./choices";

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useGrid } from "./queries";
 import type { ChangesDraft, ScaleChoice, Tables } from "../../api/types";
 import { HeardTone } from "../../parts/HeardLane/HeardLane";
-import { ScalePicker } from "../../parts/ScalePicker";
+import { ScalePicker } from "../../parts/music/ScalePicker";
 import classes from "./Changes.module.css";
 
 interface GridPanelProps {

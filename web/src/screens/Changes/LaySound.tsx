@@ -3,7 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { answered, client } from "../../api/client";
 import type { ChangesDraft, Chord, ScaleChoice, Tables } from "../../api/types";
-import { ScalePicker } from "../../parts/ScalePicker";
+import { ScalePicker } from "../../parts/music/ScalePicker";
 import { tell } from "../../parts/tell";
 import { without } from "./choices";
 

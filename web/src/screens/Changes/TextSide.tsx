@@ -5,10 +5,10 @@ import { answered, client } from "../../api/client";
 import type { House } from "./queries";
 import type { Fault, Tables, Worked } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
-import { pitchClass } from "../../parts/keys";
-import { placeOf } from "../../parts/changesText";
+import { pitchClass } from "../../parts/music/keys";
+import { placeOf } from "../../parts/music/changesText";
 import { tell } from "../../parts/tell";
-import type { Draft } from "../../parts/useDraft";
+import type { Draft } from "../../parts/documents/useDraft";
 import classes from "./Changes.module.css";
 
 interface TextSideProps {

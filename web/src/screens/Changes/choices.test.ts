@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Chord, Fit } from "../../api/types";
-import { placeOf, titleOf, withTitle } from "../../parts/changesText";
-import { choiceOf, valueOf } from "../../parts/scales";
+import { placeOf, titleOf, withTitle } from "../../parts/music/changesText";
+import { choiceOf, valueOf } from "../../parts/music/scales";
 import { between, chosen, withAnother, withSound, without } from "./choices";
 
 const fit = (scale: string, root = "1") => ({ scale, root, name: scale }) as Fit;

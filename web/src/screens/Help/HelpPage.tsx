@@ -2,7 +2,7 @@ import { Alert, Anchor, Box, Skeleton, Stack, Text, Title } from "@mantine/core"
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { answered, client } from "../../api/client";
-import { KeysListed } from "../../parts/KeysListed";
+import { KeysListed } from "../../parts/music/KeysListed";
 import { tell } from "../../parts/tell";
 import { useGoTo } from "../../parts/useGoTo";
 import type { Help } from "../../api/types";

@@ -1,34 +1,49 @@
-import { MultiSelect, Skeleton, Table, Text, UnstyledButton } from "@mantine/core";
+import { MultiSelect, SimpleGrid, Skeleton, Table, Text, UnstyledButton } from "@mantine/core";
 import { useWho } from "../../parts/Who";
 import { useLocalStorage } from "@mantine/hooks";
-import { useMatrix } from "../../api/logbook";
+import { useMatrix, type ToLearn } from "../../api/logbook";
 import { useLoadedTables } from "../../parts/tables";
 import classes from "./Logbook.module.css";
 import { usePractise } from "./usePractise";
 
+const NOTHING: ToLearn = { sounds: [], positions: [], values: [] };
+const itself = (name: string) => ({ value: name, label: name });
+
 /** Key by sound by position by note value: what was done, and the holes; a press practises. */
 export function MatrixTable({ tempo }: { tempo: number }) {
   const [player] = useWho();
-  const [sounds, setSounds] = useLocalStorage<string[]>({ key: "dodecant.sounds-to-learn", defaultValue: [] });
-  const { data } = useMatrix(player, tempo, sounds);
-  const { note_values, scales } = useLoadedTables();
+  const [toLearn, setToLearn] = useLocalStorage<ToLearn>({ key: "dodecant.to-learn", defaultValue: NOTHING });
+  const { data } = useMatrix(player, tempo, toLearn);
+  const { note_values, scales, positions } = useLoadedTables();
+  const choices: [keyof ToLearn, string, { value: string; label: string }[]][] = [
+    ["sounds", "Sounds to learn", [...new Set(scales.map(({ name }) => name))].map(itself)],
+    ["positions", "In positions", positions.map(itself)],
+    [
+      "values",
+      "In note values",
+      Object.entries(note_values).map(([value, { american }]) => ({ value, label: american })),
+    ],
+  ];
   const practise = usePractise();
   if (data === undefined) return <Skeleton height={240} />;
   return (
     <>
-      <MultiSelect
-        label="Sounds to learn"
-        description="They stand in the matrix before they are begun."
-        mb="sm"
-        w="var(--panel-m)"
-        searchable
-        data={[...new Set(scales.map(({ name }) => name))]}
-        value={sounds}
-        onChange={setSounds}
-      />
+      <SimpleGrid cols={{ base: 1, sm: 3 }} mb="sm">
+        {choices.map(([part, label, data]) => (
+          <MultiSelect
+            key={part}
+            label={label}
+            searchable
+            data={data}
+            value={toLearn[part]}
+            onChange={(chosen) => setToLearn({ ...toLearn, [part]: chosen })}
+          />
+        ))}
+      </SimpleGrid>
       <Text mb="sm">
-        {data.holes === 0 ? "No holes." : `${data.holes} holes.`} Press one to practise it. A cell is as full as its key
-        has come; the number is the comfortable tempo.
+        {data.holes === 0 ? "No holes." : `${data.holes} holes.`} What is to be learnt stands here before it is begun.
+        Press one to practise it. A cell is as full as its key has come; the number is the comfortable tempo. What is to
+        be learnt stands here before it is begun.
       </Text>
       <Table.ScrollContainer minWidth={900} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
         <Table className={classes.matrix}>

@@ -1,6 +1,6 @@
 import { useNavigate } from "react-router";
 import type { Recipe } from "../../api/types";
-import { putOnStand } from "../../parts/onStand";
+import { putOnStand } from "../../parts/documents/onStand";
 import { useLoadedTables } from "../../parts/tables";
 
 /** Puts a sound in a key on the stand, at a tempo; what is no scale of the catalogue leads to the recipes. */

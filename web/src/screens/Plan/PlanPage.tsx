@@ -1,12 +1,12 @@
 import { Alert, Box, Group, Skeleton, Tabs, Title } from "@mantine/core";
 import { IconCalendarDown } from "@tabler/icons-react";
-import { useSearchParams } from "react-router";
 import { today, zone } from "../../api/dates";
 import { usePlan } from "../../api/plans";
 import { fetched } from "../../api/files";
 import { DownloadMenu } from "../../parts/FileControls";
 import { Who, useWho } from "../../parts/Who";
 import shelf from "../../parts/Shelf/Shelf.module.css";
+import { useTab } from "../../parts/useTab";
 import { Goals } from "./Goals";
 import { Routines } from "./Routines";
 import { Today } from "./Today";
@@ -21,7 +21,7 @@ const FILES = [
 /** The plan: what is due today, the weeks, goals and rules, routines. */
 export function Component() {
   const [player, setPlayer] = useWho();
-  const [search, setSearch] = useSearchParams();
+  const tab = useTab("today");
   const { data: plan, error } = usePlan(player);
   return (
     <Box className={shelf.page}>
@@ -47,11 +47,7 @@ export function Component() {
       )}
       {plan === undefined && !error && <Skeleton height={260} />}
       {plan !== undefined && (
-        <Tabs
-          value={search.get("show") ?? "today"}
-          onChange={(show) => setSearch(show === null ? {} : { show })}
-          keepMounted={false}
-        >
+        <Tabs {...tab}>
           <Tabs.List>
             <Tabs.Tab value="today">Today</Tabs.Tab>
             <Tabs.Tab value="weeks">Weeks</Tabs.Tab>

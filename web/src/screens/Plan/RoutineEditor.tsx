@@ -1,18 +1,17 @@
 import { ActionIcon, Button, Group, List, Select, Stack, Text, TextInput, Textarea } from "@mantine/core";
-import { IconChevronDown, IconChevronUp, IconTrash } from "@tabler/icons-react";
+import { IconTrash } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useShelf, useShelfActions } from "../../api/shelves";
 import type { Routine, Step } from "../../api/types";
 import { announce } from "../../parts/Announced";
-import { moved } from "../../parts/moved";
-import { putStepOnStand } from "../../parts/onStand";
+import { putStepOnStand } from "../../parts/documents/onStand";
 import { Amount } from "../../parts/fields/Amount";
 import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import classes from "./Plan.module.css";
 import { StepFields } from "./StepFields";
+import { StepsInOrder } from "./StepsInOrder";
 import { useRoutineMinutes } from "./queries";
 
 interface RoutineEditorProps {
@@ -108,77 +107,54 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
           </List>
         </Stack>
       )}
-      {routine.steps.map((step, place) => (
-        <Group
-          key={place}
-          className={classes.step}
-          align="flex-start"
-          wrap="nowrap"
-          role="group"
-          aria-label={step.title}
-        >
-          <Stack gap={2}>
-            <ActionIcon
-              variant="subtle"
-              aria-label={`${step.title} earlier`}
-              disabled={place === 0}
-              onClick={() => put({ steps: moved(routine.steps, place, place - 1) })}
-            >
-              <IconChevronUp size={18} />
-            </ActionIcon>
-            <ActionIcon
-              variant="subtle"
-              aria-label={`${step.title} later`}
-              disabled={place === routine.steps.length - 1}
-              onClick={() => put({ steps: moved(routine.steps, place, place + 1) })}
-            >
-              <IconChevronDown size={18} />
-            </ActionIcon>
-          </Stack>
-          <Stack gap="sm" flex={1}>
-            {step.kind === "recipe" ? (
-              <StepFields step={step} onChange={(next) => setStep(place, next)} />
-            ) : (
-              <Group align="flex-end">
-                <TextInput
-                  label="Task"
-                  w="var(--field-m)"
-                  value={step.title}
-                  onChange={(event) => setStep(place, { ...step, title: event.currentTarget.value })}
-                />
-                <Textarea
-                  label="Its rule"
-                  flex={1}
-                  autosize
-                  maxLength={600}
-                  value={step.rule}
-                  onChange={(event) => setStep(place, { ...step, rule: event.currentTarget.value })}
-                />
-                <Amount
-                  label="Minutes"
-                  field="FreeTask.minutes"
-                  w="6.5rem"
-                  value={step.minutes}
-                  onChange={(minutes) => setStep(place, { ...step, minutes })}
-                />
-              </Group>
-            )}
-            <Text size="sm" c="dimmed">
-              {minutes?.steps[place] ? `${minutes.steps[place].minutes} minutes: ${minutes.steps[place].words}` : ""}
-            </Text>
-          </Stack>
-          <Stack gap={4}>
-            {step.kind === "recipe" && (
-              <Button size="compact-sm" variant="light" onClick={() => begin(place)}>
-                From here
-              </Button>
-            )}
-            <ActionIcon variant="subtle" aria-label={`Take ${step.title} out`} onClick={() => setStep(place, null)}>
-              <IconTrash size={18} />
-            </ActionIcon>
-          </Stack>
-        </Group>
-      ))}
+      <StepsInOrder steps={routine.steps} onChange={(steps) => put({ steps })}>
+        {(step, place) => (
+          <>
+            <Stack gap="sm" flex={1}>
+              {step.kind === "recipe" ? (
+                <StepFields step={step} onChange={(next) => setStep(place, next)} />
+              ) : (
+                <Group align="flex-end">
+                  <TextInput
+                    label="Task"
+                    w="var(--field-m)"
+                    value={step.title}
+                    onChange={(event) => setStep(place, { ...step, title: event.currentTarget.value })}
+                  />
+                  <Textarea
+                    label="Its rule"
+                    flex={1}
+                    autosize
+                    maxLength={600}
+                    value={step.rule}
+                    onChange={(event) => setStep(place, { ...step, rule: event.currentTarget.value })}
+                  />
+                  <Amount
+                    label="Minutes"
+                    field="FreeTask.minutes"
+                    w="6.5rem"
+                    value={step.minutes}
+                    onChange={(minutes) => setStep(place, { ...step, minutes })}
+                  />
+                </Group>
+              )}
+              <Text size="sm" c="dimmed">
+                {minutes?.steps[place] ? `${minutes.steps[place].minutes} minutes: ${minutes.steps[place].words}` : ""}
+              </Text>
+            </Stack>
+            <Stack gap={4}>
+              {step.kind === "recipe" && (
+                <Button size="compact-sm" variant="light" onClick={() => begin(place)}>
+                  From here
+                </Button>
+              )}
+              <ActionIcon variant="subtle" aria-label={`Take ${step.title} out`} onClick={() => setStep(place, null)}>
+                <IconTrash size={18} />
+              </ActionIcon>
+            </Stack>
+          </>
+        )}
+      </StepsInOrder>
       <Group align="flex-end">
         <Select
           label="Add a recipe"

@@ -3,8 +3,8 @@ import { Link } from "react-router";
 import { dayInWords, today } from "../../api/dates";
 import type { PlanState } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
-import { pitchClass } from "../../parts/keys";
-import { inMinutes, todayInWords } from "../../parts/TodayLine";
+import { pitchClass } from "../../parts/music/keys";
+import { inMinutes, keysOf, todayInWords } from "../../parts/TodayLine";
 import { useLoadedTables } from "../../parts/tables";
 import { useTakeToStand } from "./useTakeToStand";
 import classes from "./Plan.module.css";
@@ -52,7 +52,7 @@ export function Today({ plan }: { plan: PlanState }) {
         {plan.done_today > 0 && <Text>Done today: {inMinutes(plan.done_today)}.</Text>}
         {due.length === 0 && next && (
           <Text c="dimmed">
-            Next: {dayInWords(next.day)}, {next.items.map(({ key }) => key).join(", ")}.
+            Next: {dayInWords(next.day)}, {keysOf(next.items)}.
           </Text>
         )}
         {plan.short.length > 0 && (

@@ -1,7 +1,9 @@
 import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import type { PlanDay, Recipe, Routine } from "../../api/types";
-import { putOnStand, putStepOnStand } from "../../parts/onStand";
+import { usePlayers } from "../../api/studio";
+import { putOnStand, putStepOnStand } from "../../parts/documents/onStand";
+import { useWho } from "../../parts/Who";
 import { tell } from "../../parts/tell";
 
 type Item = PlanDay["items"][number];
@@ -9,11 +11,13 @@ type Item = PlanDay["items"][number];
 /** Puts what a plan asks for on the stand: its recipe or routine, in its key and its version. */
 export function useTakeToStand() {
   const navigate = useNavigate();
+  const [who] = useWho();
+  const level = usePlayers().data?.find(({ id }) => id === who)?.profile.level ?? null;
   return async (item: Item) => {
     try {
       if (item.saved === "") throw new Error("This goal names no recipe. Choose one under “Goals and rules”.");
       if (item.kind === "routine") await routineOnStand(item);
-      else await recipeOnStand(item);
+      else await recipeOnStand(item, level);
       await navigate("/stand");
     } catch (error) {
       tell("It could not be put on the stand", error);
@@ -27,18 +31,22 @@ const inKey = (recipe: Recipe, key: string): Recipe => ({
   keys: { ...recipe.keys, order: "picked", picked: [key] },
 });
 
-async function recipeOnStand({ saved, key, tempo, title, version }: Item): Promise<void> {
+async function recipeOnStand({ saved, key, tempo, title, version }: Item, level: number | null): Promise<void> {
   const { document } = await answered(client.GET("/api/recipes/{document_id}", one(saved)));
-  const varied = version > 1 ? await versionOf(document, version) : { recipe: document, words: "" };
+  const varied = version > 1 ? await versionOf(document, version, level) : { recipe: document, words: "" };
   const named = varied.words === "" ? title : `${title}: ${varied.words}`.slice(0, 120);
   putOnStand({ ...inKey(varied.recipe, key), title: named, tempo }, 0, saved, {
     version: varied.words,
   });
 }
 
-/** A later version of a recipe (the first is itself), and what changed last. */
-async function versionOf(recipe: Recipe, version: number): Promise<{ recipe: Recipe; words: string }> {
-  return answered(client.POST("/api/versions", { body: { recipe, times: version - 1, history: [] } }));
+/** A later version of a recipe (the first is itself) within a player's level, and what changed last. */
+async function versionOf(
+  recipe: Recipe,
+  version: number,
+  level: number | null,
+): Promise<{ recipe: Recipe; words: string }> {
+  return answered(client.POST("/api/versions", { body: { recipe, times: version - 1, history: [], level } }));
 }
 
 async function routineOnStand({ saved, key }: Item): Promise<void> {

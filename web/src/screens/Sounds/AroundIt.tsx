@@ -3,9 +3,9 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useWay } from "./queries";
 import type { LaidOpen as Sound, ScaleChoice, Tables } from "../../api/types";
-import { choiceOf, nameOf, scaleOptions, soundAddress } from "../../parts/scales";
+import { choiceOf, nameOf, scaleOptions, soundAddress } from "../../parts/music/scales";
 import { limitsOf } from "../../parts/tables";
-import { layOnBench } from "../../parts/useDraft";
+import { layOnBench } from "../../parts/documents/useDraft";
 import { Fact } from "./Fact";
 import classes from "./Sounds.module.css";
 

@@ -4,10 +4,10 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import type { LaidOpen as Sound } from "../../api/types";
-import { putOnStand } from "../../parts/onStand";
+import { putOnStand } from "../../parts/documents/onStand";
 import { choicesOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { layOnBench } from "../../parts/useDraft";
+import { layOnBench } from "../../parts/documents/useDraft";
 import { soundingSchedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
 

@@ -5,8 +5,8 @@ import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import { useShelfActions } from "../../api/shelves";
 import type { LaidOpen as Sound, ScaleChoice, Tables } from "../../api/types";
-import { ScalePicker } from "../../parts/ScalePicker";
-import { nameOf, soundAddress } from "../../parts/scales";
+import { ScalePicker } from "../../parts/music/ScalePicker";
+import { nameOf, soundAddress } from "../../parts/music/scales";
 
 interface MakingProps {
   sound: Sound;

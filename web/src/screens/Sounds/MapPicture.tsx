@@ -2,7 +2,7 @@ import { Alert, Box, Skeleton } from "@mantine/core";
 import type { MapAsked } from "../../api/types";
 import { useMap } from "./queries";
 import classes from "./Sounds.module.css";
-import { Engraved } from "../../parts/Engraved";
+import { Engraved } from "../../parts/Engraved/Engraved";
 
 interface MapPictureProps {
   asked: MapAsked;

@@ -1,6 +1,6 @@
 import { Box, Group, Table } from "@mantine/core";
 import type { LaidOpen as Sound } from "../../api/types";
-import { Engraved } from "../../parts/Engraved";
+import { Engraved } from "../../parts/Engraved/Engraved";
 import { freshOf, useLoadedTables } from "../../parts/tables";
 import { Fact } from "./Fact";
 import { MapPicture } from "./MapPicture";

@@ -1,15 +1,14 @@
-import { Button, Checkbox, Group, Select, Stack, Text } from "@mantine/core";
+import { Checkbox, Group, Select, Stack, Text } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { download } from "../../api/files";
 import type { Fingering, LaidOpen as Sound, MapAsked, Recipe, Tables } from "../../api/types";
-import { announce } from "../../parts/Announced";
 import { Choice } from "../../parts/fields/Choice";
-import { bySection } from "../../parts/instruments";
+import { bySection } from "../../parts/music/instruments";
 import { freshOf } from "../../parts/tables";
-import { tell } from "../../parts/tell";
 import { MapPicture } from "./MapPicture";
 import { useMap } from "./queries";
+import { WriteButton } from "../../parts/FileControls";
 
 interface OnInstrumentProps {
   sound: Sound;
@@ -108,7 +107,6 @@ function Where({ asked, put, tables }: AskedProps & { put: (next: Fingering) => 
 
 /** A page with the sound as notes and its map; of a neck the map of every position. */
 function Print({ asked, blank }: AskedProps & { blank: Recipe }) {
-  const [writing, setWriting] = useState(false);
   const { fingering } = asked;
   const every = fingering.kind === "fretted" && fingering.way === "position";
   const recipe: Recipe = {
@@ -120,17 +118,14 @@ function Print({ asked, blank }: AskedProps & { blank: Recipe }) {
     fingering: every ? { ...fingering, way: "positions", positions: [] } : fingering,
     spelling: { ...blank.spelling, maps: asked.shows },
   };
-  const print = async () => {
-    setWriting(true);
-    await download("/api/files/pdf", recipe).then(
-      (name) => announce(`${name} is written`),
-      (error: unknown) => tell("The page was not written", error),
-    );
-    setWriting(false);
-  };
   return (
-    <Button variant="default" leftSection={<IconPrinter size={18} />} loading={writing} onClick={() => void print()}>
+    <WriteButton
+      variant="default"
+      leftSection={<IconPrinter size={18} />}
+      write={() => download("/api/files/pdf", recipe)}
+      failed="The page was not written"
+    >
       {every ? "Print every position" : "Print"}
-    </Button>
+    </WriteButton>
   );
 }

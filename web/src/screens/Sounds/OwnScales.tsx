@@ -3,7 +3,7 @@ import { IconTrash } from "@tabler/icons-react";
 import { Link } from "react-router";
 import { useShelf } from "../../api/shelves";
 import { useRemoval } from "../../parts/Shelf/useRemoval";
-import { soundAddress } from "../../parts/scales";
+import { soundAddress } from "../../parts/music/scales";
 
 /** Scales of one's own that were saved: open or delete, with undo. */
 export function OwnScales({ tonic }: { tonic: string }) {

@@ -11,7 +11,7 @@ import {
 import type { ReactNode } from "react";
 import { useOffered } from "../../parts/fields/Choice";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
-import type { Curtain } from "./curtain";
+import type { Curtain } from "../../api/types";
 import classes from "./Stand.module.css";
 
 interface ControlsProps {

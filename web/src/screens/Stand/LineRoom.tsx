@@ -3,7 +3,7 @@ import { useElementSize } from "@mantine/hooks";
 import { useEffect, useMemo, useState } from "react";
 import { ApiError } from "../../api/client";
 import type { Rounds, Slip } from "../../api/types";
-import type { OnStand } from "../../parts/onStand";
+import type { OnStand } from "../../parts/documents/onStand";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
 import { BackingPanel } from "./panels/BackingPanel";
 import { Controls } from "./Controls";
@@ -20,16 +20,16 @@ import { useReference } from "./useReference";
 import { useSpoken } from "./useSpoken";
 import { useStandKeys } from "./useStandKeys";
 import type { SetSetting, StandSetting } from "./useStandSetting";
+import { UNHEARD, useRepeats } from "./takes/useRepeats";
 import { useTakes } from "./takes/useTakes";
 import { useWakeLock } from "./useWakeLock";
-import { bandsWanted, headingOf, usePerformance } from "./usePerformance";
+import { bandsWanted, headingOf, stripsPlayed, usePerformance } from "./usePerformance";
 
 /** How many times the size of the bench: short strips stand in two lines. */
 const LARGE = 1.95;
 const NARROW = { room: 600, large: 1.35 };
 const LONG = { bars: 10, large: 1.45 };
 const NONE: readonly Slip[] = [];
-const AHEAD = 4; // strips whose band is worked out while one waits
 
 const problemsOf = (error: unknown) => (error instanceof ApiError ? error.problems : []);
 
@@ -70,17 +70,17 @@ export function LineRoom(props: LineRoomProps) {
   const rung = useRung(recipe, setting.ladder, takes.made).data;
   const climbs = setting.climbs && rung !== undefined;
   const tempo = climbs ? rung.tempo : ownTempo;
-  const asked = useMemo(() => {
-    const there = Math.max(0, Math.min(setting.goesOn ? many : AHEAD, many - place));
-    return bandsWanted(
-      recipe,
-      Array.from({ length: there }, (_, n) => place + n),
-      setting,
-      bars,
-    );
-  }, [recipe, many, place, setting, bars]);
-  const bands = useBands(asked);
-  const [repeated, setRepeated] = useState<number | null>(null);
+  const due = useMemo(
+    () => bandsWanted(recipe, stripsPlayed(setting, place, many), setting, bars),
+    [recipe, many, place, setting, bars],
+  );
+  const bands = useBands(due);
+  const after = useMemo(
+    () => bandsWanted(recipe, stripsPlayed(setting, place + 1, many), setting, whole),
+    [recipe, many, place, setting, whole],
+  );
+  useBands(after, bands.isSuccess && due.strips.length === 1); // before it is needed
+  const again = useRepeats();
   const logging = useLogging(lying);
 
   const performance = usePerformance({
@@ -94,17 +94,17 @@ export function LineRoom(props: LineRoomProps) {
     onJudged: (judged, at, played, seconds) => {
       takes.onJudged(judged, at, bars);
       void logging.write(played, seconds, at, judged);
-      if (repeated !== null) setBars(whole);
-      setRepeated(null);
+      if (again.stops > 0) setBars(whole);
+      again.over();
     },
     onImprovised: (told, played, seconds) => {
       takes.onImprovised(told);
       void logging.write(played, seconds, tempo);
     },
-    onStopped: (judged, at, bar) => {
+    onStopped: (judged, at, bar, heard) => {
       takes.onJudged(judged, at, bars);
       setBars({ ...bars, first_bar: bar });
-      setRepeated(bar);
+      again.stopped(heard);
     },
   });
   const { playing, state, begin, stop, moment } = performance;
@@ -122,7 +122,7 @@ export function LineRoom(props: LineRoomProps) {
     stop();
     takes.clear();
     setBars(whole);
-    setRepeated(null);
+    again.over();
     onPlace(Math.max(0, Math.min(many - 1, now + by)));
   };
   const startWith = (some: Rounds) => {
@@ -133,6 +133,7 @@ export function LineRoom(props: LineRoomProps) {
     }
     takes.put(null);
     logging.forget();
+    again.begun();
     void begin(some);
   };
   const start = () => startWith(bars);
@@ -146,9 +147,9 @@ export function LineRoom(props: LineRoomProps) {
     onTempo(playable(to));
   };
   useEffect(() => {
-    if (repeated !== null) void begin(bars); // stopped at a slip: from its bar again, after the count-in
+    if (again.stops > 0 && !again.waits) void begin(bars); // from the bar that slipped, after the count-in
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each stop
-  }, [repeated]);
+  }, [again.stops]);
   useStandKeys({
     onStart: start,
     onPlace: go,
@@ -170,7 +171,15 @@ export function LineRoom(props: LineRoomProps) {
   const named = setting.asks ? takes.asked(taken) : undefined;
   return (
     <>
-      {lying.routine && <RoutineBar of={lying.routine} clean={takes.clean} strips={many} onStep={onStep} />}
+      {lying.routine && (
+        <RoutineBar
+          of={lying.routine}
+          assignment={lying.assignment}
+          clean={takes.clean}
+          strips={many}
+          onStep={onStep}
+        />
+      )}
       <Stack ref={ref} className={classes.page} gap="sm">
         {exercise === undefined || strip === undefined ? (
           <Skeleton height={220} role="img" aria-label="Working it out" />
@@ -194,6 +203,11 @@ export function LineRoom(props: LineRoomProps) {
                 </Text>
                 <CloseButton aria-label="All bars again" onClick={() => setBars(whole)} />
               </Group>
+            )}
+            {again.waits && !playing && (
+              <Text size="lg" role="status">
+                Nothing was heard, {UNHEARD} times. It waits for you; what is listened to is set under Practice.
+              </Text>
             )}
             {logging.written && !playing && <HowItWent minutes={logging.written.entry.minutes} onSay={logging.say} />}
             {!playing && (
@@ -239,7 +253,7 @@ export function LineRoom(props: LineRoomProps) {
       </Stack>
       <Controls
         playing={playing}
-        busy={state.status === "loading" || performance.judging}
+        busy={performance.busy}
         word={setting.listening === "nobody" ? "Start" : "Play a take"}
         tempo={tempo}
         left={moment === null ? "" : shownLeft(moment.left, setting.barsLeft)}

@@ -1,11 +1,13 @@
 import { Button, Group, Text } from "@mantine/core";
 import { useEffect, useState } from "react";
-import type { OnStand } from "../../parts/onStand";
-import { putStepOnStand } from "../../parts/onStand";
+import type { OnStand } from "../../parts/documents/onStand";
+import { putStepOnStand } from "../../parts/documents/onStand";
 import classes from "./Stand.module.css";
 
 interface RoutineBarProps {
   of: NonNullable<OnStand["routine"]>;
+  /** The assignment it is practised for. */
+  assignment: number | undefined;
   /** Clean takes of each strip, since the step began, and how many strips there are. */
   clean: Readonly<Record<number, number>>;
   strips: number;
@@ -16,7 +18,7 @@ interface RoutineBarProps {
 const MINUTE = 60_000;
 
 /** Which step of a routine is on the stand, and what opens the next one; free tasks in between are told. */
-export function RoutineBar({ of: { routine, place, id }, clean, strips, onStep }: RoutineBarProps) {
+export function RoutineBar({ of: { routine, place, id }, assignment, clean, strips, onStep }: RoutineBarProps) {
   const [minutes, setMinutes] = useState(0);
   useEffect(() => {
     const begun = Date.now();
@@ -42,7 +44,7 @@ export function RoutineBar({ of: { routine, place, id }, clean, strips, onStep }
       {following >= 0 ? (
         <Button
           variant={open ? "filled" : "default"}
-          onClick={() => putStepOnStand(routine, following, id) && onStep()}
+          onClick={() => putStepOnStand(routine, following, id, assignment) && onStep()}
         >
           {open ? "The next step" : "On all the same"}
         </Button>

@@ -2,8 +2,9 @@ import { Anchor, Box, Group, SegmentedControl, Text, VisuallyHidden } from "@man
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Step } from "../../api/types";
-import type { OnStand } from "../../parts/onStand";
-import { layOnBench } from "../../parts/useDraft";
+import type { OnStand } from "../../parts/documents/onStand";
+import { useGuest } from "../../parts/useGuest";
+import { layOnBench } from "../../parts/documents/useDraft";
 import { EarRoom } from "./ear/EarRoom";
 import { LineRoom } from "./LineRoom";
 import { SendSound } from "./panels/SendSound";
@@ -34,6 +35,7 @@ function settingOf(step: Extract<Step, { kind: "recipe" }>): Partial<StandSettin
 export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void }) {
   const { recipe } = lying;
   const navigate = useNavigate();
+  const guest = useGuest();
   const { setting, set } = useStandSetting();
   const [place, setPlace] = useState(lying.strip);
   const [tempo, setTempo] = useState<number>(recipe.tempo);
@@ -41,6 +43,7 @@ export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void })
   const step = lying.routine?.routine.steps[lying.routine.place];
   useEffect(() => {
     if (step?.kind === "recipe") set(settingOf(step));
+    else if (lying.curtain !== undefined) set({ curtain: lying.curtain });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as the step comes on the stand
   }, [step]);
   return (
@@ -59,16 +62,18 @@ export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void })
           onChange={(mode) => set({ mode })}
         />
         <SendSound recipe={recipe} strip={place} backing={setting.backing} tempo={tempo} />
-        <Anchor
-          component="button"
-          type="button"
-          onClick={() => {
-            layOnBench(recipe);
-            void navigate(lying.id ? `/bench/${lying.id}` : "/bench");
-          }}
-        >
-          To the bench
-        </Anchor>
+        {!guest && (
+          <Anchor
+            component="button"
+            type="button"
+            onClick={() => {
+              layOnBench(recipe);
+              void navigate(lying.id ? `/bench/${lying.id}` : "/bench");
+            }}
+          >
+            To the bench
+          </Anchor>
+        )}
       </Group>
       {setting.mode === "ear" ? (
         <EarRoom recipe={recipe} strip={place} setting={setting} set={set} />

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { whatIsOnStand } from "../../parts/onStand";
+import { whatIsOnStand } from "../../parts/documents/onStand";
 import { EmptyStand } from "./EmptyStand";
 import { Stand } from "./Stand";
 

@@ -1,10 +1,10 @@
 import { Box, Skeleton, Text, Title } from "@mantine/core";
 import { useRef } from "react";
-import type { Exercise, Slip, Strip } from "../../api/types";
+import type { Curtain, Exercise, Slip, Strip } from "../../api/types";
 import { Contour } from "../../parts/Contour/Contour";
-import { Engraved } from "../../parts/Engraved";
+import { Engraved } from "../../parts/Engraved/Engraved";
 import { useStripPicture } from "../../parts/queries";
-import { type Curtain, numbersOf, seen } from "./curtain";
+import { numbersOf, seen } from "./curtain";
 import { Pencil } from "./takes/Pencil";
 import classes from "./Stand.module.css";
 
@@ -63,18 +63,8 @@ export function StandStrip(props: StandStripProps) {
           label={`${strip.heading} as a line`}
         />
       )}
-      {shows === "formula" && <Text className={classes.formula}>{formulaOf(strip)}</Text>}
+      {shows === "formula" && <Text className={classes.formula}>{strip.formula}</Text>}
       {shows === "name" && <Text c="dimmed">Behind the curtain. Hold P to peek.</Text>}
     </Box>
   );
-}
-
-/** The numbers of its sound in order, each once. */
-function formulaOf(strip: Strip): string {
-  const notes = strip.bars.flatMap((bar) => bar.notes);
-  const steps = new Map(notes.filter(({ step }) => step !== null).map(({ step, number }) => [step ?? 0, number]));
-  return [...steps]
-    .sort(([one], [other]) => one - other)
-    .map(([, number]) => number)
-    .join(" ");
 }

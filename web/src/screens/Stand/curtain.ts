@@ -1,8 +1,9 @@
 /** The curtain: how much of the page is shown. */
-import type { Exercise, Strip } from "../../api/types";
-import type { BarsLeft } from "./useStandSetting";
+import type { Curtain, Exercise, Strip } from "../../api/types";
 
-export type Curtain = "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
+/** How the bars that are left are told. */
+export type BarsLeft = "each" | "2" | "4" | "8" | "hidden";
+
 export const CURTAINS: readonly Curtain[] = ["all", "numbers", "contour", "formula", "first", "nothing"];
 
 /** What of a strip is seen: its notation, its numbers, its contour, the formula of its scale, or its name alone. */

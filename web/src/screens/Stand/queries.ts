@@ -1,6 +1,7 @@
 /** What the stand asks the server for. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "../../api/client";
+import { useGuest } from "../../parts/useGuest";
 import type {
   Backing,
   EarSetting,
@@ -16,7 +17,7 @@ import { exerciseQuery } from "../../parts/queries";
 
 /** The exercise worked out, its first strip engraved for a width; the one before stays until it is there. */
 export function useWorkedOut(recipe: Recipe, width: number) {
-  return useQuery({ ...exerciseQuery(recipe, width), placeholderData: keepPreviousData });
+  return useQuery({ ...exerciseQuery(recipe, [width]), placeholderData: keepPreviousData });
 }
 
 export interface BandsWanted {
@@ -38,8 +39,9 @@ export function bandsQuery(body: BandsWanted) {
 }
 
 /** The same, asked for before it is needed. */
-export function useBands(wanted: BandsWanted) {
-  return useQuery({ ...bandsQuery(wanted), placeholderData: keepPreviousData, enabled: wanted.strips.length > 0 });
+export function useBands(wanted: BandsWanted, soon = true) {
+  const enabled = soon && wanted.strips.length > 0;
+  return useQuery({ ...bandsQuery(wanted), placeholderData: keepPreviousData, enabled });
 }
 
 export interface TakeMade {
@@ -108,9 +110,12 @@ export function useImprovised() {
   });
 }
 
+/** Keeps a take; a guest's are told, and not kept: what was practised goes into the logbook. */
 function useKeep() {
   const queries = useQueryClient();
+  const guest = useGuest();
   return async (kept: Kept & { take: TakeWanted; sentences: string[]; notes: number; slips: number }) => {
+    if (guest) return;
     const { take, id, heading, sentences, notes, slips } = kept;
     const { recipe, tempo, events } = take;
     const body = { recipe: id, title: recipe.title, strip: heading, tempo: Math.round(tempo), sentences, events };
@@ -121,7 +126,9 @@ function useKeep() {
 
 /** Earlier takes of what stands under a heading, the latest first. */
 export function useTakes(strip: string) {
+  const guest = useGuest();
   return useQuery({
+    enabled: !guest,
     queryKey: ["takes", strip],
     queryFn: () => answered(client.GET("/api/takes", { params: { query: { strip } } })),
     staleTime: Infinity,

@@ -22,8 +22,8 @@ interface Wanted {
   onPlayed: (strip: Strip, seconds: number) => void;
   onJudged: (judged: Judged, tempo: number, strip: Strip, seconds: number) => void;
   onImprovised: (told: Improvised, strip: Strip, seconds: number) => void;
-  /** A take was stopped at a slip in a bar: it is to be repeated from there. */
-  onStopped: (judged: Judged, tempo: number, bar: number) => void;
+  /** A take was stopped at a slip in a bar: it is to be repeated from there, if anything was heard. */
+  onStopped: (judged: Judged, tempo: number, bar: number, heard: boolean) => void;
 }
 
 const LOOK = 100; // ms
@@ -49,6 +49,12 @@ const sinceThen = (began: number) => (performance.now() - began) / 1000;
 
 const anySeed = () => Math.floor(performance.now());
 
+/** The strips that are played from a place on: all that follow, or the one that is due. */
+export function stripsPlayed({ goesOn, listening, mode }: StandSetting, place: number, many: number): number[] {
+  const follow = goesOn && listening === "nobody" && mode !== "improvise";
+  return Array.from({ length: Math.max(0, follow ? many - place : Math.min(1, many - place)) }, (_, n) => place + n);
+}
+
 /** How the strips are gone through, and what the band plays under them, as it is set. */
 export function bandsWanted(recipe: Recipe, strips: number[], setting: StandSetting, bars: Rounds): BandsWanted {
   const { backing, rule } = setting;
@@ -70,6 +76,9 @@ export function usePerformance(wanted: Wanted) {
   const watch = useRef<number | undefined>(undefined);
 
   const along = useRef<{ strip: Strip; began: number } | null>(null);
+  const attempt = useRef(0);
+  const [beginning, setBeginning] = useState(false);
+  const [imagining, setImagining] = useState(false); // what the player that is not there plays
   const end = useCallback(() => {
     ear.current?.stop();
     window.clearInterval(watch.current);
@@ -82,6 +91,8 @@ export function usePerformance(wanted: Wanted) {
     if (left) onPlayed(left.strip, sinceThen(left.began));
   };
   const stop = useCallback(() => {
+    attempt.current += 1; // what has not begun yet does not begin
+    setBeginning(false);
     end();
     ear.current = null;
     silence();
@@ -112,23 +123,39 @@ export function usePerformance(wanted: Wanted) {
     const free = mode === "improvise";
     if (listening === "simulated") {
       const take = { recipe, strip: strip.index, tempo, rounds: bars, rule: free ? setting.rule : null };
-      await told(strip, simulatedTake(take, setting.slips, anySeed()), bars);
+      setImagining(true);
+      const imagined = simulatedTake(take, setting.slips, anySeed()).finally(() => setImagining(false));
+      await told(strip, imagined, bars);
       return;
     }
-    try {
-      ear.current = await earFor(listening, keysOf(strip));
-    } catch (error) {
-      tell("Nobody is listened to", error);
+    attempt.current += 1;
+    const mine = attempt.current;
+    setBeginning(true);
+    const strips = stripsPlayed(setting, place, exercise.strips.length);
+    const [heard, band] = await Promise.allSettled([
+      earFor(listening, keysOf(strip)),
+      queries.query(bandsQuery(bandsWanted(recipe, strips, setting, bars))),
+    ]);
+    if (mine !== attempt.current) {
+      if (heard.status === "fulfilled") heard.value?.stop();
       return;
     }
+    setBeginning(false);
+    if (heard.status === "rejected") {
+      tell("Nobody is listened to", heard.reason);
+      return;
+    }
+    if (band.status === "rejected") {
+      heard.value?.stop();
+      tell("It does not begin", band.reason);
+      return;
+    }
+    ear.current = heard.value;
+    const bands = band.value;
     const taking = ear.current !== null;
-    const count = taking || free || !setting.goesOn ? 1 : exercise.strips.length - place;
-    const strips = Array.from({ length: count }, (_, n) => place + n);
-    const asked = bandsQuery(bandsWanted(recipe, strips, setting, bars));
-    const bands = await queries.query(asked).catch(() => []); // what is wrong is told beside the band's fields
     const plan = standSchedule(exercise, bands, {
       from: place,
-      count,
+      count: strips.length,
       backing: setting.backing,
       line: setting.line,
     });
@@ -143,17 +170,18 @@ export function usePerformance(wanted: Wanted) {
       if (heard && clock.began !== undefined) void told(strip, heard, bars);
       ear.current = null;
     };
-    const heardAt = await play(plan, place, false, done);
-    if (heardAt === undefined) return;
-    along.current = taking ? null : { strip, began: heardAt };
-    clock.began = heardAt + (plan.start * 60_000) / (tempo * pulse);
+    const begun = await play(plan, place, false, done);
+    if (begun === undefined) return;
+    const before = (plan.start * 60_000) / (tempo * pulse); // ms of count-in
+    along.current = taking ? null : { strip, began: begun.at };
+    clock.began = begun.at + before;
     let looks = 0;
     watch.current = window.setInterval(() => {
-      const now = performance.now();
-      setMoment(momentAt(plan, beatOf(now - heardAt), exercise.bar));
+      const sounded = begun.sounded();
+      setMoment(momentAt(plan, beatOf(sounded), exercise.bar));
       looks += 1;
-      if (taking && !free && setting.slip === "stops" && looks % JUDGE_EVERY === 0 && clock.began !== undefined)
-        void lookForSlips(strip, heardSoFar(), bars, (now - latency - clock.began) / 1000);
+      if (taking && !free && setting.slip === "stops" && looks % JUDGE_EVERY === 0)
+        void lookForSlips(strip, heardSoFar(), bars, (sounded - latency - before) / 1000);
     }, LOOK);
   };
 
@@ -165,13 +193,15 @@ export function usePerformance(wanted: Wanted) {
     const slip = found?.slips.find(({ kind }) => kind !== "early" && kind !== "late");
     if (found === undefined || slip === undefined || mine === null || mine !== ear.current) return;
     stop();
-    onStopped(found, tempo, slip.bar);
+    onStopped(found, tempo, slip.bar, events.length > 0);
   };
 
-  const playing = state.status === "playing" || state.status === "loading";
+  const playing = beginning || state.status === "playing" || state.status === "loading";
   const stopped = () => {
     leave();
     stop();
   };
-  return { state, playing, judging: judge.isPending || improvised.isPending, moment, begin, stop: stopped };
+  const judging = imagining || judge.isPending || improvised.isPending;
+  const busy = beginning || judging || state.status === "loading";
+  return { state, playing, busy, moment, begin, stop: stopped };
 }

@@ -1,6 +1,7 @@
 import { useWindowEvent } from "@mantine/hooks";
 import { usePedals } from "./usePedals";
-import { CURTAINS, type Curtain } from "./curtain";
+import type { Curtain } from "../../api/types";
+import { CURTAINS } from "./curtain";
 
 interface StandKeys {
   onStart: () => void;

@@ -1,11 +1,10 @@
 import { useLocalStorage } from "@mantine/hooks";
-import type { Backing, EarSetting, FreeRule, Rounds, TempoLadder } from "../../api/types";
+import type { Backing, Curtain, EarSetting, FreeRule, Rounds, TempoLadder } from "../../api/types";
 import { useLoadedTables } from "../../parts/tables";
-import type { Curtain } from "./curtain";
+import type { BarsLeft } from "./curtain";
 
 export type ListeningTo = "nobody" | "microphone" | "midi" | "keys" | "simulated";
 export type Mode = "line" | "improvise" | "ear";
-export type BarsLeft = "each" | "2" | "4" | "8" | "hidden";
 
 export interface StandSetting {
   /** What is practised: the line as it stands, improvising under a rule, or the ear. */

@@ -11,7 +11,7 @@ import { failed, useRemoval } from "../../parts/Shelf/useRemoval";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice, useOffered } from "../../parts/fields/Choice";
 import { useLoadedTables } from "../../parts/tables";
-import { layOnBench } from "../../parts/useDraft";
+import { layOnBench } from "../../parts/documents/useDraft";
 import { Window } from "../../parts/Window";
 
 /** A piece that ships: to the bench, or a copy of one's own. */

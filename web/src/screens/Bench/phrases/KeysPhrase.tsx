@@ -6,7 +6,7 @@ import { InOrder } from "../../../parts/fields/InOrder";
 import { Choice } from "../../../parts/fields/Choice";
 import { limitsOf } from "../../../parts/tables";
 import { Dial } from "../../../parts/Dial/Dial";
-import { keyName, pitchClass, toggled } from "../../../parts/keys";
+import { keyName, pitchClass, toggled } from "../../../parts/music/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { Opening } from "./rules/opening";
 import { problemAt } from "../problems";

@@ -2,7 +2,7 @@ import { Button, Group, Radio, Select, Stack } from "@mantine/core";
 import { use } from "react";
 import type { Recipe } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
-import { bySection } from "../../../parts/instruments";
+import { bySection } from "../../../parts/music/instruments";
 import { freshOf } from "../../../parts/tables";
 import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { CompanionsPhrase } from "./CompanionsPhrase";

@@ -5,9 +5,9 @@ import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { InOrder } from "../../../parts/fields/InOrder";
 import { Choice } from "../../../parts/fields/Choice";
-import { PreviewScalePicker, ScalePicker } from "../../../parts/ScalePicker";
-import { choiceOf, nameOf, scaleOptions, valueOf } from "../../../parts/scales";
-import { titleOf } from "../../../parts/changesText";
+import { PreviewScalePicker, ScalePicker } from "../../../parts/music/ScalePicker";
+import { choiceOf, nameOf, scaleOptions, valueOf } from "../../../parts/music/scales";
+import { titleOf } from "../../../parts/music/changesText";
 import { type SoundsKind, scalesOf } from "./soundsKinds";
 
 type Sounds = Recipe["sounds"];

@@ -1,7 +1,7 @@
 import { SegmentedControl, Select, Stack, Text } from "@mantine/core";
 import type { Recipe } from "../../../api/types";
 import { useOffered } from "../../../parts/fields/Choice";
-import { keyName, tonicNames } from "../../../parts/keys";
+import { keyName, tonicNames } from "../../../parts/music/keys";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import classes from "../Bench.module.css";

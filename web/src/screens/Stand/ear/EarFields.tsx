@@ -1,7 +1,7 @@
 import { Group, MultiSelect, NumberInput, Select } from "@mantine/core";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
-import { scaleOptions } from "../../../parts/scales";
+import { scaleOptions } from "../../../parts/music/scales";
 import { useLoadedTables } from "../../../parts/tables";
 import { LISTENING } from "../panels/listeningWords";
 import type { ListeningTo, SetSetting, StandSetting } from "../useStandSetting";

@@ -28,7 +28,7 @@ const WIDTH = 600;
 
 /** The ear: degrees named, sounds told apart, phrases sung back, over a drone; scored by degree. */
 export function EarRoom({ recipe, strip, setting, set }: EarRoomProps) {
-  const { data: bench } = useQuery(exerciseQuery(recipe, WIDTH));
+  const { data: bench } = useQuery(exerciseQuery(recipe, [WIDTH]));
   const due = bench?.exercise.strips[strip];
   const { data: questions, error } = useQuestions(recipe, strip, setting.ear);
   const [number, setNumber] = useState(0);

@@ -1,6 +1,6 @@
 /** Who is listened to. */
 import type { Strip } from "../../../api/types";
-import { pitchClass } from "../../../parts/keys";
+import { pitchClass } from "../../../parts/music/keys";
 import { type Ear, listenToKeys, listenToMicrophone, listenToMidi } from "../../../sound/listening";
 import type { ListeningTo } from "../useStandSetting";
 

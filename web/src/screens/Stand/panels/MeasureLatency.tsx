@@ -2,6 +2,7 @@ import { Button, Group, NumberInput, Text } from "@mantine/core";
 import { useState } from "react";
 import { tell } from "../../../parts/tell";
 import { eventsOf } from "../../../sound/listening";
+import type { Begun } from "../../../sound/player";
 import type { SoundEvent } from "../../../sound/schedule";
 import { usePlayer } from "../../../sound/usePlayer";
 import { earFor } from "../ear/earFor";
@@ -37,19 +38,19 @@ export function MeasureLatency({ listening, latency, onLatency }: MeasureLatency
         strip: 0,
         id: "",
       }));
-      const began: { at?: number } = {};
+      const clock: { began?: Begun | undefined } = {};
       const done = async () => {
         ear.stop();
         setMeasuring(false);
         const clicks = beats.slice(READY).map((beat) => (beat * 60) / TEMPO);
         const found = await latencyOf(
           clicks,
-          eventsOf(ear.heard, began.at ?? 0, 0).filter(({ at }) => at >= 0),
+          eventsOf(ear.heard, clock.began?.at ?? 0, 0).filter(({ at }) => at >= 0),
         );
         setTold(found.words);
         if (found.ms !== null) onLatency(found.ms);
       };
-      began.at = await player.play({ events, start: 0, end: READY + CLICKS + 1 }, 0, false, () => {
+      clock.began = await player.play({ events, start: 0, end: READY + CLICKS + 1 }, 0, false, () => {
         done().catch((error: unknown) => tell("It was not measured", error));
       });
     } catch (error) {

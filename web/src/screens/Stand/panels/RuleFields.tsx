@@ -2,7 +2,7 @@ import { MultiSelect, Text } from "@mantine/core";
 import type { FreeRule, Problem } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
-import { scaleOptions } from "../../../parts/scales";
+import { scaleOptions } from "../../../parts/music/scales";
 import { useLoadedTables } from "../../../parts/tables";
 
 interface RuleFieldsProps {

@@ -14,6 +14,8 @@ interface SendSoundProps {
 const FILES = [
   { kind: "strip both wav", label: "This strip with the band (WAV)" },
   { kind: "strip both ogg", label: "This strip with the band (Ogg)" },
+  { kind: "strip both mp3", label: "This strip with the band (MP3)" },
+  { kind: "all both mp3", label: "All strips with the band (MP3)" },
   { kind: "all both ogg", label: "All strips with the band (Ogg)" },
   { kind: "all band ogg", label: "The band alone, all strips (Ogg)" },
   { kind: "all line ogg", label: "The line alone, all strips (Ogg)" },

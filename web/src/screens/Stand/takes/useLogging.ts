@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { blankEntry, useEntryActions } from "../../../api/logbook";
+import { useTicketActions } from "../../../api/ticket";
 import type { Entry, EntryDraft, Judged, Strip } from "../../../api/types";
-import type { OnStand } from "../../../parts/onStand";
+import type { OnStand } from "../../../parts/documents/onStand";
+import { useGuest } from "../../../parts/useGuest";
 import { useWho } from "../../../parts/Who";
 import { tell } from "../../../parts/tell";
 
@@ -15,9 +17,11 @@ interface Written {
 }
 
 /** Writes what was played at the stand into the logbook; what is said of it afterwards corrects the entry. */
-export function useLogging({ recipe, id, version, routine }: OnStand) {
+export function useLogging({ recipe, id, version, routine, assignment }: OnStand) {
   const [player] = useWho();
-  const { add, correct } = useEntryActions(player);
+  const own = useEntryActions(player);
+  const asGuest = useTicketActions();
+  const { add, correct } = useGuest() ? asGuest : own;
   const [written, setWritten] = useState<Written | null>(null);
   const write = async (strip: Strip, seconds: number, tempo: number, judged?: Judged) => {
     const minutes = seconds / 60;
@@ -34,6 +38,7 @@ export function useLogging({ recipe, id, version, routine }: OnStand) {
       slips: judged?.slips.length ?? 0,
       slipped: judged?.slips.flatMap(({ number, kind }) => (number === "" ? [] : [{ degree: number, kind }])) ?? [],
       source: "stand",
+      assignment: assignment ?? null,
     };
     try {
       const [number] = await add.mutateAsync([entry]);

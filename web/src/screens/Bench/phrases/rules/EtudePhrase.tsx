@@ -4,7 +4,7 @@ import type { Etude, Piece } from "../../../../api/types";
 import { Amount } from "../../../../parts/fields/Amount";
 import { Choice } from "../../../../parts/fields/Choice";
 import { limitsOf } from "../../../../parts/tables";
-import { useVocabulary } from "../../../../parts/vocabulary";
+import { useVocabulary } from "../../../../parts/music/vocabulary";
 import type { PhraseProps } from "../PhraseProps";
 import { problemAt } from "../../problems";
 import { useEtudeChoices } from "../../queries";

@@ -1,7 +1,7 @@
 import { Button, Group, Stack, Tabs, Text } from "@mantine/core";
 import { use } from "react";
 import type { Rule } from "../../../../api/types";
-import { moved } from "../../../../parts/moved";
+import { moved } from "../../../../parts/documents/moved";
 import { limitsOf } from "../../../../parts/tables";
 import type { PhraseProps } from "../PhraseProps";
 import { problemAt, problemsBelow } from "../../problems";

@@ -1,8 +1,8 @@
 import { Group, SegmentedControl, Select, Stack, Text, TextInput } from "@mantine/core";
 import type { NoteValue, Play, Problem, Recipe, What } from "../../../../api/types";
 import { Choice, useOffered } from "../../../../parts/fields/Choice";
-import { ScalePicker } from "../../../../parts/ScalePicker";
-import { useVocabulary } from "../../../../parts/vocabulary";
+import { ScalePicker } from "../../../../parts/music/ScalePicker";
+import { useVocabulary } from "../../../../parts/music/vocabulary";
 import { FigurePhrase } from "../FigurePhrase";
 import { PathChoice } from "../PathPhrase";
 import type { PhraseProps } from "../PhraseProps";

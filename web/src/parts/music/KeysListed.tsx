@@ -1,5 +1,5 @@
 import { Kbd, Table, Title } from "@mantine/core";
-import { SHORTCUTS } from "./shortcuts";
+import { SHORTCUTS } from "../shortcuts";
 
 /** All shortcuts, by where they hold. */
 export const KeysListed = () =>

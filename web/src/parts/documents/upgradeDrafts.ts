@@ -1,5 +1,5 @@
 /** Unsaved work that an older version kept in this browser, brought to today's names before anything is shown. */
-import { answered, client } from "../api/client";
+import { answered, client } from "../../api/client";
 
 const OLD = 1;
 const KEY = /^dodecant\.(recipes|changes)\./;

@@ -1,8 +1,8 @@
 import { Select, type SelectProps } from "@mantine/core";
-import { useShelf } from "../api/shelves";
-import type { Recipe, ScaleChoice, Tables } from "../api/types";
+import { useShelf } from "../../api/shelves";
+import type { Recipe, ScaleChoice, Tables } from "../../api/types";
 import { choiceOf, scaleOptions, valueOf } from "./scales";
-import { usePreviewed } from "./fields/usePreviewed";
+import { usePreviewed } from "../fields/usePreviewed";
 
 /** How many recipes are looked at at once. */
 const MOST = 120;

@@ -1,5 +1,5 @@
 /** Instruments in lists. */
-import type { Tables } from "../api/types";
+import type { Tables } from "../../api/types";
 
 /** Instruments as a list's options, section by section. */
 export function bySection(instruments: Tables["instruments"]) {

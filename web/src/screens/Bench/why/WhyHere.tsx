@@ -1,9 +1,9 @@
 import { Text } from "@mantine/core";
 import { useState } from "react";
-import { useJoin } from "./queries";
+import { useJoin } from "../queries";
 import { WaysTable } from "./WaysTable";
 import { WhyPopover } from "./WhyPopover";
-import type { Recipe, Strip } from "../../api/types";
+import type { Recipe, Strip } from "../../../api/types";
 
 interface WhyHereProps {
   recipe: Recipe;

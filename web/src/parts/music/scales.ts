@@ -1,5 +1,5 @@
 /** The catalogue on screen: for a picker, findable by every name and by its degrees, and by address. */
-import type { OwnScale, ScaleChoice, Tables } from "../api/types";
+import type { OwnScale, ScaleChoice, Tables } from "../../api/types";
 
 const OWN = "own:";
 

@@ -1,7 +1,7 @@
 /** All vocabulary there is: one's own, and the pieces that ship. */
-import { useShelf } from "../api/shelves";
-import type { Piece } from "../api/types";
-import { useLoadedTables } from "./tables";
+import { useShelf } from "../../api/shelves";
+import type { Piece } from "../../api/types";
+import { useLoadedTables } from "../tables";
 
 /** Every piece by a key of its own, and as options of a list; one's own come first. */
 export function useVocabulary() {

@@ -1,8 +1,8 @@
 /** What is being worked on: kept in the browser until it is saved. */
 import { useCallback, useEffect, useMemo, useState } from "react";
-import type { Documents, Saved, ShelfName } from "../api/shelves";
-import type { ChangesDraft, Recipe } from "../api/types";
-import { type Steps, back, begun, forth, laidOver, stepped } from "./Steps/steps";
+import type { Documents, Saved, ShelfName } from "../../api/shelves";
+import type { ChangesDraft, Recipe } from "../../api/types";
+import { type Steps, back, begun, forth, laidOver, stepped } from "../Steps/steps";
 import { withDefaults } from "./patch";
 
 interface Kept<D> {

@@ -1,5 +1,5 @@
 /** What lies on the stand: a recipe, taken there from anywhere, and the strip to begin with. */
-import type { Recipe, Routine } from "../api/types";
+import type { Curtain, Recipe, Routine } from "../../api/types";
 
 export interface OnStand {
   recipe: Recipe;
@@ -8,6 +8,10 @@ export interface OnStand {
   id: string;
   /** What changed in it since its first version, in words. */
   version?: string;
+  /** What is shown of the page as it comes on the stand. */
+  curtain?: Curtain;
+  /** The assignment it is practised for, by its number. */
+  assignment?: number;
   /** The routine it is a step of, by its place, with its id on the shelf. */
   routine?: { routine: Routine; place: number; id: string };
 }
@@ -15,17 +19,23 @@ export interface OnStand {
 const KEY = "dodecant.stand";
 
 /** Put a recipe on the stand; the stand's own page shows it. */
-export function putOnStand(recipe: Recipe, strip = 0, id = "", more: Pick<OnStand, "routine" | "version"> = {}): void {
+export function putOnStand(
+  recipe: Recipe,
+  strip = 0,
+  id = "",
+  more: Omit<OnStand, "recipe" | "strip" | "id"> = {},
+): void {
   const lying: OnStand = { recipe, strip, id, ...more };
   localStorage.setItem(KEY, JSON.stringify(lying));
 }
 
 /** Put a step of a routine on the stand; false for one that is no recipe. */
-export function putStepOnStand(routine: Routine, place: number, id: string): boolean {
+export function putStepOnStand(routine: Routine, place: number, id: string, assignment?: number): boolean {
   const step = routine.steps[place];
   if (step?.kind !== "recipe") return false;
   putOnStand({ ...step.recipe, tempo: step.tempo || step.recipe.tempo }, 0, step.saved, {
     routine: { routine, place, id },
+    ...(assignment === undefined ? {} : { assignment }),
   });
   return true;
 }

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
-import type { Fingering, Recipe, Strip } from "../../api/types";
-import { useFingerWays } from "./queries";
+import type { Fingering, Recipe, Strip } from "../../../api/types";
+import { useFingerWays } from "../queries";
 import { WaysTable } from "./WaysTable";
 import { WhyPopover } from "./WhyPopover";
 

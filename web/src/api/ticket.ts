@@ -1,0 +1,44 @@
+/** What a share link opens: one assignment of one player. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import type { EntryDraft } from "./types";
+
+const TICKET = "ticket";
+
+/** The assignment that the ticket opens; asked for again now and then, since answers come to it. */
+export function useTicket() {
+  return useQuery({
+    queryKey: [TICKET],
+    queryFn: () => answered(client.GET("/api/ticket")),
+    retry: false,
+    refetchInterval: 60_000,
+  });
+}
+
+/** Open a link by its token; the browser keeps it from then on. */
+export const openTicket = (token: string) => answered(client.POST("/api/tickets", { body: { token } }));
+
+/** Come in as the teacher, and go out again. */
+export const comeIn = (passphrase: string) => answered(client.POST("/api/sessions", { body: { passphrase } }));
+export const goOut = () => answered(client.DELETE("/api/sessions"));
+
+/** Write what was practised into one's own logbook, say how it went, ask the teacher. */
+export function useTicketActions() {
+  const queries = useQueryClient();
+  const onSuccess = () => queries.invalidateQueries({ queryKey: [TICKET] });
+  return {
+    add: useMutation({
+      mutationFn: (entries: EntryDraft[]) => answered(client.POST("/api/ticket/entries", { body: entries })),
+      onSuccess,
+    }),
+    correct: useMutation({
+      mutationFn: ({ number, entry }: { number: number; entry: EntryDraft }) =>
+        answered(client.PUT("/api/ticket/entries/{number}", { params: { path: { number } }, body: entry })),
+      onSuccess,
+    }),
+    ask: useMutation({
+      mutationFn: (text: string) => answered(client.POST("/api/ticket/questions", { body: { text } })),
+      onSuccess,
+    }),
+  };
+}

@@ -1,0 +1,225 @@
+import {
+  Button,
+  Checkbox,
+  Group,
+  SegmentedControl,
+  Select,
+  SimpleGrid,
+  Stack,
+  Text,
+  TextInput,
+  Textarea,
+} from "@mantine/core";
+import { DateInput } from "@mantine/dates";
+import { useState } from "react";
+import { firstOfWeek } from "../../../api/dates";
+import { useShelf } from "../../../api/shelves";
+import { blankAssignment, useAssignmentActions, usePlayers } from "../../../api/studio";
+import type { AssignmentDocument, AssignmentState } from "../../../api/types";
+import { announce } from "../../../parts/Announced";
+import { problemAt } from "../../../parts/problemAt";
+import { Window } from "../../../parts/Window";
+
+interface AssignmentFormProps {
+  /** What is changed; nothing for a new one. */
+  kept?: AssignmentState;
+  onClose: (id?: number) => void;
+}
+
+type Kind = "recipe" | "routine";
+/** What is given, to whom, by when, with the teacher's words. */
+export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
+  const players = usePlayers().data ?? [];
+  const { give, change } = useAssignmentActions();
+  const [draft, setDraft] = useState(kept?.document ?? blankAssignment);
+  const [to, setTo] = useState<string[]>(kept?.players.map(({ player }) => String(player)) ?? []);
+  const { error, isPending } = kept === undefined ? give : change;
+  const put = (part: Partial<AssignmentDocument>) => setDraft((now) => ({ ...now, ...part }));
+  const at = (field: string) => problemAt(error, `/document/${field}`);
+  const keep = async () => {
+    const given = { document: draft, players: to.map(Number) };
+    const done =
+      kept === undefined
+        ? await give.mutateAsync(given)
+        : await change.mutateAsync({ id: kept.id, revision: kept.revision, ...given });
+    announce(`${draft.title} is given`);
+    onClose(done.id);
+  };
+  const told = ["title", "due", "words", "listening", "links"].some((field) => at(field) !== undefined);
+  const students = players.filter(({ id }) => id !== 1);
+  return (
+    <Window opened onClose={onClose} title={kept?.document.title ?? "Give an assignment"} size="52rem">
+      <Stack gap="sm">
+        <What draft={draft} onChange={put} />
+        <SimpleGrid cols={{ base: 1, sm: 2 }}>
+          <TextInput
+            label="Title"
+            maxLength={120}
+            value={draft.title}
+            error={at("title")}
+            onChange={(event) => put({ title: event.currentTarget.value })}
+          />
+          <DateInput
+            label="For"
+            placeholder="no day"
+            clearable
+            clearButtonProps={{ "aria-label": "No day" }}
+            valueFormat="dddd D MMM YYYY"
+            firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
+            value={draft.due}
+            error={at("due")}
+            onChange={(due) => put({ due })}
+          />
+        </SimpleGrid>
+        <Textarea
+          label="Your words"
+          description="**strong**, *emphasis*, lists with - or 1."
+          autosize
+          minRows={3}
+          maxRows={8}
+          maxLength={4000}
+          value={draft.words}
+          error={at("words")}
+          onChange={(event) => put({ words: event.currentTarget.value })}
+        />
+        <Textarea
+          label="To listen to"
+          autosize
+          maxLength={1000}
+          value={draft.listening}
+          error={at("listening")}
+          onChange={(event) => put({ listening: event.currentTarget.value })}
+        />
+        <Links links={draft.links} error={at("links")} onChange={(links) => put({ links })} />
+        <Checkbox.Group label="To" value={to} onChange={setTo} error={problemAt(error, "/players")}>
+          <Group mt={4} gap="md">
+            {players.map(({ id, profile }) => (
+              <Checkbox key={id} value={String(id)} label={profile.name} />
+            ))}
+          </Group>
+        </Checkbox.Group>
+        <Group>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => setTo(to.length < students.length ? students.map(({ id }) => String(id)) : [])}
+          >
+            {to.length < students.length ? "To everyone" : "To nobody"}
+          </Button>
+        </Group>
+        {error && !told && (
+          <Text c="lamp.9" role="alert">
+            {error.message}
+          </Text>
+        )}
+        <Group justify="flex-end">
+          <Button variant="default" onClick={() => onClose()}>
+            Leave it
+          </Button>
+          <Button
+            loading={isPending}
+            disabled={draft.title.trim() === "" || (draft.recipe === null && draft.routine === null)}
+            onClick={() => void keep().catch(() => undefined)}
+          >
+            {kept === undefined ? "Give it" : "Keep"}
+          </Button>
+        </Group>
+      </Stack>
+    </Window>
+  );
+}
+
+/** Which recipe or routine: one of those that are kept. */
+function What({
+  draft,
+  onChange,
+}: {
+  draft: AssignmentDocument;
+  onChange: (part: Partial<AssignmentDocument>) => void;
+}) {
+  const recipes = useShelf("recipes").data ?? [];
+  const routines = useShelf("routines").data ?? [];
+  const [kind, setKind] = useState<Kind>(draft.routine === null ? "recipe" : "routine");
+  const offered = kind === "recipe" ? recipes : routines;
+  const choose = (id: string | null) => {
+    const recipe = kind === "recipe" ? recipes.find((one) => one.id === id) : undefined;
+    const routine = kind === "routine" ? routines.find((one) => one.id === id) : undefined;
+    const title = recipe?.title ?? routine?.title ?? "";
+    onChange({
+      recipe: recipe?.document ?? null,
+      routine: routine?.document ?? null,
+      saved: id ?? "",
+      title: draft.title.trim() === "" || draft.saved !== "" ? title : draft.title,
+    });
+  };
+  return (
+    <Group align="flex-end">
+      <SegmentedControl
+        aria-label="What is given"
+        data={[
+          { value: "recipe", label: "A recipe" },
+          { value: "routine", label: "A routine" },
+        ]}
+        value={kind}
+        onChange={(next) => setKind(next)}
+      />
+      <Select
+        label={kind === "recipe" ? "Recipe" : "Routine"}
+        placeholder="one of yours"
+        searchable
+        flex={1}
+        data-autofocus
+        data={offered.map(({ id, title }) => ({ value: id, label: title }))}
+        value={offered.some(({ id }) => id === draft.saved) ? draft.saved : null}
+        onChange={choose}
+      />
+    </Group>
+  );
+}
+
+interface LinksProps {
+  links: AssignmentDocument["links"];
+  error: string | undefined;
+  onChange: (links: AssignmentDocument["links"]) => void;
+}
+
+/** Pages on the web, by name. */
+function Links({ links, error, onChange }: LinksProps) {
+  const put = (place: number, part: Partial<AssignmentDocument["links"][number]>) =>
+    onChange(links.map((link, other) => (other === place ? { ...link, ...part } : link)));
+  return (
+    <Stack gap={6}>
+      {links.map(({ name, address }, place) => (
+        <Group key={place} align="flex-end" wrap="nowrap">
+          <TextInput
+            label="Link"
+            placeholder="its name"
+            w="var(--field-m)"
+            maxLength={120}
+            value={name}
+            onChange={(event) => put(place, { name: event.currentTarget.value })}
+          />
+          <TextInput
+            label="Address"
+            placeholder="https://"
+            flex={1}
+            maxLength={500}
+            value={address}
+            error={error}
+            onChange={(event) => put(place, { address: event.currentTarget.value })}
+          />
+          <Button variant="subtle" onClick={() => onChange(links.filter((_, other) => other !== place))}>
+            Take out
+          </Button>
+        </Group>
+      ))}
+      {links.length < 8 && (
+        <Group>
+          <Button size="compact-sm" variant="default" onClick={() => onChange([...links, { name: "", address: "" }])}>
+            Add a link
+          </Button>
+        </Group>
+      )}
+    </Stack>
+  );
+}

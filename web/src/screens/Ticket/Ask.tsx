@@ -1,0 +1,46 @@
+import { Button, Group, Stack, Text, Textarea, Title } from "@mantine/core";
+import { useState } from "react";
+import { useTicketActions } from "../../api/ticket";
+import type { Question } from "../../api/types";
+import { announce } from "../../parts/Announced";
+import { tell } from "../../parts/tell";
+
+/** One's questions with their answers, and a new one. */
+export function Ask({ questions }: { questions: readonly Question[] }) {
+  const { ask } = useTicketActions();
+  const [text, setText] = useState("");
+  const send = () =>
+    ask.mutateAsync(text).then(
+      () => {
+        setText("");
+        announce("Your question is sent");
+      },
+      (error: unknown) => tell("It was not sent", error),
+    );
+  return (
+    <Stack gap="sm" maw="var(--measure)">
+      <Title order={2} size="h4">
+        Questions
+      </Title>
+      {questions.map(({ id, text: asked, answer }) => (
+        <div key={id}>
+          <Text fw={600}>{asked}</Text>
+          <Text c={answer === "" ? "dimmed" : undefined}>{answer === "" ? "No answer yet." : answer}</Text>
+        </div>
+      ))}
+      <Group align="flex-end">
+        <Textarea
+          label="Ask your teacher"
+          flex={1}
+          autosize
+          maxLength={2000}
+          value={text}
+          onChange={(event) => setText(event.currentTarget.value)}
+        />
+        <Button variant="default" loading={ask.isPending} disabled={text.trim() === ""} onClick={() => void send()}>
+          Ask
+        </Button>
+      </Group>
+    </Stack>
+  );
+}

@@ -1,0 +1,39 @@
+import { Button, Group, NumberInput } from "@mantine/core";
+import { useState } from "react";
+import { blankEntry } from "../../api/logbook";
+import { useTicketActions } from "../../api/ticket";
+import type { EntryDraft } from "../../api/types";
+import { announce } from "../../parts/Announced";
+import { Choice } from "../../parts/fields/Choice";
+import { tell } from "../../parts/tell";
+
+type Said = EntryDraft["word"];
+
+/** What was practised away from the stand, in ten seconds. */
+export function WriteDown({ title }: { title: string }) {
+  const { add } = useTicketActions();
+  const [minutes, setMinutes] = useState(10);
+  const [word, setWord] = useState<Said>("");
+  const write = () =>
+    add.mutateAsync([{ ...blankEntry(), what: title, minutes, word }]).then(
+      () => announce(`${minutes} minutes are written down`),
+      (error: unknown) => tell("It was not written down", error),
+    );
+  return (
+    <Group align="flex-end">
+      <NumberInput
+        label="Practised without the stand"
+        description="minutes"
+        w="12rem"
+        min={1}
+        max={600}
+        value={minutes}
+        onChange={(value) => typeof value === "number" && value > 0 && setMinutes(value)}
+      />
+      <Choice label="It was" field="entry.word" words={{ "": "not said" }} w="9rem" value={word} onChange={setWord} />
+      <Button variant="default" loading={add.isPending} onClick={() => void write()}>
+        Write down
+      </Button>
+    </Group>
+  );
+}
