@@ -13,8 +13,8 @@ from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.enclosures import ENCLOSURES
 from dodecant.exercise.recipe.figures import FIGURES
 from dodecant.exercise.recipe.ladders import LADDERS
-from dodecant.exercise.recipe.note_values import BEATS, NoteValue
-from dodecant.exercise.recipe.sounds import SOUNDS
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NoteValue
+from dodecant.exercise.recipe.sounding.sounds import SOUNDS
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.tables import load_tables
 

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+import asyncio
+import io
 import json
+import socket
 from pathlib import Path
 
 import pytest
 
-from dodecant.cli import main
+from dodecant.cli import _listening, main
 from dodecant.exercise.press import press
 from dodecant.formats.json.documents import from_json
 from dodecant.formats.json.exercise import to_json
 from dodecant.store.database import Database
+from dodecant.store.shares import passphrase_hash
 from dodecant.tables import load_tables
 
 EXAMPLES = sorted((Path(__file__).parent.parent / "examples").glob("*.recipe.json"))
@@ -66,3 +70,48 @@ def test_checking_a_data_file(tmp_path: Path, capsys: pytest.CaptureFixture[str]
     assert main(["check", "--data", str(path)]) == 1
     with pytest.raises(SystemExit):
         main(["press"])
+
+
+def test_a_server_is_shared_only_behind_a_passphrase(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    data = ["--data", str(tmp_path / "d.db")]
+    assert main(["serve", "--share", "--port", "48123", *data]) == 2
+    assert "Set a passphrase first" in capsys.readouterr().err
+    for typed, code, words in (
+        ("short\n", 1, "has 10 letters or more"), ("\n", 1, "10 letters or more"),
+        ("four lamps at low water\n", 0, "The passphrase is set."),
+    ):  # fmt: skip
+        monkeypatch.setattr("sys.stdin", io.StringIO(typed))
+        assert main(["passphrase", *data]) == code
+        told = capsys.readouterr()
+        assert words in told.out + told.err
+        assert typed.strip() == "" or typed.strip() not in told.out + told.err
+    with Database(tmp_path / "d.db").connection() as connection:
+        kept = passphrase_hash(connection)
+    assert kept is not None
+    assert kept.startswith("$argon2id$")
+    assert main(["serve", "--share", "--address", "ftp://x", "--port", "48123", *data]) == 1
+    assert "is no address of a server" in capsys.readouterr().err
+
+
+def test_answers_are_sent_at_once() -> None:
+    """What is accepted is told not to wait for the other side's word, or each answer would come 40 ms later."""
+
+    async def accepted() -> int:
+        told: asyncio.Future[int] = asyncio.get_running_loop().create_future()
+
+        def come(_: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
+            found = writer.get_extra_info("socket")
+            told.set_result(found.getsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY))
+            writer.close()
+
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            port = free.getsockname()[1]
+        async with await asyncio.start_server(come, sock=_listening(port)):
+            _, writer = await asyncio.open_connection("127.0.0.1", port)
+            writer.close()
+            return await told
+
+    assert asyncio.run(accepted()) != 0

@@ -62,7 +62,8 @@ def brought_along(package: str, seen: set[str]) -> set[str]:
 
 def stated(package: str) -> str:
     about = metadata.metadata(package)
-    said = about["License-Expression"] or about["License"]
+    classed = [one.rsplit(" :: ", 1)[1] for one in about.get_all("Classifier") or [] if one.startswith("License ::")]
+    said = about["License-Expression"] or about["License"] or classed[0]
     return {"PSFL": "PSF-2.0"}.get(said, said)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import re
 import time
 from collections.abc import Callable
@@ -59,6 +60,29 @@ _LISTEN = """
 def listen(page: Page) -> None:
     """Keep the names of all that is marked as sounding, in order, in `window.marked`: a mark lasts a short while."""
     page.evaluate(_LISTEN)
+
+
+_OVERHEAR = """
+() => {
+  window.told = [];
+  new MutationObserver((changes) => {
+    for (const { type, target, addedNodes } of changes)
+      for (const node of type === 'characterData' ? [target] : addedNodes) window.told.push(node.textContent);
+  })
+    .observe(document.body, { subtree: true, childList: true, characterData: true });
+}
+"""
+
+
+def overhear(page: Page) -> None:
+    """Keep all texts that appear in `window.told`: some stand there for a bar or two only."""
+    page.evaluate(_OVERHEAR)
+
+
+def until_told(page: Page, *texts: str) -> None:
+    """Wait until each of some texts has stood somewhere since `overhear`."""
+    for text in texts:
+        until(page, f"window.told.some((one) => one.includes({json.dumps(text)}))")
 
 
 def until(page: Page, expression: str) -> None:

@@ -29,15 +29,14 @@ FLAGS = [
 
 
 @contextmanager
-def served(data: Path, *, demo: bool = True) -> Iterator[str]:
-    """Run the application as a user would; yields its address."""
+def served(data: Path, *, demo: bool = True, share: bool = False) -> Iterator[str]:
+    """Run the application as a user would, shared or not; yields its address."""
     with socket.socket() as free:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
     command = [sys.executable, "-m", "dodecant.cli", "serve", "--port", str(port), "--data", str(data)]
-    process = subprocess.Popen(
-        [*command, *(["--demo"] if demo else [])], stdout=subprocess.DEVNULL, stderr=subprocess.PIPE, text=True
-    )
+    more = [*(["--demo"] if demo else []), *(["--share"] if share else [])]
+    process = subprocess.Popen([*command, *more], stdout=subprocess.DEVNULL, stderr=subprocess.PIPE, text=True)
     address = f"http://127.0.0.1:{port}"
     try:
         _wait_for(process, address)
@@ -56,7 +55,7 @@ def _wait_for(process: subprocess.Popen[str], address: str) -> None:
         if process.poll() is not None:
             raise RuntimeError(f"the server did not start: {process.communicate()[1]}")
         try:
-            urllib.request.urlopen(f"{address}/api/tables", timeout=5).close()
+            urllib.request.urlopen(f"{address}/api/visitor", timeout=5).close()
         except OSError:
             time.sleep(0.1)
         else:

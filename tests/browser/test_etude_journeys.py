@@ -14,7 +14,7 @@ from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.browser.hands import choose, phrase, sentence, until
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 
 def open_recipe(page: Page, name: str) -> None:

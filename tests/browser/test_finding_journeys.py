@@ -13,7 +13,7 @@ from dodecant.formats.json.documents import from_json
 from dodecant.store.demo import _files
 from tests.browser.hands import choose, phrase, sentence, strip_begins, until
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 
 def said(page: Page, words: str) -> None:

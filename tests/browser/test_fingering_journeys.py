@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.hands import choose, phrase, strip_begins, until
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 _FINGERS = "[...document.querySelectorAll('#strip-0 svg .fing')].map(one => one.textContent.trim()).join(' ')"
 

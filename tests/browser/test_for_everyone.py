@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.hands import choose, phrase, sentence, strip_begins, until
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 AXE = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
 _CHECK = """async () => (await axe.run(document, {resultTypes: ['violations']})).violations
@@ -26,6 +26,10 @@ PLACES = (
     "/changes",
     "/changes/new",
     "/vocabulary",
+    "/studio",
+    "/studio?show=players",
+    "/studio?show=worksheets",
+    "/studio?show=house",
     "/nowhere",
 )
 PHRASES = ("figure", "sounds", "path", "placement", "keys", "player", "tempo")

@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.hands import choose, listen, sentence, strip_begins, until
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 
 def find(page: Page, by: str, text: str) -> None:

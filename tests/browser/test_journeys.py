@@ -12,7 +12,7 @@ from playwright.sync_api import Browser, Dialog, Page, expect
 from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
 from tests.browser.serving import served
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 
 def test_every_phrase_answers_in_the_score(page: Page) -> None:
@@ -99,6 +99,7 @@ def test_keys_are_picked_on_the_dial_with_the_keyboard(page: Page) -> None:
 
 
 def test_strips_are_drawn_as_they_scroll_in_and_the_dial_leads_to_them(page: Page) -> None:
+    page.set_viewport_size({"width": 1280, "height": 300})  # where the last of them is far below
     page.goto("/bench")
     page.wait_for_selector("#strip-0 svg .note")
     assert page.locator("#strip-11 svg .note").count() == 0
@@ -159,7 +160,6 @@ def test_a_remark_is_cured_with_one_click(page: Page) -> None:
     strip_begins(page, 0, "1 ♭3 4 ♭7 ♭3 4 5 1")
 
 
-# Keeps the ids of the notes and steps that were marked, in order, however busy the page is.
 def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
     page.goto("/bench")
     page.wait_for_selector("#strip-0 svg .note")

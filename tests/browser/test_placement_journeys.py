@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 
 def over_changes(page: Page) -> None:

@@ -13,7 +13,7 @@ from tests.browser.hands import choose
 from tests.browser.test_for_everyone import at_ease
 from tests.browser.test_stand_journeys import listen_to, put_on_stand
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+pytestmark = pytest.mark.browser
 
 
 def test_a_goal_that_does_not_fit_is_told_in_numbers_and_mended(page: Page) -> None:
@@ -59,6 +59,24 @@ def test_a_routine_is_run_step_by_step_and_what_is_played_is_written_down(page: 
     expect(page.get_by_text("Something is left out of it.").first).to_be_visible()
     page.get_by_role("button", name="Put it back").first.click()
     page.get_by_role("button", name="The page later").click()
+    names = page.get_by_role("textbox", name="Step")
+    before = [names.nth(n).input_value() for n in range(2)]
+    page.get_by_role("button", name=f"Drag {before[0]}", exact=True).hover()
+    page.mouse.down()
+    below = page.get_by_role("button", name=f"Drag {before[1]}", exact=True).bounding_box()
+    assert below
+    page.mouse.move(below["x"] + 8, below["y"] + 8, steps=8)
+    page.mouse.up()
+    expect(names.nth(0)).to_have_value(before[1])
+    page.get_by_role("button", name=f"Drag {before[1]}", exact=True).focus()
+    page.keyboard.press("Space")
+    told = page.get_by_role("status")
+    expect(told.filter(has_text=f"{before[1]}: 1 of 4.")).to_be_attached()
+    page.wait_for_timeout(100)  # the page measures its places
+    page.keyboard.press("ArrowDown")
+    expect(told.filter(has_text=f"{before[1]}: 2 of 4.")).to_be_attached()
+    page.keyboard.press("Space")
+    expect(names.nth(0)).to_have_value(before[0])
     page.get_by_role("button", name="Begin").click()
     page.wait_for_url("**/stand")
     expect(page.get_by_text(re.compile("step 1 of 4: Numbers only"))).to_be_visible()
