@@ -6,7 +6,7 @@ import tempfile
 from pathlib import Path
 
 from tests.browser.hands import until
-from tests.browser.serving import browser_page, served
+from tests.browser.serving import browser, browser_page, served
 
 # Resolves with the milliseconds from the key press to the first frame that shows a strip with other notation.
 _MEASURE = """
@@ -28,6 +28,32 @@ async (text) => {
   });
 }
 """
+
+
+_FIRST_STRIP = """
+(() => {
+  const look = () => {
+    if (document.querySelector('#strip-0 svg .note') === null) return requestAnimationFrame(look);
+    requestAnimationFrame(() => { window.first = performance.now(); });
+  };
+  look();
+})();
+"""
+
+
+def fresh_pages(count: int) -> list[float]:
+    """Milliseconds until the bench shows its first strip, in so many browsers that know nothing of it yet."""
+    found = []
+    with tempfile.TemporaryDirectory() as folder, served(Path(folder) / "demo.db") as address, browser() as opened:
+        for _ in range(count):
+            context = opened.new_context(viewport={"width": 1280, "height": 800}, base_url=address)
+            page = context.new_page()
+            page.add_init_script(_FIRST_STRIP)
+            page.goto("/bench")
+            until(page, "window.first !== undefined")
+            found.append(float(page.evaluate("window.first")))
+            context.close()
+    return found
 
 
 def phrase_changes(count: int) -> list[float]:
