@@ -6,7 +6,7 @@ INSTALLED := $(VENV)/installed
 TESTING := $(VENV)/testing
 MODULES := web/node_modules/.installed
 BUILT := src/dodecant/static/index.html
-WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/piano.ts web/package.json
+WEB_SOURCES := $(shell find web/src -type f) web/index.html web/pack.html web/vite.config.ts web/vite.pack.config.ts web/piano.ts web/package.json
 
 .PHONY: demo serve build develop test lint types pytest browser endure bench fonts gallery screenshots clean
 
@@ -47,7 +47,7 @@ $(MODULES): web/package-lock.json
 	touch $@
 
 $(BUILT): $(MODULES) $(WEB_SOURCES)
-	cd web && npx --no-install vite build --logLevel warn
+	cd web && npx --no-install vite build --logLevel warn && npx --no-install vite build --config vite.pack.config.ts --logLevel warn
 	touch $@
 
 test: lint pytest ## everything that must pass
@@ -65,8 +65,9 @@ types: $(TESTING) $(MODULES) ## what the web application takes from the API: typ
 	$(PY) tools/write_openapi.py
 	cd web && npm run --silent types
 
-pytest: $(TESTING) build chromium
-	$(PY) -m pytest -n 2 --dist loadgroup
+pytest: $(TESTING) build chromium # journeys by themselves: some listen in time, and beside other tests they wait for the machine
+	$(PY) -m pytest -n 2 -m "not browser"
+	$(PY) -m pytest -m browser
 
 .PHONY: chromium
 chromium: # Debian's browser, when it is missing

@@ -2,13 +2,20 @@
 
 from __future__ import annotations
 
+import re
 import tempfile
 from collections.abc import Callable
+from datetime import UTC, datetime
 from pathlib import Path
 
 from playwright.sync_api import Page
 from tests.browser.serving import browser_page, served
 
+from dodecant.api.passphrase import hashed
+from dodecant.store.demo import prepare_demo
+from dodecant.store.shares import keep_passphrase
+
+SECRET = "four lamps at low water"
 TARGET = Path(__file__).parent.parent / "docs" / "screenshots"
 
 
@@ -123,7 +130,7 @@ def over_changes(page: Page) -> None:
 def plan(page: Page) -> None:
     """Today, as a line of text with its dial."""
     page.goto("/plan")
-    page.get_by_role("button", name="Practise").first.wait_for()
+    page.get_by_role("tabpanel", name="Today").wait_for()  # on a day off there is nothing to practise
     page.wait_for_timeout(500)
 
 
@@ -132,20 +139,6 @@ def logbook(page: Page) -> None:
     page.goto("/logbook")
     page.get_by_role("group", name="How far each key has come").wait_for()
     page.wait_for_timeout(1200)
-
-
-def why(page: Page) -> None:
-    """Why a join is as it is."""
-    open_recipe(page, "Keel blocks")
-    page.get_by_role("button", name="Why these joins in").first.click()
-    page.wait_for_timeout(900)
-
-
-def rhythm(page: Page) -> None:
-    """The slots of a rhythm, one beat divided on its own."""
-    open_recipe(page, "Rope slack")
-    page.locator("[data-phrase=placement]").click()
-    page.wait_for_timeout(500)
 
 
 def rules(page: Page) -> None:
@@ -163,11 +156,42 @@ def etude(page: Page) -> None:
     page.wait_for_timeout(3000)
 
 
-def vocabulary(page: Page) -> None:
-    """Vocabulary with where each piece fits."""
-    page.goto("/vocabulary")
-    page.wait_for_selector("li")
-    page.wait_for_timeout(400)
+def studio(page: Page) -> None:
+    """An assignment, and what came back from everyone."""
+    page.goto("/studio")
+    page.get_by_role("button", name="5 3 2 1 on every IV").first.click()
+    page.get_by_role("button", name="Pages").wait_for()
+    page.wait_for_timeout(700)
+
+
+def handout(page: Page) -> None:
+    """What is on a page, beside the pages as they will be printed."""
+    studio(page)
+    page.get_by_role("button", name="Pages").click()
+    page.get_by_role("combobox", name="For").click()
+    page.get_by_role("option", name="Jory Pell").click()
+    page.get_by_label("a grid of keys to tick").check()
+    page.get_by_label("how the sound is made").check()
+    page.wait_for_timeout(4000)
+
+
+def ticket(address: str) -> None:
+    """What a share link opens on a phone; its address is asked for as the teacher does."""
+    with browser_page(address) as page:
+        page.goto("/studio")
+        page.get_by_label("Passphrase").fill(SECRET)
+        page.get_by_role("button", name="Come in").click()
+        page.get_by_role("tab", name="Assignments").wait_for()
+        studio(page)
+        page.get_by_role("button", name="Links").click()
+        page.get_by_role("button", name="Make a link for each player").click()
+        found = page.get_by_text(re.compile("/ticket#")).nth(2).inner_text()
+    with browser_page(address) as page:
+        page.set_viewport_size({"width": 390, "height": 844})
+        page.goto(found[found.index("/ticket#") :])
+        page.locator("svg .note").first.wait_for()
+        page.wait_for_timeout(700)
+        page.screenshot(path=TARGET / "ticket.png")
 
 
 SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
@@ -184,11 +208,10 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("tablet", tablet, False),
     ("plan", plan, False),
     ("logbook", logbook, False),
-    ("rhythm", rhythm, False),
-    ("why", why, False),
+    ("studio", studio, False),
+    ("handout", handout, False),
     ("rules", rules, False),
     ("etude", etude, False),
-    ("vocabulary", vocabulary, False),
     ("playing-dark", playing, True),
 ]
 
@@ -201,6 +224,12 @@ def main() -> None:
             with browser_page(address, dark=dark) as page:
                 scene(page)
                 page.screenshot(path=TARGET / f"{name}.png")
+    with tempfile.TemporaryDirectory() as folder:
+        data = Path(folder) / "demo.db"
+        with prepare_demo(data).connection() as connection:
+            keep_passphrase(connection, hashed(SECRET), datetime.now(UTC))
+        with served(data, share=True) as address:
+            ticket(address)
 
 
 if __name__ == "__main__":
