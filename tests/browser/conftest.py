@@ -11,10 +11,9 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.serving import browser, served
+from tests.browser.serving import PATIENCE, a_window, browser, served
 
 LEFT_BEHIND = Path(__file__).parent.parent.parent / "build" / "browser"
-PATIENCE = 30_000  # milliseconds: beside a busy process everything takes longer, and a fault is no less a fault
 expect.set_options(timeout=PATIENCE)
 _failed = pytest.StashKey[bool]()
 
@@ -48,10 +47,7 @@ def address(data: Path) -> Iterator[str]:
 
 @pytest.fixture
 def page(opened: Browser, address: str, request: pytest.FixtureRequest) -> Iterator[Page]:
-    context = opened.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True, reduced_motion="reduce"
-    )
-    context.set_default_timeout(PATIENCE)
+    context = a_window(opened, address)
     context.tracing.start(snapshots=True)
     found = context.new_page()
     faults: list[str] = []

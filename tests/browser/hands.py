@@ -9,7 +9,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page
 
-PATIENCE = 60.0  # seconds
+from tests.browser.serving import PATIENCE
 
 
 def phrase(page: Page, name: str) -> None:
@@ -46,19 +46,24 @@ def strip_begins(page: Page, index: int, numbers: str) -> None:
 
 _LISTEN = """
 () => {
-  window.marked = [];
+  [window.marked, window.lit] = [[], []];
   const begun = ({ oldValue }) => !(oldValue ?? '').includes('sounding');
   const played = ({ target }) => /^(s\\d+n\\d+|contour-.+|step-\\d+|chord-\\d+)$/.test(target.id);
   new MutationObserver((changes) => {
-    for (const change of changes) if (played(change) && begun(change)) window.marked.push(change.target.id);
+    for (const change of changes) {
+      if (change.attributeName === 'data-sounding') window.lit.push(change.target.id);
+      else if (played(change) && begun(change)) window.marked.push(change.target.id);
+    }
   })
-    .observe(document.body, { subtree: true, attributeFilter: ['class'], attributeOldValue: true });
+    .observe(document.body, { subtree: true, attributeFilter: ['class', 'data-sounding'], attributeOldValue: true });
 }
 """
 
 
 def listen(page: Page) -> None:
-    """Keep the names of all that is marked as sounding, in order, in `window.marked`: a mark lasts a short while."""
+    """Keep the names of all that is marked as sounding, in order, in `window.marked`, and of the strips that sounded in
+    `window.lit`: a mark lasts a short while.
+    """
     page.evaluate(_LISTEN)
 
 
@@ -92,7 +97,7 @@ def until(page: Page, expression: str) -> None:
 
 def _patiently(page: Page, holds: Callable[[], bool], otherwise: str) -> None:
     """Look again and again: a busy machine takes its time, and what holds at once is not waited for."""
-    deadline = time.monotonic() + PATIENCE
+    deadline = time.monotonic() + PATIENCE / 1000
     while not holds():
         if time.monotonic() > deadline:
             raise AssertionError(otherwise)

@@ -13,9 +13,10 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Literal
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 
 START = 60.0  # seconds
+PATIENCE = 60_000  # milliseconds: beside a busy process all takes longer, and a fault is no less a fault
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
     "--no-sandbox",
@@ -73,6 +74,15 @@ def browser() -> Iterator[Browser]:
         )
         yield opened
         opened.close()
+
+
+def a_window(opened: Browser, address: str, width: int = 1280, height: int = 800) -> BrowserContext:
+    """A window that knows nothing yet, whose hand has patience."""
+    context = opened.new_context(
+        viewport={"width": width, "height": height}, base_url=address, accept_downloads=True, reduced_motion="reduce"
+    )
+    context.set_default_timeout(PATIENCE)
+    return context
 
 
 @contextmanager

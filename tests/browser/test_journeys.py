@@ -171,7 +171,7 @@ def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
     listen(page)
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('s1n3')")
-    expect(page.locator("#strip-1")).to_have_attribute("data-sounding", "true")
+    until(page, "window.lit.includes('strip-1')")
     page.get_by_role("button", name="Stop", exact=True).click()
     expect(page.locator(".sounding")).to_have_count(0)
     marked = page.evaluate("window.marked")
@@ -179,7 +179,7 @@ def test_playing_marks_every_note_in_turn_repeats_and_stops(page: Page) -> None:
 
     page.evaluate("window.marked.length = 0")
     page.get_by_role("button", name="Repeat F Ionian").click()
-    until(page, "window.marked.filter(id => id === 's1n1').length === 2")
+    until(page, "window.marked.filter(id => id === 's1n1').length >= 2")
     page.keyboard.press("Space")  # the button that began it has the focus and ends it
     expect(page.get_by_role("button", name="Play", exact=True)).to_be_visible()
     assert set(page.evaluate("window.marked")) == {f"s1n{n}" for n in range(15)}

@@ -12,7 +12,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.hands import choose
-from tests.browser.serving import CHROMIUM, FLAGS
+from tests.browser.serving import CHROMIUM, FLAGS, a_window
 
 pytestmark = pytest.mark.browser
 
@@ -55,8 +55,7 @@ def heard(opened: Browser, address: str, tmp_path: Path) -> Iterator[Page]:
     fake = ["--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream",
             f"--use-file-for-fake-audio-capture={file}%noloop"]  # fmt: skip
     other = opened.browser_type.launch(executable_path=CHROMIUM, args=[*FLAGS, *fake])
-    context = other.new_context(viewport={"width": 1280, "height": 800}, base_url=address, reduced_motion="reduce")
-    yield context.new_page()
+    yield a_window(other, address).new_page()
     other.close()
 
 

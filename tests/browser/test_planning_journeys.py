@@ -3,17 +3,29 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
+from contextlib import suppress
 from pathlib import Path
 from typing import Literal
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.hands import choose
 from tests.browser.test_for_everyone import at_ease
 from tests.browser.test_stand_journeys import listen_to, put_on_stand
 
 pytestmark = pytest.mark.browser
+
+
+def _until_told(told: Locator, text: str, does: Callable[[], None]) -> None:
+    """Do something again until it is told: the page measures its places before anything moves."""
+    for _ in range(20):
+        does()
+        with suppress(AssertionError):
+            expect(told.filter(has_text=text)).to_be_attached(timeout=1500)
+            return
+    raise AssertionError(f"never told: {text}")
 
 
 def test_a_goal_that_does_not_fit_is_told_in_numbers_and_mended(page: Page) -> None:
@@ -61,20 +73,18 @@ def test_a_routine_is_run_step_by_step_and_what_is_played_is_written_down(page: 
     page.get_by_role("button", name="The page later").click()
     names = page.get_by_role("textbox", name="Step")
     before = [names.nth(n).input_value() for n in range(2)]
+    told = page.get_by_role("status")
     page.get_by_role("button", name=f"Drag {before[0]}", exact=True).hover()
     page.mouse.down()
     below = page.get_by_role("button", name=f"Drag {before[1]}", exact=True).bounding_box()
     assert below
-    page.mouse.move(below["x"] + 8, below["y"] + 8, steps=8)
+    _until_told(told, f"{before[0]}: 2 of 4.", lambda: page.mouse.move(below["x"] + 8, below["y"] + 8, steps=8))
     page.mouse.up()
     expect(names.nth(0)).to_have_value(before[1])
     page.get_by_role("button", name=f"Drag {before[1]}", exact=True).focus()
     page.keyboard.press("Space")
-    told = page.get_by_role("status")
     expect(told.filter(has_text=f"{before[1]}: 1 of 4.")).to_be_attached()
-    page.wait_for_timeout(100)  # the page measures its places
-    page.keyboard.press("ArrowDown")
-    expect(told.filter(has_text=f"{before[1]}: 2 of 4.")).to_be_attached()
+    _until_told(told, f"{before[1]}: 2 of 4.", lambda: page.keyboard.press("ArrowDown"))
     page.keyboard.press("Space")
     expect(names.nth(0)).to_have_value(before[0])
     page.get_by_role("button", name="Begin").click()

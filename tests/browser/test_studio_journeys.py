@@ -17,7 +17,7 @@ from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shares import keep_passphrase
 from tests.browser.hands import choose
-from tests.browser.serving import served
+from tests.browser.serving import a_window, served
 from tests.browser.test_for_everyone import at_ease
 from tests.browser.test_stand_journeys import listen_to
 
@@ -146,7 +146,8 @@ def test_a_pack_works_offline_and_what_was_practised_comes_back(page: Page, open
         page.get_by_role("button", name=re.compile("Practice pack")).click()
     file = tmp_path / "pack.html"
     written.value.save_as(file)
-    alone = opened.new_context(offline=True, accept_downloads=True, viewport={"width": 1280, "height": 800})
+    alone = a_window(opened, "http://nowhere.invalid")
+    alone.set_offline(True)
     pack = alone.new_page()
     faults: list[str] = []
     pack.on("console", lambda message: faults.append(message.text) if message.type == "error" else None)
@@ -206,7 +207,7 @@ def shared(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
 def test_a_link_opens_the_stand_on_a_phone_and_closes_when_it_is_revoked(
     shared: str, opened: Browser, tmp_path: Path
 ) -> None:
-    desk = opened.new_context(viewport={"width": 1280, "height": 800}, base_url=shared, reduced_motion="reduce")
+    desk = a_window(opened, shared)
     teacher = desk.new_page()
     teacher.goto("/studio")
     teacher.get_by_label("Passphrase").fill("not this one")
@@ -222,7 +223,7 @@ def test_a_link_opens_the_stand_on_a_phone_and_closes_when_it_is_revoked(
     address = links.get_by_text(re.compile("/ticket#")).first.inner_text()
     at_ease(teacher)
     teacher.keyboard.press("Escape")
-    phone = opened.new_context(viewport={"width": 390, "height": 844}, base_url=shared, reduced_motion="reduce")
+    phone = a_window(opened, shared, 390, 844)
     guest = phone.new_page()
     guest.goto(shared + "/ticket#guessed")
     expect(guest.get_by_role("heading", name="This link opens nothing")).to_be_visible()
