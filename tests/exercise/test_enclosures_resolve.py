@@ -58,6 +58,33 @@ def test_lines_by_hand(text: str, enclosure: Any, document: Any, wanted: str) ->
     assert " ".join(note.tone.written.text for note in strip.notes) == wanted
 
 
+# A tone that leads, with a double sign by its letter: what it is called, the same in every key, and how it is read.
+@pytest.mark.parametrize(
+    ("scale", "kind", "plain", "numbers", "in_c", "in_e_flat"),
+    [
+        ("aeolian", "half-above-below", "doubles", "6 5 ♭6", "A4 G4 A♭4", "C5 B♭4 C♭5"),
+        ("aeolian", "half-above-below", "all", "6 5 ♭6", "A4 G4 A♭4", "C5 B♭4 B4"),
+        ("aeolian", "half-above-below", "never", "𝄫7 5 ♭6", "B𝄫4 G4 A♭4", "D𝄫5 B♭4 C♭5"),
+        ("altered", "below", "doubles", "2 ♯2", "D4 D♯4", "E♯4 F♯4"),
+        ("lydian-augmented", "below", "doubles", "5 ♯5", "G4 G♯4", "A♯4 B4"),
+        ("whole-half", "below", "doubles", "♭6 𝄫7", "A♭4 A4", "C♭5 C5"),
+    ],
+)
+def test_what_leads_is_called_as_it_sounds(
+    scale: str, kind: str, plain: str, numbers: str, in_c: str, in_e_flat: str
+) -> None:
+    recipe = {
+        "sounds": {"kind": "one", "scale": scale}, "keys": {"order": "picked", "picked": ["C", "E♭"]},
+        "enclosure": {"kind": kind}, "path": UP, "spelling": {"plain": plain},
+    }  # fmt: skip
+    for strip, read in zip(press(read_recipe(recipe), load_tables()).strips, (in_c, in_e_flat), strict=True):
+        tones = [note.tone for note in strip.notes]
+        called = " ".join(tone.number for tone in tones)
+        assert numbers in called
+        begin = called[: called.index(numbers)].count(" ")
+        assert " ".join(tone.written.text for tone in tones[begin:][: len(numbers.split())]) == read
+
+
 def test_a_scale_tone_beside_a_target_stands_on_another_letter() -> None:
     """Above the E♭ of F♯dim7 its scale has E♯, which is read as F."""
     recipe = {

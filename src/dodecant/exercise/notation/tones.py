@@ -17,7 +17,7 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.hearing import hearing
-from dodecant.music.scales.numbering import number_text
+from dodecant.music.scales.numbering import number_text, plainly
 
 _CHROMATIC = "chromatic"
 _Key = tuple[object, ...]
@@ -115,14 +115,15 @@ class ToneAnalyser:
         scale, school, degree = segment.written.scale, self._recipe.numbers, raw.degree
         step = None if raw.rung is None else raw.rung % len(scale) + 1
         changed = segment.before is not None and degree not in segment.before.scale.tones
+        called = plainly(degree, scale) if raw.leads and self._plain != "never" else degree
         if segment.chord is None:
-            number = "" if school == "none" else number_text(degree, scale, school)
+            number = "" if school == "none" else number_text(called, scale, school)
             return _ToneInSound(step, number, role_of(degree, scale), changed)
         heard, role = hearing(segment.chord.quality)[(raw.pitch.midi + _above_root(segment)) % 12]
         weight: Role = role if role == "chord" or role_of(degree, scale) != "outside" else "outside"
         if school == "none":
             return _ToneInSound(step, "", weight, changed)
-        number = heard.text if school == "chord" else number_text(degree, scale, school)
+        number = heard.text if school == "chord" else number_text(called, scale, school)
         return _ToneInSound(step, number, weight, changed)
 
 

@@ -5,10 +5,12 @@ from __future__ import annotations
 from typing import Literal
 
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import Scale
 
 NumberingSchool = Literal["major", "chord", "steps"]
 _TENSIONS = {2: 9, 4: 11, 6: 13}
+_C = Pitch(0, 0, 4)
 
 
 def number_text(degree: Degree, scale: Scale, school: NumberingSchool) -> str:
@@ -31,6 +33,22 @@ def number_text(degree: Degree, scale: Scale, school: NumberingSchool) -> str:
         if degree in form:
             return str(form.index(degree) + 1)
     return _foreign_step(degree, scale)
+
+
+def plainly(degree: Degree, scale: Scale) -> Degree:
+    """A tone outside a sound by the number it sounds as, where it would have a double sign.
+
+    What leads down into the ♭6 of a minor scale is its 6, whose letter is the one above: A A♭ for B𝄫 A♭ in C.
+
+    >>> from dodecant.music.scales.scale import Scale
+    >>> minor = Scale("m", "m", tuple(map(Degree.parse, "1 2 b3 4 5 b6 b7".split())), "major", 6)
+    >>> plainly(Degree(7, -2), minor).text
+    '6'
+    """
+    if abs(degree.alteration) < 2 or degree in scale.tones:
+        return degree
+    heard = degree.above(_C).plain(white_keys_too=False)
+    return Degree(heard.position - _C.position + 1, heard.alteration)
 
 
 def _as_the_chord_hears(degree: Degree, scale: Scale) -> Degree:
