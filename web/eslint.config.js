@@ -1,3 +1,4 @@
+import { readdirSync } from "node:fs";
 import a11y from "eslint-plugin-jsx-a11y";
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
@@ -15,11 +16,22 @@ const onlyBelow = (folder, above) => ({
   },
 });
 
-/** A screen knows no other screen. */
-const SCREENS = ["Bench", "Changes", "Recipes", "Sounds"];
-const alone = SCREENS.map((screen) =>
-  onlyBelow(`screens/${screen}`, ["app", ...SCREENS.filter((other) => other !== screen)]),
-);
+/** A screen knows no other screen, and nothing of the shell. */
+const SCREENS = readdirSync(new URL("src/screens", import.meta.url));
+const alone = SCREENS.map((screen) => ({
+  files: [`src/screens/${screen}/**/*.{ts,tsx}`],
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      {
+        patterns: ["app", ...SCREENS.filter((other) => other !== screen)].map((name) => ({
+          regex: `^(\\.\\./)+${name}/`,
+          message: `${screen} knows nothing of ${name}.`,
+        })),
+      },
+    ],
+  },
+}));
 
 export default tseslint.config(
   { ignores: ["src/api/schema.d.ts"] },

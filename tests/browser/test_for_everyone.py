@@ -136,6 +136,24 @@ def test_the_page_follows_what_sounds_until_the_player_looks_elsewhere(page: Pag
     page.get_by_role("button", name="Stop", exact=True).click()
 
 
+def test_escape_closes_the_innermost_thing(page: Page) -> None:
+    """A list that is open closes alone: neither the phrase nor the small window that it stands in."""
+    page.goto("/bench")
+    strip_begins(page, 0, "1 2 3")
+    phrase(page, "figure")
+    standing = page.get_by_role("combobox", name="It stands on")
+    reading = page.get_by_role("combobox", name="Hard spellings")
+    for opens, choice in ((None, standing), ("Reading", reading)):
+        if opens:
+            page.get_by_role("button", name=opens).click()
+        choice.press("ArrowDown")
+        expect(choice).to_have_attribute("aria-expanded", "true")
+        choice.press("Escape")
+        expect(choice).to_have_attribute("aria-expanded", "false")
+        choice.press("Escape")
+        expect(choice).to_have_count(0)
+
+
 def test_play_is_near_for_the_keyboard(page: Page) -> None:
     page.goto("/bench")
     strip_begins(page, 0, "1 2 3")

@@ -1,5 +1,12 @@
 /** Shelves of saved documents on the server, by React Query. Every shelf has the same addresses. */
-import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  queryOptions,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { answered, client } from "./client";
 import type {
   ChangesDraft,
@@ -100,14 +107,17 @@ export const useDamaged = (shelf: ShelfName) => useWhole(shelf, ({ damaged }) =>
 /** Where a document can be had as it is stored. */
 export const storedAddress = (shelf: ShelfName, id: string) => `/api/${shelf}/${id}/stored`;
 
-export function useSaved<K extends ShelfName>(shelf: K, id: string | undefined) {
-  return useQuery({
+/** A saved document; what was asked for a moment ago is not asked for again as the screen is drawn. */
+export const savedQuery = <K extends ShelfName>(shelf: K, id: string) =>
+  queryOptions({
     queryKey: [shelf, "one", id],
-    queryFn: () => as<Saved<K>>(answered(client.GET(one(shelf), at(id ?? "")))),
-    enabled: id !== undefined,
+    queryFn: () => as<Saved<K>>(answered(client.GET(one(shelf), at(id)))),
+    staleTime: 1000,
     retry: false,
   });
-}
+
+export const useSaved = <K extends ShelfName>(shelf: K, id: string | undefined) =>
+  useQuery({ ...savedQuery(shelf, id ?? ""), enabled: id !== undefined });
 
 /** All that changes what is on a shelf; each refreshes the list. */
 export function useShelfActions<K extends ShelfName>(shelf: K) {

@@ -1,15 +1,14 @@
 import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider, createBrowserRouter } from "react-router";
+import { queries } from "../api/queries";
 import { visitorQuery } from "../api/studio";
 import { tablesQuery } from "../parts/queries";
 import { Broken } from "./Broken";
 import { Loaded } from "./Loaded";
 import { NotFound, Shell } from "./Shell";
 import { theme } from "./theme";
-
-const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
 
 // Every place needs them: they are on their way while its screen is read.
 queries.query(visitorQuery).catch(() => undefined);

@@ -1,5 +1,5 @@
 import { Group, Modal } from "@mantine/core";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 
 interface WindowProps {
   opened: boolean;
@@ -9,8 +9,11 @@ interface WindowProps {
   children: ReactNode;
 }
 
-/** A window over the page, with its title and a way to close it. */
+/** A window over the page, with its title and a way to close it; nothing until it is first opened. */
 export function Window({ opened, onClose, title, size, children }: WindowProps) {
+  const [wasOpened, setWasOpened] = useState(opened);
+  if (opened && !wasOpened) setWasOpened(true);
+  if (!wasOpened && !opened) return null;
   return (
     <Modal.Root opened={opened} onClose={onClose} {...(size === undefined ? {} : { size })}>
       <Modal.Overlay />

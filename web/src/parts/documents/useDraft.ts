@@ -87,12 +87,22 @@ if (typeof window !== "undefined") {
   });
 }
 
+/** What is worked on from a saved document, or from a blank one: the work that was kept, if any. */
+export function openedDocument<K extends ShelfName>(
+  shelf: K,
+  saved: Saved<K> | undefined,
+  blank: Documents[K],
+  work = kept<Documents[K]>(keyOf(shelf, saved?.id)),
+): Documents[K] {
+  // What an older version kept may lack parts that came since.
+  return work === null ? (saved?.document ?? blank) : withDefaults(work.document, blank);
+}
+
 export function useDraft<K extends ShelfName>(shelf: K, saved: Saved<K> | undefined, blank: Documents[K]): Draft<K> {
   const key = keyOf(shelf, saved?.id);
   const [{ revision, steps }, setDraft] = useState<Work<Documents[K]>>(() => {
     const work = kept<Documents[K]>(key);
-    // What an older version kept may lack parts that came since.
-    const document = work === null ? (saved?.document ?? blank) : withDefaults(work.document, blank);
+    const document = openedDocument(shelf, saved, blank, work);
     const before = allSteps.get(key) as Steps<Documents[K]> | undefined;
     const known = before !== undefined && same(before.now, document);
     const revision = work === null ? (saved?.revision ?? null) : work.revision;

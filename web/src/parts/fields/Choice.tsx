@@ -1,4 +1,6 @@
 import { Select, type SelectProps } from "@mantine/core";
+import { useCallbackRef } from "@mantine/hooks";
+import { memo, useMemo } from "react";
 import { choicesOf, useLoadedTables } from "../tables";
 
 export interface ChoiceProps<T extends string> {
@@ -20,17 +22,28 @@ export interface ChoiceProps<T extends string> {
 
 /** What a choice offers, in order: values of the screen's own first. */
 export function useOffered<T extends string>(field: string, words: Partial<Record<T, string>> = {}) {
-  const served = choicesOf(useLoadedTables(), field);
-  const known = new Set(served.map(({ value }) => value));
-  const own = Object.entries<string | undefined>(words).filter(([value]) => !known.has(value));
-  return [
-    ...own.map(([value, label]) => ({ value: value as T, label: label ?? value })),
-    ...served.map(({ value, label }) => ({ value: value as T, label: words[value as T] ?? label })),
-  ];
+  const tables = useLoadedTables();
+  const said = JSON.stringify(words);
+  return useMemo(() => {
+    const served = choicesOf(tables, field);
+    const known = new Set(served.map(({ value }) => value));
+    const words = JSON.parse(said) as Partial<Record<string, string>>;
+    const own = Object.entries(words).filter(([value]) => !known.has(value));
+    return [
+      ...own.map(([value, label]) => ({ value: value as T, label: label ?? value })),
+      ...served.map(({ value, label }) => ({ value: value as T, label: words[value] ?? label })),
+    ];
+  }, [tables, field, said]);
 }
+
+/** Not drawn anew with every key that is typed in a field beside it. */
+const SteadySelect = memo(function SteadySelect(props: SelectProps) {
+  return <Select {...props} />;
+});
 
 /** A Select over the values of a field that never goes empty. */
 export function Choice<T extends string>({ field, words, onChange, list, ...select }: ChoiceProps<T>) {
   const offered = useOffered(field, words);
-  return <Select {...select} data={offered} onChange={(next) => next !== null && onChange(next as T)} {...list} />;
+  const choose = useCallbackRef((next: string | null) => next !== null && onChange(next as T));
+  return <SteadySelect {...select} data={offered} onChange={choose} {...list} />;
 }

@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import type { Recipe } from "../../api/types";
 import { Choice, type ChoiceProps, useOffered } from "./Choice";
 import { usePreviewed } from "./usePreviewed";
@@ -11,6 +12,7 @@ interface PreviewChoiceProps<T extends string> extends Omit<ChoiceProps<T>, "w" 
 
 /** A choice whose list shows what each of its values would play, in the current key. */
 export function PreviewChoice<T extends string>({ recipeWith, shows, ...choice }: PreviewChoiceProps<T>) {
-  const values = useOffered(choice.field, choice.words).map(({ value }) => value);
+  const offered = useOffered(choice.field, choice.words);
+  const values = useMemo(() => offered.map(({ value }) => value), [offered]);
   return <Choice {...choice} list={usePreviewed(values, recipeWith, shows)} />;
 }

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { PreviewNote } from "../../api/types";
 
 interface SketchProps {
@@ -9,7 +10,7 @@ interface SketchProps {
 const EDGE = 3;
 
 /** A few notes as dashes, pitch against time: what a choice would play, small enough for a list. */
-export function Sketch({ notes, width = 92, height = 26 }: SketchProps) {
+export const Sketch = memo(function Sketch({ notes, width = 92, height = 26 }: SketchProps) {
   const heights = notes.map((note) => note.midi);
   const low = Math.min(...heights);
   const span = Math.max(7, Math.max(...heights) - low);
@@ -37,4 +38,4 @@ export function Sketch({ notes, width = 92, height = 26 }: SketchProps) {
       })}
     </svg>
   );
-}
+});

@@ -1,10 +1,15 @@
 import { Group, type SelectProps, Stack, Text } from "@mantine/core";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { usePreviews } from "../queries";
 import type { Recipe } from "../../api/types";
 import { Sketch } from "./Sketch";
 
 const NAMED = 8;
+const LIST: Partial<SelectProps> = {
+  maxDropdownHeight: 330,
+  comboboxProps: { withinPortal: false, width: "max-content", position: "bottom-start" },
+  styles: { dropdown: { minWidth: 340 } },
+};
 
 /** What makes the list of a Select show what each of its values would play: notes by name or their fingers, and their shape. */
 export function usePreviewed<T extends string>(
@@ -13,28 +18,29 @@ export function usePreviewed<T extends string>(
   shows: "names" | "fingers" = "names",
 ): Partial<SelectProps> {
   const [open, setOpen] = useState(false);
-  const previews = usePreviews(open ? values.map(recipeWith) : []);
-  return {
-    maxDropdownHeight: 330,
-    comboboxProps: { withinPortal: false, width: "max-content", position: "bottom-start" },
-    styles: { dropdown: { minWidth: 340 } },
-    onDropdownOpen: () => setOpen(true),
-    onDropdownClose: () => setOpen(false),
-    renderOption: ({ option }) => {
-      const preview = previews.data?.[values.indexOf(option.value as T)];
-      return (
-        <Group justify="space-between" wrap="nowrap" gap="md" w="100%">
-          <Stack gap={0}>
-            <Text size="sm">{option.label}</Text>
-            {preview && (
-              <Text size="xs" c="dimmed">
-                {(shows === "fingers" ? preview.fingers : preview.names).split(" ").slice(0, NAMED).join(" ")}
-              </Text>
-            )}
-          </Stack>
-          {preview && preview.notes.length > 0 && <Sketch notes={preview.notes} />}
-        </Group>
-      );
-    },
-  };
+  const { data } = usePreviews(open ? values.map(recipeWith) : []);
+  return useMemo(
+    () => ({
+      ...LIST,
+      onDropdownOpen: () => setOpen(true),
+      onDropdownClose: () => setOpen(false),
+      renderOption: ({ option }) => {
+        const preview = data?.[values.indexOf(option.value as T)];
+        return (
+          <Group justify="space-between" wrap="nowrap" gap="md" w="100%">
+            <Stack gap={0}>
+              <Text size="sm">{option.label}</Text>
+              {preview && (
+                <Text size="xs" c="dimmed">
+                  {(shows === "fingers" ? preview.fingers : preview.names).split(" ").slice(0, NAMED).join(" ")}
+                </Text>
+              )}
+            </Stack>
+            {preview && preview.notes.length > 0 && <Sketch notes={preview.notes} />}
+          </Group>
+        );
+      },
+    }),
+    [values, data, shows],
+  );
 }

@@ -1,4 +1,5 @@
 import { Select, type SelectProps } from "@mantine/core";
+import { useMemo } from "react";
 import { useShelf } from "../../api/shelves";
 import type { Recipe, ScaleChoice, Tables } from "../../api/types";
 import { choiceOf, scaleOptions, valueOf } from "./scales";
@@ -45,8 +46,11 @@ interface PreviewScalePickerProps extends Omit<ScalePickerProps, "list"> {
 
 /** The same, its list showing what the recipe would play on each scale, in the current key. */
 export function PreviewScalePicker({ recipeWith, ...picker }: PreviewScalePickerProps) {
-  const saved = useShelf("scales");
-  const own = (saved.data ?? []).map((one) => valueOf(one.document));
-  const values = [...picker.tables.scales.map((scale) => scale.id), ...own].slice(0, MOST);
+  const saved = useShelf("scales").data;
+  const { scales } = picker.tables;
+  const values = useMemo(() => {
+    const own = (saved ?? []).map((one) => valueOf(one.document));
+    return [...scales.map((scale) => scale.id), ...own].slice(0, MOST);
+  }, [scales, saved]);
   return <ScalePicker {...picker} list={usePreviewed(values, (value) => recipeWith(choiceOf(value)))} />;
 }

@@ -84,7 +84,7 @@ export function Bench({ saved }: BenchProps) {
   const seen = useSeenAs(recipe);
   const { good, problems, stale } = useExercise(seen.shown, widths);
   // The first strip is drawn at once; all that only tells of it follows.
-  const exercise = useDeferredValue(good?.exercise);
+  const exercise = useDeferredValue(good?.exercise, undefined);
   const strips = exercise?.strips.length ?? 0;
   const opening = useOpening(exercise);
   const { opened, open } = opening;

@@ -1,6 +1,13 @@
-import { useLocation, useParams } from "react-router";
+import { type LoaderFunctionArgs, useLocation, useParams } from "react-router";
 import { Opened } from "../../parts/Opened";
 import { Bench } from "./Bench";
+import { askAhead } from "./askAhead";
+
+/** What fails here is told where it is asked for again. */
+export function loader({ params }: LoaderFunctionArgs) {
+  askAhead(params.id).catch(() => undefined);
+  return null;
+}
 
 /** Opens a saved recipe, or a new one, on the bench. */
 export function Component() {

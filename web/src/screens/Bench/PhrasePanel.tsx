@@ -2,6 +2,7 @@ import { CloseButton, Group, Paper, Text } from "@mantine/core";
 import { useWindowEvent } from "@mantine/hooks";
 import { type ReactNode, memo, useEffect, useRef, useState } from "react";
 import type { Phrase } from "../../api/types";
+import { useBeforeEscape } from "../../parts/fields/useBeforeEscape";
 import classes from "./Bench.module.css";
 import { Explained } from "./Explained";
 import { landOn } from "./following";
@@ -75,12 +76,15 @@ export const PhrasePanel = memo(function PhrasePanel({ opened, onClose, ...work 
     before.current = opened;
   }, [opened]);
 
+  const inList = useRef(false);
+  useBeforeEscape((now) => {
+    inList.current = now;
+  });
   useWindowEvent("keydown", (event) => {
     const at = event.target as HTMLElement;
     if (event.key !== "Escape" || event.defaultPrevented || opened === "") return;
-    const inner = at.getAttribute("aria-expanded") === "true" && at.getAttribute("role") === "combobox";
     const elsewhere = at.closest("[role=dialog], [role=menu]");
-    if (!inner && (elsewhere === null || elsewhere === panel.current)) onClose();
+    if (!inList.current && (elsewhere === null || elsewhere === panel.current)) onClose();
   });
 
   if (opened === "") return null;

@@ -25,12 +25,12 @@ const NONE: Remark[] = [];
 
 /** All strips. The first answers at once; the others follow when the page has time for them. */
 export function Strips(props: StripsProps) {
-  const later = useDeferredValue(props.bench);
+  const later = useDeferredValue<Bench | null>(props.bench, null);
   const [shown] = useShown();
   return (
     <Box className={classes.strips} style={{ "--columns": props.bench.columns }}>
       <StripRange {...props} shown={shown} from={0} to={1} />
-      <StripRange {...props} shown={shown} bench={later} from={1} to={later.exercise.strips.length} />
+      {later && <StripRange {...props} shown={shown} bench={later} from={1} to={later.exercise.strips.length} />}
     </Box>
   );
 }

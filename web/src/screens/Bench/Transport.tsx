@@ -1,4 +1,5 @@
 import { Button, Checkbox, Group, Popover, Select, Stack, UnstyledButton } from "@mantine/core";
+import { FieldsPopover } from "../../parts/fields/FieldsPopover";
 import { useLocalStorage, useWindowEvent } from "@mantine/hooks";
 import { IconEye, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { memo } from "react";
@@ -108,7 +109,7 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
   const [shown, setShown] = useShown();
   const set = (change: Partial<typeof spelling>) => onChange({ ...recipe, spelling: { ...spelling, ...change } });
   return (
-    <Popover position="bottom-end">
+    <FieldsPopover position="bottom-end">
       <Popover.Target>
         <Button variant="default" leftSection={<IconEye size={18} />}>
           Reading
@@ -174,7 +175,7 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
           </Group>
         </Stack>
       </Popover.Dropdown>
-    </Popover>
+    </FieldsPopover>
   );
 }
 

@@ -1,6 +1,6 @@
 /** How wide a strip can be shown: short strips stand side by side, and notation reflows to the width there is. */
-import { useDebouncedValue, useElementSize } from "@mantine/hooks";
-import { useMemo } from "react";
+import { useDebouncedValue } from "@mantine/hooks";
+import { useCallback, useMemo, useState } from "react";
 
 const GAP = 8;
 const FRAME = 38; // padding and borders of a strip
@@ -16,10 +16,18 @@ export function widthsIn(room: number): number[] {
   return [Math.max(NARROWEST, whole), ...shared.filter((width) => width >= NARROWEST)];
 }
 
+/** The room of the strips before anything is drawn: the page without its margins. */
+export const likelyRoom = () => Math.min(window.innerWidth, 1240) - 48;
+
 /** The widths in the room of an element, followed with its size. */
 export function useWidths() {
-  const { ref, width } = useElementSize();
-  const now = width || Math.min(window.innerWidth, 1240) - 48;
+  const [width, setWidth] = useState(0); // its height, which changes with each picture, draws nothing anew
+  const ref = useCallback((element: Element | null) => {
+    const sized = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
+    if (element) sized.observe(element);
+    return () => sized.disconnect();
+  }, []);
+  const now = width || likelyRoom();
   const [settled] = useDebouncedValue(now, 150);
   const room = width ? settled : now;
   return { ref, widths: useMemo(() => widthsIn(room), [room]) };

@@ -1,4 +1,5 @@
 import { ActionIcon, Button, Group, NumberInput, Popover, Select, Text, Tooltip } from "@mantine/core";
+import { FieldsPopover } from "../../parts/fields/FieldsPopover";
 import {
   IconAdjustmentsHorizontal,
   IconChevronLeft,
@@ -109,7 +110,7 @@ export function Controls(props: ControlsProps) {
 
 function Panel({ label, icon, children }: { label: string; icon: ReactNode; children: ReactNode }) {
   return (
-    <Popover position="top-end" trapFocus withinPortal>
+    <FieldsPopover position="top-end" trapFocus withinPortal>
       <Popover.Target>
         <Button variant="default" leftSection={icon}>
           {label}
@@ -118,6 +119,6 @@ function Panel({ label, icon, children }: { label: string; icon: ReactNode; chil
       <Popover.Dropdown aria-label={label} className={classes.panel}>
         {children}
       </Popover.Dropdown>
-    </Popover>
+    </FieldsPopover>
   );
 }

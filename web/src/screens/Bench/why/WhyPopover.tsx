@@ -1,4 +1,5 @@
 import { Button, Loader, Popover, Select, type SelectProps, Stack, Text } from "@mantine/core";
+import { FieldsPopover } from "../../../parts/fields/FieldsPopover";
 import type { ReactNode } from "react";
 
 interface WhyPopoverProps extends Pick<SelectProps, "data" | "searchable"> {
@@ -20,7 +21,7 @@ interface WhyPopoverProps extends Pick<SelectProps, "data" | "searchable"> {
 export function WhyPopover({ opened, onOpened, words, asks, about, answer, children, ...select }: WhyPopoverProps) {
   const { onChange, ...choice } = select;
   return (
-    <Popover opened={opened} onChange={onOpened} position="bottom-start">
+    <FieldsPopover opened={opened} onChange={onOpened} position="bottom-start">
       <Popover.Target>
         <Button
           variant="subtle"
@@ -40,6 +41,6 @@ export function WhyPopover({ opened, onOpened, words, asks, about, answer, child
           {children}
         </Stack>
       </Popover.Dropdown>
-    </Popover>
+    </FieldsPopover>
   );
 }
