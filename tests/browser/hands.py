@@ -25,7 +25,17 @@ def sentence(page: Page) -> str:
     while (now := told.inner_text()) != before:
         before = now
         page.wait_for_timeout(400)
-    return re.sub(r"\s+", " ", now).replace(" ,", ",")
+    return _in_a_row(now)
+
+
+def says(page: Page, words: str) -> None:
+    """Wait until the sentence says some words: it follows what it is made of."""
+    told = page.get_by_label("The recipe as a sentence")
+    _patiently(page, lambda: words in _in_a_row(told.inner_text()), f"the sentence never says: {words}")
+
+
+def _in_a_row(text: str) -> str:
+    return re.sub(r"\s+", " ", text).replace(" ,", ",")
 
 
 def choose(page: Page, label: str, option: str) -> None:

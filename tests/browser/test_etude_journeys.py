@@ -12,7 +12,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
-from tests.browser.hands import choose, phrase, sentence, until
+from tests.browser.hands import choose, phrase, says, until
 
 pytestmark = pytest.mark.browser
 
@@ -21,11 +21,6 @@ def open_recipe(page: Page, name: str) -> None:
     page.goto("/recipes")
     page.get_by_role("link", name=name).click()
     page.wait_for_selector("#strip-0 svg .note")
-
-
-def says(page: Page, words: str) -> None:
-    """Wait until the sentence says something."""
-    expect(page.get_by_label("The recipe as a sentence")).to_contain_text(re.compile(words.replace(" ", r"\s+")))
 
 
 def names_over(page: Page, name: str, count: int) -> None:
@@ -70,7 +65,7 @@ def test_an_etude_is_composed_pinned_and_printed(page: Page) -> None:
     choose(page, "A piece in", "every four bars")
     says(page, "one in every four bars")
     page.get_by_role("button", name="Another one").click()
-    says(page, r"\(no\. 1\)")
+    says(page, "(no. 1)")
     page.get_by_role("button", name="Others for bar").first.click()
     others = page.get_by_role("group", name="What else fits bar")
     expect(others.get_by_role("button").nth(1)).to_be_visible()
@@ -80,7 +75,7 @@ def test_an_etude_is_composed_pinned_and_printed(page: Page) -> None:
     expect(page.get_by_role("button", name="Unpin bar").first).to_be_visible()
     expect(page.get_by_role("row", name=name).first).to_be_visible()
     page.get_by_role("button", name="Another one").click()
-    says(page, r"\(no\. 2\)")
+    says(page, "(no. 2)")
     expect(page.get_by_role("row", name=name).first).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Print or download").click()
@@ -108,7 +103,6 @@ def test_a_figure_is_kept_found_corrected_and_used(page: Page) -> None:
     expect(row).to_contain_text("level 4")
     row.get_by_role("button", name="Take Harbour wall to the bench").click()
     says(page, "Take 1 ♭3 4 5")
-    assert "♭3" in sentence(page)
     page.go_back()
     page.get_by_role("button", name="Delete Harbour wall").click()
     page.get_by_role("button", name="Undo").click()
@@ -136,8 +130,8 @@ def test_a_chord_of_the_key(page: Page) -> None:
     page.goto("/bench")
     phrase(page, "sounds")
     page.get_by_text("A chord of the key").click()
-    says(page, r"through the IIm7 of C major \(D Dorian\)")
+    says(page, "through the IIm7 of C major (D Dorian)")
     page.get_by_role("combobox", name="The chord, as a numeral").fill("V7")
     choose(page, "Of which key", "of a minor key")
-    says(page, r"through the V7 of C minor \(G Phrygian dominant\)")
+    says(page, "through the V7 of C minor (G Phrygian dominant)")
     expect(page.locator("#strip-0 svg .harm")).to_contain_text("G7")

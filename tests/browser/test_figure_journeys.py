@@ -10,7 +10,7 @@ from music21 import harmony, meter, note, stream
 from music21.musicxml.m21ToXml import GeneralObjectExporter
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, listen, phrase, says, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -64,9 +64,10 @@ def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
     choose(page, "Course", "home after every one")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=course]")).to_have_text("back to the root after every one")
-    assert sentence(page).startswith(
+    says(
+        page,
         "Take a straight run on 4 stacked thirds from 1, led into by a half step below, back to the root after every "
-        "one, through C Ionian, up an octave and back"
+        "one, through C Ionian, up an octave and back",
     )
     phrase(page, "ladder")
     page.get_by_role("textbox", name="From step").fill("2")
@@ -309,7 +310,7 @@ def test_guide_tones_and_an_unbroken_line_lead_through_changes(page: Page) -> No
     choose(page, "Led into by", "a scale tone above and a half step below")
     page.keyboard.press("Escape")
     strip_begins(page, 0, "♭3 4 2 ♭7")
-    assert sentence(page).startswith("Take guide tones from the third, led into by a scale tone above and a half step")
+    says(page, "Take guide tones from the third, led into by a scale tone above and a half step")
     expect(page.locator("[data-phrase=path]")).to_have_count(0)
     expect(page.locator("#strip-0 svg .harm")).to_have_count(3)
     phrase(page, "figure")

@@ -11,7 +11,7 @@ from dodecant.engraving import lighter, strip_svg
 from dodecant.exercise.press import Tables, press
 from dodecant.formats.json.documents import from_json
 from dodecant.store.demo import _files
-from tests.browser.hands import choose, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, phrase, says, sentence, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -42,7 +42,7 @@ def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:
     page.keyboard.press("Escape")
     page.get_by_role("button", name=re.compile("^Undo")).click()
     expect(page.locator("[data-phrase=enclosure]")).to_have_count(0)
-    assert sentence(page) == before
+    says(page, before)
     look_for(page, "II V I in minor")
     page.get_by_role("option", name="II V I in minor").first.click()
     expect(page.get_by_label("Title of the changes")).to_have_value("II V I in minor")

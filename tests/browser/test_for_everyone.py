@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, phrase, says, sentence, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -84,11 +84,11 @@ def test_many_changes_are_undone_and_done_again(page: Page) -> None:
         page,
         "localStorage.length === 0 || !Object.keys(localStorage).some((key) => key.startsWith('dodecant.recipes'))",
     )
-    assert sentence(page) == before
+    says(page, before)
     for _ in range(20):
         page.keyboard.press("Control+Shift+z")
     expect(page.locator("[data-phrase=tempo]")).to_have_text("132")
-    assert sentence(page) == after
+    says(page, after)
     page.go_back()
     expect(page.locator("[data-phrase=tempo]")).to_have_text("96")
     assert "/bench/" in page.url

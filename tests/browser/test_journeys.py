@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Dialog, Page, expect
 
-from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, listen, phrase, says, strip_begins, until
 from tests.browser.serving import served
 
 pytestmark = pytest.mark.browser
@@ -50,9 +50,10 @@ def test_every_phrase_answers_in_the_score(page: Page) -> None:
     page.keyboard.press("Escape")
 
     expect(page.locator("[data-phrase=tempo]")).to_have_text("132")
-    assert sentence(page) == (
+    says(
+        page,
         "Take 5 ♭3 1 through A♭ Dorian, up an octave in thirds, in eighth triplets, through all twelve keys "
-        "down by whole steps, on alto saxophone (written key), at 132."
+        "down by whole steps, on alto saxophone (written key), at 132.",
     )
     expect(page.locator("#strip-0 h2")).to_have_text("A♭ Dorian · sounds B Dorian")
     strip_begins(page, 0, "5 ♭3 1 ♭7 ♭5 ♭3 2 ♭7 5 4 ♭2 ♭7")

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, listen, phrase, sentence, strip_begins, until
+from tests.browser.hands import choose, listen, phrase, says, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -105,7 +105,7 @@ def test_chords_are_joined_and_give_their_reasons(page: Page) -> None:
     choose(page, "Chords are anticipated", "by one of the eighths")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=placement]")).to_have_text("eighths, each chord an eighth early")
-    assert "turns weighed anew, in eighths, each chord an eighth early, through" in sentence(page)
+    says(page, "turns weighed anew, in eighths, each chord an eighth early, through")
     page.get_by_role("button", name=re.compile("Why these joins in .*C major")).click()
     asked = page.get_by_role("dialog")
     expect(asked.get_by_text("those whose costs add up to the least")).to_be_visible()

@@ -16,8 +16,10 @@ export function widthsIn(room: number): number[] {
   return [Math.max(NARROWEST, whole), ...shared.filter((width) => width >= NARROWEST)];
 }
 
+const SMALL = "(max-width: 48em), (max-height: 30em)"; // as in Bench.module.css, with its margins
+
 /** The room of the strips before anything is drawn: the page without its margins. */
-export const likelyRoom = () => Math.min(window.innerWidth, 1240) - 48;
+export const likelyRoom = () => Math.min(window.innerWidth, 1240) - (window.matchMedia(SMALL).matches ? 24 : 48);
 
 /** The widths in the room of an element, followed with its size. */
 export function useWidths() {
