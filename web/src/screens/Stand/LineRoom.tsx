@@ -20,7 +20,7 @@ import { useReference } from "./useReference";
 import { useSpoken } from "./useSpoken";
 import { useStandKeys } from "./useStandKeys";
 import type { SetSetting, StandSetting } from "./useStandSetting";
-import { UNHEARD, useRepeats } from "./takes/useRepeats";
+import { useRepeats } from "./takes/useRepeats";
 import { useTakes } from "./takes/useTakes";
 import { useWakeLock } from "./useWakeLock";
 import { bandsWanted, headingOf, stripsPlayed, usePerformance } from "./usePerformance";
@@ -102,8 +102,9 @@ export function LineRoom(props: LineRoomProps) {
       void logging.write(played, seconds, tempo);
     },
     onStopped: (judged, at, bar, heard) => {
-      takes.onJudged(judged, at, bars);
-      setBars({ ...bars, first_bar: bar });
+      if (heard) takes.onJudged(judged, at, bars);
+      else takes.put({ judged, tempo: at, strip: place, bars }); // nobody played: the ladder does not count it
+      setBars({ ...bars, first_bar: bar > 1 ? bar : 0 });
       again.stopped(heard);
     },
   });
@@ -206,7 +207,7 @@ export function LineRoom(props: LineRoomProps) {
             )}
             {again.waits && !playing && (
               <Text size="lg" role="status">
-                Nothing was heard, {UNHEARD} times. It waits for you; what is listened to is set under Practice.
+                Nothing was heard, three times in a row. It waits for you; what is listened to is set under Practice.
               </Text>
             )}
             {logging.written && !playing && <HowItWent minutes={logging.written.entry.minutes} onSay={logging.say} />}

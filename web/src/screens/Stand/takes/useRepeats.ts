@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 /** How often a take begins again by itself while nothing is heard. */
-export const UNHEARD = 3;
+const UNHEARD = 3;
 
 const NONE = { stops: 0, unheard: 0 };
 
