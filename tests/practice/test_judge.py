@@ -212,3 +212,4 @@ def test_any_events_are_judged(events: list[tuple[float, int]], octave_free: boo
     assert [one.played for one in pairs if one.played is not None] == list(range(len(events)))
     found = judged(due, [Played(at, pitch) for at, pitch in events], octave_free=octave_free)
     assert len(found.offsets) == len(due)
+    assert not judged((), [Played(at, pitch) for at, pitch in events], octave_free=octave_free).slips

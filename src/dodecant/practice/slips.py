@@ -55,8 +55,10 @@ def judged(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: boo
     """Judge a take of a line; chords struck are judged by their highest note.
 
     Time is judged against the notes around: what is off all through, or goes on elsewhere after a slip, is no slip of
-    each note.
+    each note. Where nothing is due yet, nothing slips, whatever was struck before.
     """
+    if not due:
+        return Judged((), ())
     heard = _highest(due, sorted(played))
     pairs = _untwisted(due, heard, aligned(due, heard, octave_free=octave_free))
     together = [(one.due, one.played) for one in pairs if one.due is not None and one.played is not None]
