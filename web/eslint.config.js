@@ -10,7 +10,10 @@ const onlyBelow = (folder, above) => ({
     "no-restricted-imports": [
       "error",
       {
-        patterns: above.map((name) => ({ group: [`**/${name}/**`], message: `${folder} knows nothing of ${name}.` })),
+        patterns: above.map((name) => ({
+          regex: `^(\\.\\./)+${name}/`,
+          message: `${folder} knows nothing of ${name}.`,
+        })),
       },
     ],
   },
@@ -18,20 +21,9 @@ const onlyBelow = (folder, above) => ({
 
 /** A screen knows no other screen, and nothing of the shell. */
 const SCREENS = readdirSync(new URL("src/screens", import.meta.url));
-const alone = SCREENS.map((screen) => ({
-  files: [`src/screens/${screen}/**/*.{ts,tsx}`],
-  rules: {
-    "no-restricted-imports": [
-      "error",
-      {
-        patterns: ["app", ...SCREENS.filter((other) => other !== screen)].map((name) => ({
-          regex: `^(\\.\\./)+${name}/`,
-          message: `${screen} knows nothing of ${name}.`,
-        })),
-      },
-    ],
-  },
-}));
+const alone = SCREENS.map((screen) =>
+  onlyBelow(`screens/${screen}`, ["app", ...SCREENS.filter((other) => other !== screen)]),
+);
 
 export default tseslint.config(
   { ignores: ["src/api/schema.d.ts"] },
