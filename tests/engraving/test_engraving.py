@@ -38,7 +38,7 @@ def test_each_note_of_a_strip_is_a_group_with_its_number_and_weight(tables: Tabl
         group = root.find(f".//{SVG}g[@id='{strip.note_id(index)}']")
         assert group is not None
         assert f"role-{note.tone.role}" in group.get("class", "").split()
-        text = group.find(f".//{SVG}g[@class='syl']/{SVG}text")
+        text = group.find(f".//{SVG}text[@class='syl']")
         assert text is not None
         assert "".join(text.itertext()).strip() == note.tone.number
         assert text.get("font-weight") == ("700" if note.tone.role == "chord" else "400")

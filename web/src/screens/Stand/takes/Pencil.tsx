@@ -2,8 +2,8 @@ import { type RefObject, useLayoutEffect, useState } from "react";
 import type { Slip } from "../../../api/types";
 import classes from "../Stand.module.css";
 
-/** The head of a note: SMuFL's range of note heads. */
-const HEAD = "use[href^='#E0A']";
+/** The head of a note. */
+const HEAD = ".head";
 
 interface PencilProps {
   slips: readonly Slip[];
