@@ -20,6 +20,9 @@ _NUMERALS = ("I", "II", "III", "IV", "V", "VI", "VII")
 _WORD = r"(?P<{0}sign>[♭b♯#]?)(?P<{0}numeral>VII|III|VI|IV|II|V|I|vii|iii|vi|iv|ii|v|i)"
 _CHORD = re.compile(_WORD.format("") + r"(?P<quality>.*?)(?:/(?:" + _WORD.format("of_") + r"|(?P<bass>[♭b♯#]?[2-7])))?")
 _TELLS_MINOR = re.compile(r"m(?!aj|a)|min|mi|-|°|º|o|dim|ø|Ø|half", re.IGNORECASE)
+# Steps by half steps; and names of other steps that are written plain.
+_STEPS = tuple(map(Degree.parse, ("1", "♭2", "2", "♭3", "3", "4", "♯4", "5", "♭6", "6", "♭7", "7")))
+_NO_STEPS = frozenset(map(Degree.parse, ("♯3", "♯7", "♭4", "♭1")))
 _OWN_STEPS_OF_MINOR = {3: -1, 6: -1, 7: -1}
 
 
@@ -69,9 +72,11 @@ def print_numeral(chord: Chord, key: Key, *, house: House = PLAIN, lower: bool =
 def step_of(chord: Chord, key: Key) -> Degree:
     """The step a root stands on: a flat one rather than a sharp one, save ♯IV and the diminished chords between.
 
-    A root written plain (the E7 of ♭II in E♭) is told by the step it stands for.
+    A root written plain (the E7 of ♭II in E♭, the F♯m7 of IV in D♭) is told by the step it stands for.
     """
     degree = Degree.between(key.tonic, chord.root)
+    if abs(degree.alteration) > 1 or degree in _NO_STEPS:
+        degree = _STEPS[degree.half_steps % 12]
     if degree.alteration > 0 and degree.number != 4 and chord.quality.fifths != (-1,):
         higher = Degree(degree.number + 1, degree.half_steps - Degree(degree.number + 1).half_steps)
         if key.sensible(higher.name_above(key.tonic)) == chord.root:

@@ -11,7 +11,9 @@ from dodecant.music.core.key import Key, moved
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.numeral import step_of
 from dodecant.music.core.pitch import NoteName
+from dodecant.music.progressions.spelled_together import spelled_together, with_one_step
 
+_C = NoteName(0)
 MOST_PLAYED = 2000  # bars
 
 
@@ -55,6 +57,13 @@ class Changes:
     def key(self) -> Key:
         """The key it begins in."""
         return self.bars[0].key if self.bars else Key(NoteName(0))
+
+    @cached_property
+    def roots_on_c(self) -> tuple[NoteName | None, ...]:
+        """The root of each slot's chord, if any, as its step in the key of its bar would be named on C."""
+        chords = [(slot.chord, bar.key) for bar in self.bars for slot in bar.slots]
+        roots = [None if chord is None else step_of(chord, key).name_above(_C) for chord, key in chords]
+        return tuple(with_one_step(roots, [chord for chord, _ in chords]))
 
     @cached_property
     def slots(self) -> tuple[Slot, ...]:
@@ -126,7 +135,7 @@ def _unrolled(bars: Sequence[Bar], span: range) -> Iterator[int]:
 def transposed(changes: Changes, tonic: NoteName) -> Changes:
     """The changes carried to another tonic, with the spellings lead sheets use there.
 
-    Every root keeps its step in the key; see `Key.sensible` for the names it takes.
+    Every root keeps its step in the key; see `Key.sensible` and `spelled_together` for the names it takes.
     """
     source = changes.key.tonic
     if tonic == source:
@@ -148,27 +157,17 @@ def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     source = changes.key.tonic
     if tonic == source:
         return [slot.chord for slot in changes.slots]
-    keys = {key: _moved_key(key, source, tonic) for key in {bar.key for bar in changes.bars}}
-    roots: dict[tuple[NoteName, bool, Key], NoteName] = {}
-    found = []
-    for bar in changes.bars:
-        for slot in bar.slots:
-            chord, root = slot.chord, None
-            if chord is not None:
-                place = (chord.root, chord.quality.fifths == (-1,), bar.key)  # all that its step depends on
-                root = roots.get(place)
-                if root is None:
-                    root = roots[place] = _moved_root(chord, bar.key, keys[bar.key])
-            found.append(_moved_chord(chord, root))
-    return found
+    targets = {key: _moved_key(key, source, tonic) for key in {bar.key for bar in changes.bars}}
+    chords = [slot.chord for slot in changes.slots]
+    keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
+    theory = [on_c and moved(on_c, _C, key.tonic) for on_c, key in zip(changes.roots_on_c, keys, strict=True)]
+    usage = [name and key.sensible(name) for name, key in zip(theory, keys, strict=True)]
+    names = spelled_together(chords, theory, usage)
+    return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]
 
 
 def _moved_key(key: Key, source: NoteName, target: NoteName) -> Key:
     return replace(key, tonic=moved(key.tonic, source, target).without_doubles())
-
-
-def _moved_root(chord: Chord, source: Key, target: Key) -> NoteName:
-    return target.sensible(step_of(chord, source).name_above(target.tonic))
 
 
 def _moved_chord(chord: Chord | None, root: NoteName | None) -> Chord | None:

@@ -1,0 +1,89 @@
+"""Pairs of a minor chord and its dominant keep together in every key; the names were written by hand, as charts have
+them.
+"""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from dodecant.music.core.chord_symbol import parse_chord, print_chord
+from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import print_numeral
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.progressions.changes import transposed
+from dodecant.music.progressions.changes_text import parse_changes
+
+KEYS = ["C", "D♭", "D", "E♭", "E", "F", "F♯", "G♭", "G", "A♭", "A", "B♭", "B"]
+
+
+def carried(key: str, chords: str, tonic: str) -> str:
+    found = transposed(parse_changes(f"key: {key}\n| {' | '.join(chords.split())} |"), NoteName.parse(tonic))
+    return " ".join(print_chord(slot.chord) for slot in found.slots)
+
+
+@pytest.mark.parametrize(
+    ("key", "chords", "tonic", "wanted"),
+    [
+        # the minor fourth and its dominant: after the tonic as theory has them, unless that is hard to read
+        ("C", "Cmaj7 Fm7 Bb7 Cmaj7", "D♭", "D♭maj7 G♭m7 C♭7 D♭maj7"),
+        ("C", "Fmaj7 Fm7 Bb7 Em7", "D♭", "G♭maj7 G♭m7 C♭7 Fm7"),
+        ("C", "Cmaj7 Fm7 Bb7 Cmaj7", "G♭", "G♭maj7 Bm7 E7 G♭maj7"),
+        ("C", "Cmaj7 Fm7 Bb7 Cmaj7", "A♭", "A♭maj7 D♭m7 G♭7 A♭maj7"),
+        ("C", "Cmaj7 Fm7 Bb7 Cmaj7", "B", "Bmaj7 Em7 A7 Bmaj7"),
+        # to the flat second step
+        ("C", "Dm7 G7 Ebm7 Ab7 Dbmaj7", "E♭", "Fm7 B♭7 F♯m7 B7 Emaj7"),
+        ("C", "Dm7 G7 Ebm7 Ab7 Dbmaj7", "A♭", "B♭m7 E♭7 Bm7 E7 Amaj7"),
+        ("Cm", "Cm6 Abm7 Db7 Gbmaj7", "B♭", "B♭m6 F♯m7 B7 Emaj7"),
+        ("Cm", "Cm6 Abm7 Db7 Gbmaj7", "E♭", "E♭m6 Bm7 E7 Amaj7"),
+        # to the third step: the chord they lead to says how they are written
+        ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "F♯", "B♯m7♭5 E♯7(♭9) A♯m7 D♯7 G♯m7 C♯7"),
+        ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "G♭", "Cm7♭5 F7(♭9) B♭m7 E♭7 A♭m7 D♭7"),
+        ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "B", "E♯m7♭5 A♯7(♭9) D♯m7 G♯7 C♯m7 F♯7"),
+        # what is written plainly is told by its step
+        ("Db", "F#m7 B7 Dbmaj7", "C", "Fm7 B♭7 Cmaj7"),
+        ("Eb", "F#m7 B7 Emaj7 Fm7 Bb7", "C", "E♭m7 A♭7 D♭maj7 Dm7 G7"),
+        ("F#", "Bbm7 Eb7 Abm7 Db7 F#maj7", "C", "Em7 A7 Dm7 G7 Cmaj7"),
+        ("F#", "Cm7b5 F7 Bbm6", "D", "G♯m7♭5 C♯7 F♯m6"),
+        # and what is consistent stays
+        ("F", "C#m7 F#7 Bmaj7 Gm7 C7", "E♭", "Bm7 E7 Amaj7 Fm7 B♭7"),
+        ("C", "Em7 Ebdim7 Dm7 C#dim7 Dm7", "D♭", "Fm7 Edim7 E♭m7 Ddim7 E♭m7"),
+        ("C", "Fm7 | Fm7/Eb | Bb7 | Bb7 | Cmaj7".replace("| ", ""), "D♭", "F♯m7 F♯m7/E B7 B7 D♭maj7"),
+    ],
+)
+def test_pairs_are_named_as_charts_name_them(key: str, chords: str, tonic: str, wanted: str) -> None:
+    assert carried(key, chords, tonic) == wanted
+
+
+@pytest.mark.parametrize(
+    ("chord", "key", "numeral"),
+    [("F#m7", "Db", "IVm7"), ("Bbm7", "F#", "IIIm7"), ("Eb7", "F#", "VI7"), ("F7", "F#", "VII7"), ("E7", "Eb", "♭II7"),
+     ("C#7", "C", "♯I7"), ("F#m7b5", "C", "♯IVm7♭5"), ("C#dim7", "C", "♯Idim7"), ("Gb7", "C", "♭V7")],
+)  # fmt: skip
+def test_no_step_is_called_by_the_name_of_another(chord: str, key: str, numeral: str) -> None:
+    assert print_numeral(parse_chord(chord), Key.parse(key)) == numeral
+
+
+_PAIRS = [("Dm7", "G7"), ("Em7b5", "A7"), ("Fm7", "Bb7"), ("Ebm7", "Ab7"), ("F#m7b5", "B7"), ("Abm6", "Db9"),
+          ("Bm7", "E7alt"), ("C#m7", "F#7"), ("Gm7", "C13"), ("Bbm9", "Eb7sus4")]  # fmt: skip
+_ALONE = ["Cmaj7", "Fmaj7", "Dbmaj7", "Ab6", "A7", "Am7", "Bdim7", "Ebmaj7", "D7"]
+
+
+@given(st.lists(st.sampled_from([*_PAIRS, *_ALONE]), min_size=1, max_size=6), st.sampled_from(KEYS))
+def test_in_every_key_and_back_a_pair_is_a_fourth_apart(parts: list[str | tuple[str, str]], tonic: str) -> None:
+    written = [chord for part in parts for chord in ([part] if isinstance(part, str) else part)]
+    home, there = parse_changes("key: C\n| " + " | ".join(written) + " |"), NoteName.parse(tonic)
+    carried_there = transposed(home, there)
+    for found, up in [(carried_there, there.pitch_class), (transposed(carried_there, NoteName.parse("C")), 0)]:
+        chords = [slot.chord for slot in found.slots if slot.chord is not None]
+        assert [(chord.root.pitch_class - up) % 12 for chord in chords] == [
+            parse_chord(text).root.pitch_class for text in written
+        ]
+        assert all(abs(chord.root.alteration) < 2 for chord in chords)
+        for one, other in pairwise(chords):
+            up_a_fourth = (other.root.pitch_class - one.root.pitch_class) % 12 == 5
+            if up_a_fourth and one.quality.third == "minor" and other.quality.dominant:
+                assert (other.root.letter - one.root.letter) % 7 == 3, found
