@@ -11,7 +11,7 @@ from dodecant.music.core.key import Key, moved
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.numeral import step_of
 from dodecant.music.core.pitch import NoteName
-from dodecant.music.progressions.spelled_together import spelled_together, with_one_step
+from dodecant.music.progressions.spelled_together import spelled_together
 
 _C = NoteName(0)
 MOST_PLAYED = 2000  # bars
@@ -63,7 +63,8 @@ class Changes:
         """The root of each slot's chord, if any, as its step in the key of its bar would be named on C."""
         chords = [(slot.chord, bar.key) for bar in self.bars for slot in bar.slots]
         roots = [None if chord is None else step_of(chord, key).name_above(_C) for chord, key in chords]
-        return tuple(with_one_step(roots, [chord for chord, _ in chords]))
+        on_c = [Key(_C, key.colour) for _, key in chords]
+        return tuple(spelled_together([chord for chord, _ in chords], roots, roots, on_c))
 
     @cached_property
     def slots(self) -> tuple[Slot, ...]:
@@ -162,7 +163,7 @@ def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
     theory = [on_c and moved(on_c, _C, key.tonic) for on_c, key in zip(changes.roots_on_c, keys, strict=True)]
     usage = [name and key.sensible(name) for name, key in zip(theory, keys, strict=True)]
-    names = spelled_together(chords, theory, usage)
+    names = spelled_together(chords, theory, usage, keys)
     return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]
 
 

@@ -1,124 +1,135 @@
-"""A minor chord and the dominant it leads to are spelled in one way.
+"""Chords that lead to each other are spelled in one way.
 
 Chord by chord, lead sheets write the plain name of a root that lies outside the key (B7 in D♭, where theory has C♭7)
-and leave a root of the key as it is. Side by side the two would tear a pair apart: G♭m7 B7. Then both are named as
-theory has them (G♭m7 C♭7), where that holds more with the chords before and after and makes no one read many double
-signs; else both plainly (F♯m7 B7 before Emaj7).
+and leave a root of the key as it is. Side by side that tears pairs apart: G♭m7 B7, or G♭7 Bmaj7. So the names of a
+progression are chosen together: those that tear least, and of them the most usual, by dynamic programming (Bellman
+1957).
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
-from itertools import pairwise
+from itertools import pairwise, zip_longest
+from typing import NamedTuple
 
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 
-_FOURTH, _FIFTH = Degree(4), Degree(5)
-_MOST_DOUBLES = 1  # in a chord that is named as theory has it
+_FOURTH = Degree(4)
+# What it costs where a fourth is not spelled as one, by what leads; and where one root changes its name.
+_MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 4.0, 2.0, 1.5, 1.0, 2.0
+# What it costs to leave the usual name, for the one on the next letter or the one theory has.
+_NEXT_LETTER, _OUT_OF_KEY, _BY_THEORY = 1.0, 0.5, 1.25  # the next letter of what is out of the key costs less
+_HARD = 1.0  # several double signs in a chord
 
 
-@dataclass
-class _Run:
-    """Slots in a row with one root and third: that chord as written, and its root's name by theory and by usage."""
+class _Run(NamedTuple):
+    """Slots in a row with one root and third: that chord, and its root's name by theory and in use."""
 
     slots: list[int]
     chord: Chord
     theory: NoteName
-    name: NoteName
+    usage: NoteName
+    key: Key
 
-    def leads_to(self, other: _Run) -> bool:
-        """Whether the two are such a pair."""
+    def leads_to(self, other: _Run | None) -> bool:
+        """Whether it is a dominant, or a minor chord before its own."""
+        if self.chord.quality.dominant or other is None:
+            return self.chord.quality.dominant
         return self.chord.quality.colour == "minor" and other.chord.quality.dominant and _up_a_fourth(self, other)
 
+    def names(self, after: _Run | None) -> Iterator[tuple[float, NoteName]]:
+        """The names its root may have, the usual one first, and what each costs; only what leads changes letter."""
+        yield self._hard_to_read(self.usage), self.usage
+        beside = [name for name in self.usage.enharmonics() if name == name.plain()] if self.leads_to(after) else []
+        cost = _NEXT_LETTER if self.usage.pitch_class in self.key.pitch_classes else _OUT_OF_KEY
+        yield from ((cost, name) for name in beside)
+        if self.theory not in (self.usage, *beside) and not self._hard_to_read(self.theory):
+            yield _BY_THEORY, self.theory
 
-def with_one_step(roots: Sequence[NoteName | None], chords: Sequence[Chord | None]) -> list[NoteName | None]:
-    """Roots as they stand on C, where a minor chord that is written plainly goes with the dominant it leads to: the
-    F♯m7 before the B7 of ♭VI in E♭ is ♭III.
-    """
-    found = list(roots)
-    runs = list(_runs(chords, roots, roots))
-    for one, other in pairwise(runs):
-        if one.leads_to(other) and _FOURTH.name_above(one.name) != other.name:
-            for slot in one.slots:
-                found[slot] = _FIFTH.name_above(other.name)
-    return found
+    def _hard_to_read(self, root: NoteName) -> float:
+        tones = {root, *(degree.name_above(root) for degree in self.chord.quality.frame)}
+        doubles = sum(abs(tone.alteration) > 1 for tone in tones)
+        return _HARD if abs(root.alteration) > 1 or doubles > 1 else 0
 
 
 def spelled_together(
-    chords: Sequence[Chord | None], theory: Sequence[NoteName | None], usage: Sequence[NoteName | None]
+    chords: Sequence[Chord | None],
+    theory: Sequence[NoteName | None],
+    usage: Sequence[NoteName | None],
+    keys: Sequence[Key],
 ) -> list[NoteName | None]:
-    """The names of roots, from those by theory and those by usage; `chords` stand in a key where all is well.
+    """The names of roots, chosen from those by theory, those in use, and their plain neighbours.
+
+    `chords` may stand in any key, `keys` are those of the names; None is a slot without a chord.
 
     >>> from dodecant.music.core.chord_symbol import parse_chord
     >>> name = NoteName.parse
     >>> found = spelled_together(
     ...     [parse_chord("Fm7"), parse_chord("Bb7"), parse_chord("Ebmaj7")],
-    ...     [name("G♭"), name("C♭"), name("F♭")], [name("G♭"), name("B"), name("E")],
+    ...     [name("G♭"), name("C♭"), name("F♭")], [name("G♭"), name("B"), name("E")], [Key.parse("E♭")] * 3,
     ... )
     >>> [one.text for one in found]
     ['F♯', 'B', 'E']
     """
     names = list(usage)
-    runs = list(_runs(chords, theory, usage))
-    for place, (one, other) in enumerate(pairwise(runs)):
-        if not one.leads_to(other) or _FOURTH.name_above(one.name) == other.name:
-            continue
-        before, after = runs[place - 1] if place else None, runs[place + 2] if place + 2 < len(runs) else None
-        one.name, other.name = _best_pair(before, one, other, after)
-        for run in (one, other):
-            for slot in run.slots:
-                names[slot] = run.name
+    runs = list(_runs(chords, theory, usage, keys))
+    ways = [list(run.names(after)) for run, after in zip_longest(runs, runs[1:])]
+    best = [cost for cost, _ in ways[0]] if ways else []
+    came: list[list[int]] = []
+    for (one, before), (other, here) in pairwise(zip(runs, ways, strict=True)):
+        torn = _torn(one, other)
+        sources = [(number, so_far, name) for number, (so_far, (_, name)) in enumerate(zip(best, before, strict=True))]
+        steps = [
+            min((so_far + torn * (not _fits(name, to)), number) for number, so_far, name in sources) for _, to in here
+        ]
+        best = [cost + own for (cost, _), (own, _) in zip(steps, here, strict=True)]
+        came.append([place for _, place in steps])
+    place = best.index(min(best)) if best else 0
+    for number in range(len(runs) - 1, -1, -1):
+        for slot in runs[number].slots:
+            names[slot] = ways[number][place][1]
+        place = came[number - 1][place] if number else 0
     return names
 
 
 def _runs(
-    chords: Sequence[Chord | None], theory: Sequence[NoteName | None], usage: Sequence[NoteName | None]
+    chords: Sequence[Chord | None],
+    theory: Sequence[NoteName | None],
+    usage: Sequence[NoteName | None],
+    keys: Sequence[Key],
 ) -> Iterator[_Run]:
     run: _Run | None = None
-    for slot, (chord, by_theory, name) in enumerate(zip(chords, theory, usage, strict=True)):
+    for slot, (chord, by_theory, name, key) in enumerate(zip(chords, theory, usage, keys, strict=True)):
         if chord is None or by_theory is None or name is None:
             continue
-        same = run is not None and run.name == name
-        if run is not None and same and run.chord.quality.colour == chord.quality.colour:
+        if run and run.usage == name and run.chord.quality.colour == chord.quality.colour:
             run.slots.append(slot)
             continue
-        if run is not None:
+        if run:
             yield run
-        run = _Run([slot], chord, by_theory, name)
-    if run is not None:
+        run = _Run([slot], chord, by_theory, name, key)
+    if run:
         yield run
 
 
-def _best_pair(before: _Run | None, one: _Run, other: _Run, after: _Run | None) -> tuple[NoteName, NoteName]:
-    plain = one.name, _FOURTH.name_above(one.name)
-    if other.name != other.theory:
-        plain = _FIFTH.name_above(other.name), other.name
-    exact = one.theory, other.theory
-    readable = all(_doubles(run) <= _MOST_DOUBLES for run in (one, other))
-
-    def holds(pair: tuple[NoteName, NoteName]) -> int:
-        """With how many of its neighbours a pair is named in one way."""
-        with_first = before is not None and _hangs_together(before, before.name, one, pair[0])
-        with_last = after is not None and _hangs_together(other, pair[1], after, after.name)
-        return with_first + with_last
-
-    return exact if readable and holds(exact) > holds(plain) else plain
-
-
-def _doubles(run: _Run) -> int:
-    tones = [run.theory, *(degree.name_above(run.theory) for degree in run.chord.quality.frame)]
-    return sum(abs(tone.alteration) > 1 for tone in set(tones))
+def _torn(one: _Run, other: _Run) -> float:
+    """What it costs where two chords in a row are not spelled as they belong together; 0 where they do not."""
+    if one.usage.pitch_class == other.usage.pitch_class:
+        return _SAME_ROOT
+    if not _up_a_fourth(one, other):
+        return 0
+    if one.chord.quality.dominant:
+        return _DOMINANT_ON if other.chord.quality.dominant else _DOMINANT_HOME
+    return _MINOR_TO_DOMINANT if one.leads_to(other) else _OTHER_FOURTH
 
 
 def _up_a_fourth(one: _Run, other: _Run) -> bool:
-    return (other.name.pitch_class - one.name.pitch_class) % 12 == _FOURTH.half_steps
+    return (other.usage.pitch_class - one.usage.pitch_class) % 12 == _FOURTH.half_steps
 
 
-def _hangs_together(one: _Run, name: NoteName, other: _Run, other_name: NoteName) -> bool:
-    """Whether two chords on one root have one name for it, or two that lead on by a fourth are spelled so."""
-    if one.name.pitch_class == other.name.pitch_class:
-        return name == other_name
-    return _up_a_fourth(one, other) and _FOURTH.name_above(name) == other_name
+def _fits(one: NoteName, other: NoteName) -> bool:
+    """Whether two names are one, or a fourth apart."""
+    return one == other or _FOURTH.name_above(one) == other
