@@ -52,6 +52,7 @@ def carried(key: str, chords: str, tonic: str) -> str:
         ("C", "G7 Cmaj7 Bbm7 Eb7 Abmaj7", "E♭", "B♭7 E♭maj7 C♯m7 F♯7 Bmaj7"),
         ("C", "Cmaj7 Fm7 Bb7 Ebmaj7", "A♭", "A♭maj7 D♭m7 G♭7 C♭maj7"),
         ("C", "Fm7 Bb7 Ebmaj7", "B", "Em7 A7 Dmaj7"),
+        ("C", "Ebmaj7 Eb7 Abmaj7", "E♭", "G♭maj7 G♭7 C♭maj7"),
         # to the third step: the chord they lead to says how they are written
         ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "F♯", "B♯m7♭5 E♯7(♭9) A♯m7 D♯7 G♯m7 C♯7"),
         ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "G♭", "Cm7♭5 F7(♭9) B♭m7 E♭7 A♭m7 D♭7"),

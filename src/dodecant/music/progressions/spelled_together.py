@@ -13,11 +13,9 @@ from itertools import pairwise, zip_longest
 from typing import NamedTuple
 
 from dodecant.music.core.chord import Chord
-from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 
-_FOURTH = Degree(4)
 # What it costs where a fourth is not spelled as one, by what leads; and where one root changes its name.
 _MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 4.0, 2.0, 1.5, 1.0, 2.0
 # What it costs to leave the usual name, for the one on the next letter or the one theory has.
@@ -26,7 +24,7 @@ _HARD = 1.0  # several double signs in a chord
 
 
 class _Run(NamedTuple):
-    """Slots in a row with one root and third: that chord, and its root's name by theory and in use."""
+    """Slots in a row with one root and kind of chord: the first, and its root's name by theory and in use."""
 
     slots: list[int]
     chord: Chord
@@ -76,6 +74,8 @@ def spelled_together(
     """
     names = list(usage)
     runs = list(_runs(chords, theory, usage, keys))
+    if all(_fits(one.usage, other.usage) or not _torn(one, other) for one, other in pairwise(runs)):
+        return names  # as in most keys
     ways = [list(run.names(after)) for run, after in zip_longest(runs, runs[1:])]
     best = [cost for cost, _ in ways[0]] if ways else []
     came: list[list[int]] = []
@@ -105,7 +105,7 @@ def _runs(
     for slot, (chord, by_theory, name, key) in enumerate(zip(chords, theory, usage, keys, strict=True)):
         if chord is None or by_theory is None or name is None:
             continue
-        if run and run.usage == name and run.chord.quality.colour == chord.quality.colour:
+        if run and run.usage == name and _kind(run.chord) == _kind(chord):
             run.slots.append(slot)
             continue
         if run:
@@ -113,6 +113,10 @@ def _runs(
         run = _Run([slot], chord, by_theory, name, key)
     if run:
         yield run
+
+
+def _kind(chord: Chord) -> tuple[str, bool]:
+    return chord.quality.colour, chord.quality.dominant
 
 
 def _torn(one: _Run, other: _Run) -> float:
@@ -127,9 +131,9 @@ def _torn(one: _Run, other: _Run) -> float:
 
 
 def _up_a_fourth(one: _Run, other: _Run) -> bool:
-    return (other.usage.pitch_class - one.usage.pitch_class) % 12 == _FOURTH.half_steps
+    return (other.usage.pitch_class - one.usage.pitch_class) % 12 == 5
 
 
 def _fits(one: NoteName, other: NoteName) -> bool:
-    """Whether two names are one, or a fourth apart."""
-    return one == other or _FOURTH.name_above(one) == other
+    """Whether two names are one, or their letters a fourth apart."""
+    return one == other or (other.letter - one.letter) % 7 == 3
