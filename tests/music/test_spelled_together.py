@@ -16,7 +16,7 @@ from dodecant.music.core.key import Key
 from dodecant.music.core.numeral import print_numeral
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.progressions.changes import transposed
-from dodecant.music.progressions.changes_text import parse_changes
+from dodecant.music.progressions.changes_text import parse_changes, print_changes
 
 KEYS = ["C", "D♭", "D", "E♭", "E", "F", "F♯", "G♭", "G", "A♭", "A", "B♭", "B"]
 
@@ -80,6 +80,25 @@ def test_pairs_are_named_as_charts_name_them(key: str, chords: str, tonic: str, 
 )  # fmt: skip
 def test_no_step_is_called_by_the_name_of_another(chord: str, key: str, numeral: str) -> None:
     assert print_numeral(read(chord), Key.parse(key)) == numeral
+
+
+@pytest.mark.parametrize(
+    ("key", "letters", "numerals"),
+    [
+        ("Eb", "F♯m7 B7 Emaj7 Fm7 B♭7", "♭IIIm7 ♭VI7 ♭IImaj7 IIm7 V7"),
+        ("Bb", "C♯m7 F♯7 Bmaj7", "♭IIIm7 ♭VI7 ♭IImaj7"),
+        ("Db", "D♭maj7 G♭m7 C♭7", "Imaj7 IVm7 ♭VII7"),
+        ("B", "E♯m7♭5 A♯7 D♯m7", "♯IVm7♭5 VII7 IIIm7"),
+        ("C", "C♯m7 F♯7 Bmaj7", "♯Im7 ♯IV7 VIImaj7"),
+    ],
+)
+def test_numerals_are_written_and_read_as_one_progression(key: str, letters: str, numerals: str) -> None:
+    head = f"key: {Key.parse(key).text}\n| "
+    as_letters, as_numerals = (parse_changes(head + " | ".join(text.split()) + " |") for text in (letters, numerals))
+    assert " ".join(print_chord(slot.chord) for slot in as_numerals.slots) == letters
+    assert print_changes(as_letters, numerals=True) == head + " | ".join(numerals.split()[:4]) + (
+        " |\n| " + " | ".join(numerals.split()[4:]) + " |\n" if len(numerals.split()) > 4 else " |\n"
+    )
 
 
 _PAIRS = [("Dm7", "G7"), ("Em7b5", "A7"), ("Fm7", "Bb7"), ("Ebm7", "Ab7"), ("F#m7b5", "B7"), ("Abm6", "Db9"),

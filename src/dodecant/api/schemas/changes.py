@@ -186,8 +186,10 @@ def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
         colour=changes.key.colour,
         bars=_bars(changes),
         chords=[
-            _chord(number, bar, key, slot, one, house, draft.school)
-            for number, (bar, key, slot, one) in enumerate(zip(bars, keys, changes.slots, worked.chords, strict=True))
+            _chord(number, bar, _numeral(on_c, key, house), slot, one, house, draft.school)
+            for number, (bar, key, slot, on_c, one) in enumerate(
+                zip(bars, keys, changes.slots, changes.on_c, worked.chords, strict=True)
+            )
         ],
         played_bars=0 if reading.faults else len(changes.played),
         faults=[FaultOut(where=f.where, length=f.length, message=f.message, cure=f.cure) for f in reading.faults],
@@ -217,7 +219,13 @@ def _bars(changes: Changes) -> list[ChangesBarOut]:
     return found
 
 
-def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house: House, school: FitSchool) -> ChordOut:
+def _numeral(on_c: Chord | None, key: Key, house: House) -> str:
+    return print_numeral(on_c, Key(NoteName(0), key.colour), house=house) if on_c else ""
+
+
+def _chord(
+    number: int, bar: int, numeral: str, slot: Slot, one: ChordSounds, house: House, school: FitSchool
+) -> ChordOut:
     chord = slot.chord
     offered: list[FitOut] = []
     if chord is not None:
@@ -228,7 +236,7 @@ def _chord(number: int, bar: int, key: Key, slot: Slot, one: ChordSounds, house:
         text=slot.typed if slot.faulty else print_chord(chord, house),
         symbol=print_chord(chord),
         root=chord.root.text if chord else "",
-        numeral=print_numeral(chord, key, house=house) if chord else "",
+        numeral=numeral,
         where=slot.where,
         length=len(slot.typed),
         start=slot.start,

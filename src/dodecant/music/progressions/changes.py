@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
@@ -59,12 +59,13 @@ class Changes:
         return self.bars[0].key if self.bars else Key(NoteName(0))
 
     @cached_property
-    def roots_on_c(self) -> tuple[NoteName | None, ...]:
-        """The root of each slot's chord, if any, as its step in the key of its bar would be named on C."""
+    def on_c(self) -> tuple[Chord | None, ...]:
+        """The chord of each slot, if any, as its step in the key of its bar would be named on C."""
         chords = [(slot.chord, bar.key) for bar in self.bars for slot in bar.slots]
         roots = [None if chord is None else step_of(chord, key).name_above(_C) for chord, key in chords]
-        on_c = [Key(_C, key.colour) for _, key in chords]
-        return tuple(spelled_together([chord for chord, _ in chords], roots, roots, on_c))
+        keys = [Key(_C, key.colour) for _, key in chords]
+        names = spelled_together([chord for chord, _ in chords], roots, roots, keys)
+        return tuple(_moved_chord(chord, name) for (chord, _), name in zip(chords, names, strict=True))
 
     @cached_property
     def slots(self) -> tuple[Slot, ...]:
@@ -154,14 +155,30 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
 
 
 def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
-    """The chords of all slots as they are named with the changes on another tonic."""
+    """The chords of all slots as they are named with the changes on another tonic; on their own, as written."""
+    chords = [slot.chord for slot in changes.slots]
+    return chords if tonic == changes.key.tonic else _named_in(changes, tonic)
+
+
+def named_anew(changes: Changes, which: Callable[[Slot], bool]) -> Changes:
+    """The changes with the chords of some slots named as they would be if they came from another key."""
+    if not any(map(which, changes.slots)):
+        return changes
+    chords = iter(_named_in(changes, changes.key.tonic))
+    bars = []
+    for bar in changes.bars:
+        named = [(slot, next(chords)) for slot in bar.slots]
+        bars.append(replace(bar, slots=tuple(replace(one, chord=new) if which(one) else one for one, new in named)))
+    return replace(changes, bars=tuple(bars))
+
+
+def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     source = changes.key.tonic
-    if tonic == source:
-        return [slot.chord for slot in changes.slots]
     targets = {key: _moved_key(key, source, tonic) for key in {bar.key for bar in changes.bars}}
     chords = [slot.chord for slot in changes.slots]
     keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
-    theory = [on_c and moved(on_c, _C, key.tonic) for on_c, key in zip(changes.roots_on_c, keys, strict=True)]
+    roots = [None if chord is None else chord.root for chord in changes.on_c]
+    theory = [root and moved(root, _C, key.tonic) for root, key in zip(roots, keys, strict=True)]
     usage = [name and key.sensible(name) for name, key in zip(theory, keys, strict=True)]
     names = spelled_together(chords, theory, usage, keys)
     return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]

@@ -19,7 +19,7 @@ from dodecant.music.core.key import Key
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.numeral import parse_numeral, print_numeral
 from dodecant.music.core.pitch import NoteName
-from dodecant.music.progressions.changes import MOST_PLAYED, Bar, Changes, Slot
+from dodecant.music.progressions.changes import MOST_PLAYED, Bar, Changes, Slot, named_anew
 
 LONGEST = 20_000  # characters
 MOST_BARS = 400
@@ -112,6 +112,7 @@ class _Reader:
             place += len(line)
         self._check_whole()
         changes = Changes(tuple(self._bars), self._title, self._order)
+        changes = named_anew(changes, lambda slot: not slot.faulty and bool(_NUMERAL.match(slot.typed)))
         if not self._faults and len(changes.played) > MOST_PLAYED:
             self._fault(0, 1, f"It plays {len(changes.played)} bars.", f"Keep it to {MOST_PLAYED}.")
         return Reading(changes, tuple(sorted(self._faults, key=lambda fault: fault.where)))
@@ -296,6 +297,7 @@ def _printed(changes: Changes, house: House, numerals: bool) -> Iterator[str]:
         yield f"play: {' '.join(changes.order)}"
     key: Key | None = None
     metre, section = Metre(), ""
+    shown = changes.on_c if numerals else [slot.chord for slot in changes.slots]
     row: list[str] = []
     for number, bar in enumerate(changes.bars):
         settings = []
@@ -311,7 +313,8 @@ def _printed(changes: Changes, house: House, numerals: bool) -> Iterator[str]:
             row = []
         yield from settings
         before = changes.bars[number - 1] if number else None
-        row.append(_bar(bar, before, house, numerals))
+        names = [_name(shown[slot], bar.key, house, numerals) for slot in changes.slot_numbers[number]]
+        row.append(_bar(bar, before, names))
     if row:
         yield _row(row, changes.bars[-1])
 
@@ -321,8 +324,7 @@ def _row(row: list[str], last: Bar) -> str:
     return joined if last.closes else f"{joined} |"
 
 
-def _bar(bar: Bar, before: Bar | None, house: House, numerals: bool) -> str:
-    names = [_name(slot.chord, bar.key, house, numerals).replace(" ", "") for slot in bar.slots]
+def _bar(bar: Bar, before: Bar | None, names: list[str]) -> str:
     lengths = {slot.beats for slot in bar.slots}
     if len(lengths) > 1:
         names = [" ".join([name, *["/"] * (slot.beats - 1)]) for name, slot in zip(names, bar.slots, strict=True)]
@@ -335,4 +337,6 @@ def _bar(bar: Bar, before: Bar | None, house: House, numerals: bool) -> str:
 
 
 def _name(chord: Chord | None, key: Key, house: House, numerals: bool) -> str:
-    return print_numeral(chord, key, house=house) if numerals and chord else print_chord(chord, house)
+    if numerals and chord:
+        return print_numeral(chord, Key(NoteName(0), key.colour), house=house).replace(" ", "")
+    return print_chord(chord, house).replace(" ", "")
