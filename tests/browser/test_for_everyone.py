@@ -229,11 +229,11 @@ def test_colours_of_ones_own_keep_every_sign(page: Page) -> None:
     phrase(page, "placement")
     slot = page.locator("[data-slot=s]").first
     expect(slot).to_be_visible()
-    page.wait_for_selector("#strip-0 .note use", state="attached")
+    page.wait_for_selector("#strip-0 .note .head", state="attached")
     inks = page.evaluate(
         """() => { const ink = (one) => getComputedStyle(one);
         return [ink(document.querySelector('[data-slot=s] > span')).backgroundColor,
-                ink(document.querySelector('#strip-0 .note use')).fill,
+                ink(document.querySelector('#strip-0 .note .head')).fill,
                 ink(document.querySelector('[data-phrase][aria-expanded=true]')).outlineStyle,
                 ink(document.body).backgroundColor] }"""
     )
