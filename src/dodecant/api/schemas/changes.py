@@ -21,11 +21,9 @@ from dodecant.music.chord_scale_fit.reason import reason
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import HOUSES, House, print_chord
 from dodecant.music.core.degree import Degree
-from dodecant.music.core.key import Key
-from dodecant.music.core.numeral import print_numeral
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.progressions.changes import Changes, Slot
-from dodecant.music.progressions.changes_text import read_changes
+from dodecant.music.progressions.changes_text import numerals_of, read_changes
 from dodecant.music.scales.hearing import HeardRole, heard
 from dodecant.music.scales.scale import Scale
 from dodecant.tables import load_tables
@@ -177,7 +175,6 @@ def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
     changes, house = reading.changes, HOUSES[house_name]
     catalogue = load_tables().scales
     worked = harmony_of(changes, draft, catalogue)
-    keys = [bar.key for bar in changes.bars for _ in bar.slots]
     bars = [number for number, bar in enumerate(changes.bars) for _ in bar.slots]
     return WorkedOut(
         title=changes.title,
@@ -186,9 +183,9 @@ def worked_answer(draft: ChangesDraft, house_name: HouseName) -> WorkedOut:
         colour=changes.key.colour,
         bars=_bars(changes),
         chords=[
-            _chord(number, bar, _numeral(on_c, key, house), slot, one, house, draft.school)
-            for number, (bar, key, slot, on_c, one) in enumerate(
-                zip(bars, keys, changes.slots, changes.on_c, worked.chords, strict=True)
+            _chord(number, bar, numeral if slot.chord else "", slot, one, house, draft.school)
+            for number, (bar, slot, numeral, one) in enumerate(
+                zip(bars, changes.slots, numerals_of(changes, house), worked.chords, strict=True)
             )
         ],
         played_bars=0 if reading.faults else len(changes.played),
@@ -217,10 +214,6 @@ def _bars(changes: Changes) -> list[ChangesBarOut]:
             )
         )
     return found
-
-
-def _numeral(on_c: Chord | None, key: Key, house: House) -> str:
-    return print_numeral(on_c, Key(NoteName(0), key.colour), house=house) if on_c else ""
 
 
 def _chord(

@@ -178,9 +178,10 @@ def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     chords = [slot.chord for slot in changes.slots]
     keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
     roots = [None if chord is None else chord.root for chord in changes.on_c]
-    theory = [root and moved(root, _C, key.tonic) for root, key in zip(roots, keys, strict=True)]
-    usage = [name and key.sensible(name) for name, key in zip(theory, keys, strict=True)]
-    names = spelled_together(chords, theory, usage, keys)
+    places = list(zip(roots, keys, strict=True))
+    theory = {(root, key): root and moved(root, _C, key.tonic) for root, key in set(places)}
+    usage = {(root, key): name and key.sensible(name) for (root, key), name in theory.items()}
+    names = spelled_together(chords, [theory[place] for place in places], [usage[place] for place in places], keys)
     return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]
 
 

@@ -290,6 +290,19 @@ def print_changes(changes: Changes, *, house: House = PLAIN, numerals: bool = Fa
     return "\n".join(_printed(changes, house, numerals)) + "\n"
 
 
+def numerals_of(changes: Changes, house: House = PLAIN) -> list[str]:
+    """Each slot's chord as a roman numeral, told from the whole progression; N.C. where there is none.
+
+    >>> numerals_of(parse_changes("key: Eb\\n| F#m7 | B7 | Emaj7 |"))
+    ['♭IIIm7', '♭VI7', '♭IImaj7']
+    """
+    keys = [Key(NoteName(0), bar.key.colour) for bar in changes.bars for _ in bar.slots]
+    return [
+        print_numeral(chord, key, house=house) if chord else print_chord(None, house)
+        for chord, key in zip(changes.on_c, keys, strict=True)
+    ]
+
+
 def _printed(changes: Changes, house: House, numerals: bool) -> Iterator[str]:
     if changes.title:
         yield f"title: {changes.title}"
@@ -297,7 +310,7 @@ def _printed(changes: Changes, house: House, numerals: bool) -> Iterator[str]:
         yield f"play: {' '.join(changes.order)}"
     key: Key | None = None
     metre, section = Metre(), ""
-    shown = changes.on_c if numerals else [slot.chord for slot in changes.slots]
+    names = numerals_of(changes, house) if numerals else [print_chord(slot.chord, house) for slot in changes.slots]
     row: list[str] = []
     for number, bar in enumerate(changes.bars):
         settings = []
@@ -313,8 +326,7 @@ def _printed(changes: Changes, house: House, numerals: bool) -> Iterator[str]:
             row = []
         yield from settings
         before = changes.bars[number - 1] if number else None
-        names = [_name(shown[slot], bar.key, house, numerals) for slot in changes.slot_numbers[number]]
-        row.append(_bar(bar, before, names))
+        row.append(_bar(bar, before, [names[slot].replace(" ", "") for slot in changes.slot_numbers[number]]))
     if row:
         yield _row(row, changes.bars[-1])
 
@@ -334,9 +346,3 @@ def _bar(bar: Bar, before: Bar | None, names: list[str]) -> str:
     ended = before is not None and before.endings and not before.closes and not bar.endings
     lead = "|:" if bar.opens else "||" if ended else "" if before is not None and before.closes else "|"
     return f"{lead} {ending}{' '.join(names)}{' :|' if bar.closes else ''}".strip()
-
-
-def _name(chord: Chord | None, key: Key, house: House, numerals: bool) -> str:
-    if numerals and chord:
-        return print_numeral(chord, Key(NoteName(0), key.colour), house=house).replace(" ", "")
-    return print_chord(chord, house).replace(" ", "")

@@ -2,25 +2,26 @@
 
 Chord by chord, lead sheets write the plain name of a root that lies outside the key (B7 in D♭, where theory has C♭7)
 and leave a root of the key as it is. Side by side that tears pairs apart: G♭m7 B7, or G♭7 Bmaj7. So the names of a
-progression are chosen together: those that tear least, and of them the most usual, by dynamic programming (Bellman
-1957).
+progression are chosen together: those that tear least, and of them the most usual.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from functools import lru_cache
 from itertools import pairwise, zip_longest
 from typing import NamedTuple
 
-from dodecant.music.core.chord import Chord
+from dodecant.music.core.cheapest_way import cheapest_way
+from dodecant.music.core.chord import Chord, Quality
 from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 
 # What it costs where a fourth is not spelled as one, by what leads; and where one root changes its name.
-_MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 4.0, 2.0, 1.5, 1.0, 2.0
+_MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 16, 8, 6, 4, 8
 # What it costs to leave the usual name, for the one on the next letter or the one theory has.
-_NEXT_LETTER, _OUT_OF_KEY, _BY_THEORY = 1.0, 0.5, 1.25  # the next letter of what is out of the key costs less
-_HARD = 1.0  # several double signs in a chord
+_NEXT_LETTER, _OUT_OF_KEY, _BY_THEORY = 4, 2, 5  # the next letter of what is out of the key costs less
+_HARD = 4  # several double signs in a chord
 
 
 class _Run(NamedTuple):
@@ -38,19 +39,19 @@ class _Run(NamedTuple):
             return self.chord.quality.dominant
         return self.chord.quality.colour == "minor" and other.chord.quality.dominant and _up_a_fourth(self, other)
 
-    def names(self, after: _Run | None) -> Iterator[tuple[float, NoteName]]:
-        """The names its root may have, the usual one first, and what each costs; only what leads changes letter."""
-        yield self._hard_to_read(self.usage), self.usage
-        beside = [name for name in self.usage.enharmonics() if name == name.plain()] if self.leads_to(after) else []
-        cost = _NEXT_LETTER if self.usage.pitch_class in self.key.pitch_classes else _OUT_OF_KEY
-        yield from ((cost, name) for name in beside)
-        if self.theory not in (self.usage, *beside) and not self._hard_to_read(self.theory):
-            yield _BY_THEORY, self.theory
+    def ways(self, after: _Run | None) -> list[_Way]:
+        """The names its root may have, the usual one first."""
+        in_key = self.usage.pitch_class in self.key.pitch_classes
+        names = _names(self.chord.quality, self.theory, self.usage, self.leads_to(after), in_key)
+        return [_Way(self, name, cost) for name, cost in names]
 
-    def _hard_to_read(self, root: NoteName) -> float:
-        tones = {root, *(degree.name_above(root) for degree in self.chord.quality.frame)}
-        doubles = sum(abs(tone.alteration) > 1 for tone in tones)
-        return _HARD if abs(root.alteration) > 1 or doubles > 1 else 0
+
+class _Way(NamedTuple):
+    """A name for the root of a run, and what it costs by itself."""
+
+    run: _Run
+    name: NoteName
+    cost: int
 
 
 def spelled_together(
@@ -76,23 +77,16 @@ def spelled_together(
     runs = list(_runs(chords, theory, usage, keys))
     if all(_fits(one.usage, other.usage) or not _torn(one, other) for one, other in pairwise(runs)):
         return names  # as in most keys
-    ways = [list(run.names(after)) for run, after in zip_longest(runs, runs[1:])]
-    best = [cost for cost, _ in ways[0]] if ways else []
-    came: list[list[int]] = []
-    for (one, before), (other, here) in pairwise(zip(runs, ways, strict=True)):
-        torn = _torn(one, other)
-        sources = [(number, so_far, name) for number, (so_far, (_, name)) in enumerate(zip(best, before, strict=True))]
-        steps = [
-            min((so_far + torn * (not _fits(name, to)), number) for number, so_far, name in sources) for _, to in here
-        ]
-        best = [cost + own for (cost, _), (own, _) in zip(steps, here, strict=True)]
-        came.append([place for _, place in steps])
-    place = best.index(min(best)) if best else 0
-    for number in range(len(runs) - 1, -1, -1):
-        for slot in runs[number].slots:
-            names[slot] = ways[number][place][1]
-        place = came[number - 1][place] if number else 0
+    ways = [run.ways(after) for run, after in zip_longest(runs, runs[1:])]
+    taken = cheapest_way(ways, own=lambda way: way.cost, between=_between)
+    for run, here, place in zip(runs, ways, taken, strict=True):
+        for slot in run.slots:
+            names[slot] = here[place].name
     return names
+
+
+def _between(one: _Way, other: _Way) -> int:
+    return 0 if _fits(one.name, other.name) else _torn(one.run, other.run)
 
 
 def _runs(
@@ -115,11 +109,30 @@ def _runs(
         yield run
 
 
+@lru_cache(maxsize=1024)
+def _names(
+    quality: Quality, theory: NoteName, usage: NoteName, leads: bool, in_key: bool
+) -> tuple[tuple[NoteName, int], ...]:
+    """The names a root may have, the usual one first, and what each costs; only what leads changes letter."""
+    beside = [name for name in usage.enharmonics() if name == name.plain()] if leads else []
+    found = [(usage, _hard_to_read(quality, usage))]
+    found += [(name, _NEXT_LETTER if in_key else _OUT_OF_KEY) for name in beside]
+    if theory not in (usage, *beside) and not _hard_to_read(quality, theory):
+        found.append((theory, _BY_THEORY))
+    return tuple(found)
+
+
+def _hard_to_read(quality: Quality, root: NoteName) -> int:
+    tones = {root, *(degree.name_above(root) for degree in quality.frame)}
+    doubles = sum(abs(tone.alteration) > 1 for tone in tones)
+    return _HARD if abs(root.alteration) > 1 or doubles > 1 else 0
+
+
 def _kind(chord: Chord) -> tuple[str, bool]:
     return chord.quality.colour, chord.quality.dominant
 
 
-def _torn(one: _Run, other: _Run) -> float:
+def _torn(one: _Run, other: _Run) -> int:
     """What it costs where two chords in a row are not spelled as they belong together; 0 where they do not."""
     if one.usage.pitch_class == other.usage.pitch_class:
         return _SAME_ROOT
