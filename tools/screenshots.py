@@ -42,7 +42,7 @@ def phrase(page: Page) -> None:
     """A phrase opened."""
     open_recipe(page, "Gangway")
     page.locator("[data-phrase=figure]").click()
-    page.wait_for_timeout(300)
+    page.wait_for_timeout(1500)
 
 
 def begin(page: Page) -> None:

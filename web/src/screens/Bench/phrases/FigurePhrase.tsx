@@ -162,6 +162,7 @@ function KindOfFigure({ recipe, tables, onChange }: Pick<PhraseProps, "recipe" |
       className={classes.kinds}
       size="xs"
       fullWidth
+      withItemsBorders={false}
       value={recipe.figure.kind}
       onChange={(kind) =>
         kind !== recipe.figure.kind && onChange(withFigure(recipe, kind, recall("figure", kind), tables))
