@@ -57,6 +57,20 @@ def carried(key: str, chords: str, tonic: str) -> str:
         ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "F♯", "B♯m7♭5 E♯7(♭9) A♯m7 D♯7 G♯m7 C♯7"),
         ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "G♭", "Cm7♭5 F7(♭9) B♭m7 E♭7 A♭m7 D♭7"),
         ("C", "F#m7b5 B7b9 Em7 A7 Dm7 G7", "B", "E♯m7♭5 A♯7(♭9) D♯m7 G♯7 C♯m7 F♯7"),
+        # a major chord with its own dominant is a key of its own, which has seven signs at most
+        ("C", "Cmaj7 Eb7 Abmaj7 B7 Emaj7 G7 Cmaj7", "E", "Emaj7 G7 Cmaj7 E♭7 A♭maj7 B7 Emaj7"),
+        ("C", "Cmaj7 Eb7 Abmaj7 B7 Emaj7 G7 Cmaj7", "B", "Bmaj7 D7 Gmaj7 B♭7 E♭maj7 F♯7 Bmaj7"),
+        ("C", "Cmaj7 Eb7 Abmaj7 B7 Emaj7 G7 Cmaj7", "F♯", "F♯maj7 A7 Dmaj7 F7 B♭maj7 C♯7 F♯maj7"),
+        ("C", "Cmaj7 Eb7 Abmaj7 B7 Emaj7 G7 Cmaj7", "A", "Amaj7 C7 Fmaj7 A♭7 D♭maj7 E7 Amaj7"),
+        ("C", "Cmaj7 Eb7 Abmaj7 B7 Emaj7 G7 Cmaj7", "E♭", "E♭maj7 F♯7 Bmaj7 D7 Gmaj7 B♭7 E♭maj7"),
+        ("C", "F#m7 B7 Emaj7 Amaj7 F7 G7", "E", "B♭m7 E♭7 A♭maj7 D♭maj7 A7 B7"),
+        ("C", "F#m7 B7 Emaj7 Dm7 G7", "D", "G♯m7 C♯7 F♯maj7 Em7 A7"),
+        ("C", "Em7 A7 Dmaj7 Dm7 G7", "B", "D♯m7 G♯7 C♯maj7 C♯m7 F♯7"),
+        ("C", "Em7b5 A7 Dmaj7 G#m7 C#7 F#maj7", "F♯", "B♭m7♭5 E♭7 A♭maj7 Dm7 G7 Cmaj7"),
+        ("C", "C E F Fm", "E", "E G♯ A Am"),
+        ("C", "Cmaj7 B7 Em7 A7 Dm7 G7", "E", "Emaj7 D♯7 G♯m7 C♯7 F♯m7 B7"),
+        # the last chord leads to the first
+        ("C", "Cmaj7 Am7 Abmaj7 G7", "A♭", "A♭maj7 Fm7 Emaj7 E♭7"),
         # what is written plainly is told by its step
         ("Db", "F#m7 B7 Dbmaj7", "C", "Fm7 B♭7 Cmaj7"),
         ("Eb", "F#m7 B7 Emaj7 Fm7 Bb7", "C", "E♭m7 A♭7 D♭maj7 Dm7 G7"),
@@ -71,6 +85,40 @@ def carried(key: str, chords: str, tonic: str) -> str:
 )
 def test_pairs_are_named_as_charts_name_them(key: str, chords: str, tonic: str, wanted: str) -> None:
     assert carried(key, chords, tonic) == wanted
+
+
+# The keys of a piece's parts, in the order of its home key, and as editions write them where it is carried.
+PARTS = "C F G D E A B Db Eb Ab Bb Cm Fm Gm Dm Em Am Bm F#"
+
+
+@pytest.mark.parametrize(
+    ("tonic", "wanted"),
+    [
+        ("E", "E A B F♯ A♭ D♭ E♭ F G C D Em Am Bm F♯m G♯m C♯m D♯m B♭"),
+        ("B", "B E F♯ D♭ E♭ A♭ B♭ C D G A Bm Em F♯m C♯m D♯m G♯m A♯m F"),
+        ("F♯", "F♯ B C♯ A♭ B♭ E♭ F G A D E F♯m Bm C♯m G♯m A♯m D♯m Fm C"),
+        ("G♭", "G♭ C♭ D♭ A♭ B♭ E♭ F G A D E F♯m Bm C♯m A♭m B♭m E♭m Fm C"),
+        ("D♭", "D♭ G♭ A♭ E♭ F B♭ C D E A B C♯m F♯m A♭m E♭m Fm B♭m Cm G"),
+        ("A♭", "A♭ D♭ E♭ B♭ C F G A B E G♭ A♭m C♯m E♭m B♭m Cm Fm Gm D"),
+        ("A", "A D E B D♭ F♯ A♭ B♭ C F G Am Dm Em Bm C♯m F♯m G♯m E♭"),
+        ("E♭", "E♭ A♭ B♭ F G C D E G♭ B D♭ E♭m A♭m B♭m Fm Gm Cm Dm A"),
+    ],
+)
+def test_no_part_of_a_piece_is_in_a_key_that_nobody_reads(tonic: str, wanted: str) -> None:
+    home, there = Key.parse("C"), NoteName.parse(tonic)
+    carried = [Key.parse(part).carried(home, there) for part in PARTS.split()]
+    assert [key.tonic.text + "m" * (key.colour == "minor") for key in carried] == wanted.split()
+    back = [key.carried(Key(there), home.tonic) for key in carried]
+    assert [(key.tonic.pitch_class, key.colour) for key in back] == [
+        (key.tonic.pitch_class, key.colour) for key in map(Key.parse, PARTS.split())
+    ]
+
+
+def test_a_part_in_another_key_is_written_in_it() -> None:
+    piece = parse_changes("key: C\n| Cmaj7 | G7 |\nkey: E\n| F#m7 B7 | Emaj7 G7 |")
+    assert print_changes(transposed(piece, NoteName.parse("F♯"))) == (
+        "key: F♯ major\n| F♯maj7 | C♯7 |\nkey: B♭ major\n| Cm7 F7 | B♭maj7 C♯7 |\n"
+    )
 
 
 @pytest.mark.parametrize(

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from dodecant.music.core.chord import Colour
@@ -12,6 +12,7 @@ from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
 _KEY = re.compile(r"(?P<tonic>[A-Ga-g](?:[♭b♯#])?)\s*(?P<colour>major|minor|maj|min|m)?", re.IGNORECASE)
+_MOST_SIGNS = 7
 _FIFTHS_OF_LETTER = (0, 2, 4, -1, 1, 3, 5)  # C D E F G A B
 _IN_KEY = {
     "major": frozenset({0, 2, 4, 5, 7, 9, 11}),
@@ -50,6 +51,25 @@ class Key:
     def fifths(self) -> int:
         """Sharps (positive) or flats (negative) of its signature; beyond seven for keys nobody writes."""
         return tonic_fifths(self.tonic) - (3 if self.colour == "minor" else 0)
+
+    def carried(self, home: Key, target: NoteName) -> Key:
+        """The key of a part of a piece, when the piece goes from its home key to another tonic.
+
+        It keeps its step. Where that would need eight signs, or a major key seven in a piece that is not nearly there,
+        it takes the name with fewer: the third step of A major is D♭ major, the minor key on D♭ is C♯ minor.
+
+        >>> Key.parse("E").carried(Key.parse("C"), NoteName.parse("F#")).text
+        'B♭ major'
+        """
+        kept = replace(self, tonic=moved(self.tonic, home.tonic, target))
+        if self == home:
+            return kept
+        around = replace(home, tonic=target).fifths
+        near = abs(kept.fifths) <= abs(around) + 1 or (self.colour == "minor" and kept.fifths * around > 0)
+        if abs(kept.fifths) <= (_MOST_SIGNS if near else _MOST_SIGNS - 1):
+            return kept
+        names = (kept.tonic, *kept.tonic.enharmonics())
+        return min((replace(self, tonic=name) for name in names), key=lambda key: abs(key.fifths))
 
     @property
     def pitch_classes(self) -> frozenset[int]:

@@ -139,14 +139,13 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
 
     Every root keeps its step in the key; see `Key.sensible` and `spelled_together` for the names it takes.
     """
-    source = changes.key.tonic
-    if tonic == source:
+    if tonic == changes.key.tonic:
         return changes
     chords = iter(chords_in(changes, tonic))
     bars = (
         replace(
             bar,
-            key=_moved_key(bar.key, source, tonic),
+            key=bar.key.carried(changes.key, tonic),
             slots=tuple(replace(slot, chord=next(chords)) for slot in bar.slots),
         )
         for bar in changes.bars
@@ -173,8 +172,7 @@ def named_anew(changes: Changes, which: Callable[[Slot], bool]) -> Changes:
 
 
 def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
-    source = changes.key.tonic
-    targets = {key: _moved_key(key, source, tonic) for key in {bar.key for bar in changes.bars}}
+    targets = {key: key.carried(changes.key, tonic) for key in {bar.key for bar in changes.bars}}
     chords = [slot.chord for slot in changes.slots]
     keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
     roots = [None if chord is None else chord.root for chord in changes.on_c]
@@ -183,10 +181,6 @@ def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     usage = {(root, key): name and key.sensible(name) for (root, key), name in theory.items()}
     names = spelled_together(chords, [theory[place] for place in places], [usage[place] for place in places], keys)
     return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]
-
-
-def _moved_key(key: Key, source: NoteName, target: NoteName) -> Key:
-    return replace(key, tonic=moved(key.tonic, source, target).without_doubles())
 
 
 def _moved_chord(chord: Chord | None, root: NoteName | None) -> Chord | None:

@@ -14,14 +14,16 @@ from typing import NamedTuple
 
 from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.music.core.chord import Chord, Quality
-from dodecant.music.core.key import Key
+from dodecant.music.core.key import Key, tonic_fifths
 from dodecant.music.core.pitch import NoteName
 
 # What it costs where a fourth is not spelled as one, by what leads; and where one root changes its name.
-_MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 16, 8, 6, 4, 8
+_MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 16, 9, 6, 4, 8
 # What it costs to leave the usual name, for the one on the next letter or the one theory has.
 _NEXT_LETTER, _OUT_OF_KEY, _BY_THEORY = 4, 2, 5  # the next letter of what is out of the key costs less
 _HARD = 4  # several double signs in a chord
+_SIGNS_READ = 6  # by everyone; more are for pieces that are nearly there
+_FAR = 10  # a major chord that its dominant makes a key of its own, which nobody writes
 
 
 class _Run(NamedTuple):
@@ -39,11 +41,22 @@ class _Run(NamedTuple):
             return self.chord.quality.dominant
         return self.chord.quality.colour == "minor" and other.chord.quality.dominant and _up_a_fourth(self, other)
 
-    def ways(self, after: _Run | None) -> list[_Way]:
+    @property
+    def read_as(self) -> NoteName:
+        """Its root as that of a major key of its own would be written here; the root in use where it is no such key."""
+        quality = self.chord.quality
+        if quality.dominant or quality.colour != "major" or abs(tonic_fifths(self.usage)) <= _SIGNS_READ:
+            return self.usage
+        return Key(self.usage).carried(self.key, self.key.tonic).tonic
+
+    def ways(self, before: _Run | None, after: _Run | None) -> list[_Way]:
         """The names its root may have, the usual one first."""
         in_key = self.usage.pitch_class in self.key.pitch_classes
-        names = _names(self.chord.quality, self.theory, self.usage, self.leads_to(after), in_key)
-        return [_Way(self, name, cost) for name, cost in names]
+        names = dict(_names(self.chord.quality, self.theory, self.usage, self.leads_to(after), in_key))
+        if self.read_as != self.usage:
+            reached = before is not None and before.chord.quality.dominant and _up_a_fourth(before, self)
+            names |= {self.usage: _FAR, self.read_as: 0} if reached else {self.read_as: _OUT_OF_KEY}
+        return [_Way(self, name, cost) for name, cost in names.items()]
 
 
 class _Way(NamedTuple):
@@ -75,11 +88,14 @@ def spelled_together(
     """
     names = list(usage)
     runs = list(_runs(chords, theory, usage, keys))
-    if all(_fits(one.usage, other.usage) or not _torn(one, other) for one, other in pairwise(runs)):
+    again = runs[:1]  # the last chord leads to the first
+    whole = all(_fits(one.usage, other.usage) or not _torn(one, other) for one, other in pairwise(runs + again))
+    if whole and all(run.read_as == run.usage for run in runs):
         return names  # as in most keys
-    ways = [run.ways(after) for run, after in zip_longest(runs, runs[1:])]
-    taken = cheapest_way(ways, own=lambda way: way.cost, between=_between)
-    for run, here, place in zip(runs, ways, taken, strict=True):
+    ways = [run.ways(before, after) for before, run, after in zip_longest([None, *runs[:-1]], runs, runs[1:])]
+    end = [[_Way(run, run.usage, 0)] for run in again]
+    taken = cheapest_way(ways + end, own=lambda way: way.cost, between=_between)
+    for run, here, place in zip(runs, ways, taken, strict=False):
         for slot in run.slots:
             names[slot] = here[place].name
     return names
