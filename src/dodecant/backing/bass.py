@@ -25,7 +25,7 @@ _DICE: Final = 5
 # What the chord's own numbers cost inside a bar: the root has been there.
 _STRONG: Final = {1: 4, 3: 0, 5: 0, 6: 1, 7: 1}
 _WEAK: Final = {1: 3, 3: 1, 5: 1, 6: 1, 7: 2}
-_LEADS: Final = {1: 0, -1: 0, 2: 1, -2: 1, 7: 3, -5: 3}  # half steps from the next root, and what they cost
+_LEADS: Final = {1: 0, -1: 0, 2: 1, -2: 1, 7: 3}  # half steps from the next root, and what they cost
 
 
 class BassNote(NamedTuple):

@@ -59,7 +59,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         aria-label="Title of the changes"
         placeholder="Untitled"
         className={classes.title}
-        flex="1 1 16rem"
+        flex="1 1 13rem"
         variant="unstyled"
         maxLength={120}
         value={title}
