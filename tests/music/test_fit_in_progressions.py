@@ -105,6 +105,14 @@ Bb: Bbmaj7 G7 Cm7 F7          | Ionian, Mixolydian ♭6, Dorian, Mixolydian
 Bb: Bbmaj7 Bdim7 Cm7 C#dim7   | Ionian, whole-half diminished, Dorian, whole-half diminished
 C: Fm7 Bb7 Cmaj7              | Dorian, Lydian dominant, Ionian
 C: Dm7 Db7 Cmaj7              | Dorian, Lydian dominant, Ionian
+C: Cmaj7 Am7 G7 Cm6           | Ionian, Aeolian, Mixolydian ♭6/Phrygian dominant, melodic minor/Dorian
+C: Cmaj7 G7 Cm7 F7 Bbmaj7 Dm7 | Ionian, Mixolydian ♭6/Phrygian dominant, Dorian, Mixolydian, Ionian, -
+C: Cmaj7 G7sus4 Cm6 G7        | Ionian, Aeolian/Mixolydian ♭6, melodic minor/Dorian, -
+C: Cmaj7 G7b9 Cm6             | Ionian, Phrygian dominant, melodic minor/Dorian
+F: Bbmaj7 C7 Fm6 Bb7          | -, Mixolydian ♭6/Phrygian dominant, Dorian, -
+Eb: Ebmaj7 Ab7 Dbm7 Gb7       | Ionian, Mixolydian ♭6/Phrygian dominant, Dorian, -
+Cm: G7sus4 G7 Cm F9sus4       | Phrygian/Aeolian, Phrygian dominant, Dorian, Mixolydian
+Am: Am E7 Am A7 Dm E7         | Aeolian, Phrygian dominant, Aeolian, -, -, Phrygian dominant
 """  # noqa: E501
 ROWS = BY_HAND.strip().splitlines()
 NAMES = [NoteName.parse(name) for name in ("C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B")]

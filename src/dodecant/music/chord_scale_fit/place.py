@@ -81,7 +81,8 @@ class Place:
         if self.moment is not None:
             return self.moment
         if following is not None and self.falls(chord):
-            if quality.dominant and not (self.key and inside(chord, self.key)):
+            inside_the_piece = self.key is not None and inside(chord, self.key) and following.quality.third != "minor"
+            if quality.dominant and not inside_the_piece:
                 return Key(following.root, following.quality.colour)
             if quality.two and following.quality.dominant and not self._bothinside(chord, following):
                 return Key(Degree(4).name_above(following.root), "minor" if -1 in quality.fifths else "major")

@@ -166,7 +166,8 @@ class _Ring:
         """The key whose second or fifth step a modal chord is."""
         chord = self.chords[number]
         beside = [self.chords[other] for other in (self.before[number], self.after[number]) if other is not None]
-        if _suspended(chord.quality) and any(_suspended(other.quality) for other in beside):
+        in_a_row = _suspended(chord.quality) and any(_suspended(other.quality) for other in beside)
+        if in_a_row and not self._falls_to_minor(number):
             return Key(Degree(4).name_above(chord.root))
         if self._rocks(number, self.after[number]) or self._rocks(self.before[number], number):
             return Key(Degree(4).name_above(chord.root) if chord.quality.dominant else _step_below(chord))
@@ -225,25 +226,32 @@ class _Ring:
         return frozenset(found)
 
     def _held(self, number: int, key: Key, steps: tuple[int, ...]) -> set[int]:
-        """Which of some tones of a key the chord has, else the nearest of its neighbours.
-
-        A tonic that was just reached looks on, not back.
+        """Which of some tones of a key the chord has, else its neighbours, else the neighbours of the same chord
+        elsewhere where it is a tonic that was just reached.
         """
-        wanted = set(steps)
-        own = self.chords[number].pitch_classes & wanted
-        if own:
-            return set(own)
-        before = self._chord(self.before[number])
-        reached = before is not None and before.quality.dominant and self.chords[number].root == key.tonic
+        own = self.chords[number].pitch_classes & set(steps)
+        held = set(own) or self._held_beside(number, key, steps)
+        if held or not self._just_reached(number, key):
+            return held
+        same = (other for other, chord in enumerate(self.chords) if chord == self.chords[number])
+        return next(filter(None, (self._held_beside(other, key, steps) for other in same)), set())
+
+    def _held_beside(self, number: int, key: Key, steps: tuple[int, ...]) -> set[int]:
+        """Which of some tones of a key the nearest neighbours have. A tonic that was just reached looks on, not back."""
         back, on = self._neighbours(number, self.before), self._neighbours(number, self.after)
-        if reached:
+        if self._just_reached(number, key):
             back, on = [], list(takewhile(lambda n: not self._cadence(n, key), on))
         for near in range(_NEAR):
             there = [self.chords[row[near]] for row in (back, on) if near < len(row)]
-            held = {tone for chord in there if inside(chord, key) for tone in chord.pitch_classes & wanted}
+            held = {tone for chord in there if inside(chord, key) for tone in chord.pitch_classes & set(steps)}
             if held:
                 return held
-        return self._held_elsewhere(number, key, steps) if reached else set()
+        return set()
+
+    def _just_reached(self, number: int, key: Key) -> bool:
+        """Whether a chord is the tonic of a key and came after a dominant."""
+        before = self._chord(self.before[number])
+        return before is not None and before.quality.dominant and self.chords[number].root == key.tonic
 
     def _cadence(self, number: int, key: Key) -> bool:
         """Whether a chord is the V of a key, or the II before it."""
@@ -251,16 +259,6 @@ class _Ring:
         if above == 7:
             return self.chords[number].quality.dominant
         return above == 2 and after is not None and self._two_five(number, after)
-
-    def _held_elsewhere(self, number: int, key: Key, steps: tuple[int, ...]) -> set[int]:
-        """What the same tonic holds by its neighbours where it was not just reached."""
-        for other, chord in enumerate(self.chords):
-            before = self._chord(self.before[other])
-            if chord == self.chords[number] and before is not None and not before.quality.dominant:
-                held = self._held(other, key, steps)
-                if held:
-                    return held
-        return set()
 
     def _neighbours(self, number: int, way: Sequence[int | None]) -> list[int]:
         found: list[int] = []
