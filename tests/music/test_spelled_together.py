@@ -15,7 +15,7 @@ from dodecant.music.core.chord_symbol import parse_chord, print_chord
 from dodecant.music.core.key import Key
 from dodecant.music.core.numeral import print_numeral
 from dodecant.music.core.pitch import NoteName
-from dodecant.music.progressions.changes import transposed
+from dodecant.music.progressions.changes import carried_key, transposed
 from dodecant.music.progressions.changes_text import parse_changes, print_changes
 
 KEYS = ["C", "D♭", "D", "E♭", "E", "F", "F♯", "G♭", "G", "A♭", "A", "B♭", "B"]
@@ -106,9 +106,9 @@ PARTS = "C F G D E A B Db Eb Ab Bb Cm Fm Gm Dm Em Am Bm F#"
 )
 def test_no_part_of_a_piece_is_in_a_key_that_nobody_reads(tonic: str, wanted: str) -> None:
     home, there = Key.parse("C"), NoteName.parse(tonic)
-    carried = [Key.parse(part).carried(home, there) for part in PARTS.split()]
-    assert [key.tonic.text + "m" * (key.colour == "minor") for key in carried] == wanted.split()
-    back = [key.carried(Key(there), home.tonic) for key in carried]
+    found = [carried_key(Key.parse(part), home, there) for part in PARTS.split()]
+    assert [key.tonic.text + "m" * (key.colour == "minor") for key in found] == wanted.split()
+    back = [carried_key(key, Key(there), home.tonic) for key in found]
     assert [(key.tonic.pitch_class, key.colour) for key in back] == [
         (key.tonic.pitch_class, key.colour) for key in map(Key.parse, PARTS.split())
     ]
@@ -119,6 +119,12 @@ def test_a_part_in_another_key_is_written_in_it() -> None:
     assert print_changes(transposed(piece, NoteName.parse("F♯"))) == (
         "key: F♯ major\n| F♯maj7 | C♯7 |\nkey: B♭ major\n| Cm7 F7 | B♭maj7 C♯7 |\n"
     )
+
+
+def test_a_key_that_was_written_stays_as_written() -> None:
+    text = "key: A\n| Amaj7 | V7 |\nkey: C#\n| II7 V7 | Imaj7 |"
+    names = [print_chord(slot.chord) for slot in parse_changes(text).slots]
+    assert " ".join(names) == "Amaj7 E7 D♯7 G♯7 C♯maj7"
 
 
 @pytest.mark.parametrize(

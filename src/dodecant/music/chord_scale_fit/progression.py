@@ -237,7 +237,7 @@ class _Ring:
         return next(filter(None, (self._held_beside(other, key, steps) for other in same)), set())
 
     def _held_beside(self, number: int, key: Key, steps: tuple[int, ...]) -> set[int]:
-        """Which of some tones of a key the nearest neighbours have. A tonic that was just reached looks on, not back."""
+        """Which of some tones of a key its neighbours have. A tonic that was just reached looks on, not back."""
         back, on = self._neighbours(number, self.before), self._neighbours(number, self.after)
         if self._just_reached(number, key):
             back, on = [], list(takewhile(lambda n: not self._cadence(n, key), on))

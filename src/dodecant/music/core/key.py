@@ -52,23 +52,19 @@ class Key:
         """Sharps (positive) or flats (negative) of its signature; beyond seven for keys nobody writes."""
         return tonic_fifths(self.tonic) - (3 if self.colour == "minor" else 0)
 
-    def carried(self, home: Key, target: NoteName) -> Key:
-        """The key of a part of a piece, when the piece goes from its home key to another tonic.
+    def read_in(self, home: Key) -> Key:
+        """This key as the part of a piece in a home key is written.
 
-        It keeps its step. Where that would need eight signs, or a major key seven in a piece that is not nearly there,
-        it takes the name with fewer: the third step of A major is D♭ major, the minor key on D♭ is C♯ minor.
+        Where it would need eight signs, or a major key seven in a piece that is not nearly there, it takes the name
+        with fewer: in A major C♯ major is D♭ major, in D♭ major its minor is C♯ minor.
 
-        >>> Key.parse("E").carried(Key.parse("C"), NoteName.parse("F#")).text
+        >>> Key.parse("A#").read_in(Key.parse("F#")).text
         'B♭ major'
         """
-        kept = replace(self, tonic=moved(self.tonic, home.tonic, target))
-        if self == home:
-            return kept
-        around = replace(home, tonic=target).fifths
-        near = abs(kept.fifths) <= abs(around) + 1 or (self.colour == "minor" and kept.fifths * around > 0)
-        if abs(kept.fifths) <= (_MOST_SIGNS if near else _MOST_SIGNS - 1):
-            return kept
-        names = (kept.tonic, *kept.tonic.enharmonics())
+        near = abs(self.fifths) <= abs(home.fifths) + 1 or (self.colour == "minor" and self.fifths * home.fifths > 0)
+        if self == home or abs(self.fifths) <= (_MOST_SIGNS if near else _MOST_SIGNS - 1):
+            return self
+        names = (self.tonic, *self.tonic.enharmonics())
         return min((replace(self, tonic=name) for name in names), key=lambda key: abs(key.fifths))
 
     @property

@@ -145,7 +145,7 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
     bars = (
         replace(
             bar,
-            key=bar.key.carried(changes.key, tonic),
+            key=carried_key(bar.key, changes.key, tonic),
             slots=tuple(replace(slot, chord=next(chords)) for slot in bar.slots),
         )
         for bar in changes.bars
@@ -172,7 +172,7 @@ def named_anew(changes: Changes, which: Callable[[Slot], bool]) -> Changes:
 
 
 def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
-    targets = {key: key.carried(changes.key, tonic) for key in {bar.key for bar in changes.bars}}
+    targets = {key: carried_key(key, changes.key, tonic) for key in {bar.key for bar in changes.bars}}
     chords = [slot.chord for slot in changes.slots]
     keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
     roots = [None if chord is None else chord.root for chord in changes.on_c]
@@ -181,6 +181,17 @@ def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     usage = {(root, key): name and key.sensible(name) for (root, key), name in theory.items()}
     names = spelled_together(chords, [theory[place] for place in places], [usage[place] for place in places], keys)
     return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]
+
+
+def carried_key(key: Key, home: Key, tonic: NoteName) -> Key:
+    """The key of a part of a piece, which keeps its step when the piece goes from its home key to another tonic.
+
+    >>> carried_key(Key.parse("E"), Key.parse("C"), NoteName.parse("F#")).text
+    'B♭ major'
+    """
+    if tonic == home.tonic:
+        return key
+    return replace(key, tonic=moved(key.tonic, home.tonic, tonic)).read_in(replace(home, tonic=tonic))
 
 
 def _moved_chord(chord: Chord | None, root: NoteName | None) -> Chord | None:

@@ -47,7 +47,7 @@ class _Run(NamedTuple):
         quality = self.chord.quality
         if quality.dominant or quality.colour != "major" or abs(tonic_fifths(self.usage)) <= _SIGNS_READ:
             return self.usage
-        return Key(self.usage).carried(self.key, self.key.tonic).tonic
+        return Key(self.usage).read_in(self.key).tonic
 
     def ways(self, before: _Run | None, after: _Run | None) -> list[_Way]:
         """The names its root may have, the usual one first."""
