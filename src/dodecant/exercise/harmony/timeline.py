@@ -18,7 +18,6 @@ from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import moved
 from dodecant.music.core.pitch import LETTER_SEMITONES, NoteName, Pitch
-from dodecant.music.progressions.changes import chords_in
 from dodecant.music.scales.scale import CHORD_FAMILY, Scale
 
 
@@ -171,7 +170,7 @@ def chords_in_key(timeline: Timeline, tonic: NoteName) -> tuple[TimedChord, ...]
     A sound laid over several chords keeps one name: that of the chord it stands on, else the first with fewest signs.
     """
     changes = timeline.harmony.changes
-    chords, slots = chords_in(changes, tonic), changes.slots
+    chords, slots = changes.chords_on(tonic), changes.slots
     sounds: dict[tuple[int, int], Sound] = {}
     found: list[TimedChord] = []
     for start, length, number, best, *_ in timeline.due:

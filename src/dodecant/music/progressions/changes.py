@@ -68,6 +68,19 @@ class Changes:
         return tuple(_moved_chord(chord, name) for (chord, _), name in zip(chords, names, strict=True))
 
     @cached_property
+    def _in_keys(self) -> dict[NoteName, tuple[Chord | None, ...]]:
+        """The chords as they were named on other tonics."""
+        return {}
+
+    def chords_on(self, tonic: NoteName) -> tuple[Chord | None, ...]:
+        """The chords of all slots as they are named with the changes on a tonic; on their own, as written."""
+        if tonic == self.key.tonic:
+            return tuple(slot.chord for slot in self.slots)
+        if tonic not in self._in_keys:
+            self._in_keys[tonic] = _named_in(self, tonic)
+        return self._in_keys[tonic]
+
+    @cached_property
     def slots(self) -> tuple[Slot, ...]:
         """All chords as written; a chord's place in this list is its number everywhere."""
         return tuple(slot for bar in self.bars for slot in bar.slots)
@@ -141,7 +154,7 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
     """
     if tonic == changes.key.tonic:
         return changes
-    chords = iter(chords_in(changes, tonic))
+    chords = iter(changes.chords_on(tonic))
     bars = (
         replace(
             bar,
@@ -151,12 +164,6 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
         for bar in changes.bars
     )
     return replace(changes, bars=tuple(bars))
-
-
-def chords_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
-    """The chords of all slots as they are named with the changes on another tonic; on their own, as written."""
-    chords = [slot.chord for slot in changes.slots]
-    return chords if tonic == changes.key.tonic else _named_in(changes, tonic)
 
 
 def named_anew(changes: Changes, which: Callable[[Slot], bool]) -> Changes:
@@ -171,7 +178,7 @@ def named_anew(changes: Changes, which: Callable[[Slot], bool]) -> Changes:
     return replace(changes, bars=tuple(bars))
 
 
-def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
+def _named_in(changes: Changes, tonic: NoteName) -> tuple[Chord | None, ...]:
     targets = {key: carried_key(key, changes.key, tonic) for key in {bar.key for bar in changes.bars}}
     chords = [slot.chord for slot in changes.slots]
     keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
@@ -180,7 +187,7 @@ def _named_in(changes: Changes, tonic: NoteName) -> list[Chord | None]:
     theory = {(root, key): root and moved(root, _C, key.tonic) for root, key in set(places)}
     usage = {(root, key): name and key.sensible(name) for (root, key), name in theory.items()}
     names = spelled_together(chords, [theory[place] for place in places], [usage[place] for place in places], keys)
-    return [_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True)]
+    return tuple(_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True))
 
 
 def carried_key(key: Key, home: Key, tonic: NoteName) -> Key:
