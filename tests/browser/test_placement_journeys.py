@@ -98,7 +98,7 @@ def test_chords_are_joined_and_give_their_reasons(page: Page) -> None:
     page.get_by_role("textbox", name="Turn of direction").fill("5")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=joins]")).to_have_text(
-        "begun on any tone, in either direction and turns weighed anew"
+        "begun on any tone and in either direction, with turns weighed anew"
     )
     phrase(page, "placement")
     tab(page, "Beginning and end")

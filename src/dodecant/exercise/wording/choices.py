@@ -187,7 +187,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Etude.breath": {0: "nowhere", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
     "Joins.leftover": {
         "cut": ("is cut off", ""),
-        "held": ("is left out, the note before it held", "whole figures only"),
+        "held": ("is left out, the note before it held", "in whole figures only"),
     },
     "KeyRoute.order": {
         "fourths": ("by fourths (C F B♭)", "all twelve keys by fourths"),

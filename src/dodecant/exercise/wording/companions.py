@@ -20,14 +20,15 @@ class CompanionWords(NamedTuple):
     phrase: Callable[[Any], str]
 
 
-def joins_text(joins: Joins) -> str:
-    """How chords are joined, where that is not the plain way; else nothing."""
+def joins_said(joins: Joins) -> tuple[str, str]:
+    """How chords are joined, where that is not the plain way, and what leads to it: ', each chord', ', with'."""
     choices = ("begin", joins.begin), ("direction", joins.direction), ("leftover", joins.leftover)
     said = [words for field, value in choices if (words := phrase(f"Joins.{field}", value))]
     weighed = [words.phrase for name, words in WEIGHTS.items() if getattr(joins, name) != getattr(_PLAIN, name)]
-    if weighed:
-        said.append(f"{listed(weighed)} weighed anew")
-    return listed(said) if said else ""
+    anew = f"{listed(weighed)} weighed anew" if weighed else ""
+    if not said:
+        return ", with", anew
+    return ", each chord", listed(said) + (f", with {anew}" if anew else "")
 
 
 def companions_text(companions: tuple[Companion, ...]) -> str:

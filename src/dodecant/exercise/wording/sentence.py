@@ -13,7 +13,7 @@ from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.exercise.recipe.sounding.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import phrase
-from dodecant.exercise.wording.companions import companions_text, joins_text
+from dodecant.exercise.wording.companions import companions_text, joins_said
 from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.wording.fingering import fingering_text
 from dodecant.exercise.wording.placement import placement_text
@@ -113,8 +113,8 @@ def sentence_text(phrases: tuple[Phrase, ...]) -> str:
 
 
 def _joins(recipe: Recipe) -> list[Phrase]:
-    words = joins_text(recipe.joins)
-    return [Phrase("joins", ", each chord", words)] if words and recipe.over_changes and recipe.takes("path") else []
+    lead, words = joins_said(recipe.joins)
+    return [Phrase("joins", lead, words)] if words and recipe.over_changes and recipe.takes("path") else []
 
 
 def _tempo(recipe: Recipe) -> str:

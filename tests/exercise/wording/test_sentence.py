@@ -1,0 +1,63 @@
+"""The sentence of any recipe is plain English; how chords are joined is said in words written by hand."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+
+from dodecant.exercise.press import Tables, press
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.sentence import sentence_text
+from dodecant.tables import load_tables
+from tests.strategies import everything
+
+OVER_II_V = {
+    "sounds": {"kind": "changes", "changes": {"text": "key: C\n| Dm7 | G7 |"}},
+    "keys": {"order": "picked", "picked": ["C"]},
+}
+
+
+@pytest.mark.parametrize(
+    ("joins", "words"),
+    [
+        ({"begin": "any"}, ", each chord begun on any tone, in eighths"),
+        ({"direction": "either"}, ", each chord in either direction, in eighths"),
+        ({"leftover": "held"}, ", each chord in whole figures only, in eighths"),
+        ({"begin": "any", "direction": "either"}, ", each chord begun on any tone and in either direction, in eighths"),
+        ({"leap": 3}, ", with leaps weighed anew, in eighths"),
+        ({"leap": 3, "repeat": 0}, ", with leaps and repeated notes weighed anew, in eighths"),
+        (
+            {"begin": "any", "direction": "either", "leftover": "held", "direction_change": 5},
+            ", each chord begun on any tone, in either direction and in whole figures only, with turns weighed anew, in",
+        ),
+        ({}, "up and back, in eighths"),
+    ],
+)
+def test_how_chords_are_joined(tables: Tables, joins: dict[str, Any], words: str) -> None:
+    document = {**OVER_II_V, "joins": joins, "path": {"direction": "up-and-back"}}
+    said = sentence_text(press(read_recipe(document), tables).sentence)
+    assert words in said.replace("up an octave and back", "up and back")
+
+
+# What no sentence has: code's words, a gap where a word is missing, the same word or sign twice.
+WRONG = re.compile(
+    r"_|None(?! of)|True|False|[{}<>]|\s\s|\s[,.]|,,|\(\)|\b(and|with|in|through|each chord|the) \1\b|\band,|, \."
+)
+
+
+@given(everything())
+@settings(max_examples=120)
+def test_any_recipe_is_said_in_english(document: dict[str, Any]) -> None:
+    try:
+        found = press(read_recipe(document), load_tables())
+    except RecipeError as refused:
+        said = [text for problem in refused.problems for text in (problem.message, problem.cure)]
+    else:
+        said = [sentence_text(found.sentence), *(remark.text for remark in found.remarks)]
+        assert re.match(r"(Take|Over) .*\.$", said[0])
+    for text in said:
+        assert WRONG.search(text) is None, text
