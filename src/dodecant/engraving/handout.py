@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Any, Final, NamedTuple
+from typing import Any, Final, NamedTuple, get_args
 
 import segno
 
@@ -14,7 +14,8 @@ from dodecant.engraving.progress import each
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.engraving.typeset import Pictures, last_place, typeset, typeset_pages
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.notation.score import Strip
+from dodecant.exercise.notation.score import Role, Strip
+from dodecant.exercise.wording.choices import label
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.words import words_data
 from dodecant.music.scales.numbering import NumberingSchool
@@ -106,7 +107,9 @@ def together(sheets: Sequence[SetPages]) -> SetPages:
 
 
 def _data(sheets: list[dict[str, Any]], layout: HandoutLayout) -> dict[str, Any]:
-    return {"sheets": sheets, "paper": layout.paper, "large": layout.large, "name_line": layout.name_line}
+    roles = {role: label("Tone.role", role) for role in get_args(Role)}
+    paper = {"paper": layout.paper, "large": layout.large, "name_line": layout.name_line}
+    return {"sheets": sheets, "roles": roles, **paper}
 
 
 def _drawn(sheet: Sheet, layout: HandoutLayout) -> tuple[dict[str, Any], dict[str, bytes]]:

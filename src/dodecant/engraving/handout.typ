@@ -1,4 +1,4 @@
-// Printed handouts. Data comes in as JSON: paper, large, name_line, sheets; a sheet has prefix (of its pictures' names),
+// Printed handouts. Data comes in as JSON: paper, large, name_line, roles (their names), sheets; a sheet has prefix (of its pictures' names),
 // scale, gap (times the space below a strip), title, player, sentence, due, words (blocks of runs), listening, links, cautions, tempo, facts, legend, columns,
 // strips (heading, note, formula, numbers, file, other), maps (heading, file, wide), steps, grid (keys), tempos, orders,
 // blank (staves), code (whether there is one).
@@ -10,8 +10,8 @@
 #let boxed(body, ..look) = box(inset: (x: 2.5pt), outset: (y: 2pt), radius: 2pt, ..look, body)
 #let hatched = tiling(size: (3pt, 3pt), line(start: (0pt, 3pt), end: (3pt, 0pt), stroke: 0.9pt + luma(70%)))
 #let key-to-the-numbers = [
-  *1* chord tone  #h(6pt) 9 tension #h(6pt) #boxed(fill: hatched)[11] handle with care #h(6pt)
-  #boxed(stroke: 0.5pt)[♯1] from outside the sound
+  *1* #data.roles.chord  #h(6pt) 9 #data.roles.tension #h(6pt) #boxed(fill: hatched)[11] #data.roles.care #h(6pt)
+  #boxed(stroke: 0.5pt)[♯1] #data.roles.outside
 ]
 #let tick = box(width: 3.4mm, height: 3.4mm, stroke: 0.6pt, baseline: 0.5mm)
 #let to-fill-in(width) = box(width: width, stroke: (bottom: 0.5pt + luma(40%)), outset: (bottom: 2pt))[~]

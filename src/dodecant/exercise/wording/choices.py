@@ -185,6 +185,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Etude.every": {1: "every bar", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
     "Etude.rest": {"own": "the line of the recipe", "open": "open bars"},
     "Etude.breath": {0: "nowhere", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
+    "Tone.role": {"chord": "chord tone", "tension": "tension", "care": "handle with care", "outside": "from outside"},
     "Joins.leftover": {
         "cut": ("is cut off", ""),
         "held": ("is left out, the note before it held", "in whole figures only"),

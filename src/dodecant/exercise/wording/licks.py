@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dodecant.exercise.melody.lick import Lean, Lick, LickTone
+from dodecant.exercise.wording.choices import label
 
 _HOW_FAR = {1: "a half step", 2: "a whole step"}
 
@@ -25,9 +26,8 @@ def said_of(lick: Lick, tone: LickTone) -> str:
         verb = "surrounds" if tone.function == "enclosure" else "leads into"
         return f"{verb} {target} from {how} {side}" if far else f"is {target} already"
     words = {
-        "chord": "chord tone",
-        "scale": "scale tone",
+        "chord": label("Tone.role", "chord"),
         "enclosure": "surrounds the next but one",
-        "outside": "from outside",
+        "outside": label("Tone.role", "outside"),
     }
     return words.get(tone.function, "scale tone")

@@ -1,24 +1,21 @@
 import { Group, Text } from "@mantine/core";
+import { choicesOf, useLoadedTables } from "../tables";
 import classes from "./LaneKey.module.css";
 
-const WEIGHTS = [
-  { role: "chord", sample: "3", name: "chord tone" },
-  { role: "tension", sample: "2", name: "tension" },
-  { role: "care", sample: "4", name: "handle with care" },
-  { role: "outside", sample: "♭5", name: "from outside" },
-] as const;
+const SAMPLES: Record<string, string> = { chord: "3", tension: "2", care: "4", outside: "♭5" };
 
 /** What the weights of ink in the degree lane mean. */
 export function LaneKey() {
+  const roles = choicesOf(useLoadedTables(), "Tone.role");
   return (
     <Group gap="md" component="dl" m={0} aria-label="Weights of ink in the degree lane">
-      {WEIGHTS.map(({ role, sample, name }) => (
-        <Group key={role} gap={6}>
-          <dt className={classes.sample} data-role={role}>
-            {sample}
+      {roles.map(({ value, label }) => (
+        <Group key={value} gap={6}>
+          <dt className={classes.sample} data-role={value}>
+            {SAMPLES[value]}
           </dt>
           <Text component="dd" m={0} size="sm" c="dimmed">
-            {name}
+            {label}
           </Text>
         </Group>
       ))}
