@@ -27,6 +27,7 @@ from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise import practised
 from dodecant.formats.words import words_data
 from dodecant.music.core.tonics import USUAL
+from dodecant.practice.planning.entries import WORDS
 from dodecant.practice.planning.routine import Curtain
 from dodecant.practice.studio.assignment import Assignment, own_assignment
 from dodecant.practice.studio.handout import CAUTIONS, formula, numbers_of
@@ -70,6 +71,7 @@ def pack_html(
         "listening": given.listening, "links": [{"name": one.name, "address": one.address} for one in given.links],
         "sentences": [sentence_text(exercise.sentence) for exercise in exercises],
         "cautions": list(CAUTIONS), "strips": strips,
+        "how": [{"value": word, "label": said} for word, said in WORDS.items()],
     }  # fmt: skip
     if PLACE not in page:
         raise RecipeError([Problem("", "The page of packs is not built yet.", "Run “make build”.")])

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from typing import Final
 
 from dodecant.exercise.recipe.rhythm.note_values import NAMES
+from dodecant.practice.planning.entries import WORDS
 
 PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
     "TempoLadder.way": {"takes": "up by takes", "fixed": "through fixed tempos", "one": "one tempo"},
@@ -54,7 +55,7 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
     },
     "Goal.kind": {"recipe": "a recipe", "routine": "a routine"},
     "Gate.kind": {"word": "my own word", "takes": "clean takes"},
-    "entry.word": {"easy": "easy", "comfortable": "comfortable", "pushing": "pushing"},
+    "entry.word": {word: said for word, said in WORDS.items() if word},
     "slip.kind": {
         "wrong": "another note",
         "octave": "another octave",

@@ -12,13 +12,6 @@ interface PackStripViewProps {
   onPractised: (row: Row) => void;
 }
 
-const WORDS = [
-  { value: "", label: "not said" },
-  { value: "easy", label: "easy" },
-  { value: "comfortable", label: "comfortable" },
-  { value: "pushing", label: "pushing" },
-];
-
 /** One strip of a pack: what one reads, how it sounds, and what was practised of it. */
 export function PackStripView({ pack, strip, percent, onPractised }: PackStripViewProps) {
   const narrow = useMediaQuery("(max-width: 40em)");
@@ -65,9 +58,9 @@ export function PackStripView({ pack, strip, percent, onPractised }: PackStripVi
         />
         <SegmentedControl
           aria-label={`How ${strip.heading} went`}
-          data={WORDS}
+          data={pack.how}
           value={word}
-          onChange={(said) => setWord(said as Word)}
+          onChange={(said) => setWord(said)}
         />
         <Button variant="default" onClick={() => onPractised(rowOf(pack, strip, minutes, tempo, word, new Date()))}>
           Write down

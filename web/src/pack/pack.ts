@@ -26,6 +26,8 @@ export interface Pack {
   sentences: string[];
   cautions: string[];
   strips: PackStrip[];
+  /** The words for how it went. */
+  how: { value: Word; label: string }[];
 }
 
 export type Word = "" | "easy" | "comfortable" | "pushing";
