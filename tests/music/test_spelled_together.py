@@ -69,6 +69,16 @@ def carried(key: str, chords: str, tonic: str) -> str:
         ("C", "Em7b5 A7 Dmaj7 G#m7 C#7 F#maj7", "F♯", "B♭m7♭5 E♭7 A♭maj7 Dm7 G7 Cmaj7"),
         ("C", "C E F Fm", "E", "E G♯ A Am"),
         ("C", "Cmaj7 B7 Em7 A7 Dm7 G7", "E", "Emaj7 D♯7 G♯m7 C♯7 F♯m7 B7"),
+        # a diminished chord on its way up is a raised step, on its way down a lowered one, by plain names
+        ("E", "Emaj7 Fdim7 F#m7 B7", "C", "Cmaj7 C♯dim7 Dm7 G7"),
+        ("E", "G#m7 Gdim7 F#m7 B7", "C", "Em7 E♭dim7 Dm7 G7"),
+        ("C", "Abdim7 Am7 D#dim7 Dm7", "D", "A♯dim7 Bm7 Fdim7 Em7"),
+        ("C", "Abdim7 Am7 D#dim7 Dm7", "A", "Fdim7 F♯m7 Cdim7 Bm7"),
+        ("Db", "Dbmaj7 Ddim7 Ebm7 Edim7 Fm7", "A", "Amaj7 A♯dim7 Bm7 Cdim7 C♯m7"),
+        ("Bb", "Bbmaj7 Bdim7 Cm7 C#dim7 Dm7", "F♯", "F♯maj7 Gdim7 G♯m7 Adim7 A♯m7"),
+        ("D", "Em7 D#dim7 Dmaj7", "F", "Gm7 G♭dim7 Fmaj7"),
+        ("D", "Em7 D#dim7 Dmaj7", "B♭", "Cm7 Bdim7 B♭maj7"),
+        ("C", "Fmaj7 F#dim7 C/G", "D♭", "G♭maj7 Gdim7 D♭/A♭"),
         # the last chord leads to the first
         ("C", "Cmaj7 Am7 Abmaj7 G7", "A♭", "A♭maj7 Fm7 Emaj7 E♭7"),
         # what is written plainly is told by its step

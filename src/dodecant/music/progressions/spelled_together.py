@@ -1,4 +1,4 @@
-"""Chords that lead to each other are spelled in one way.
+"""Chords that lead to each other are spelled in one way: by a fourth, and diminished ones by a half step.
 
 Chord by chord, lead sheets write the plain name of a root that lies outside the key (B7 in D♭, where theory has C♭7)
 and leave a root of the key as it is. Side by side that tears pairs apart: G♭m7 B7, or G♭7 Bmaj7. So the names of a
@@ -19,9 +19,11 @@ from dodecant.music.core.pitch import NoteName
 
 # What it costs where a fourth is not spelled as one, by what leads; and where one root changes its name.
 _MINOR_TO_DOMINANT, _DOMINANT_HOME, _DOMINANT_ON, _OTHER_FOURTH, _SAME_ROOT = 16, 9, 6, 4, 8
+_DIMINISHED = 3  # where a diminished seventh chord and the one a half step away have one letter
 # What it costs to leave the usual name, for the one on the next letter or the one theory has.
 _NEXT_LETTER, _OUT_OF_KEY, _BY_THEORY = 4, 2, 5  # the next letter of what is out of the key costs less
 _HARD = 4  # several double signs in a chord
+_FOURTH = 5  # half steps
 _SIGNS_READ = 6  # by everyone; more are for pieces that are nearly there
 _FAR = 10  # a major chord that its dominant makes a key of its own, which nobody writes
 
@@ -36,10 +38,12 @@ class _Run(NamedTuple):
     key: Key
 
     def leads_to(self, other: _Run | None) -> bool:
-        """Whether it is a dominant, or a minor chord before its own."""
+        """Whether it is a dominant, a minor chord before its own, or a diminished one a half step away."""
         if self.chord.quality.dominant or other is None:
             return self.chord.quality.dominant
-        return self.chord.quality.colour == "minor" and other.chord.quality.dominant and _up_a_fourth(self, other)
+        if self.chord.quality.seventh == "diminished":
+            return _up(self, other) in (1, 11)
+        return self.chord.quality.colour == "minor" and other.chord.quality.dominant and _up(self, other) == _FOURTH
 
     @property
     def read_as(self) -> NoteName:
@@ -54,7 +58,7 @@ class _Run(NamedTuple):
         in_key = self.usage.pitch_class in self.key.pitch_classes
         names = dict(_names(self.chord.quality, self.theory, self.usage, self.leads_to(after), in_key))
         if self.read_as != self.usage:
-            reached = before is not None and before.chord.quality.dominant and _up_a_fourth(before, self)
+            reached = before is not None and before.chord.quality.dominant and _up(before, self) == _FOURTH
             names |= {self.usage: _FAR, self.read_as: 0} if reached else {self.read_as: _OUT_OF_KEY}
         return [_Way(self, name, cost) for name, cost in names.items()]
 
@@ -89,7 +93,9 @@ def spelled_together(
     names = list(usage)
     runs = list(_runs(chords, theory, usage, keys))
     again = runs[:1]  # the last chord leads to the first
-    whole = all(_fits(one.usage, other.usage) or not _torn(one, other) for one, other in pairwise(runs + again))
+    whole = all(
+        _between(_Way(one, one.usage, 0), _Way(other, other.usage, 0)) == 0 for one, other in pairwise(runs + again)
+    )
     if whole and all(run.read_as == run.usage for run in runs):
         return names  # as in most keys
     ways = [run.ways(before, after) for before, run, after in zip_longest([None, *runs[:-1]], runs, runs[1:])]
@@ -102,7 +108,9 @@ def spelled_together(
 
 
 def _between(one: _Way, other: _Way) -> int:
-    return 0 if _fits(one.name, other.name) else _torn(one.run, other.run)
+    """What it costs where two chords in a row are not spelled as they belong together; 0 where they do not."""
+    letters, cost = _belong(one.run, other.run)
+    return 0 if (other.name.letter - one.name.letter) % 7 == letters else cost
 
 
 def _runs(
@@ -148,21 +156,24 @@ def _kind(chord: Chord) -> tuple[str, bool]:
     return chord.quality.colour, chord.quality.dominant
 
 
-def _torn(one: _Run, other: _Run) -> int:
-    """What it costs where two chords in a row are not spelled as they belong together; 0 where they do not."""
-    if one.usage.pitch_class == other.usage.pitch_class:
-        return _SAME_ROOT
-    if not _up_a_fourth(one, other):
-        return 0
+def _belong(one: _Run, other: _Run) -> tuple[int, int]:
+    """How many letters up two chords in a row belong, and what it costs where they stand otherwise."""
+    up = _up(one, other)
+    if up == 0:
+        return 0, _SAME_ROOT
+    if up == _FOURTH:
+        return 3, _cost_of_a_fourth(one, other)
+    if one.chord.quality.seventh == "diminished" and up in (1, 11):
+        return (1 if up == 1 else 6), _DIMINISHED
+    return 0, 0
+
+
+def _cost_of_a_fourth(one: _Run, other: _Run) -> int:
     if one.chord.quality.dominant:
         return _DOMINANT_ON if other.chord.quality.dominant else _DOMINANT_HOME
     return _MINOR_TO_DOMINANT if one.leads_to(other) else _OTHER_FOURTH
 
 
-def _up_a_fourth(one: _Run, other: _Run) -> bool:
-    return (other.usage.pitch_class - one.usage.pitch_class) % 12 == 5
-
-
-def _fits(one: NoteName, other: NoteName) -> bool:
-    """Whether two names are one, or their letters a fourth apart."""
-    return one == other or (other.letter - one.letter) % 7 == 3
+def _up(one: _Run, other: _Run) -> int:
+    """Half steps from one root up to the next."""
+    return (other.usage.pitch_class - one.usage.pitch_class) % 12
