@@ -1,10 +1,12 @@
-import { Alert, Anchor, Button, Group, Select, Stack, Text, Textarea } from "@mantine/core";
+import { Alert, Anchor, Box, Button, Group, Input, Select, Stack, Text, Textarea } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import { answered, client } from "../../api/client";
+import { readChangesFile } from "../../api/files";
 import type { House } from "./queries";
 import type { Fault, Tables, Worked } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
+import { OpenFile } from "../../parts/FileControls";
 import { pitchClass } from "../../parts/music/keys";
 import { placeOf } from "../../parts/music/changesText";
 import { tell } from "../../parts/tell";
@@ -96,14 +98,25 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
           </Button>
         </Group>
       </Group>
-      <Select
-        label="Begin with a form"
-        description="Cadences, turnarounds, twelve bars, cycles."
-        data={formOptions(tables)}
-        value={null}
-        searchable
-        onChange={(form) => form !== null && begin.mutate(form)}
-      />
+      <Group align="flex-start" wrap="nowrap">
+        <Select
+          flex={1}
+          label="Begin with a form"
+          description="Cadences, turnarounds, twelve bars, cycles."
+          data={formOptions(tables)}
+          value={null}
+          searchable
+          onChange={(form) => form !== null && begin.mutate(form)}
+        />
+        <Input.Wrapper label="Or with a file" labelElement="div">
+          <Box>
+            <OpenFile
+              accept=".musicxml,.xml,.mxl,.txt,.json"
+              read={async (file) => setDocument(await readChangesFile(file))}
+            />
+          </Box>
+        </Input.Wrapper>
+      </Group>
       <Group grow align="flex-start">
         <Choice
           label="Where nothing is chosen"

@@ -2,10 +2,10 @@ import { Button, Group, TextInput } from "@mantine/core";
 import { IconBook2, IconDownload, IconHammer, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { download, readChangesFile } from "../../api/files";
+import { download } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { ChangesDraft, Worked } from "../../api/types";
-import { DownloadMenu, OpenFile } from "../../parts/FileControls";
+import { DownloadMenu } from "../../parts/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
 import { putOnStand } from "../../parts/documents/onStand";
 import { titleOf, withTitle } from "../../parts/music/changesText";
@@ -59,7 +59,7 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         aria-label="Title of the changes"
         placeholder="Untitled"
         className={classes.title}
-        flex="1 1 13rem"
+        flex="1 1 12rem"
         variant="unstyled"
         maxLength={120}
         value={title}
@@ -119,10 +119,6 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         disabled={!ready}
         kinds={tables.changes_files}
         write={(kind) => download(`/api/changes/files/${kind}`, document)}
-      />
-      <OpenFile
-        accept=".musicxml,.xml,.mxl,.txt,.json"
-        read={async (file) => setDocument(await readChangesFile(file))}
       />
     </Group>
   );
