@@ -108,8 +108,9 @@ def together(sheets: Sequence[SetPages]) -> SetPages:
 
 def _data(sheets: list[dict[str, Any]], layout: HandoutLayout) -> dict[str, Any]:
     roles = {role: label("Tone.role", role) for role in get_args(Role)}
-    paper = {"paper": layout.paper, "large": layout.large, "name_line": layout.name_line}
-    return {"sheets": sheets, "roles": roles, **paper}
+    return {
+        "sheets": sheets, "roles": roles, "paper": layout.paper, "large": layout.large, "name_line": layout.name_line,
+    }  # fmt: skip
 
 
 def _drawn(sheet: Sheet, layout: HandoutLayout) -> tuple[dict[str, Any], dict[str, bytes]]:

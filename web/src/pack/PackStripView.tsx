@@ -56,12 +56,7 @@ export function PackStripView({ pack, strip, percent, onPractised }: PackStripVi
           value={minutes}
           onChange={(value) => typeof value === "number" && value > 0 && setMinutes(value)}
         />
-        <SegmentedControl
-          aria-label={`How ${strip.heading} went`}
-          data={pack.how}
-          value={word}
-          onChange={(said) => setWord(said)}
-        />
+        <SegmentedControl aria-label={`How ${strip.heading} went`} data={pack.how} value={word} onChange={setWord} />
         <Button variant="default" onClick={() => onPractised(rowOf(pack, strip, minutes, tempo, word, new Date()))}>
           Write down
         </Button>

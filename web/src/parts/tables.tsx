@@ -22,6 +22,10 @@ export function choicesOf(tables: Tables, field: string) {
   return found;
 }
 
+/** What a value of a field is called; what the server knows no words for is called as it is. */
+export const labelOf = (tables: Tables, field: string, value: string) =>
+  choicesOf(tables, field).find((one) => one.value === value)?.label ?? value;
+
 /** The least and the most of a field ("Call.bars"), or of a list or text. */
 export function limitsOf(tables: Tables, field: string) {
   const found = tables.limits[field];

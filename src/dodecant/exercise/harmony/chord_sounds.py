@@ -113,7 +113,7 @@ def metre_of_changes(document: ChangesDocument) -> Metre:
 
 def chord_places(changes: Changes) -> tuple[Place, ...]:
     """The place of every chord as written: what it goes to follows the order in which the bars are played."""
-    keys = [bar.key for bar in changes.bars for _ in bar.slots]
+    keys = changes.slot_keys
     played = changes.chords_played
     found = places([changes.slots[n].chord for n in played], [keys[n] for n in played])
     by_number: dict[int, Place] = {}

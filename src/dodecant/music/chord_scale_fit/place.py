@@ -61,12 +61,7 @@ class Place:
         third of the minor chord it falls to.
         """
         tones = set(self.without)
-        if (
-            self.next is not None
-            and chord.quality.dominant
-            and self.falls(chord)
-            and self.next.quality.third == "minor"
-        ):
+        if self.next is not None and chord.quality.dominant and self._falls_to_minor(chord):
             tones.add((self.next.root.pitch_class + 4) % 12)
         return _bits_above(chord, tones - chord.pitch_classes)
 
@@ -81,8 +76,8 @@ class Place:
         if self.moment is not None:
             return self.moment
         if following is not None and self.falls(chord):
-            inside_the_piece = self.key is not None and inside(chord, self.key) and following.quality.third != "minor"
-            if quality.dominant and not inside_the_piece:
+            leaves = self._falls_to_minor(chord) or not (self.key and inside(chord, self.key))
+            if quality.dominant and leaves:
                 return Key(following.root, following.quality.colour)
             if quality.two and following.quality.dominant and not self._bothinside(chord, following):
                 return Key(Degree(4).name_above(following.root), "minor" if -1 in quality.fifths else "major")
@@ -104,6 +99,9 @@ class Place:
         if not self.blues or not chord.quality.dominant:
             return False
         return self.key is None or (chord.root.pitch_class - self.key.tonic.pitch_class) % 12 in (0, 5)
+
+    def _falls_to_minor(self, chord: Chord) -> bool:
+        return self.falls(chord) and self.next is not None and self.next.quality.third == "minor"
 
     def _bothinside(self, chord: Chord, following: Chord) -> bool:
         return self.key is not None and inside(chord, self.key) and inside(following, self.key)

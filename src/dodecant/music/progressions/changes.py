@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 
@@ -61,11 +61,11 @@ class Changes:
     @cached_property
     def on_c(self) -> tuple[Chord | None, ...]:
         """The chord of each slot, if any, as its step in the key of its bar would be named on C."""
-        chords = [(slot.chord, bar.key) for bar in self.bars for slot in bar.slots]
-        roots = [None if chord is None else step_of(chord, key).name_above(_C) for chord, key in chords]
-        keys = [Key(_C, key.colour) for _, key in chords]
-        names = spelled_together([chord for chord, _ in chords], roots, roots, keys)
-        return tuple(_moved_chord(chord, name) for (chord, _), name in zip(chords, names, strict=True))
+        chords = [slot.chord for slot in self.slots]
+        there = list(zip(chords, self.slot_keys, strict=True))
+        roots = [None if chord is None else step_of(chord, key).name_above(_C) for chord, key in there]
+        names = spelled_together(chords, roots, roots, [Key(_C, key.colour) for key in self.slot_keys])
+        return tuple(_moved_chord(chord, name) for chord, name in zip(chords, names, strict=True))
 
     @cached_property
     def _in_keys(self) -> dict[NoteName, tuple[Chord | None, ...]]:
@@ -84,6 +84,11 @@ class Changes:
     def slots(self) -> tuple[Slot, ...]:
         """All chords as written; a chord's place in this list is its number everywhere."""
         return tuple(slot for bar in self.bars for slot in bar.slots)
+
+    @cached_property
+    def slot_keys(self) -> tuple[Key, ...]:
+        """The key of the bar that each chord stands in."""
+        return tuple(bar.key for bar in self.bars for _ in bar.slots)
 
     @cached_property
     def slot_numbers(self) -> tuple[tuple[int, ...], ...]:
@@ -154,34 +159,30 @@ def transposed(changes: Changes, tonic: NoteName) -> Changes:
     """
     if tonic == changes.key.tonic:
         return changes
-    chords = iter(changes.chords_on(tonic))
-    bars = (
-        replace(
-            bar,
-            key=carried_key(bar.key, changes.key, tonic),
-            slots=tuple(replace(slot, chord=next(chords)) for slot in bar.slots),
-        )
-        for bar in changes.bars
-    )
-    return replace(changes, bars=tuple(bars))
+    named = _renamed(changes, changes.chords_on(tonic))
+    bars = (replace(bar, key=carried_key(bar.key, changes.key, tonic)) for bar in named.bars)
+    return replace(named, bars=tuple(bars))
 
 
 def named_anew(changes: Changes, which: Callable[[Slot], bool]) -> Changes:
     """The changes with the chords of some slots named as they would be if they came from another key."""
     if not any(map(which, changes.slots)):
         return changes
-    chords = iter(_named_in(changes, changes.key.tonic))
-    bars = []
-    for bar in changes.bars:
-        named = [(slot, next(chords)) for slot in bar.slots]
-        bars.append(replace(bar, slots=tuple(replace(one, chord=new) if which(one) else one for one, new in named)))
+    named = zip(changes.slots, _named_in(changes, changes.key.tonic), strict=True)
+    return _renamed(changes, [new if which(slot) else slot.chord for slot, new in named])
+
+
+def _renamed(changes: Changes, chords: Iterable[Chord | None]) -> Changes:
+    """The changes with these chords in their slots."""
+    found = iter(chords)
+    bars = (replace(bar, slots=tuple(replace(slot, chord=next(found)) for slot in bar.slots)) for bar in changes.bars)
     return replace(changes, bars=tuple(bars))
 
 
 def _named_in(changes: Changes, tonic: NoteName) -> tuple[Chord | None, ...]:
-    targets = {key: carried_key(key, changes.key, tonic) for key in {bar.key for bar in changes.bars}}
+    targets = {key: carried_key(key, changes.key, tonic) for key in set(changes.slot_keys)}
     chords = [slot.chord for slot in changes.slots]
-    keys = [targets[bar.key] for bar in changes.bars for _ in bar.slots]
+    keys = [targets[key] for key in changes.slot_keys]
     roots = [None if chord is None else chord.root for chord in changes.on_c]
     places = list(zip(roots, keys, strict=True))
     theory = {(root, key): root and moved(root, _C, key.tonic) for root, key in set(places)}

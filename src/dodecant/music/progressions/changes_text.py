@@ -296,7 +296,7 @@ def numerals_of(changes: Changes, house: House = PLAIN) -> list[str]:
     >>> numerals_of(parse_changes("key: Eb\\n| F#m7 | B7 | Emaj7 |"))
     ['♭IIIm7', '♭VI7', '♭IImaj7']
     """
-    keys = [Key(NoteName(0), bar.key.colour) for bar in changes.bars for _ in bar.slots]
+    keys = [Key(NoteName(0), key.colour) for key in changes.slot_keys]
     return [
         print_numeral(chord, key, house=house) if chord else print_chord(None, house)
         for chord, key in zip(changes.on_c, keys, strict=True)

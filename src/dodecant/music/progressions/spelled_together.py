@@ -14,7 +14,7 @@ from typing import NamedTuple
 
 from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.music.core.chord import Chord, Quality
-from dodecant.music.core.key import Key, tonic_fifths
+from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 
 # What it costs where a fourth is not spelled as one, by what leads; and where one root changes its name.
@@ -24,7 +24,6 @@ _DIMINISHED = 3  # where a diminished seventh chord and the one a half step away
 _NEXT_LETTER, _OUT_OF_KEY, _BY_THEORY = 4, 2, 5  # the next letter of what is out of the key costs less
 _HARD = 4  # several double signs in a chord
 _FOURTH = 5  # half steps
-_SIGNS_READ = 6  # by everyone; more are for pieces that are nearly there
 _FAR = 10  # a major chord that its dominant makes a key of its own, which nobody writes
 
 
@@ -49,7 +48,7 @@ class _Run(NamedTuple):
     def read_as(self) -> NoteName:
         """Its root as that of a major key of its own would be written here; the root in use where it is no such key."""
         quality = self.chord.quality
-        if quality.dominant or quality.colour != "major" or abs(tonic_fifths(self.usage)) <= _SIGNS_READ:
+        if quality.dominant or quality.colour != "major":
             return self.usage
         return Key(self.usage).read_in(self.key).tonic
 
@@ -57,9 +56,10 @@ class _Run(NamedTuple):
         """The names its root may have, the usual one first."""
         in_key = self.usage.pitch_class in self.key.pitch_classes
         names = dict(_names(self.chord.quality, self.theory, self.usage, self.leads_to(after), in_key))
-        if self.read_as != self.usage:
+        read_as = self.read_as
+        if read_as != self.usage:
             reached = before is not None and before.chord.quality.dominant and _up(before, self) == _FOURTH
-            names |= {self.usage: _FAR, self.read_as: 0} if reached else {self.read_as: _OUT_OF_KEY}
+            names |= {self.usage: _FAR, read_as: 0} if reached else {read_as: _OUT_OF_KEY}
         return [_Way(self, name, cost) for name, cost in names.items()]
 
 
@@ -92,15 +92,12 @@ def spelled_together(
     """
     names = list(usage)
     runs = list(_runs(chords, theory, usage, keys))
-    again = runs[:1]  # the last chord leads to the first
-    whole = all(
-        _between(_Way(one, one.usage, 0), _Way(other, other.usage, 0)) == 0 for one, other in pairwise(runs + again)
-    )
-    if whole and all(run.read_as == run.usage for run in runs):
+    usual = [_Way(run, run.usage, 0) for run in (*runs, *runs[:1])]  # the last chord leads to the first
+    torn = any(_between(one, other) for one, other in pairwise(usual))
+    if not torn and all(run.read_as == run.usage for run in runs):
         return names  # as in most keys
     ways = [run.ways(before, after) for before, run, after in zip_longest([None, *runs[:-1]], runs, runs[1:])]
-    end = [[_Way(run, run.usage, 0)] for run in again]
-    taken = cheapest_way(ways + end, own=lambda way: way.cost, between=_between)
+    taken = cheapest_way([*ways, usual[-1:]], own=lambda way: way.cost, between=_between)
     for run, here, place in zip(runs, ways, taken, strict=False):
         for slot in run.slots:
             names[slot] = here[place].name

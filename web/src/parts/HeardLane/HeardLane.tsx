@@ -1,16 +1,16 @@
 import { VisuallyHidden } from "@mantine/core";
 import type { Heard } from "../../api/types";
-import { choicesOf, useLoadedTables } from "../tables";
+import { labelOf, useLoadedTables } from "../tables";
 import classes from "./HeardLane.module.css";
 
 /** One note over a chord: its name and number, told apart by weight of ink. */
 export function HeardTone({ tone }: { tone: Heard }) {
-  const roles = choicesOf(useLoadedTables(), "Tone.role");
+  const tables = useLoadedTables();
   return (
     <span className={classes.tone} data-role={tone.role}>
       <span className={classes.note}>{tone.note}</span>
       <span className={classes.degree}>{tone.degree}</span>
-      <VisuallyHidden>{roles.find(({ value }) => value === tone.role)?.label}</VisuallyHidden>
+      <VisuallyHidden>{labelOf(tables, "Tone.role", tone.role)}</VisuallyHidden>
     </span>
   );
 }

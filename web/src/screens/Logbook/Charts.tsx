@@ -3,11 +3,11 @@ import "@mantine/charts/styles.css";
 import { Group, Skeleton, Stack, Table, Text } from "@mantine/core";
 import { shortDay } from "../../api/dates";
 import type { Overview } from "../../api/types";
-import { useOffered } from "../../parts/fields/Choice";
+import { labelOf, useLoadedTables } from "../../parts/tables";
 
 /** Minutes of each week, and the degrees that slip. */
 export function Charts({ overview }: { overview: Overview | undefined }) {
-  const kinds = useOffered("slip.kind");
+  const tables = useLoadedTables();
   if (overview === undefined) return <Skeleton height={260} />;
   const { weeks, slips } = overview;
   return (
@@ -44,7 +44,7 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
                 <Table.Tr key={`${sound} ${degree} ${kind}`}>
                   <Table.Td>{degree}</Table.Td>
                   <Table.Td>{sound}</Table.Td>
-                  <Table.Td>{kinds.find(({ value }) => value === kind)?.label ?? kind}</Table.Td>
+                  <Table.Td>{labelOf(tables, "slip.kind", kind)}</Table.Td>
                   <Table.Td>{times}</Table.Td>
                 </Table.Tr>
               ))}

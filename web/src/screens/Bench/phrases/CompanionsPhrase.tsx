@@ -5,13 +5,14 @@ import type { Companion } from "../../../api/types";
 import { Choice, useOffered } from "../../../parts/fields/Choice";
 import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { limitsOf, freshOf } from "../../../parts/tables";
+import { labelOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
 
 /** What is played or sounds beside the line. */
 export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseProps) {
   const offered = useOffered("Companion.kind");
-  const nameOf = (kind: Companion["kind"]) => offered.find(({ value }) => value === kind)?.label ?? kind;
+  const nameOf = (kind: Companion["kind"]) => labelOf(tables, "Companion.kind", kind);
   const { companions } = recipe;
   const adding = useRef<HTMLInputElement>(null);
   const set = (next: Companion[]) => onChange({ ...recipe, companions: next });

@@ -27,6 +27,7 @@ export function SoundsPhrase({ recipe, tables, problems, exercise, onChange }: P
         aria-label="What sounds"
         className={classes.kinds}
         size="xs"
+        withItemsBorders={false}
         value={kind}
         onChange={(next) => next !== kind && set(recall("sounds", next) ?? withKind(next, sounds, tables))}
         data={kinds}

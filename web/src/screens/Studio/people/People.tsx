@@ -5,7 +5,7 @@ import { usePlayerActions, usePlayers } from "../../../api/studio";
 import type { Player } from "../../../api/types";
 import { offerUndo } from "../../../parts/Shelf/useRemoval";
 import shelf from "../../../parts/Shelf/Shelf.module.css";
-import { choicesOf, useLoadedTables } from "../../../parts/tables";
+import { labelOf, useLoadedTables } from "../../../parts/tables";
 import { tell } from "../../../parts/tell";
 import { ProfileForm } from "./ProfileForm";
 
@@ -77,7 +77,7 @@ export function People() {
 function About({ player: { profile } }: { player: Player }) {
   const tables = useLoadedTables();
   const instrument = tables.instruments.find(({ id }) => id === profile.instrument)?.name ?? profile.instrument;
-  const reads = choicesOf(tables, "PlayerProfile.reading").find(({ value }) => value === profile.reading)?.label;
+  const reads = labelOf(tables, "PlayerProfile.reading", profile.reading);
   const range = profile.lowest || profile.highest ? `${profile.lowest ?? "…"} to ${profile.highest ?? "…"}` : "";
   const tunes = profile.tunes.length > 0 ? `tunes in ${profile.tunes.join(", ")}` : "";
   const told = [
