@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Iterator
 from contextlib import suppress
+from functools import partial
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -15,6 +16,7 @@ from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
 from dodecant.api.compressed import Compressed
+from dodecant.api.description import describe
 from dodecant.api.door import Door, Sharing, Tries
 from dodecant.api.guard import Guard
 from dodecant.api.jobs import Jobs
@@ -91,6 +93,7 @@ def create_app(database: Database, workshop: Workshop | None = None, sharing: Sh
         *saved.routers,
     ):
         app.include_router(router)
+    app.openapi = partial(describe, app)  # type: ignore[method-assign]
     errors.install(app)
     app.add_middleware(Compressed)
     app.add_middleware(Door, database=database, sharing=sharing)

@@ -2902,89 +2902,39 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * AnswerIn
-         * @description The teacher's answer.
-         */
+        /** @description The teacher's answer. */
         AnswerIn: {
-            /** Text */
             text: string;
         };
-        /**
-         * ArchiveOut
-         * @description When an archive was written, what it holds, and what there is here now, by kind.
-         */
+        /** @description When an archive was written, what it holds, and what there is here now, by kind. */
         ArchiveOut: {
-            /**
-             * Written At
-             * Format: date-time
-             */
+            /** Format: date-time */
             written_at: string;
-            /** Holds */
             holds: {
                 [key: string]: number;
             };
-            /** Replaces */
             replaces: {
                 [key: string]: number;
             };
         };
-        /**
-         * ArpeggioLadder
-         * @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps).
-         */
-        "ArpeggioLadder-Input": {
+        /** @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps). */
+        ArpeggioLadder: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "arpeggio";
-            /**
-             * Step
-             * @default 1
-             */
+            /** @default 1 */
             step: number;
-            /**
-             * Size
-             * @default 4
-             */
+            /** @default 4 */
             size: number;
             /**
-             * Stacked
              * @default thirds
              * @enum {string}
              */
             stacked: "thirds" | "fourths";
         };
         /**
-         * ArpeggioLadder
-         * @description It stands on an arpeggio: `size` tones from a step of the sound, in thirds or in fourths (counted in steps).
-         */
-        "ArpeggioLadder-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "arpeggio";
-            /**
-             * Step
-             * @default 1
-             */
-            step: number;
-            /**
-             * Size
-             * @default 4
-             */
-            size: number;
-            /**
-             * Stacked
-             * @default thirds
-             * @enum {string}
-             */
-            stacked: "thirds" | "fourths";
-        };
-        /**
-         * Arpeggios
          * @description An arpeggio on every tone, of tones of the ladder.
          *
          *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
@@ -2992,240 +2942,87 @@ export interface components {
          *     on the beat; further tones are eighths, and a rest fills up until the next leading note. Or all tones are struck
          *     together, as a voicing.
          */
-        "Arpeggios-Input": {
+        Arpeggios: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "arpeggios";
             /**
-             * Tones
              * @default triad
              * @enum {string}
              */
             tones: "triad" | "seventh" | "ninth" | "shell" | "fourths";
             /**
-             * Order
              * @default up
              * @enum {string}
              */
             order: "up" | "down" | "up-down" | "down-up" | "from-fifth-down";
-            /**
-             * Rotation
-             * @default 0
-             */
+            /** @default 0 */
             rotation: number;
-            /**
-             * Pivot
-             * @default false
-             */
+            /** @default false */
             pivot: boolean;
             /**
-             * Rhythm
              * @default even
              * @enum {string}
              */
             rhythm: "even" | "led-triplets" | "struck";
         };
         /**
-         * Arpeggios
-         * @description An arpeggio on every tone, of tones of the ladder.
-         *
-         *     `rotation` raises so many of its lowest tones by an octave; `pivot` drops all but the first by an octave. `rhythm`
-         *     may be a leading note, a half step below on the last eighth before the beat, and the first three tones as a triplet
-         *     on the beat; further tones are eighths, and a rest fills up until the next leading note. Or all tones are struck
-         *     together, as a voicing.
-         */
-        "Arpeggios-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "arpeggios";
-            /**
-             * Tones
-             * @default triad
-             * @enum {string}
-             */
-            tones: "triad" | "seventh" | "ninth" | "shell" | "fourths";
-            /**
-             * Order
-             * @default up
-             * @enum {string}
-             */
-            order: "up" | "down" | "up-down" | "down-up" | "from-fifth-down";
-            /**
-             * Rotation
-             * @default 0
-             */
-            rotation: number;
-            /**
-             * Pivot
-             * @default false
-             */
-            pivot: boolean;
-            /**
-             * Rhythm
-             * @default even
-             * @enum {string}
-             */
-            rhythm: "even" | "led-triplets" | "struck";
-        };
-        /**
-         * Assignment
          * @description What is given: a `recipe`, or a `routine`, by its `title`; its id on the shelf (`saved`), if it is kept there.
          *
          *     `words` are the teacher's, with simple formatting; `listening` names what to listen to. It is `due` on a day.
          */
-        "Assignment-Input": {
-            /** Title */
+        Assignment: {
             title: string;
-            recipe?: components["schemas"]["Recipe-Input"] | null;
-            routine?: components["schemas"]["Routine-Input"] | null;
-            /**
-             * Saved
-             * @default
-             */
+            recipe: components["schemas"]["Recipe"] | null;
+            routine: components["schemas"]["Routine"] | null;
+            /** @default  */
             saved: string;
-            /**
-             * Words
-             * @default
-             */
+            /** @default  */
             words: string;
-            /**
-             * Listening
-             * @default
-             */
+            /** @default  */
             listening: string;
-            /**
-             * Links
-             * @default []
-             */
-            links: components["schemas"]["AssignmentLink-Input"][];
-            /** Due */
-            due?: string | null;
-        };
-        /**
-         * Assignment
-         * @description What is given: a `recipe`, or a `routine`, by its `title`; its id on the shelf (`saved`), if it is kept there.
-         *
-         *     `words` are the teacher's, with simple formatting; `listening` names what to listen to. It is `due` on a day.
-         */
-        "Assignment-Output": {
-            /** Title */
-            title: string;
-            recipe: components["schemas"]["Recipe-Output"] | null;
-            routine: components["schemas"]["Routine-Output"] | null;
-            /**
-             * Saved
-             * @default
-             */
-            saved: string;
-            /**
-             * Words
-             * @default
-             */
-            words: string;
-            /**
-             * Listening
-             * @default
-             */
-            listening: string;
-            /**
-             * Links
-             * @default []
-             */
-            links: components["schemas"]["AssignmentLink-Output"][];
-            /** Due */
+            /** @default [] */
+            links: components["schemas"]["AssignmentLink"][];
             due: string | null;
         };
-        /**
-         * AssignmentIn
-         * @description What is given, to whom, and the revision it was changed from.
-         */
+        /** @description What is given, to whom, and the revision it was changed from. */
         AssignmentIn: {
-            document: components["schemas"]["Assignment-Input"];
-            /** Players */
+            document: components["schemas"]["Assignment"];
             players: number[];
-            /**
-             * Revision
-             * @default 1
-             */
+            /** @default 1 */
             revision: number;
         };
-        /**
-         * AssignmentLineOut
-         * @description A line of the list: to how many it was given, how many opened it and practised it, questions without answer.
-         */
+        /** @description A line of the list: to how many it was given, how many opened it and practised it, questions without answer. */
         AssignmentLineOut: {
-            /** Id */
             id: number;
-            /** Title */
             title: string;
-            /** Due */
             due: string | null;
-            /**
-             * Given At
-             * Format: date-time
-             */
+            /** Format: date-time */
             given_at: string;
-            /** Players */
             players: number;
-            /** Opened */
             opened: number;
-            /** Practised */
             practised: number;
-            /** Open Questions */
             open_questions: number;
         };
-        /**
-         * AssignmentLink
-         * @description A page on the web, by a name.
-         */
-        "AssignmentLink-Input": {
-            /**
-             * Name
-             * @default
-             */
+        /** @description A page on the web, by a name. */
+        AssignmentLink: {
+            /** @default  */
             name: string;
-            /** Address */
             address: string;
         };
-        /**
-         * AssignmentLink
-         * @description A page on the web, by a name.
-         */
-        "AssignmentLink-Output": {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /** Address */
-            address: string;
-        };
-        /**
-         * AssignmentOut
-         * @description An assignment with everyone it is given to.
-         */
+        /** @description An assignment with everyone it is given to. */
         AssignmentOut: {
-            /** Id */
             id: number;
-            /** Revision */
             revision: number;
-            /**
-             * Given At
-             * Format: date-time
-             */
+            /** Format: date-time */
             given_at: string;
-            document: components["schemas"]["Assignment-Output"];
-            /** Words */
+            document: components["schemas"]["Assignment"];
             words: components["schemas"]["BlockOut"][];
-            /** Players */
             players: components["schemas"]["GivenOut"][];
         };
         /**
-         * Backing
          * @description A small band, or less.
          *
          *     Its `harmony` is the exercise's `own` (the changes, or the chord its sound is taught over), one chord, two chords in
@@ -3234,375 +3031,148 @@ export interface components {
          *     first beat of each `every` bars, or fades away bar by bar. `levels` are those of line, band, click and drone, from 0
          *     to 100. What is left to chance hangs on the `seed`.
          */
-        "Backing-Input": {
+        Backing: {
             /**
-             * Harmony
              * @default own
              * @enum {string}
              */
             harmony: "own" | "chord" | "two-chords" | "drone" | "none";
-            /**
-             * First
-             * @default I
-             */
+            /** @default I */
             first: string;
-            /**
-             * Second
-             * @default IV
-             */
+            /** @default IV */
             second: string;
-            /**
-             * Degree
-             * @default 1
-             */
+            /** @default 1 */
             degree: string;
-            /**
-             * Fifth
-             * @default true
-             */
+            /** @default true */
             fifth: boolean;
             /**
-             * Bass
              * @default walking
              * @enum {string}
              */
             bass: "walking" | "two-feel" | "pedal" | "none";
             /**
-             * Chords
              * @default comping
              * @enum {string}
              */
             chords: "held" | "comping" | "none";
             /**
-             * Time
              * @default ride
              * @enum {string}
              */
             time: "ride" | "brushes" | "sixteenths" | "none";
             /**
-             * Click
              * @default none
              * @enum {string}
              */
             click: "all" | "off-beats" | "bars" | "fading" | "none";
-            /**
-             * Every
-             * @default 2
-             */
+            /** @default 2 */
             every: number;
             /**
-             * Count In
              * @default one-bar
              * @enum {string}
              */
             count_in: "one-bar" | "two-bars" | "two-beats" | "none";
-            /**
-             * Line
-             * @default 80
-             */
+            /** @default 80 */
             line: number;
-            /**
-             * Band
-             * @default 80
-             */
+            /** @default 80 */
             band: number;
-            /**
-             * Clicks
-             * @default 70
-             */
+            /** @default 70 */
             clicks: number;
-            /**
-             * Drone
-             * @default 60
-             */
+            /** @default 60 */
             drone: number;
-            /**
-             * Seed
-             * @default 1
-             */
+            /** @default 1 */
             seed: number;
         };
-        /**
-         * Backing
-         * @description A small band, or less.
-         *
-         *     Its `harmony` is the exercise's `own` (the changes, or the chord its sound is taught over), one chord, two chords in
-         *     turn (`first` and `second`, as numerals of the key), a drone on a `degree`, with its fifth if wanted, or none. Bass,
-         *     chords and time each play in a way of their own or rest; the `click` sounds on every beat, on two and four, on the
-         *     first beat of each `every` bars, or fades away bar by bar. `levels` are those of line, band, click and drone, from 0
-         *     to 100. What is left to chance hangs on the `seed`.
-         */
-        "Backing-Output": {
-            /**
-             * Harmony
-             * @default own
-             * @enum {string}
-             */
-            harmony: "own" | "chord" | "two-chords" | "drone" | "none";
-            /**
-             * First
-             * @default I
-             */
-            first: string;
-            /**
-             * Second
-             * @default IV
-             */
-            second: string;
-            /**
-             * Degree
-             * @default 1
-             */
-            degree: string;
-            /**
-             * Fifth
-             * @default true
-             */
-            fifth: boolean;
-            /**
-             * Bass
-             * @default walking
-             * @enum {string}
-             */
-            bass: "walking" | "two-feel" | "pedal" | "none";
-            /**
-             * Chords
-             * @default comping
-             * @enum {string}
-             */
-            chords: "held" | "comping" | "none";
-            /**
-             * Time
-             * @default ride
-             * @enum {string}
-             */
-            time: "ride" | "brushes" | "sixteenths" | "none";
-            /**
-             * Click
-             * @default none
-             * @enum {string}
-             */
-            click: "all" | "off-beats" | "bars" | "fading" | "none";
-            /**
-             * Every
-             * @default 2
-             */
-            every: number;
-            /**
-             * Count In
-             * @default one-bar
-             * @enum {string}
-             */
-            count_in: "one-bar" | "two-bars" | "two-beats" | "none";
-            /**
-             * Line
-             * @default 80
-             */
-            line: number;
-            /**
-             * Band
-             * @default 80
-             */
-            band: number;
-            /**
-             * Clicks
-             * @default 70
-             */
-            clicks: number;
-            /**
-             * Drone
-             * @default 60
-             */
-            drone: number;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-        };
-        /**
-         * BandEventOut
-         * @description Who plays; in quarter notes from the strip's first barline when and how long, swung; MIDI number; 0 to 1.
-         */
+        /** @description Who plays; in quarter notes from the strip's first barline when and how long, swung; MIDI number; 0 to 1. */
         BandEventOut: {
-            /**
-             * Part
-             * @enum {string}
-             */
+            /** @enum {string} */
             part: "bass" | "chords" | "time" | "click" | "drone";
-            /** At */
             at: number;
-            /** Lasts */
             lasts: number;
-            /** Pitch */
             pitch: number;
-            /** Loud */
             loud: number;
         };
         /**
-         * BandOut
          * @description What the band plays under a strip, after a count-in of so many quarter notes; the passages that are gone through;
          *     sections, and where each begins.
          */
         BandOut: {
-            /** Strip */
             strip: number;
-            /** Count In */
             count_in: number;
-            /** Events */
             events: components["schemas"]["BandEventOut"][];
-            /** Passages */
             passages: components["schemas"]["RoundPassageOut"][];
-            /** Sections */
             sections: components["schemas"]["SectionOut"][];
         };
-        /**
-         * BarOut
-         * @description A bar, numbered from 1 within its strip, with the notes that begin in it.
-         */
+        /** @description A bar, numbered from 1 within its strip, with the notes that begin in it. */
         BarOut: {
-            /** Number */
             number: number;
-            /** Notes */
             notes: components["schemas"]["NoteOut"][];
         };
-        /**
-         * BenchOut
-         * @description A recipe worked out, with the picture of its first strip, as wide as where so many strips stand side by side.
-         */
+        /** @description A recipe worked out, with the picture of its first strip, as wide as where so many strips stand side by side. */
         BenchOut: {
             exercise: components["schemas"]["ExerciseOut"];
             first: components["schemas"]["PictureOut"];
-            /** Columns */
             columns: number;
         };
-        /**
-         * BlockOut
-         * @description A paragraph, an item, or a numbered step of a teacher's words.
-         */
+        /** @description A paragraph, an item, or a numbered step of a teacher's words. */
         BlockOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "paragraph" | "item" | "step";
-            /** Number */
             number: number;
-            /** Runs */
             runs: components["schemas"]["RunOut"][];
         };
         /**
-         * BuildUpCourse
          * @description Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
          *
          *     `order` is the order in which tones join; left empty it is the chord tones, then the others from low to high.
          */
-        "BuildUpCourse-Input": {
+        BuildUpCourse: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "build-up";
-            /**
-             * Order
-             * @default
-             */
+            /** @default  */
             order: string;
         };
         /**
-         * BuildUpCourse
-         * @description Chord tones first, then one more tone each time at its place inside the run, held; the octave root last.
-         *
-         *     `order` is the order in which tones join; left empty it is the chord tones, then the others from low to high.
-         */
-        "BuildUpCourse-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "build-up";
-            /**
-             * Order
-             * @default
-             */
-            order: string;
-        };
-        /**
-         * Call
          * @description So many bars are played and so many left open for an answer; each call comes once, or twice.
          *
          *     Over changes the form goes on while the bars are open; a call that comes twice is repeated with them.
          */
-        "Call-Input": {
-            /**
-             * Bars
-             * @default 2
-             */
+        Call: {
+            /** @default 2 */
             bars: number;
-            /**
-             * Open
-             * @default 2
-             */
+            /** @default 2 */
             open: number;
-            /**
-             * Twice
-             * @default false
-             */
+            /** @default false */
             twice: boolean;
         };
         /**
-         * Call
-         * @description So many bars are played and so many left open for an answer; each call comes once, or twice.
-         *
-         *     Over changes the form goes on while the bars are open; a call that comes twice is repeated with them.
-         */
-        "Call-Output": {
-            /**
-             * Bars
-             * @default 2
-             */
-            bars: number;
-            /**
-             * Open
-             * @default 2
-             */
-            open: number;
-            /**
-             * Twice
-             * @default false
-             */
-            twice: boolean;
-        };
-        /**
-         * Cell
          * @description A typed cell, set on every tone the path walks over.
          *
          *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
          *     becomes of a degree the ladder does not have. `order` plays the numbers as written, or each order of them in turn, a
          *     strip for each.
          */
-        "Cell-Input": {
+        Cell: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "cell";
-            /** Text */
             text: string;
             /**
-             * Order
              * @default written
              * @enum {string}
              */
             order: "written" | "each";
             /**
-             * Reading
              * @default degrees
              * @enum {string}
              */
             reading: "degrees" | "rungs";
             /**
-             * Lacking
              * @default nearest
              * @enum {string}
              */
@@ -3613,353 +3183,125 @@ export interface components {
              *       "how": "backwards"
              *     }
              */
-            turned: components["schemas"]["Turned-Input"];
+            turned: components["schemas"]["Turned"];
         };
-        /**
-         * Cell
-         * @description A typed cell, set on every tone the path walks over.
-         *
-         *     `reading` says whether numbers mean degrees (1 2 3 5 6) or rungs (1 2 3 4 5) where a ladder has gaps; `lacking` what
-         *     becomes of a degree the ladder does not have. `order` plays the numbers as written, or each order of them in turn, a
-         *     strip for each.
-         */
-        "Cell-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "cell";
-            /** Text */
-            text: string;
-            /**
-             * Order
-             * @default written
-             * @enum {string}
-             */
-            order: "written" | "each";
-            /**
-             * Reading
-             * @default degrees
-             * @enum {string}
-             */
-            reading: "degrees" | "rungs";
-            /**
-             * Lacking
-             * @default nearest
-             * @enum {string}
-             */
-            lacking: "nearest" | "chromatic" | "drop";
-            /**
-             * @default {
-             *       "when": "never",
-             *       "how": "backwards"
-             *     }
-             */
-            turned: components["schemas"]["Turned-Output"];
-        };
-        /**
-         * CellOut
-         * @description What was done in a key, sound, position and note value: how far it has come (0 to 1), how often, how fast.
-         */
+        /** @description What was done in a key, sound, position and note value: how far it has come (0 to 1), how often, how fast. */
         CellOut: {
-            /** Key */
             key: number;
-            /** Ready */
             ready: number;
-            /** Times */
             times: number;
-            /** Tempo */
             tempo: number | null;
         };
-        /**
-         * ChangesBarOut
-         * @description A written bar; `key` and `metre` are named where they change, the section where it begins.
-         */
+        /** @description A written bar; `key` and `metre` are named where they change, the section where it begins. */
         ChangesBarOut: {
-            /** Number */
             number: number;
-            /** Section */
             section: string;
-            /** Key */
             key: string;
-            /** Metre */
             metre: string;
-            /** Opens */
             opens: boolean;
-            /** Closes */
             closes: boolean;
-            /** Endings */
             endings: number[];
-            /** Chords */
             chords: number[];
         };
-        /**
-         * ChangesDocument
-         * @description The changes, version 2: what is kept and what recipes hold.
-         */
-        "ChangesDocument-Input": {
+        /** @description The changes, version 2: what is kept and what recipes hold. */
+        ChangesDocument: {
             /**
-             * Format
              * @default dodecant-changes
              * @constant
              */
             format: "dodecant-changes";
             /**
-             * Version
              * @default 2
              * @constant
              */
             version: 2;
-            /** Text */
             text: string;
             /**
-             * School
              * @default key
              * @enum {string}
              */
             school: "key" | "colour";
             /**
-             * Next Sound
              * @default chorus
              * @enum {string}
              */
             next_sound: "chorus" | "phrase";
-            /**
-             * Choices
-             * @default []
-             */
-            choices: components["schemas"]["ChordChoice-Input"][];
+            /** @default [] */
+            choices: components["schemas"]["ChordChoice"][];
         };
         /**
-         * ChangesDocument
-         * @description The changes, version 2: what is kept and what recipes hold.
-         */
-        "ChangesDocument-Output": {
-            /**
-             * Format
-             * @default dodecant-changes
-             * @constant
-             */
-            format: "dodecant-changes";
-            /**
-             * Version
-             * @default 2
-             * @constant
-             */
-            version: 2;
-            /** Text */
-            text: string;
-            /**
-             * School
-             * @default key
-             * @enum {string}
-             */
-            school: "key" | "colour";
-            /**
-             * Next Sound
-             * @default chorus
-             * @enum {string}
-             */
-            next_sound: "chorus" | "phrase";
-            /**
-             * Choices
-             * @default []
-             */
-            choices: components["schemas"]["ChordChoice-Output"][];
-        };
-        /**
-         * ChangesDraft
          * @description The changes, version 2, while they are being written: the text may have faults.
          *
          *     `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
          *     takes the next one in every chorus or every time it comes round.
          */
-        "ChangesDraft-Input": {
+        ChangesDraft: {
             /**
-             * Format
              * @default dodecant-changes
              * @constant
              */
             format: "dodecant-changes";
             /**
-             * Version
              * @default 2
              * @constant
              */
             version: 2;
-            /** Text */
             text: string;
             /**
-             * School
              * @default key
              * @enum {string}
              */
             school: "key" | "colour";
             /**
-             * Next Sound
              * @default chorus
              * @enum {string}
              */
             next_sound: "chorus" | "phrase";
-            /**
-             * Choices
-             * @default []
-             */
-            choices: components["schemas"]["ChordChoice-Input"][];
+            /** @default [] */
+            choices: components["schemas"]["ChordChoice"][];
         };
         /**
-         * ChangesDraft
-         * @description The changes, version 2, while they are being written: the text may have faults.
-         *
-         *     `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
-         *     takes the next one in every chorus or every time it comes round.
-         */
-        "ChangesDraft-Output": {
-            /**
-             * Format
-             * @default dodecant-changes
-             * @constant
-             */
-            format: "dodecant-changes";
-            /**
-             * Version
-             * @default 2
-             * @constant
-             */
-            version: 2;
-            /** Text */
-            text: string;
-            /**
-             * School
-             * @default key
-             * @enum {string}
-             */
-            school: "key" | "colour";
-            /**
-             * Next Sound
-             * @default chorus
-             * @enum {string}
-             */
-            next_sound: "chorus" | "phrase";
-            /**
-             * Choices
-             * @default []
-             */
-            choices: components["schemas"]["ChordChoice-Output"][];
-        };
-        /**
-         * ChangesSounds
          * @description A whole progression: over each chord its own sound, the form played through once or more.
          *
          *     Each key of the route takes the whole form, or only the next `bars_in_key` bars of it, so that one chorus goes
          *     through several keys. The score shows `phrases` of so many bars; 0 shows none.
          */
-        "ChangesSounds-Input": {
+        ChangesSounds: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "changes";
-            changes: components["schemas"]["ChangesDocument-Input"];
-            /**
-             * Choruses
-             * @default 1
-             */
+            changes: components["schemas"]["ChangesDocument"];
+            /** @default 1 */
             choruses: number;
-            /**
-             * Bars In Key
-             * @default 0
-             */
+            /** @default 0 */
             bars_in_key: number;
             /**
-             * Phrases
              * @default 4
              * @enum {integer}
              */
             phrases: 0 | 2 | 4;
         };
-        /**
-         * ChangesSounds
-         * @description A whole progression: over each chord its own sound, the form played through once or more.
-         *
-         *     Each key of the route takes the whole form, or only the next `bars_in_key` bars of it, so that one chorus goes
-         *     through several keys. The score shows `phrases` of so many bars; 0 shows none.
-         */
-        "ChangesSounds-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "changes";
-            changes: components["schemas"]["ChangesDocument-Output"];
-            /**
-             * Choruses
-             * @default 1
-             */
-            choruses: number;
-            /**
-             * Bars In Key
-             * @default 0
-             */
-            bars_in_key: number;
-            /**
-             * Phrases
-             * @default 4
-             * @enum {integer}
-             */
-            phrases: 0 | 2 | 4;
-        };
-        /**
-         * ChoiceOut
-         * @description A value that can be chosen (numbers as text), and what it is called.
-         */
+        /** @description A value that can be chosen (numbers as text), and what it is called. */
         ChoiceOut: {
-            /** Value */
             value: string;
-            /** Label */
             label: string;
         };
         /**
-         * ChordChoice
          * @description The sounds chosen for one chord, taken in turn.
          *
          *     `chord` is its number as written, from 0; `symbol` its printed symbol, by which a choice finds its chord again when
          *     bars were put in or taken out.
          */
-        "ChordChoice-Input": {
-            /** Chord */
+        ChordChoice: {
             chord: number;
-            /**
-             * Symbol
-             * @default
-             */
+            /** @default  */
             symbol: string;
-            /** Sounds */
-            sounds: components["schemas"]["SoundChoice-Input"][];
+            sounds: components["schemas"]["SoundChoice"][];
         };
-        /**
-         * ChordChoice
-         * @description The sounds chosen for one chord, taken in turn.
-         *
-         *     `chord` is its number as written, from 0; `symbol` its printed symbol, by which a choice finds its chord again when
-         *     bars were put in or taken out.
-         */
-        "ChordChoice-Output": {
-            /** Chord */
-            chord: number;
-            /**
-             * Symbol
-             * @default
-             */
-            symbol: string;
-            /** Sounds */
-            sounds: components["schemas"]["SoundChoice-Output"][];
-        };
-        /**
-         * ChordLadder
-         * @description It stands on the sound's chord tones.
-         */
-        "ChordLadder-Input": {
+        /** @description It stands on the sound's chord tones. */
+        ChordLadder: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3967,172 +3309,74 @@ export interface components {
             kind: "chord-tones";
         };
         /**
-         * ChordLadder
-         * @description It stands on the sound's chord tones.
-         */
-        "ChordLadder-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "chord-tones";
-        };
-        /**
-         * ChordOut
          * @description A chord as written: where its text stands (character and length), its beats, its sounds and other offers.
          *
          *     `text` is printed in the house style asked for, `symbol` in the one form by which choices know it.
          */
         ChordOut: {
-            /** Number */
             number: number;
-            /** Bar */
             bar: number;
-            /** Text */
             text: string;
-            /** Symbol */
             symbol: string;
-            /** Root */
             root: string;
-            /** Numeral */
             numeral: string;
-            /** Where */
             where: number;
-            /** Length */
             length: number;
-            /** Start */
             start: number;
-            /** Beats */
             beats: number;
-            /** Faulty */
             faulty: boolean;
-            /** Notes */
             notes: string[];
-            /** Sounds */
             sounds: components["schemas"]["FitOut"][];
-            /** Chosen */
             chosen: boolean;
-            /** Offers */
             offers: components["schemas"]["FitOut"][];
         };
         /**
-         * ChordOverOut
          * @description A chord over a strip and the beat it comes on, as an exact fraction; its number as written, and the rule that
          *     holds there (from 0).
          */
         ChordOverOut: {
-            /** Start */
             start: string;
-            /** Symbol */
             symbol: string;
-            /** Number */
             number: number | null;
-            /** Rule */
             rule: number | null;
         };
-        /**
-         * ChordSound
-         * @description The tones of one chord: what stands after its root, such as m7 or 7(♭9).
-         */
-        "ChordSound-Input": {
+        /** @description The tones of one chord: what stands after its root, such as m7 or 7(♭9). */
+        ChordSound: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "chord";
-            /**
-             * Quality
-             * @default
-             */
+            /** @default  */
             quality: string;
         };
         /**
-         * ChordSound
-         * @description The tones of one chord: what stands after its root, such as m7 or 7(♭9).
-         */
-        "ChordSound-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "chord";
-            /**
-             * Quality
-             * @default
-             */
-            quality: string;
-        };
-        /**
-         * ChorusOut
          * @description A chorus: how many notes, how many of them in the sound, how many phrases, which share of the time was filled
          *     (0 to 1), and the sound that was chosen for it.
          */
         ChorusOut: {
-            /** Time */
             time: number;
-            /** Notes */
             notes: number;
-            /** Inside */
             inside: number;
-            /** Phrases */
             phrases: number;
-            /** Filled */
             filled: number;
-            /** Sound */
             sound: string;
         };
-        /**
-         * ChosenChord
-         * @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved.
-         */
-        "ChosenChord-Input": {
-            /** Chord */
+        /** @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved. */
+        ChosenChord: {
             chord: number;
-            /**
-             * Symbol
-             * @default
-             */
+            /** @default  */
             symbol: string;
         };
-        /**
-         * ChosenChord
-         * @description A chord by its number as written, from 0, and its symbol, by which it is found again when bars have moved.
-         */
-        "ChosenChord-Output": {
-            /** Chord */
-            chord: number;
-            /**
-             * Symbol
-             * @default
-             */
-            symbol: string;
-        };
-        /**
-         * ChromaticLadder
-         * @description It stands on all twelve tones; those outside the sound go up in sharps and down in flats.
-         */
-        "ChromaticLadder-Input": {
+        /** @description It stands on all twelve tones; those outside the sound go up in sharps and down in flats. */
+        ChromaticLadder: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "chromatic";
         };
-        /**
-         * ChromaticLadder
-         * @description It stands on all twelve tones; those outside the sound go up in sharps and down in flats.
-         */
-        "ChromaticLadder-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "chromatic";
-        };
-        /**
-         * ClassSetIn
-         * @description The layout of a class set; whether each page gets a code that opens its player's stand, for so many days.
-         */
+        /** @description The layout of a class set; whether each page gets a code that opens its player's stand, for so many days. */
         ClassSetIn: {
             /**
              * @default {
@@ -4156,578 +3400,240 @@ export interface components {
              *       "code": true
              *     }
              */
-            layout: components["schemas"]["HandoutLayout-Input"];
-            /**
-             * Days
-             * @default 30
-             */
+            layout: components["schemas"]["HandoutLayout"];
+            /** @default 30 */
             days: number;
         };
-        /**
-         * Companion
-         * @description What goes beside the line: `written` on a second staff, or only sounding.
-         */
-        "Companion-Input": {
-            /** Kind */
+        /** @description What goes beside the line: `written` on a second staff, or only sounding. */
+        Companion: {
             kind: string;
-            /**
-             * Written
-             * @default true
-             */
+            /** @default true */
             written: boolean;
         };
-        /**
-         * Companion
-         * @description What goes beside the line: `written` on a second staff, or only sounding.
-         */
-        "Companion-Output": {
-            /** Kind */
-            kind: string;
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
-        };
-        /**
-         * CompanionChordOut
-         * @description Tones struck together: start, length and time in sound as in notes; sounding pitches.
-         */
+        /** @description Tones struck together: start, length and time in sound as in notes; sounding pitches. */
         CompanionChordOut: {
-            /** Start */
             start: string;
-            /** Length */
             length: string;
-            /** Sounds At */
             sounds_at: number;
-            /** Sounds For */
             sounds_for: number;
-            /** Pitches */
             pitches: components["schemas"]["PitchOut"][];
         };
-        /**
-         * CompanionOut
-         * @description What goes beside a strip, and whether it is written.
-         */
+        /** @description What goes beside a strip, and whether it is written. */
         CompanionOut: {
-            /** Kind */
             kind: string;
-            /** Written */
             written: boolean;
-            /** Chords */
             chords: components["schemas"]["CompanionChordOut"][];
         };
-        /**
-         * CostOut
-         * @description A cost by its name, in points.
-         */
+        /** @description A cost by its name, in points. */
         CostOut: {
-            /** Name */
             name: string;
-            /** Points */
             points: number;
         };
         /**
-         * CoursePart
          * @description How figures follow on each other.
          *
          *     `one_by_one` courses play each figure once, in order, so that no more of a path is walked than there is time for;
          *     `repeats_notes` tells that the same note right after itself is meant.
          */
         CoursePart: {
-            /** Kind */
             kind: string;
         };
-        /**
-         * CureOut
-         * @description A cure: apply `patch` to the recipe as a JSON merge patch (RFC 7396).
-         */
+        /** @description A cure: apply `patch` to the recipe as a JSON merge patch (RFC 7396). */
         CureOut: {
-            /** Label */
             label: string;
-            /** Patch */
             patch: {
                 [key: string]: unknown;
             };
         };
-        /**
-         * DamagedOut
-         * @description A stored document that cannot be read, and why.
-         */
+        /** @description A stored document that cannot be read, and why. */
         DamagedOut: {
-            /** Id */
             id: string;
-            /** Title */
             title: string;
-            /** Why */
             why: string;
         };
-        /**
-         * DayItem
-         * @description A goal (by its place) in a key.
-         */
+        /** @description A goal (by its place) in a key. */
         DayItem: {
-            /** Goal */
             goal: number;
-            /** Key */
             key: string;
         };
-        /**
-         * DayPin
-         * @description A day set by hand: its items, or other minutes; the rest is planned round it.
-         */
-        "DayPin-Input": {
-            /**
-             * Day
-             * Format: date
-             */
+        /** @description A day set by hand: its items, or other minutes; the rest is planned round it. */
+        DayPin: {
+            /** Format: date */
             day: string;
-            /** Minutes */
-            minutes?: number | null;
-            /** Items */
-            items?: components["schemas"]["DayItem"][] | null;
-        };
-        /**
-         * DayPin
-         * @description A day set by hand: its items, or other minutes; the rest is planned round it.
-         */
-        "DayPin-Output": {
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            /** Minutes */
             minutes: number | null;
-            /** Items */
             items: components["schemas"]["DayItem"][] | null;
         };
-        /**
-         * Doubling
-         * @description The line again, some octaves lower (or higher), as the other hand plays it.
-         */
-        "Doubling-Input": {
+        /** @description The line again, some octaves lower (or higher), as the other hand plays it. */
+        Doubling: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "octaves";
-            /**
-             * Written
-             * @default true
-             */
+            /** @default true */
             written: boolean;
             /**
-             * Octaves
              * @default -1
              * @enum {integer}
              */
             octaves: -2 | -1 | 1 | 2;
         };
-        /**
-         * Doubling
-         * @description The line again, some octaves lower (or higher), as the other hand plays it.
-         */
-        "Doubling-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "octaves";
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
-            /**
-             * Octaves
-             * @default -1
-             * @enum {integer}
-             */
-            octaves: -2 | -1 | 1 | 2;
-        };
-        /**
-         * Drone
-         * @description A tone of the key held from beginning to end, with its fifth if wanted; or struck with each chord, early.
-         */
-        "Drone-Input": {
+        /** @description A tone of the key held from beginning to end, with its fifth if wanted; or struck with each chord, early. */
+        Drone: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "drone";
-            /**
-             * Written
-             * @default false
-             */
+            /** @default false */
             written: boolean;
-            /**
-             * Degree
-             * @default 1
-             */
+            /** @default 1 */
             degree: string;
-            /**
-             * Fifth
-             * @default false
-             */
+            /** @default false */
             fifth: boolean;
             /**
-             * Anticipated
              * @default no
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
         };
-        /**
-         * Drone
-         * @description A tone of the key held from beginning to end, with its fifth if wanted; or struck with each chord, early.
-         */
-        "Drone-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "drone";
-            /**
-             * Written
-             * @default false
-             */
-            written: boolean;
-            /**
-             * Degree
-             * @default 1
-             */
-            degree: string;
-            /**
-             * Fifth
-             * @default false
-             */
-            fifth: boolean;
-            /**
-             * Anticipated
-             * @default no
-             * @enum {string}
-             */
-            anticipated: "no" | "eighth" | "sixteenth";
-        };
-        /**
-         * EarNoteOut
-         * @description A note that is heard: from which beat, how many beats, its MIDI number, its degree.
-         */
+        /** @description A note that is heard: from which beat, how many beats, its MIDI number, its degree. */
         EarNoteOut: {
-            /** Start */
             start: number;
-            /** Length */
             length: number;
-            /** Pitch */
             pitch: number;
-            /** Degree */
             degree: string;
         };
         /**
-         * EarQuestionOut
          * @description A question: in words, the drone and the notes that are heard, answers to choose from, the right one (none where
          *     it is sung), what is told after each.
          */
         EarQuestionOut: {
-            /** Words */
             words: string;
-            /** Drone */
             drone: number;
-            /** Notes */
             notes: components["schemas"]["EarNoteOut"][];
-            /** Options */
             options: string[];
-            /** Answer */
             answer: number | null;
-            /** Told */
             told: string[];
         };
         /**
-         * EarSetting
          * @description What is asked: degrees one by one, which of some `sounds` (none chosen: the strip's and its neighbours), or to
          *     sing back phrases of `notes` notes; so many `questions`. Degrees that were `missed` come oftener.
          */
-        "EarSetting-Input": {
+        EarSetting: {
             /**
-             * Kind
              * @default degree
              * @enum {string}
              */
             kind: "degree" | "sound" | "sing";
-            /**
-             * Questions
-             * @default 10
-             */
+            /** @default 10 */
             questions: number;
-            /**
-             * Notes
-             * @default 3
-             */
+            /** @default 3 */
             notes: number;
-            /**
-             * Sounds
-             * @default []
-             */
+            /** @default [] */
             sounds: string[];
-            /**
-             * Missed
-             * @default []
-             */
+            /** @default [] */
             missed: string[];
-            /**
-             * Seed
-             * @default 1
-             */
+            /** @default 1 */
             seed: number;
         };
         /**
-         * EarSetting
-         * @description What is asked: degrees one by one, which of some `sounds` (none chosen: the strip's and its neighbours), or to
-         *     sing back phrases of `notes` notes; so many `questions`. Degrees that were `missed` come oftener.
-         */
-        "EarSetting-Output": {
-            /**
-             * Kind
-             * @default degree
-             * @enum {string}
-             */
-            kind: "degree" | "sound" | "sing";
-            /**
-             * Questions
-             * @default 10
-             */
-            questions: number;
-            /**
-             * Notes
-             * @default 3
-             */
-            notes: number;
-            /**
-             * Sounds
-             * @default []
-             */
-            sounds: string[];
-            /**
-             * Missed
-             * @default []
-             */
-            missed: string[];
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-        };
-        /**
-         * Enclosure
          * @description Notes that surround a target and lead into it.
          *
          *     `targets` are the tones a figure begins on: all of them, chord tones, thirds and sevenths, or chosen degrees.
          *     `landing` puts every target on a beat, after a pickup where one is needed, or lets the line flow.
          */
-        "Enclosure-Input": {
+        Enclosure: {
             /**
-             * Kind
              * @default above-below
              * @enum {string}
              */
             kind: "below" | "above" | "above-below" | "below-above" | "half-above-below" | "half-below-above" | "scale-above-below" | "two-below" | "two-above" | "above-two-below" | "below-two-above" | "double";
             /**
-             * Targets
              * @default all
              * @enum {string}
              */
             targets: "all" | "chord" | "thirds-sevenths" | "chosen";
-            /**
-             * Degrees
-             * @default 1 3 5 7
-             */
+            /** @default 1 3 5 7 */
             degrees: string;
             /**
-             * Landing
              * @default beat
              * @enum {string}
              */
             landing: "beat" | "flow";
         };
-        /**
-         * Enclosure
-         * @description Notes that surround a target and lead into it.
-         *
-         *     `targets` are the tones a figure begins on: all of them, chord tones, thirds and sevenths, or chosen degrees.
-         *     `landing` puts every target on a beat, after a pickup where one is needed, or lets the line flow.
-         */
-        "Enclosure-Output": {
-            /**
-             * Kind
-             * @default above-below
-             * @enum {string}
-             */
-            kind: "below" | "above" | "above-below" | "below-above" | "half-above-below" | "half-below-above" | "scale-above-below" | "two-below" | "two-above" | "above-two-below" | "below-two-above" | "double";
-            /**
-             * Targets
-             * @default all
-             * @enum {string}
-             */
-            targets: "all" | "chord" | "thirds-sevenths" | "chosen";
-            /**
-             * Degrees
-             * @default 1 3 5 7
-             */
-            degrees: string;
-            /**
-             * Landing
-             * @default beat
-             * @enum {string}
-             */
-            landing: "beat" | "flow";
-        };
-        /**
-         * EntriesOut
-         * @description Some entries, the latest first, and whether there are more.
-         */
+        /** @description Some entries, the latest first, and whether there are more. */
         EntriesOut: {
-            /** Entries */
             entries: components["schemas"]["EntryOut"][];
-            /** More */
             more: boolean;
         };
         /**
-         * EntryIn
          * @description What was practised: when (with its offset from UTC), in which time zone (IANA name), how long (minutes), how fast
          *     (BPM), how it went; the key is the pitch class of its tonic as read.
          */
         EntryIn: {
-            /**
-             * At
-             * Format: date-time
-             */
+            /** Format: date-time */
             at: string;
-            /**
-             * Zone
-             * @default UTC
-             */
+            /** @default UTC */
             zone: string;
-            /** What */
             what: string;
-            /** Minutes */
             minutes: number;
-            /**
-             * Recipe
-             * @default
-             */
+            /** @default  */
             recipe: string;
-            /**
-             * Version
-             * @default
-             */
+            /** @default  */
             version: string;
-            /** Key */
             key?: number | null;
-            /**
-             * Sound
-             * @default
-             */
+            /** @default  */
             sound: string;
-            /**
-             * Position
-             * @default
-             */
+            /** @default  */
             position: string;
-            /**
-             * Value
-             * @default
-             */
+            /** @default  */
             value: string;
-            /** Tempo */
             tempo?: number | null;
             /**
-             * Word
              * @default
              * @enum {string}
              */
             word: "" | "easy" | "comfortable" | "pushing";
-            /**
-             * Notes
-             * @default 0
-             */
+            /** @default 0 */
             notes: number;
-            /**
-             * Slips
-             * @default 0
-             */
+            /** @default 0 */
             slips: number;
             /**
-             * Source
              * @default hand
              * @enum {string}
              */
             source: "stand" | "hand" | "file";
-            /** Assignment */
             assignment?: number | null;
-            /**
-             * Slipped
-             * @default []
-             */
+            /** @default [] */
             slipped: components["schemas"]["SlippedIn"][];
         };
-        /**
-         * EntryOut
-         * @description An entry of the logbook, and the number of the one it corrects.
-         */
+        /** @description An entry of the logbook, and the number of the one it corrects. */
         EntryOut: {
-            /** Id */
             id: number;
-            /**
-             * Day
-             * Format: date
-             */
+            /** Format: date */
             day: string;
-            /**
-             * At
-             * Format: date-time
-             */
+            /** Format: date-time */
             at: string;
-            /** Zone */
             zone: string;
-            /** What */
             what: string;
-            /** Minutes */
             minutes: number;
-            /** Recipe */
             recipe: string;
-            /** Version */
             version: string;
-            /** Key */
             key: number | null;
-            /** Sound */
             sound: string;
-            /** Position */
             position: string;
-            /** Value */
             value: string;
-            /** Tempo */
             tempo: number | null;
-            /**
-             * Word
-             * @enum {string}
-             */
+            /** @enum {string} */
             word: "" | "easy" | "comfortable" | "pushing";
-            /** Notes */
             notes: number;
-            /** Slips */
             slips: number;
-            /**
-             * Source
-             * @enum {string}
-             */
+            /** @enum {string} */
             source: "stand" | "hand" | "file";
-            /** Corrects */
             corrects: number | null;
         };
         /**
-         * Etude
          * @description What an etude is made of, and how.
          *
          *     A piece comes in `every` so many bars; the `rest` is the recipe's own figure, or left open. None comes twice within
@@ -4735,155 +3641,59 @@ export interface components {
          *     neither. After every `breath` bars the last beat is silent. Of ways that cost nearly the same the `seed` decides;
          *     0 takes the cheapest.
          */
-        "Etude-Input": {
-            /** Pieces */
-            pieces: components["schemas"]["VocabularyPiece-Input"][];
+        Etude: {
+            pieces: components["schemas"]["VocabularyPiece"][];
             /**
-             * Every
              * @default 2
              * @enum {integer}
              */
             every: 1 | 2 | 4 | 8;
             /**
-             * Rest
              * @default own
              * @enum {string}
              */
             rest: "own" | "open";
-            /**
-             * Variety
-             * @default 4
-             */
+            /** @default 4 */
             variety: number;
-            /**
-             * Peak
-             * @default 0
-             */
+            /** @default 0 */
             peak: number;
-            /**
-             * Denser
-             * @default 0
-             */
+            /** @default 0 */
             denser: number;
             /**
-             * Breath
              * @default 0
              * @enum {integer}
              */
             breath: 0 | 2 | 4 | 8;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
-            /**
-             * Pins
-             * @default []
-             */
+            /** @default [] */
             pins: components["schemas"]["dodecant__exercise__recipe__etude__etude__Pin"][];
         };
         /**
-         * Etude
-         * @description What an etude is made of, and how.
-         *
-         *     A piece comes in `every` so many bars; the `rest` is the recipe's own figure, or left open. None comes twice within
-         *     `variety` bars. The highest note lies in the bar `peak`, and it gets denser towards the bar `denser`; 0 asks for
-         *     neither. After every `breath` bars the last beat is silent. Of ways that cost nearly the same the `seed` decides;
-         *     0 takes the cheapest.
-         */
-        "Etude-Output": {
-            /** Pieces */
-            pieces: components["schemas"]["VocabularyPiece-Output"][];
-            /**
-             * Every
-             * @default 2
-             * @enum {integer}
-             */
-            every: 1 | 2 | 4 | 8;
-            /**
-             * Rest
-             * @default own
-             * @enum {string}
-             */
-            rest: "own" | "open";
-            /**
-             * Variety
-             * @default 4
-             */
-            variety: number;
-            /**
-             * Peak
-             * @default 0
-             */
-            peak: number;
-            /**
-             * Denser
-             * @default 0
-             */
-            denser: number;
-            /**
-             * Breath
-             * @default 0
-             * @enum {integer}
-             */
-            breath: 0 | 2 | 4 | 8;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__etude__etude__Pin"][];
-        };
-        /**
-         * EtudeChoiceOut
          * @description A piece that can begin in a bar: its number, its name, how much more the whole etude then costs than the best one
          *     does, what it costs by name, and whether it is taken.
          */
         EtudeChoiceOut: {
-            /** Piece */
             piece: number;
-            /** Name */
             name: string;
-            /** More */
             more: number;
-            /** Costs */
             costs: components["schemas"]["CostOut"][];
-            /** Taken */
             taken: boolean;
         };
-        /**
-         * EventIn
-         * @description A note that was played: seconds from the strip's beginning, MIDI number as it sounds, length in seconds.
-         */
+        /** @description A note that was played: seconds from the strip's beginning, MIDI number as it sounds, length in seconds. */
         EventIn: {
-            /** At */
             at: number;
-            /** Pitch */
             pitch: number;
-            /**
-             * Length
-             * @default 0.1
-             */
+            /** @default 0.1 */
             length: number;
         };
-        /**
-         * EventOut
-         * @description A note that is played: seconds from the strip's beginning, MIDI number, length in seconds.
-         */
+        /** @description A note that is played: seconds from the strip's beginning, MIDI number, length in seconds. */
         EventOut: {
-            /** At */
             at: number;
-            /** Pitch */
             pitch: number;
-            /** Length */
             length: number;
         };
         /**
-         * ExerciseOut
          * @description The whole exercise.
          *
          *     `key_names` are what it calls the twelve keys, from C; `explains_joins` tells whether a line goes over from chord to
@@ -4891,183 +3701,86 @@ export interface components {
          *     what is counted in a bar, in quarter notes.
          */
         ExerciseOut: {
-            recipe: components["schemas"]["Recipe-Output"];
-            /** Key Names */
+            recipe: components["schemas"]["Recipe"];
             key_names: string[];
-            /** Explains Joins */
             explains_joins: boolean;
-            /** Sentence */
             sentence: string;
-            /** Phrases */
             phrases: components["schemas"]["PhraseOut"][];
-            /** Metre */
             metre: string;
-            /** Bar */
             bar: number;
-            /** Pulse */
             pulse: number;
-            /** Groups */
             groups: number[];
-            /** Bars */
             bars: number;
-            /** Seconds */
             seconds: number;
-            /** Strips */
             strips: components["schemas"]["StripOut"][];
-            /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
         };
-        /**
-         * ExplainedOut
-         * @description What the phrase means; and, where notes help, a short example of it alone: its notes and their picture.
-         */
+        /** @description What the phrase means; and, where notes help, a short example of it alone: its notes and their picture. */
         ExplainedOut: {
-            /** Text */
             text: string;
-            /** Notes */
             notes: string;
-            /** Svg */
             svg: string;
         };
-        /**
-         * ExportOut
-         * @description A kind of file and what it is called.
-         */
+        /** @description A kind of file and what it is called. */
         ExportOut: {
-            /** Kind */
             kind: string;
-            /** Label */
             label: string;
         };
-        /**
-         * FamilyOfSounds
-         * @description All modes of one parent, each on its own step of the parent.
-         */
-        "FamilyOfSounds-Input": {
+        /** @description All modes of one parent, each on its own step of the parent. */
+        FamilyOfSounds: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "family";
-            /** Parent */
-            parent: string | components["schemas"]["OwnScale-Input"];
+            parent: string | components["schemas"]["OwnScale"];
         };
-        /**
-         * FamilyOfSounds
-         * @description All modes of one parent, each on its own step of the parent.
-         */
-        "FamilyOfSounds-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "family";
-            /** Parent */
-            parent: string | components["schemas"]["OwnScale-Output"];
-        };
-        /**
-         * FaultOut
-         * @description What cannot be read: its place and length in the text, what is wrong, what would be right.
-         */
+        /** @description What cannot be read: its place and length in the text, what is wrong, what would be right. */
         FaultOut: {
-            /** Where */
             where: number;
-            /** Length */
             length: number;
-            /** Message */
             message: string;
-            /** Cure */
             cure: string;
         };
-        /**
-         * FewestOut
-         * @description The stretches in order and the highest score that was let in.
-         */
+        /** @description The stretches in order and the highest score that was let in. */
         FewestOut: {
-            /** Accepted */
             accepted: number;
-            /** Stretches */
             stretches: components["schemas"]["StretchOut"][];
         };
         /**
-         * Fifths
          * @description Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
          *
          *     A new chord comes on its beat, or early.
          */
-        "Fifths-Input": {
+        Fifths: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "fifths";
-            /**
-             * Written
-             * @default true
-             */
+            /** @default true */
             written: boolean;
-            /**
-             * Moving
-             * @default false
-             */
+            /** @default false */
             moving: boolean;
             /**
-             * Anticipated
              * @default no
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
         };
         /**
-         * Fifths
-         * @description Root and fifth of the chord or sound, struck in every bar; or the fifth in turn with the sixth on every beat.
-         *
-         *     A new chord comes on its beat, or early.
-         */
-        "Fifths-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "fifths";
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
-            /**
-             * Moving
-             * @default false
-             */
-            moving: boolean;
-            /**
-             * Anticipated
-             * @default no
-             * @enum {string}
-             */
-            anticipated: "no" | "eighth" | "sixteenth";
-        };
-        /**
-         * FigureKindOut
          * @description What a kind of figure can and needs: the parts that mean nothing to it, always and over changes; and itself as it
          *     begins.
          */
         FigureKindOut: {
-            /** Leaves Out */
             leaves_out: ("ladder" | "enclosure" | "course" | "path")[];
-            /** Leaves Out Over Changes */
             leaves_out_over_changes: ("ladder" | "enclosure" | "course" | "path")[];
-            /** Needs Changes */
             needs_changes: boolean;
-            /** Stands Once */
             stands_once: boolean;
-            /** Counts Beats */
             counts_beats: boolean;
-            /** Fresh */
-            fresh: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"] | components["schemas"]["Unbroken-Output"];
+            fresh: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
         };
         /**
-         * FigurePart
          * @description What every kind of figure is asked for.
          *
          *     `leaves_out` are the parts of a recipe that mean nothing to it, `leaves_out_over_changes` those that mean nothing
@@ -5078,78 +3791,43 @@ export interface components {
          *     explained (`explains_joins`).
          */
         FigurePart: {
-            /** Kind */
             kind: string;
         };
-        /**
-         * FilterOptionOut
-         * @description A name to sort out by, and how many of those that are left have it.
-         */
+        /** @description A name to sort out by, and how many of those that are left have it. */
         FilterOptionOut: {
-            /** Name */
             name: string;
-            /** Count */
             count: number;
         };
-        /**
-         * FilterOut
-         * @description What documents can be sorted out by; asked for as `kind:name`.
-         */
+        /** @description What documents can be sorted out by; asked for as `kind:name`. */
         FilterOut: {
-            /** Kind */
             kind: string;
-            /** Label */
             label: string;
-            /** Options */
             options: components["schemas"]["FilterOptionOut"][];
         };
-        /**
-         * FindableOut
-         * @description Something found: the place of the web application where it is opened, and the recipe to begin with there.
-         */
+        /** @description Something found: the place of the web application where it is opened, and the recipe to begin with there. */
         FindableOut: {
-            /**
-             * Group
-             * @enum {string}
-             */
+            /** @enum {string} */
             group: "yours" | "bench" | "scale" | "form" | "piece" | "instrument" | "help";
-            /** Title */
             title: string;
-            /** Text */
             text: string;
-            /** Place */
             place: string;
-            begin: components["schemas"]["Recipe-Output"] | null;
+            begin: components["schemas"]["Recipe"] | null;
         };
-        /**
-         * FingerUnderOut
-         * @description What plays a tone that is struck under another.
-         */
+        /** @description What plays a tone that is struck under another. */
         FingerUnderOut: {
-            /** String */
             string?: number;
-            /** Fret */
             fret?: number;
-            /** Finger */
             finger: number;
         };
-        /**
-         * FingerWayOut
-         * @description A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it.
-         */
+        /** @description A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it. */
         FingerWayOut: {
-            /** Words */
             words: string;
-            /** Costs */
             costs: components["schemas"]["CostOut"][];
-            /** Total */
             total: number;
-            /** Taken */
             taken: boolean;
-            pin: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"];
+            pin: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"];
         };
         /**
-         * FingeringOut
          * @description What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
          *
          *     Strings are counted from the highest, frets from 1 (0 is open), fingers from the index finger, on keyboards from the
@@ -5159,299 +3837,134 @@ export interface components {
          *     line, `other_hand` is the finger of the left.
          */
         FingeringOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "fretted" | "keyboard" | "slide" | "valves" | "diatonic-harmonica" | "chromatic-harmonica";
-            /** Text */
             text: string;
-            /** String */
             string?: number;
-            /** Fret */
             fret?: number;
-            /** Finger */
             finger?: number;
-            /** Position */
             position?: number;
-            /** Outside */
             outside?: boolean;
-            /** Partial */
             partial?: number;
-            /** Trigger */
             trigger?: boolean;
-            /** Cents */
             cents?: number;
-            /** Valves */
             valves?: string;
-            /** Sharp */
             sharp?: boolean;
-            /** Hole */
             hole?: number;
-            /** Breath */
             breath?: string;
-            /** Bend */
             bend?: number;
-            /** Over */
             over?: boolean;
-            /** Slide */
             slide?: boolean;
-            /** Under */
             under?: components["schemas"]["FingerUnderOut"][];
-            /** Other Hand */
             other_hand?: number;
         };
         /**
-         * FingeringPart
          * @description What all have: whether the `same` notes have the same fingers where they come again, the `seed` of another good
          *     way, and the notes that are pinned.
          */
-        "FingeringPart-Input": {
-            /** Kind */
+        FingeringPart: {
             kind: string;
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
         };
-        /**
-         * FingeringPart
-         * @description What all have: whether the `same` notes have the same fingers where they come again, the `seed` of another good
-         *     way, and the notes that are pinned.
-         */
-        "FingeringPart-Output": {
-            /** Kind */
-            kind: string;
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-        };
-        /**
-         * FitOut
-         * @description A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better.
-         */
+        /** @description A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better. */
         FitOut: {
-            /** Name */
             name: string;
-            /** Tonic */
             tonic: string;
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Output"];
-            /** Root */
+            scale: string | components["schemas"]["OwnScale"];
             root: string;
-            /** Score */
             score: number;
-            /** Reason */
             reason: string;
-            /** Tones */
             tones: components["schemas"]["HeardOut"][];
         };
         /**
-         * FittedOut
          * @description The player's own recipe, what was changed and why, what would make it simpler, what the stand shows, and what a
          *     teacher would remark about it.
          */
         FittedOut: {
-            recipe: components["schemas"]["Recipe-Output"];
-            /** Reasons */
+            recipe: components["schemas"]["Recipe"];
             reasons: string[];
-            /** Proposals */
             proposals: components["schemas"]["ProposalOut"][];
-            /**
-             * Curtain
-             * @enum {string}
-             */
+            /** @enum {string} */
             curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
-            /** Remarks */
             remarks: string[];
         };
         /**
-         * FittingOut
          * @description Where a piece fits: families of chords, or several chords in a row as numerals; how many beats it needs, its
          *     first and last degree, its level from 1 to 5; and all that in words.
          */
         FittingOut: {
-            /** Families */
             families: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
-            /** Chords */
             chords: string;
-            /** Beats */
             beats: number;
-            /** First */
             first: string;
-            /** Last */
             last: string;
-            /** Level */
             level: number;
-            /** Words */
             words: string;
         };
-        /**
-         * FormOut
-         * @description A generic form as a text of changes.
-         */
+        /** @description A generic form as a text of changes. */
         FormOut: {
-            /** Text */
             text: string;
         };
-        /**
-         * FormTableOut
-         * @description A generic form: its group, the colour of its key, and a line on its use.
-         */
+        /** @description A generic form: its group, the colour of its key, and a line on its use. */
         FormTableOut: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Group */
             group: string;
-            /** Colour */
             colour: string;
-            /** Use */
             use: string;
         };
-        /**
-         * FoundOut
-         * @description A sound that answers a search; `exact` when the text is one of its whole names.
-         */
+        /** @description A sound that answers a search; `exact` when the text is one of its whole names. */
         FoundOut: {
-            /** Scale */
             scale: string;
-            /** Name */
             name: string;
-            /** Tonic */
             tonic: string | null;
-            /** Degrees */
             degrees: string;
-            /** Use */
             use: string;
-            /** Exact */
             exact: boolean;
-            /** Why */
             why: string;
         };
         /**
-         * FreeRule
          * @description What one holds to while improvising, some `choruses` long.
          *
          *     Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
          *     holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
          *     called, as many are answered, and each call comes twice.
          */
-        "FreeRule-Input": {
+        FreeRule: {
             /**
-             * Kind
              * @default constant
              * @enum {string}
              */
             kind: "constant" | "phrases" | "sound" | "sounds" | "trading";
             /**
-             * Value
              * @default eighth
              * @enum {string}
              */
             value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
-            /**
-             * Unit
-             * @default 2
-             */
+            /** @default 2 */
             unit: number;
-            /**
-             * Sounds
-             * @default []
-             */
+            /** @default [] */
             sounds: string[];
-            /**
-             * Choruses
-             * @default 2
-             */
+            /** @default 2 */
             choruses: number;
         };
-        /**
-         * FreeRule
-         * @description What one holds to while improvising, some `choruses` long.
-         *
-         *     Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
-         *     holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
-         *     called, as many are answered, and each call comes twice.
-         */
-        "FreeRule-Output": {
+        /** @description Something else to do, with its rule in words, for so many minutes. */
+        FreeTask: {
             /**
-             * Kind
-             * @default constant
-             * @enum {string}
-             */
-            kind: "constant" | "phrases" | "sound" | "sounds" | "trading";
-            /**
-             * Value
-             * @default eighth
-             * @enum {string}
-             */
-            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
-            /**
-             * Unit
-             * @default 2
-             */
-            unit: number;
-            /**
-             * Sounds
-             * @default []
-             */
-            sounds: string[];
-            /**
-             * Choruses
-             * @default 2
-             */
-            choruses: number;
-        };
-        /**
-         * FreeTask
-         * @description Something else to do, with its rule in words, for so many minutes.
-         */
-        "FreeTask-Input": {
-            /**
-             * Kind
              * @default task
              * @constant
              */
             kind: "task";
-            /**
-             * Title
-             * @default A task
-             */
+            /** @default A task */
             title: string;
-            /**
-             * Rule
-             * @default
-             */
+            /** @default  */
             rule: string;
-            /**
-             * Minutes
-             * @default 5
-             */
+            /** @default 5 */
             minutes: number;
             /**
              * @default {
@@ -5459,158 +3972,77 @@ export interface components {
              *       "takes": 2
              *     }
              */
-            gate: components["schemas"]["Gate-Input"];
+            gate: components["schemas"]["Gate"];
         };
-        /**
-         * FreeTask
-         * @description Something else to do, with its rule in words, for so many minutes.
-         */
-        "FreeTask-Output": {
-            /**
-             * Kind
-             * @default task
-             * @constant
-             */
-            kind: "task";
-            /**
-             * Title
-             * @default A task
-             */
-            title: string;
-            /**
-             * Rule
-             * @default
-             */
-            rule: string;
-            /**
-             * Minutes
-             * @default 5
-             */
-            minutes: number;
-            /**
-             * @default {
-             *       "kind": "word",
-             *       "takes": 2
-             *     }
-             */
-            gate: components["schemas"]["Gate-Output"];
-        };
-        /**
-         * FreshOut
-         * @description How every other part begins where it is newly chosen, by kind.
-         */
+        /** @description How every other part begins where it is newly chosen, by kind. */
         FreshOut: {
-            /** Ladders */
             ladders: {
-                [key: string]: components["schemas"]["ScaleLadder-Output"] | components["schemas"]["ChordLadder-Output"] | components["schemas"]["ArpeggioLadder-Output"] | components["schemas"]["PairLadder-Output"] | components["schemas"]["ChromaticLadder-Output"];
+                [key: string]: components["schemas"]["ScaleLadder"] | components["schemas"]["ChordLadder"] | components["schemas"]["ArpeggioLadder"] | components["schemas"]["PairLadder"] | components["schemas"]["ChromaticLadder"];
             };
-            /** Courses */
             courses: {
-                [key: string]: components["schemas"]["PlainCourse-Output"] | components["schemas"]["ReturnCourse-Output"] | components["schemas"]["BuildUpCourse-Output"] | components["schemas"]["GrowCourse-Output"];
+                [key: string]: components["schemas"]["PlainCourse"] | components["schemas"]["ReturnCourse"] | components["schemas"]["BuildUpCourse"] | components["schemas"]["GrowCourse"];
             };
-            /** Sounds */
             sounds: {
-                [key: string]: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["KeyChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
+                [key: string]: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
             };
-            /** Companions */
             companions: {
-                [key: string]: components["schemas"]["Doubling-Output"] | components["schemas"]["Fifths-Output"] | components["schemas"]["Drone-Output"] | components["schemas"]["Voicings-Output"];
+                [key: string]: components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"];
             };
-            /** Fingerings */
             fingerings: {
-                [key: string]: components["schemas"]["OnFrets-Output"] | components["schemas"]["OnKeys-Output"] | components["schemas"]["OnSlide-Output"] | components["schemas"]["OnValves-Output"] | components["schemas"]["OnHarp-Output"] | components["schemas"]["OnChromaticHarp-Output"];
+                [key: string]: components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"];
             };
-            /** Whats */
             whats: {
-                [key: string]: components["schemas"]["Play-Output"] | components["schemas"]["Open-Output"] | components["schemas"]["UpsideDown-Output"];
+                [key: string]: components["schemas"]["Play"] | components["schemas"]["Open"] | components["schemas"]["UpsideDown"];
             };
-            rule: components["schemas"]["Rule-Output"];
-            piece: components["schemas"]["VocabularyPiece-Output"];
-            etude: components["schemas"]["Etude-Output"];
-            enclosure: components["schemas"]["Enclosure-Output"];
-            call: components["schemas"]["Call-Output"];
-            mark: components["schemas"]["Mark-Output"];
-            slurs: components["schemas"]["Slurs-Output"];
-            changes: components["schemas"]["ChangesDraft-Output"];
-            backing: components["schemas"]["Backing-Output"];
-            ladder: components["schemas"]["TempoLadder-Output"];
-            rounds: components["schemas"]["Rounds-Output"];
-            free_rule: components["schemas"]["FreeRule-Output"];
-            ear: components["schemas"]["EarSetting-Output"];
-            recipe_step: components["schemas"]["RecipeStep-Output"];
-            task: components["schemas"]["FreeTask-Output"];
-            routine: components["schemas"]["Routine-Output"];
-            profile: components["schemas"]["PlayerProfile-Output"];
-            layout: components["schemas"]["HandoutLayout-Output"];
-            worksheet: components["schemas"]["WorksheetSetting-Output"];
+            rule: components["schemas"]["Rule"];
+            piece: components["schemas"]["VocabularyPiece"];
+            etude: components["schemas"]["Etude"];
+            enclosure: components["schemas"]["Enclosure"];
+            call: components["schemas"]["Call"];
+            mark: components["schemas"]["Mark"];
+            slurs: components["schemas"]["Slurs"];
+            changes: components["schemas"]["ChangesDraft"];
+            backing: components["schemas"]["Backing"];
+            ladder: components["schemas"]["TempoLadder"];
+            rounds: components["schemas"]["Rounds"];
+            free_rule: components["schemas"]["FreeRule"];
+            ear: components["schemas"]["EarSetting"];
+            recipe_step: components["schemas"]["RecipeStep"];
+            task: components["schemas"]["FreeTask"];
+            routine: components["schemas"]["Routine"];
+            profile: components["schemas"]["PlayerProfile"];
+            layout: components["schemas"]["HandoutLayout"];
+            worksheet: components["schemas"]["WorksheetSetting"];
         };
-        /**
-         * Gate
-         * @description What must be true before the next step opens: so many clean takes of each strip, or the player's own word.
-         */
-        "Gate-Input": {
+        /** @description What must be true before the next step opens: so many clean takes of each strip, or the player's own word. */
+        Gate: {
             /**
-             * Kind
              * @default word
              * @enum {string}
              */
             kind: "word" | "takes";
-            /**
-             * Takes
-             * @default 2
-             */
+            /** @default 2 */
             takes: number;
         };
         /**
-         * Gate
-         * @description What must be true before the next step opens: so many clean takes of each strip, or the player's own word.
-         */
-        "Gate-Output": {
-            /**
-             * Kind
-             * @default word
-             * @enum {string}
-             */
-            kind: "word" | "takes";
-            /**
-             * Takes
-             * @default 2
-             */
-            takes: number;
-        };
-        /**
-         * GivenOut
          * @description What one player has done of it: opened, minutes, the last day, keys with their tempos, notes, slips and the
          *     degrees that slipped most; their questions; what is made simpler for them.
          */
         GivenOut: {
-            /** Player */
             player: number;
-            /** Name */
             name: string;
-            /** Instrument */
             instrument: string;
-            /** Simpler */
             simpler: string[];
-            /** Opened At */
             opened_at: string | null;
-            /** Minutes */
             minutes: number;
-            /** Last */
             last: string | null;
-            /** Keys */
             keys: components["schemas"]["KeyDoneOut"][];
-            /** Notes */
             notes: number;
-            /** Slips */
             slips: number;
-            /** Slipped */
             slipped: string[];
-            /** Questions */
             questions: components["schemas"]["QuestionOut"][];
         };
         /**
-         * Goal
          * @description What is to be reached: a recipe or routine by its id on the shelf, in `keys`, at a `tempo` (BPM), `by` a day.
          *
          *     `minutes` is what one key takes. The `pace` says how keys come: as many a day as it takes; one a day, a half step
@@ -5618,173 +4050,54 @@ export interface components {
          *     weakest first. Every so many weeks there is a new version (`version_weeks`, 0: never). It may belong to a `month` of
          *     the plan (from 1; 0: any), and wait until another goal is done (`after`, by its place; -1: none).
          */
-        "Goal-Input": {
-            /** Title */
+        Goal: {
             title: string;
-            /**
-             * Saved
-             * @default
-             */
+            /** @default  */
             saved: string;
             /**
-             * Kind
              * @default recipe
              * @enum {string}
              */
             kind: "recipe" | "routine";
-            /**
-             * Sound
-             * @default
-             */
+            /** @default  */
             sound: string;
-            /** Keys */
             keys: string[];
-            /**
-             * Tempo
-             * @default 96
-             */
+            /** @default 96 */
             tempo: number;
-            /**
-             * Minutes
-             * @default 5
-             */
+            /** @default 5 */
             minutes: number;
-            /** By */
-            by?: string | null;
-            /**
-             * Pace
-             * @default as-needed
-             * @enum {string}
-             */
-            pace: "as-needed" | "half-step-a-day" | "key-a-week" | "in-days";
-            /**
-             * Days
-             * @default 12
-             */
-            days: number;
-            /**
-             * Order
-             * @default as-listed
-             * @enum {string}
-             */
-            order: "as-listed" | "tunes-first" | "weakest-first";
-            /**
-             * Version Weeks
-             * @default 0
-             */
-            version_weeks: number;
-            /**
-             * Month
-             * @default 0
-             */
-            month: number;
-            /**
-             * After
-             * @default -1
-             */
-            after: number;
-        };
-        /**
-         * Goal
-         * @description What is to be reached: a recipe or routine by its id on the shelf, in `keys`, at a `tempo` (BPM), `by` a day.
-         *
-         *     `minutes` is what one key takes. The `pace` says how keys come: as many a day as it takes; one a day, a half step
-         *     on; one a week; all in so many `days`. They come as `order`ed: as they stand, those of tunes in hand first, or the
-         *     weakest first. Every so many weeks there is a new version (`version_weeks`, 0: never). It may belong to a `month` of
-         *     the plan (from 1; 0: any), and wait until another goal is done (`after`, by its place; -1: none).
-         */
-        "Goal-Output": {
-            /** Title */
-            title: string;
-            /**
-             * Saved
-             * @default
-             */
-            saved: string;
-            /**
-             * Kind
-             * @default recipe
-             * @enum {string}
-             */
-            kind: "recipe" | "routine";
-            /**
-             * Sound
-             * @default
-             */
-            sound: string;
-            /** Keys */
-            keys: string[];
-            /**
-             * Tempo
-             * @default 96
-             */
-            tempo: number;
-            /**
-             * Minutes
-             * @default 5
-             */
-            minutes: number;
-            /** By */
             by: string | null;
             /**
-             * Pace
              * @default as-needed
              * @enum {string}
              */
             pace: "as-needed" | "half-step-a-day" | "key-a-week" | "in-days";
-            /**
-             * Days
-             * @default 12
-             */
+            /** @default 12 */
             days: number;
             /**
-             * Order
              * @default as-listed
              * @enum {string}
              */
             order: "as-listed" | "tunes-first" | "weakest-first";
-            /**
-             * Version Weeks
-             * @default 0
-             */
+            /** @default 0 */
             version_weeks: number;
-            /**
-             * Month
-             * @default 0
-             */
+            /** @default 0 */
             month: number;
-            /**
-             * After
-             * @default -1
-             */
+            /** @default -1 */
             after: number;
         };
-        /**
-         * GridRowOut
-         * @description One chord (and all chords like it, in a like place) under one sound.
-         */
+        /** @description One chord (and all chords like it, in a like place) under one sound. */
         GridRowOut: {
-            /** Text */
             text: string;
-            /** Chords */
             chords: number[];
-            /** Score */
             score: number;
-            /** Reason */
             reason: string;
-            /** Tones */
             tones: components["schemas"]["HeardOut"][];
-            /**
-             * Service
-             * @enum {string}
-             */
+            /** @enum {string} */
             service: "serves" | "serves loosely" | "goes against it";
         };
-        /**
-         * GrowCourse
-         * @description The first figure, then the first two, then three, until all are joined.
-         */
-        "GrowCourse-Input": {
+        /** @description The first figure, then the first two, then three, until all are joined. */
+        GrowCourse: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5792,56 +4105,23 @@ export interface components {
             kind: "grow";
         };
         /**
-         * GrowCourse
-         * @description The first figure, then the first two, then three, until all are joined.
-         */
-        "GrowCourse-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "grow";
-        };
-        /**
-         * GuideTones
          * @description The thirds and sevenths of the chords of changes, as one line with the least motion.
          *
          *     It begins on the third or the seventh of the first chord, or on whichever moves less.
          */
-        "GuideTones-Input": {
+        GuideTones: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "guide-tones";
             /**
-             * Begin
              * @default nearest
              * @enum {string}
              */
             begin: "nearest" | "third" | "seventh";
         };
         /**
-         * GuideTones
-         * @description The thirds and sevenths of the chords of changes, as one line with the least motion.
-         *
-         *     It begins on the third or the seventh of the first chord, or on whichever moves less.
-         */
-        "GuideTones-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "guide-tones";
-            /**
-             * Begin
-             * @default nearest
-             * @enum {string}
-             */
-            begin: "nearest" | "third" | "seventh";
-        };
-        /**
-         * HandoutLayout
          * @description What is on the page: a line for name and date, the sentence, the teacher's words, cautions, the key to the
          *     numbers.
          *
@@ -5850,373 +4130,134 @@ export interface components {
          *     derivation, a grid of the keys to tick at `tempos` (none: three up to the recipe's), all orders of the cell, blank
          *     staves, and the code that opens the stand, where the page is shared. `large` is large print.
          */
-        "HandoutLayout-Input": {
-            /**
-             * Name
-             * @default
-             */
+        HandoutLayout: {
+            /** @default  */
             name: string;
             /**
-             * Paper
              * @default a4
              * @enum {string}
              */
             paper: "a4" | "us-letter";
-            /**
-             * Large
-             * @default false
-             */
+            /** @default false */
             large: boolean;
-            /**
-             * Name Line
-             * @default true
-             */
+            /** @default true */
             name_line: boolean;
-            /**
-             * Sentence
-             * @default true
-             */
+            /** @default true */
             sentence: boolean;
-            /**
-             * Words
-             * @default true
-             */
+            /** @default true */
             words: boolean;
-            /**
-             * Cautions
-             * @default false
-             */
+            /** @default false */
             cautions: boolean;
-            /**
-             * Legend
-             * @default true
-             */
+            /** @default true */
             legend: boolean;
             /**
-             * Strips
              * @default all
              * @enum {string}
              */
             strips: "all" | "first" | "none";
-            /**
-             * Columns
-             * @default 0
-             */
+            /** @default 0 */
             columns: number;
-            /**
-             * Both Clefs
-             * @default false
-             */
+            /** @default false */
             both_clefs: boolean;
             /**
-             * Maps
              * @default none
              * @enum {string}
              */
             maps: "none" | "numbers" | "names" | "fingers";
-            /**
-             * Derivation
-             * @default false
-             */
+            /** @default false */
             derivation: boolean;
-            /**
-             * Grid
-             * @default false
-             */
+            /** @default false */
             grid: boolean;
-            /**
-             * Tempos
-             * @default []
-             */
+            /** @default [] */
             tempos: number[];
-            /**
-             * Orders
-             * @default false
-             */
+            /** @default false */
             orders: boolean;
-            /**
-             * Blank
-             * @default 0
-             */
+            /** @default 0 */
             blank: number;
-            /**
-             * Code
-             * @default true
-             */
+            /** @default true */
             code: boolean;
         };
-        /**
-         * HandoutLayout
-         * @description What is on the page: a line for name and date, the sentence, the teacher's words, cautions, the key to the
-         *     numbers.
-         *
-         *     Of the `strips` all, those of the first key with the formula of their sound, or none; in so many `columns` (0: as
-         *     many as they are short enough for). Then, where wanted: the same in the other clef, maps, the steps of the
-         *     derivation, a grid of the keys to tick at `tempos` (none: three up to the recipe's), all orders of the cell, blank
-         *     staves, and the code that opens the stand, where the page is shared. `large` is large print.
-         */
-        "HandoutLayout-Output": {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Paper
-             * @default a4
-             * @enum {string}
-             */
-            paper: "a4" | "us-letter";
-            /**
-             * Large
-             * @default false
-             */
-            large: boolean;
-            /**
-             * Name Line
-             * @default true
-             */
-            name_line: boolean;
-            /**
-             * Sentence
-             * @default true
-             */
-            sentence: boolean;
-            /**
-             * Words
-             * @default true
-             */
-            words: boolean;
-            /**
-             * Cautions
-             * @default false
-             */
-            cautions: boolean;
-            /**
-             * Legend
-             * @default true
-             */
-            legend: boolean;
-            /**
-             * Strips
-             * @default all
-             * @enum {string}
-             */
-            strips: "all" | "first" | "none";
-            /**
-             * Columns
-             * @default 0
-             */
-            columns: number;
-            /**
-             * Both Clefs
-             * @default false
-             */
-            both_clefs: boolean;
-            /**
-             * Maps
-             * @default none
-             * @enum {string}
-             */
-            maps: "none" | "numbers" | "names" | "fingers";
-            /**
-             * Derivation
-             * @default false
-             */
-            derivation: boolean;
-            /**
-             * Grid
-             * @default false
-             */
-            grid: boolean;
-            /**
-             * Tempos
-             * @default []
-             */
-            tempos: number[];
-            /**
-             * Orders
-             * @default false
-             */
-            orders: boolean;
-            /**
-             * Blank
-             * @default 0
-             */
-            blank: number;
-            /**
-             * Code
-             * @default true
-             */
-            code: boolean;
-        };
-        /**
-         * HeardOut
-         * @description A note of a sound over a chord: its name, the degree it is to the chord, and its role.
-         */
+        /** @description A note of a sound over a chord: its name, the degree it is to the chord, and its role. */
         HeardOut: {
-            /** Note */
             note: string;
-            /** Degree */
             degree: string;
-            /**
-             * Role
-             * @enum {string}
-             */
+            /** @enum {string} */
             role: "chord" | "tension" | "care";
         };
-        /**
-         * HelpOut
-         * @description A word to look up, its other words, and where it is opened.
-         */
+        /** @description A word to look up, its other words, and where it is opened. */
         HelpOut: {
-            /** Title */
             title: string;
-            /** Also */
             also: string[];
-            /** Text */
             text: string;
-            /** Place */
             place: string;
-            begin: components["schemas"]["Recipe-Output"] | null;
+            begin: components["schemas"]["Recipe"] | null;
         };
-        /**
-         * ImprovisedOut
-         * @description What became of the rule: sentences, and each chorus.
-         */
+        /** @description What became of the rule: sentences, and each chorus. */
         ImprovisedOut: {
-            /** Sentences */
             sentences: string[];
-            /** Choruses */
             choruses: components["schemas"]["ChorusOut"][];
         };
         /**
-         * InstrumentOut
          * @description An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ; `fingering`
          *     names the family that shows how it is played, if any.
          */
         InstrumentOut: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Section */
             section: string;
-            /** Fingering */
             fingering: ("fretted" | "keyboard" | "slide" | "valves" | "diatonic-harmonica" | "chromatic-harmonica") | null;
-            /** Tunings */
             tunings: components["schemas"]["TuningOut"][];
-            /** Transposes */
             transposes: boolean;
-            /** Comfortable */
             comfortable: string;
-            /** Full */
             full: string;
         };
-        /**
-         * Intervals
-         * @description An interval on every tone: up, down, one up and the next down, or there and back.
-         */
-        "Intervals-Input": {
+        /** @description An interval on every tone: up, down, one up and the next down, or there and back. */
+        Intervals: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "intervals";
-            /**
-             * Size
-             * @default 3
-             */
+            /** @default 3 */
             size: number;
             /**
-             * Direction
              * @default up
              * @enum {string}
              */
             direction: "up" | "down" | "alternating" | "there-and-back";
         };
-        /**
-         * Intervals
-         * @description An interval on every tone: up, down, one up and the next down, or there and back.
-         */
-        "Intervals-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "intervals";
-            /**
-             * Size
-             * @default 3
-             */
-            size: number;
-            /**
-             * Direction
-             * @default up
-             * @enum {string}
-             */
-            direction: "up" | "down" | "alternating" | "there-and-back";
-        };
-        /**
-         * ItemOut
-         * @description Something to do on a day: the goal by its place, its title and what it is, the key, minutes, why, the version.
-         */
+        /** @description Something to do on a day: the goal by its place, its title and what it is, the key, minutes, why, the version. */
         ItemOut: {
-            /** Goal */
             goal: number;
-            /** Title */
             title: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "recipe" | "routine";
-            /** Version */
             version: number;
-            /** Saved */
             saved: string;
-            /** Key */
             key: string;
-            /** Minutes */
             minutes: number;
-            /** Tempo */
             tempo: number;
-            /** Why */
             why: string;
         };
         /**
-         * JobOut
          * @description Work under way: ask for it at /api/jobs/{job} until it is done, then for its answer at /api/jobs/{job}/answer.
          *
          *     `parts_done` of `parts` are done; both are 0 while that is not known.
          */
         JobOut: {
-            /** Job */
             job: string;
-            /**
-             * State
-             * @enum {string}
-             */
+            /** @enum {string} */
             state: "working" | "done";
-            /** Parts Done */
             parts_done: number;
-            /** Parts */
             parts: number;
         };
-        /**
-         * JoinOut
-         * @description The chord the line goes over to, the rule in a sentence, and the ways there are, the cheapest first.
-         */
+        /** @description The chord the line goes over to, the rule in a sentence, and the ways there are, the cheapest first. */
         JoinOut: {
-            /** Chord */
             chord: string;
-            /** Rule */
             rule: string;
-            /** Ways */
             ways: components["schemas"]["WayOut"][];
         };
         /**
-         * Joins
          * @description How a line goes over from chord to chord.
          *
          *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
@@ -6225,1261 +4266,476 @@ export interface components {
          *     on the chord's first beat, edge of the range; the line with the least cost is taken. Rules and etudes are joined for
          *     each of the `keys` by itself, or the same line is carried to every key.
          */
-        "Joins-Input": {
+        Joins: {
             /**
-             * Begin
              * @default path
              * @enum {string}
              */
             begin: "path" | "any";
             /**
-             * Direction
              * @default path
              * @enum {string}
              */
             direction: "path" | "either";
             /**
-             * Leftover
              * @default cut
              * @enum {string}
              */
             leftover: "cut" | "held";
             /**
-             * Keys
              * @default each
              * @enum {string}
              */
             keys: "each" | "same";
-            /**
-             * Leap
-             * @default 2
-             */
+            /** @default 2 */
             leap: number;
-            /**
-             * Repeat
-             * @default 3
-             */
+            /** @default 3 */
             repeat: number;
-            /**
-             * Direction Change
-             * @default 1
-             */
+            /** @default 1 */
             direction_change: number;
-            /**
-             * Strong
-             * @default 4
-             */
+            /** @default 4 */
             strong: number;
-            /**
-             * Range
-             * @default 1
-             */
+            /** @default 1 */
             range: number;
         };
-        /**
-         * Joins
-         * @description How a line goes over from chord to chord.
-         *
-         *     Each chord begins where the path begins, or on `any` tone that joins best (so that arpeggios are inverted); in the
-         *     path's own direction, or in `either`. A figure that does not fit whole before the next chord is cut, or left out and
-         *     the note before it held. The weights say what a join costs: leap, repeated note, change of direction, foreign tone
-         *     on the chord's first beat, edge of the range; the line with the least cost is taken. Rules and etudes are joined for
-         *     each of the `keys` by itself, or the same line is carried to every key.
-         */
-        "Joins-Output": {
-            /**
-             * Begin
-             * @default path
-             * @enum {string}
-             */
-            begin: "path" | "any";
-            /**
-             * Direction
-             * @default path
-             * @enum {string}
-             */
-            direction: "path" | "either";
-            /**
-             * Leftover
-             * @default cut
-             * @enum {string}
-             */
-            leftover: "cut" | "held";
-            /**
-             * Keys
-             * @default each
-             * @enum {string}
-             */
-            keys: "each" | "same";
-            /**
-             * Leap
-             * @default 2
-             */
-            leap: number;
-            /**
-             * Repeat
-             * @default 3
-             */
-            repeat: number;
-            /**
-             * Direction Change
-             * @default 1
-             */
-            direction_change: number;
-            /**
-             * Strong
-             * @default 4
-             */
-            strong: number;
-            /**
-             * Range
-             * @default 1
-             */
-            range: number;
-        };
-        /**
-         * JudgedOut
-         * @description A take judged: sentences, slips, time note by note; how many notes were due, and whether it was clean.
-         */
+        /** @description A take judged: sentences, slips, time note by note; how many notes were due, and whether it was clean. */
         JudgedOut: {
-            /** Sentences */
             sentences: string[];
-            /** Slips */
             slips: components["schemas"]["SlipOut"][];
-            /** Offsets */
             offsets: components["schemas"]["OffsetOut"][];
-            /** Notes */
             notes: number;
-            /** Clean */
             clean: boolean;
         };
-        /**
-         * KeptTakeOut
-         * @description A kept take: its number, when it was taken, tempo, notes, slips, sentences.
-         */
+        /** @description A kept take: its number, when it was taken, tempo, notes, slips, sentences. */
         KeptTakeOut: {
-            /** Id */
             id: number;
-            /** Title */
             title: string;
-            /** Strip */
             strip: string;
-            /** Tempo */
             tempo: number;
-            /** Notes */
             notes: number;
-            /** Slips */
             slips: number;
-            /** Sentences */
             sentences: string[];
-            /**
-             * Taken At
-             * Format: date-time
-             */
+            /** Format: date-time */
             taken_at: string;
         };
-        /**
-         * KeyChordSound
-         * @description A chord of the key, as a numeral against the major scale, with the scale that fits it there, or another one.
-         */
-        "KeyChordSound-Input": {
+        /** @description A chord of the key, as a numeral against the major scale, with the scale that fits it there, or another one. */
+        KeyChordSound: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "key-chord";
-            /** Numeral */
             numeral: string;
             /**
-             * Colour
              * @default major
              * @enum {string}
              */
             colour: "major" | "minor";
-            /** Scale */
-            scale?: (string | components["schemas"]["OwnScale-Input"]) | null;
+            scale: (string | components["schemas"]["OwnScale"]) | null;
         };
         /**
-         * KeyChordSound
-         * @description A chord of the key, as a numeral against the major scale, with the scale that fits it there, or another one.
-         */
-        "KeyChordSound-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "key-chord";
-            /** Numeral */
-            numeral: string;
-            /**
-             * Colour
-             * @default major
-             * @enum {string}
-             */
-            colour: "major" | "minor";
-            /** Scale */
-            scale: (string | components["schemas"]["OwnScale-Output"]) | null;
-        };
-        /**
-         * KeyDoneOut
          * @description A key (pitch class, with its usual name), its best comfortable tempo (BPM), if there is one yet, and how far it
          *     has come (0 to 1) towards the tempo that is asked for.
          */
         KeyDoneOut: {
-            /** Key */
             key: number;
-            /** Name */
             name: string;
-            /** Tempo */
             tempo: number | null;
-            /** Ready */
             ready: number;
         };
-        /**
-         * KeyRoute
-         * @description The order in which the keys come round. Keys are named as tonics; their spelling follows the table.
-         */
-        "KeyRoute-Input": {
+        /** @description The order in which the keys come round. Keys are named as tonics; their spelling follows the table. */
+        KeyRoute: {
             /**
-             * Order
              * @default fourths
              * @enum {string}
              */
             order: "fourths" | "fifths" | "half-steps-up" | "half-steps-down" | "whole-steps-up" | "whole-steps-down" | "shuffle" | "picked";
-            /**
-             * Start
-             * @default C
-             */
+            /** @default C */
             start: string;
-            /**
-             * Seed
-             * @default 1
-             */
+            /** @default 1 */
             seed: number;
-            /**
-             * Picked
-             * @default []
-             */
+            /** @default [] */
             picked: string[];
         };
         /**
-         * KeyRoute
-         * @description The order in which the keys come round. Keys are named as tonics; their spelling follows the table.
-         */
-        "KeyRoute-Output": {
-            /**
-             * Order
-             * @default fourths
-             * @enum {string}
-             */
-            order: "fourths" | "fifths" | "half-steps-up" | "half-steps-down" | "whole-steps-up" | "whole-steps-down" | "shuffle" | "picked";
-            /**
-             * Start
-             * @default C
-             */
-            start: string;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-            /**
-             * Picked
-             * @default []
-             */
-            picked: string[];
-        };
-        /**
-         * LadderPart
          * @description What a line stands on.
          *
          *     `all_degrees` tells that it has every step of the sound, `chromatic` that tones from outside the sound are its own.
          */
         LadderPart: {
-            /** Kind */
             kind: string;
         };
-        /**
-         * LaidOpenOut
-         * @description Everything there is to say about a sound on a tonic. `numbers` holds the three schools, note by note.
-         */
+        /** @description Everything there is to say about a sound on a tonic. `numbers` holds the three schools, note by note. */
         LaidOpenOut: {
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Output"];
-            /** Tonic */
+            scale: string | components["schemas"]["OwnScale"];
             tonic: string;
-            /** Name */
             name: string;
-            /** Use */
             use: string;
-            /** Aliases */
             aliases: string[];
-            /** Notes */
             notes: string[];
-            /** Heights */
             heights: number[];
-            /** Roles */
             roles: string[];
-            /** Numbers */
             numbers: {
                 [key: string]: string[];
             };
-            /** Half Steps */
             half_steps: number[];
-            /** Derivation */
             derivation: string;
-            /** Working */
             working: components["schemas"]["WorkingStepOut"][];
-            /** Chord Tones */
             chord_tones: string[];
-            /** Care */
             care: string[];
-            /** Colour */
             colour: string[];
-            /** Serves */
             serves: string[];
-            /** Triads */
             triads: components["schemas"]["StackOut"][];
-            /** Sevenths */
             sevenths: components["schemas"]["StackOut"][];
-            /** Pairs */
             pairs: components["schemas"]["TriadPairOut"][];
-            /** Family */
             family: string;
-            /** Modes */
             modes: components["schemas"]["ModeOut"][];
-            /** Neighbours */
             neighbours: components["schemas"]["NeighbourOut"][];
-            /** Twins */
             twins: string[];
             exercise: components["schemas"]["ExerciseOut"];
-            /** Picture */
             picture: string;
         };
-        /**
-         * LatencyOut
-         * @description How long after the hand a note arrives in ms, or nothing where it cannot be told; how unevenly; in words.
-         */
+        /** @description How long after the hand a note arrives in ms, or nothing where it cannot be told; how unevenly; in words. */
         LatencyOut: {
-            /** Ms */
             ms: number | null;
-            /** Spread */
             spread: number;
-            /** Words */
             words: string;
         };
-        /**
-         * LeftOutOut
-         * @description Something to leave out of a step (by its place): in words, the minutes it saves, the step without it.
-         */
+        /** @description Something to leave out of a step (by its place): in words, the minutes it saves, the step without it. */
         LeftOutOut: {
-            /** Step */
             step: number;
-            /** Words */
             words: string;
-            /** Saves */
             saves: number;
-            without: components["schemas"]["RecipeStep-Output"];
+            without: components["schemas"]["RecipeStep"];
         };
         /**
-         * LickNoteOut
          * @description A note of a lick: its place and length in the text, its name and length in beats, the chord and sound it belongs
          *     to, its degree there, what it is and does, in words.
          */
         LickNoteOut: {
-            /** Where */
             where: number;
-            /** Size */
             size: number;
-            /** Name */
             name: string;
-            /** Length */
             length: string;
-            /** Chord */
             chord: string;
-            /** Sound */
             sound: string;
-            /** Degree */
             degree: string;
-            /**
-             * Function
-             * @enum {string}
-             */
+            /** @enum {string} */
             function: "chord" | "scale" | "approach" | "enclosure" | "outside";
-            /** Words */
             words: string;
         };
-        /**
-         * LimitsOut
-         * @description How large a number or how long a list or text may be; null where nothing limits it.
-         */
+        /** @description How large a number or how long a list or text may be; null where nothing limits it. */
         LimitsOut: {
-            /** Least */
             least?: number | null;
-            /** Most */
             most?: number | null;
-            /** Fewest */
             fewest?: number | null;
-            /** Longest */
             longest?: number | null;
         };
-        /**
-         * LinkOut
-         * @description A page on the web.
-         */
+        /** @description A page on the web. */
         LinkOut: {
-            /** Name */
             name: string;
-            /** Address */
             address: string;
         };
-        /**
-         * MapOut
-         * @description The picture, what it shows in words, and the positions of a neck that suit the sound, by their fret.
-         */
+        /** @description The picture, what it shows in words, and the positions of a neck that suit the sound, by their fret. */
         MapOut: {
-            /** Picture */
             picture: string;
-            /** Words */
             words: string;
-            /** Positions */
             positions: number[];
         };
         /**
-         * Mark
          * @description An articulation on certain notes.
          *
          *     `by` counts them: `notes` along the line, every `every`-th from the first; `slots` of the bar, each one note value;
          *     or notes of each `figure`. `places` (from 1) are which slots, or which notes of the figure.
          */
-        "Mark-Input": {
+        Mark: {
             /**
-             * Kind
              * @default accent
              * @enum {string}
              */
             kind: "accent" | "staccato" | "tenuto" | "marcato";
             /**
-             * By
              * @default notes
              * @enum {string}
              */
             by: "notes" | "slots" | "figure";
-            /**
-             * Every
-             * @default 1
-             */
+            /** @default 1 */
             every: number;
             /**
-             * Places
              * @default [
              *       1
              *     ]
              */
             places: number[];
         };
-        /**
-         * Mark
-         * @description An articulation on certain notes.
-         *
-         *     `by` counts them: `notes` along the line, every `every`-th from the first; `slots` of the bar, each one note value;
-         *     or notes of each `figure`. `places` (from 1) are which slots, or which notes of the figure.
-         */
-        "Mark-Output": {
-            /**
-             * Kind
-             * @default accent
-             * @enum {string}
-             */
-            kind: "accent" | "staccato" | "tenuto" | "marcato";
-            /**
-             * By
-             * @default notes
-             * @enum {string}
-             */
-            by: "notes" | "slots" | "figure";
-            /**
-             * Every
-             * @default 1
-             */
-            every: number;
-            /**
-             * Places
-             * @default [
-             *       1
-             *     ]
-             */
-            places: number[];
-        };
-        /**
-         * MatrixOut
-         * @description The whole matrix, and how many holes it has.
-         */
+        /** @description The whole matrix, and how many holes it has. */
         MatrixOut: {
-            /** Rows */
             rows: components["schemas"]["RowOut"][];
-            /** Holes */
             holes: number;
         };
-        /**
-         * MetreOut
-         * @description A metre: beats in a bar, of which note value (4 is a quarter), and whether beats can be divided on their own.
-         */
+        /** @description A metre: beats in a bar, of which note value (4 is a quarter), and whether beats can be divided on their own. */
         MetreOut: {
-            /** Name */
             name: string;
-            /** Beats */
             beats: number;
-            /** Unit */
             unit: number;
-            /** Divides */
             divides: boolean;
         };
-        /**
-         * ModeOut
-         * @description A mode of the sound's family; `scale` is null where it has no name of its own in the catalogue.
-         */
+        /** @description A mode of the sound's family; `scale` is null where it has no name of its own in the catalogue. */
         ModeOut: {
-            /** Tonic */
             tonic: string;
-            /** Name */
             name: string;
-            /** Scale */
             scale: string | null;
         };
         /**
-         * MorphingSounds
          * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
          *
          *     A `closed` chain comes back to its first sound. `after_first` sound the `whole` line comes each time, or only what
          *     has `changed`: the altered tones with the tone before and after each.
          */
-        "MorphingSounds-Input": {
+        MorphingSounds: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "morph";
-            /** Scales */
-            scales: (string | components["schemas"]["OwnScale-Input"])[];
-            /**
-             * Repeats
-             * @default 1
-             */
+            scales: (string | components["schemas"]["OwnScale"])[];
+            /** @default 1 */
             repeats: number;
-            /**
-             * Closed
-             * @default false
-             */
+            /** @default false */
             closed: boolean;
             /**
-             * After First
              * @default whole
              * @enum {string}
              */
             after_first: "whole" | "changed";
         };
-        /**
-         * MorphingSounds
-         * @description One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.
-         *
-         *     A `closed` chain comes back to its first sound. `after_first` sound the `whole` line comes each time, or only what
-         *     has `changed`: the altered tones with the tone before and after each.
-         */
-        "MorphingSounds-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "morph";
-            /** Scales */
-            scales: (string | components["schemas"]["OwnScale-Output"])[];
-            /**
-             * Repeats
-             * @default 1
-             */
-            repeats: number;
-            /**
-             * Closed
-             * @default false
-             */
-            closed: boolean;
-            /**
-             * After First
-             * @default whole
-             * @enum {string}
-             */
-            after_first: "whole" | "changed";
-        };
-        /**
-         * NeighbourOut
-         * @description A sound on the same tonic, one altered note away, and whether that note is raised.
-         */
+        /** @description A sound on the same tonic, one altered note away, and whether that note is raised. */
         NeighbourOut: {
-            /** Scale */
             scale: string;
-            /** Name */
             name: string;
-            /** Before */
             before: string;
-            /** After */
             after: string;
-            /** Raises */
             raises: boolean;
         };
-        /**
-         * NewShareOut
-         * @description A link just made; its address and its code (SVG) are told only now.
-         */
+        /** @description A link just made; its address and its code (SVG) are told only now. */
         NewShareOut: {
-            /** Id */
             id: number;
-            /** Player */
             player: number;
-            /** Name */
             name: string;
-            /** Address */
             address: string;
-            /** Code */
             code: string;
         };
-        /**
-         * NextOut
-         * @description A key that comes next, and why.
-         */
+        /** @description A key that comes next, and why. */
         NextOut: {
-            /** Key */
             key: number;
-            /** Why */
             why: string;
         };
         /**
-         * NoteOut
          * @description A note, and what is struck under it.
          *
          *     `start` (from the strip's first barline) and `length` are beats as exact fractions: "7/2". In sound, where it may
          *     swing or be short, it begins at `sounds_at` and lasts for `sounds_for` beats.
          */
         NoteOut: {
-            /** Id */
             id: string;
-            /** Start */
             start: string;
-            /** Length */
             length: string;
             written: components["schemas"]["PitchOut"];
             sounding: components["schemas"]["PitchOut"];
-            /** Degree */
             degree: string;
-            /** Step */
             step: number | null;
-            /** Number */
             number: string;
-            /**
-             * Role
-             * @enum {string}
-             */
+            /** @enum {string} */
             role: "chord" | "tension" | "care" | "outside";
-            /** Accent */
             accent: boolean;
-            /** Short */
             short: boolean;
-            /** Sounds At */
             sounds_at: number;
-            /** Sounds For */
             sounds_for: number;
-            /** Lower Tones */
             lower_tones: components["schemas"]["PitchOut"][];
             fingering: components["schemas"]["FingeringOut"] | null;
         };
-        /**
-         * NoteValueOut
-         * @description A note value: how many of it are in a quarter, and its names in two ways.
-         */
+        /** @description A note value: how many of it are in a quarter, and its names in two ways. */
         NoteValueOut: {
-            /** In Quarter */
             in_quarter: number;
-            /** American */
             american: string;
-            /** British */
             british: string;
         };
-        /**
-         * OffsetOut
-         * @description How far off in time a note was played: its id, its bar, where in it (a share from 0 to 1), ms.
-         */
+        /** @description How far off in time a note was played: its id, its bar, where in it (a share from 0 to 1), ms. */
         OffsetOut: {
-            /** Note */
             note: string;
-            /** Bar */
             bar: number;
-            /** Place */
             place: number;
-            /** Off */
             off: number;
         };
-        /**
-         * OlderIn
-         * @description An unsaved document of an older version; it may be unfinished.
-         */
+        /** @description An unsaved document of an older version; it may be unfinished. */
         OlderIn: {
-            /**
-             * Shelf
-             * @enum {string}
-             */
+            /** @enum {string} */
             shelf: "recipes" | "changes";
-            /** Document */
             document: {
                 [key: string]: unknown;
             };
         };
-        /**
-         * OnChromaticHarp
-         * @description A chromatic harmonica: hole, breath and slide.
-         */
-        "OnChromaticHarp-Input": {
+        /** @description A chromatic harmonica: hole, breath and slide. */
+        OnChromaticHarp: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "chromatic-harmonica";
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
             /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
-            /**
-             * Signs
              * @default arrows
              * @enum {string}
              */
             signs: "arrows" | "signs";
         };
         /**
-         * OnChromaticHarp
-         * @description A chromatic harmonica: hole, breath and slide.
-         */
-        "OnChromaticHarp-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "chromatic-harmonica";
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-            /**
-             * Signs
-             * @default arrows
-             * @enum {string}
-             */
-            signs: "arrows" | "signs";
-        };
-        /**
-         * OnFrets
          * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
          *     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
          *     a strip in each: those that are named by their fret, else every one that suits the sound.
          *
          *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
          */
-        "OnFrets-Input": {
+        OnFrets: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "fretted";
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
-            /**
-             * Way
-             * @default free
-             */
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            /** @default free */
             way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions");
-            /**
-             * Positions
-             * @default []
-             */
+            /** @default [] */
             positions: number[];
-            /**
-             * Low
-             * @default 5
-             */
+            /** @default 5 */
             low: number;
-            /**
-             * High
-             * @default 9
-             */
+            /** @default 9 */
             high: number;
-            /**
-             * Per String
-             * @default 3
-             */
+            /** @default 3 */
             per_string: number;
             /**
-             * School
              * @default finger-a-fret
              * @enum {string}
              */
             school: "finger-a-fret" | "one-two-four";
-            /**
-             * Tuning
-             * @default
-             */
+            /** @default  */
             tuning: string;
-            /**
-             * Tablature
-             * @default true
-             */
+            /** @default true */
             tablature: boolean;
             /**
-             * Fingers
              * @default all
              * @enum {string}
              */
             fingers: "all" | "shifts" | "none";
         };
-        /**
-         * OnFrets
-         * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
-         *     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
-         *     a strip in each: those that are named by their fret, else every one that suits the sound.
-         *
-         *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
-         */
-        "OnFrets-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "fretted";
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-            /**
-             * Way
-             * @default free
-             */
-            way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions");
-            /**
-             * Positions
-             * @default []
-             */
-            positions: number[];
-            /**
-             * Low
-             * @default 5
-             */
-            low: number;
-            /**
-             * High
-             * @default 9
-             */
-            high: number;
-            /**
-             * Per String
-             * @default 3
-             */
-            per_string: number;
-            /**
-             * School
-             * @default finger-a-fret
-             * @enum {string}
-             */
-            school: "finger-a-fret" | "one-two-four";
-            /**
-             * Tuning
-             * @default
-             */
-            tuning: string;
-            /**
-             * Tablature
-             * @default true
-             */
-            tablature: boolean;
-            /**
-             * Fingers
-             * @default all
-             * @enum {string}
-             */
-            fingers: "all" | "shifts" | "none";
-        };
-        /**
-         * OnHarp
-         * @description A diatonic harmonica in a key: hole, breath and bends; `overblows` only where they are allowed.
-         */
-        "OnHarp-Input": {
+        /** @description A diatonic harmonica in a key: hole, breath and bends; `overblows` only where they are allowed. */
+        OnHarp: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "diatonic-harmonica";
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
-            /**
-             * Harp
-             * @default C
-             */
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            /** @default C */
             harp: string;
-            /**
-             * Overblows
-             * @default false
-             */
+            /** @default false */
             overblows: boolean;
             /**
-             * Signs
              * @default arrows
              * @enum {string}
              */
             signs: "arrows" | "signs";
         };
         /**
-         * OnHarp
-         * @description A diatonic harmonica in a key: hole, breath and bends; `overblows` only where they are allowed.
-         */
-        "OnHarp-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "diatonic-harmonica";
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-            /**
-             * Harp
-             * @default C
-             */
-            harp: string;
-            /**
-             * Overblows
-             * @default false
-             */
-            overblows: boolean;
-            /**
-             * Signs
-             * @default arrows
-             * @enum {string}
-             */
-            signs: "arrows" | "signs";
-        };
-        /**
-         * OnKeys
          * @description One hand's fingers or both hands', as scale books print them or by least effort; numbers everywhere or at the
          *     crossings only. With both the left hand plays the line too, an octave or two lower.
          */
-        "OnKeys-Input": {
+        OnKeys: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "keyboard";
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
-            /**
-             * Hand
-             * @default right
-             */
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            /** @default right */
             hand: ("right" | "left") | "both";
             /**
-             * School
              * @default books
              * @enum {string}
              */
             school: "books" | "effort";
             /**
-             * Numbers
              * @default all
              * @enum {string}
              */
             numbers: "all" | "crossings";
         };
-        /**
-         * OnKeys
-         * @description One hand's fingers or both hands', as scale books print them or by least effort; numbers everywhere or at the
-         *     crossings only. With both the left hand plays the line too, an octave or two lower.
-         */
-        "OnKeys-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "keyboard";
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-            /**
-             * Hand
-             * @default right
-             */
-            hand: ("right" | "left") | "both";
-            /**
-             * School
-             * @default books
-             * @enum {string}
-             */
-            school: "books" | "effort";
-            /**
-             * Numbers
-             * @default all
-             * @enum {string}
-             */
-            numbers: "all" | "crossings";
-        };
-        /**
-         * OnSlide
-         * @description Positions of the slide. `sevenths` are the raised second and third position, where there is another way too.
-         */
-        "OnSlide-Input": {
+        /** @description Positions of the slide. `sevenths` are the raised second and third position, where there is another way too. */
+        OnSlide: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "slide";
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
             /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
-            /**
-             * Way
              * @default first-choice
              * @enum {string}
              */
             way: "first-choice" | "least-travel" | "outward";
-            /**
-             * Sevenths
-             * @default false
-             */
+            /** @default false */
             sevenths: boolean;
         };
-        /**
-         * OnSlide
-         * @description Positions of the slide. `sevenths` are the raised second and third position, where there is another way too.
-         */
-        "OnSlide-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "slide";
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-            /**
-             * Way
-             * @default first-choice
-             * @enum {string}
-             */
-            way: "first-choice" | "least-travel" | "outward";
-            /**
-             * Sevenths
-             * @default false
-             */
-            sevenths: boolean;
-        };
-        /**
-         * OnValves
-         * @description Valves, and the slide that is pushed out.
-         */
-        "OnValves-Input": {
+        /** @description Valves, and the slide that is pushed out. */
+        OnValves: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "valves";
-            /**
-             * Same
-             * @default true
-             */
+            /** @default true */
             same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
+            /** @default 0 */
             seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Input"][];
+            /** @default [] */
+            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
         };
-        /**
-         * OnValves
-         * @description Valves, and the slide that is pushed out.
-         */
-        "OnValves-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "valves";
-            /**
-             * Same
-             * @default true
-             */
-            same: boolean;
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin-Output"][];
-        };
-        /**
-         * OneSound
-         * @description A single scale.
-         */
-        "OneSound-Input": {
+        /** @description A single scale. */
+        OneSound: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "one";
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Input"];
+            scale: string | components["schemas"]["OwnScale"];
         };
-        /**
-         * OneSound
-         * @description A single scale.
-         */
-        "OneSound-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "one";
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Output"];
-        };
-        /**
-         * Open
-         * @description Nothing: the bars are left open.
-         */
-        "Open-Input": {
+        /** @description Nothing: the bars are left open. */
+        Open: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -7487,399 +4743,170 @@ export interface components {
             kind: "open";
         };
         /**
-         * Open
-         * @description Nothing: the bars are left open.
-         */
-        "Open-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "open";
-        };
-        /**
-         * OverviewOut
          * @description What the entries add up to: sounds, the dial of one of them, what comes next, weeks, tempos, slips; how many
          *     distinct forms a symmetric sound has.
          */
         OverviewOut: {
-            /** Sounds */
             sounds: components["schemas"]["SoundDoneOut"][];
-            /** Sound */
             sound: string;
-            /** Sides */
             sides: components["schemas"]["SideOut"][];
-            /** Following */
             following: components["schemas"]["NextOut"][];
-            /** Weeks */
             weeks: components["schemas"]["WeekOut"][];
-            /** Tempos */
             tempos: components["schemas"]["TempoOut"][];
-            /** Slips */
             slips: components["schemas"]["SlipCountOut"][];
-            /** Forms */
             forms: number | null;
         };
-        /**
-         * OwnAssignmentOut
-         * @description An assignment as one player gets it: each of its recipes fitted, and the routine they are in, if it is one.
-         */
+        /** @description An assignment as one player gets it: each of its recipes fitted, and the routine they are in, if it is one. */
         OwnAssignmentOut: {
-            /** Fits */
             fits: components["schemas"]["FittedOut"][];
-            routine: components["schemas"]["Routine-Output"] | null;
+            routine: components["schemas"]["Routine"] | null;
         };
         /**
-         * OwnLick
          * @description A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
          *
          *     Carried to another sound it is fitted to it, or kept exactly as it is.
          */
-        "OwnLick-Input": {
+        OwnLick: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "lick";
-            /** Text */
             text: string;
-            /**
-             * Over
-             * @default C
-             */
+            /** @default C */
             over: string;
             /**
-             * Fit
              * @default sound
              * @enum {string}
              */
             fit: "sound" | "exact";
         };
-        /**
-         * OwnLick
-         * @description A lick of one's own, in its own rhythm, with the chords it was played over (as a text of changes).
-         *
-         *     Carried to another sound it is fitted to it, or kept exactly as it is.
-         */
-        "OwnLick-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "lick";
-            /** Text */
-            text: string;
-            /**
-             * Over
-             * @default C
-             */
-            over: string;
-            /**
-             * Fit
-             * @default sound
-             * @enum {string}
-             */
-            fit: "sound" | "exact";
-        };
-        /**
-         * OwnRhythm
-         * @description A rhythm of one's own that is kept: its name, and slots of a note value that fill bars of a metre.
-         */
-        "OwnRhythm-Input": {
-            /** Name */
+        /** @description A rhythm of one's own that is kept: its name, and slots of a note value that fill bars of a metre. */
+        OwnRhythm: {
             name: string;
             /**
-             * Value
              * @default eighth
              * @enum {string}
              */
             value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
             /**
-             * Metre
              * @default 4/4
              * @enum {string}
              */
             metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-            /** Slots */
             slots: string;
         };
-        /**
-         * OwnRhythm
-         * @description A rhythm of one's own that is kept: its name, and slots of a note value that fill bars of a metre.
-         */
-        "OwnRhythm-Output": {
-            /** Name */
+        /** @description A scale of one's own, typed as degrees. */
+        OwnScale: {
+            /** @default own scale */
             name: string;
-            /**
-             * Value
-             * @default eighth
-             * @enum {string}
-             */
-            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
-            /**
-             * Metre
-             * @default 4/4
-             * @enum {string}
-             */
-            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-            /** Slots */
-            slots: string;
-        };
-        /**
-         * OwnScale
-         * @description A scale of one's own, typed as degrees.
-         */
-        "OwnScale-Input": {
-            /**
-             * Name
-             * @default own scale
-             */
-            name: string;
-            /** Degrees */
             degrees: string;
         };
-        /**
-         * OwnScale
-         * @description A scale of one's own, typed as degrees.
-         */
-        "OwnScale-Output": {
-            /**
-             * Name
-             * @default own scale
-             */
-            name: string;
-            /** Degrees */
-            degrees: string;
-        };
-        /** PageOut[ChangesDocument] */
         PageOut_ChangesDocument_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_ChangesDocument_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[HandoutLayout] */
         PageOut_HandoutLayout_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_HandoutLayout_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[OwnRhythm] */
         PageOut_OwnRhythm_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_OwnRhythm_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[OwnScale] */
         PageOut_OwnScale_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_OwnScale_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[Recipe] */
         PageOut_Recipe_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_Recipe_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[Routine] */
         PageOut_Routine_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_Routine_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[VocabularyPiece] */
         PageOut_VocabularyPiece_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_VocabularyPiece_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /** PageOut[WorksheetSetting] */
         PageOut_WorksheetSetting_: {
-            /** Found */
             found: number;
-            /** Filters */
             filters: components["schemas"]["FilterOut"][];
-            /** Documents */
             documents: components["schemas"]["SavedOut_WorksheetSetting_"][];
-            /** Damaged */
             damaged: components["schemas"]["DamagedOut"][];
         };
-        /**
-         * PagesOut
-         * @description Pages to be looked at before they are printed: how many, and the first of them as PNG (data addresses).
-         */
+        /** @description Pages to be looked at before they are printed: how many, and the first of them as PNG (data addresses). */
         PagesOut: {
-            /** Count */
             count: number;
-            /** Shown */
             shown: string[];
         };
-        /**
-         * PairLadder
-         * @description It stands on a triad pair of the sound: the first, second, … of those ranked.
-         */
-        "PairLadder-Input": {
+        /** @description It stands on a triad pair of the sound: the first, second, … of those ranked. */
+        PairLadder: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "pair";
-            /**
-             * Rank
-             * @default 1
-             */
+            /** @default 1 */
             rank: number;
         };
         /**
-         * PairLadder
-         * @description It stands on a triad pair of the sound: the first, second, … of those ranked.
-         */
-        "PairLadder-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "pair";
-            /**
-             * Rank
-             * @default 1
-             */
-            rank: number;
-        };
-        /**
-         * Pairs
          * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
          *
          *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
          *     `each` is all six orders one after another, a strip for each.
          */
-        "Pairs-Input": {
+        Pairs: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "pairs";
-            /**
-             * Rank
-             * @default 1
-             */
+            /** @default 1 */
             rank: number;
             /**
-             * Group
              * @default threes
              * @enum {string}
              */
             group: "threes" | "fours";
             /**
-             * Direction
              * @default up
              * @enum {string}
              */
             direction: "up" | "down" | "opposite";
             /**
-             * Order
              * @default 123
              * @enum {string}
              */
             order: "123" | "132" | "213" | "231" | "312" | "321" | "each";
         };
-        /**
-         * Pairs
-         * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
-         *
-         *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
-         *     `each` is all six orders one after another, a strip for each.
-         */
-        "Pairs-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "pairs";
-            /**
-             * Rank
-             * @default 1
-             */
-            rank: number;
-            /**
-             * Group
-             * @default threes
-             * @enum {string}
-             */
-            group: "threes" | "fours";
-            /**
-             * Direction
-             * @default up
-             * @enum {string}
-             */
-            direction: "up" | "down" | "opposite";
-            /**
-             * Order
-             * @default 123
-             * @enum {string}
-             */
-            order: "123" | "132" | "213" | "231" | "312" | "321" | "each";
-        };
-        /**
-         * PassageOut
-         * @description A passage of a strip that sounds, in quarter notes from its first barline.
-         */
+        /** @description A passage of a strip that sounds, in quarter notes from its first barline. */
         PassageOut: {
-            /** Start */
             start: number;
-            /** End */
             end: number;
         };
-        /**
-         * PassphraseIn
-         * @description A new passphrase, and the present one where the server is shared.
-         */
+        /** @description A new passphrase, and the present one where the server is shared. */
         PassphraseIn: {
-            /** Passphrase */
             passphrase: string;
-            /**
-             * Present
-             * @default
-             */
+            /** @default  */
             present: string;
         };
         /**
-         * Path
          * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
          *
          *     `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
@@ -7889,38 +4916,24 @@ export interface components {
          *     above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
          *     `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
          */
-        "Path-Input": {
+        Path: {
             /**
-             * Span
              * @default ends
              * @enum {string}
              */
             span: "ends" | "lowest" | "range" | "once";
-            /**
-             * Overshoot
-             * @default false
-             */
+            /** @default false */
             overshoot: boolean;
-            /**
-             * Pause
-             * @default false
-             */
+            /** @default false */
             pause: boolean;
             /**
-             * Close
              * @default none
              * @enum {string}
              */
             close: "none" | "turn" | "mirrored-turn" | "own";
-            /**
-             * Closing Up
-             * @default 1 3 2 1
-             */
+            /** @default 1 3 2 1 */
             closing_up: string;
-            /**
-             * Closing Down
-             * @default 1 7- 2 1
-             */
+            /** @default 1 7- 2 1 */
             closing_down: string;
             /**
              * @default {
@@ -7928,205 +4941,70 @@ export interface components {
              *       "octave": 1
              *     }
              */
-            low: components["schemas"]["PathEnd-Input"];
+            low: components["schemas"]["PathEnd"];
             /**
              * @default {
              *       "step": 1,
              *       "octave": 2
              *     }
              */
-            high: components["schemas"]["PathEnd-Input"];
+            high: components["schemas"]["PathEnd"];
             /**
-             * Direction
              * @default up-and-back
              * @enum {string}
              */
             direction: "up" | "down" | "up-and-back" | "down-and-back" | "round" | "round-down";
             /**
-             * By
              * @default step
              * @enum {string}
              */
             by: "step" | "skip" | "third";
         };
-        /**
-         * Path
-         * @description Where the anchor walks: from the lower end to the higher one, in a direction, by an interval.
-         *
-         *     `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
-         *     whole range, from there to the highest; or once, on the lower end alone. A `round` begins on the root, goes up to
-         *     the top, down to the bottom and home to the root; or the other way. `overshoot` goes a step beyond each end before
-         *     it turns; `pause` holds the tone at the turn twice as long; `close` ends with a turn round the last tone (the one
-         *     above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
-         *     `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
-         */
-        "Path-Output": {
-            /**
-             * Span
-             * @default ends
-             * @enum {string}
-             */
-            span: "ends" | "lowest" | "range" | "once";
-            /**
-             * Overshoot
-             * @default false
-             */
-            overshoot: boolean;
-            /**
-             * Pause
-             * @default false
-             */
-            pause: boolean;
-            /**
-             * Close
-             * @default none
-             * @enum {string}
-             */
-            close: "none" | "turn" | "mirrored-turn" | "own";
-            /**
-             * Closing Up
-             * @default 1 3 2 1
-             */
-            closing_up: string;
-            /**
-             * Closing Down
-             * @default 1 7- 2 1
-             */
-            closing_down: string;
-            /**
-             * @default {
-             *       "step": 1,
-             *       "octave": 1
-             *     }
-             */
-            low: components["schemas"]["PathEnd-Output"];
-            /**
-             * @default {
-             *       "step": 1,
-             *       "octave": 2
-             *     }
-             */
-            high: components["schemas"]["PathEnd-Output"];
-            /**
-             * Direction
-             * @default up-and-back
-             * @enum {string}
-             */
-            direction: "up" | "down" | "up-and-back" | "down-and-back" | "round" | "round-down";
-            /**
-             * By
-             * @default step
-             * @enum {string}
-             */
-            by: "step" | "skip" | "third";
-        };
-        /**
-         * PathEnd
-         * @description A step of the sound (1 to 7) in an octave of the path (1 is the first).
-         */
-        "PathEnd-Input": {
-            /**
-             * Step
-             * @default 1
-             */
+        /** @description A step of the sound (1 to 7) in an octave of the path (1 is the first). */
+        PathEnd: {
+            /** @default 1 */
             step: number;
-            /**
-             * Octave
-             * @default 1
-             */
+            /** @default 1 */
             octave: number;
         };
-        /**
-         * PathEnd
-         * @description A step of the sound (1 to 7) in an octave of the path (1 is the first).
-         */
-        "PathEnd-Output": {
-            /**
-             * Step
-             * @default 1
-             */
-            step: number;
-            /**
-             * Octave
-             * @default 1
-             */
-            octave: number;
-        };
-        /**
-         * PhraseOfChorusOut
-         * @description A phrase of a chorus: its text, its chords, its first bar (from 1), how many bars and notes.
-         */
+        /** @description A phrase of a chorus: its text, its chords, its first bar (from 1), how many bars and notes. */
         PhraseOfChorusOut: {
-            /** Text */
             text: string;
-            /** Over */
             over: string;
-            /** First Bar */
             first_bar: number;
-            /** Bars */
             bars: number;
-            /** Notes */
             notes: number;
         };
-        /**
-         * PhraseOut
-         * @description A phrase of the sentence; of several of a kind its `place`.
-         */
+        /** @description A phrase of the sentence; of several of a kind its `place`. */
         PhraseOut: {
-            /**
-             * Id
-             * @enum {string}
-             */
+            /** @enum {string} */
             id: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "fingering" | "companions" | "tempo";
-            /** Lead */
             lead: string;
-            /** Text */
             text: string;
-            /** Place */
             place: number | null;
         };
-        /**
-         * PictureOut
-         * @description A strip engraved for a width in CSS pixels.
-         */
+        /** @description A strip engraved for a width in CSS pixels. */
         PictureOut: {
-            /** Index */
             index: number;
-            /** Width */
             width: number;
-            /** Svg */
             svg: string;
         };
-        /**
-         * PieceOut
-         * @description A piece that ships, and where it fits.
-         */
+        /** @description A piece that ships, and where it fits. */
         PieceOut: {
-            piece: components["schemas"]["VocabularyPiece-Output"];
+            piece: components["schemas"]["VocabularyPiece"];
             fits: components["schemas"]["FittingOut"];
         };
-        /**
-         * PieceOverOut
-         * @description A piece of an etude, by its number, and the bar (from 1) it begins in.
-         */
+        /** @description A piece of an etude, by its number, and the bar (from 1) it begins in. */
         PieceOverOut: {
-            /** Bar */
             bar: number;
-            /** Piece */
             piece: number;
         };
-        /**
-         * PitchOut
-         * @description A spelled pitch and its MIDI number (C4 = 60).
-         */
+        /** @description A spelled pitch and its MIDI number (C4 = 60). */
         PitchOut: {
-            /** Name */
             name: string;
-            /** Midi */
             midi: number;
         };
         /**
-         * Placement
          * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
          *
          *     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
@@ -8138,226 +5016,80 @@ export interface components {
          *     they run on where strips do. `swing` is the share of a beat (or half a beat)
          *     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
          */
-        "Placement-Input": {
+        Placement: {
             /**
-             * Value
              * @default eighth
              * @enum {string}
              */
             value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
-            /**
-             * Route
-             * @default []
-             */
+            /** @default [] */
             route: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet")[];
             /**
-             * Metre
              * @default 4/4
              * @enum {string}
              */
             metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-            /**
-             * Slots
-             * @default
-             */
+            /** @default  */
             slots: string;
             /**
-             * Rhythm Restarts
              * @default never
              * @enum {string}
              */
             rhythm_restarts: "never" | "each-figure";
-            /**
-             * Start
-             * @default 0
-             */
+            /** @default 0 */
             start: number;
             /**
-             * Anticipated
              * @default no
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
             /**
-             * Ending
              * @default hold
              * @enum {string}
              */
             ending: "hold" | "rest" | "full" | "on";
-            /**
-             * Times
-             * @default 1
-             */
+            /** @default 1 */
             times: number;
             /**
-             * Stages
              * @default by-ending
              * @enum {string}
              */
             stages: "by-ending" | "barlines" | "stream";
-            call?: components["schemas"]["Call-Input"] | null;
-            /**
-             * Marks
-             * @default []
-             */
-            marks: components["schemas"]["Mark-Input"][];
-            slurs?: components["schemas"]["Slurs-Input"] | null;
-            /**
-             * Swing
-             * @default 50
-             */
+            call: components["schemas"]["Call"] | null;
+            /** @default [] */
+            marks: components["schemas"]["Mark"][];
+            slurs: components["schemas"]["Slurs"] | null;
+            /** @default 50 */
             swing: number;
             /**
-             * Swung Value
              * @default eighth
              * @enum {string}
              */
             swung_value: "eighth" | "sixteenth";
         };
-        /**
-         * Placement
-         * @description Rhythm: the note value, the metre, where the line starts, which slots sound, and how a strip ends its last bar.
-         *
-         *     `route` is a strip for each of several note values instead of one. `slots` is a rhythm of one to four bars: s
-         *     sounds, r is a rest, h holds on, each a note value; (sss) divides one beat; empty, every slot sounds. Notes fill
-         *     it in one stream, or it `rhythm_restarts` with each figure. `start` is so many note values after the
-         *     barline, or before it. Over changes a chord may be `anticipated`. A strip ends with its last note held, a rest, more
-         *     of the line until the bar is full, or straight on into the next; it is played so many `times`, under repeat signs.
-         *     The stages of a build-up and the sounds of a chain begin at barlines, or run on in a stream; left to the ending,
-         *     they run on where strips do. `swing` is the share of a beat (or half a beat)
-         *     that the first of two notes of the `swung_value` takes, in hundredths, in sound only.
-         */
-        "Placement-Output": {
-            /**
-             * Value
-             * @default eighth
-             * @enum {string}
-             */
-            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
-            /**
-             * Route
-             * @default []
-             */
-            route: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet")[];
-            /**
-             * Metre
-             * @default 4/4
-             * @enum {string}
-             */
-            metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-            /**
-             * Slots
-             * @default
-             */
-            slots: string;
-            /**
-             * Rhythm Restarts
-             * @default never
-             * @enum {string}
-             */
-            rhythm_restarts: "never" | "each-figure";
-            /**
-             * Start
-             * @default 0
-             */
-            start: number;
-            /**
-             * Anticipated
-             * @default no
-             * @enum {string}
-             */
-            anticipated: "no" | "eighth" | "sixteenth";
-            /**
-             * Ending
-             * @default hold
-             * @enum {string}
-             */
-            ending: "hold" | "rest" | "full" | "on";
-            /**
-             * Times
-             * @default 1
-             */
-            times: number;
-            /**
-             * Stages
-             * @default by-ending
-             * @enum {string}
-             */
-            stages: "by-ending" | "barlines" | "stream";
-            call: components["schemas"]["Call-Output"] | null;
-            /**
-             * Marks
-             * @default []
-             */
-            marks: components["schemas"]["Mark-Output"][];
-            slurs: components["schemas"]["Slurs-Output"] | null;
-            /**
-             * Swing
-             * @default 50
-             */
-            swing: number;
-            /**
-             * Swung Value
-             * @default eighth
-             * @enum {string}
-             */
-            swung_value: "eighth" | "sixteenth";
-        };
-        /**
-         * PlainCourse
-         * @description From one end of the path to the other.
-         */
-        "PlainCourse-Input": {
+        /** @description From one end of the path to the other. */
+        PlainCourse: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "plain";
         };
-        /**
-         * PlainCourse
-         * @description From one end of the path to the other.
-         */
-        "PlainCourse-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "plain";
-        };
-        /**
-         * PlanDayOut
-         * @description A day of a plan: what is to be done, its minutes and the most there are, whether it is set by hand, a caution.
-         */
+        /** @description A day of a plan: what is to be done, its minutes and the most there are, whether it is set by hand, a caution. */
         PlanDayOut: {
-            /**
-             * Day
-             * Format: date
-             */
+            /** Format: date */
             day: string;
-            /** Items */
             items: components["schemas"]["ItemOut"][];
-            /** Minutes */
             minutes: number;
-            /** Cap */
             cap: number;
-            /** Pinned */
             pinned: boolean;
-            /** Caution */
             caution: string;
         };
-        /**
-         * PlanDocument
-         * @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand.
-         */
-        "PlanDocument-Input": {
-            /**
-             * Start
-             * Format: date
-             */
+        /** @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand. */
+        PlanDocument: {
+            /** Format: date */
             start: string;
             /**
-             * Minutes
              * @default [
              *       20,
              *       20,
@@ -8369,122 +5101,52 @@ export interface components {
              *     ]
              */
             minutes: number[];
-            /**
-             * Days Off
-             * @default []
-             */
+            /** @default [] */
             days_off: string[];
-            /**
-             * Goals
-             * @default []
-             */
-            goals: components["schemas"]["Goal-Input"][];
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["DayPin-Input"][];
-            /**
-             * Tunes
-             * @default []
-             */
+            /** @default [] */
+            goals: components["schemas"]["Goal"][];
+            /** @default [] */
+            pins: components["schemas"]["DayPin"][];
+            /** @default [] */
             tunes: string[];
         };
-        /**
-         * PlanDocument
-         * @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand.
-         */
-        "PlanDocument-Output": {
-            /**
-             * Start
-             * Format: date
-             */
-            start: string;
-            /**
-             * Minutes
-             * @default [
-             *       20,
-             *       20,
-             *       20,
-             *       20,
-             *       20,
-             *       20,
-             *       20
-             *     ]
-             */
-            minutes: number[];
-            /**
-             * Days Off
-             * @default []
-             */
-            days_off: string[];
-            /**
-             * Goals
-             * @default []
-             */
-            goals: components["schemas"]["Goal-Output"][];
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["DayPin-Output"][];
-            /**
-             * Tunes
-             * @default []
-             */
-            tunes: string[];
-        };
-        /**
-         * PlanIn
-         * @description A plan to keep, and the revision it was changed from (0: there was none).
-         */
+        /** @description A plan to keep, and the revision it was changed from (0: there was none). */
         PlanIn: {
-            document: components["schemas"]["PlanDocument-Input"];
-            /**
-             * Revision
-             * @default 0
-             */
+            document: components["schemas"]["PlanDocument"];
+            /** @default 0 */
             revision: number;
         };
         /**
-         * PlanOut
          * @description A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, minutes done
          *     today.
          */
         PlanOut: {
-            document: components["schemas"]["PlanDocument-Output"];
-            /** Revision */
+            document: components["schemas"]["PlanDocument"];
             revision: number;
-            /** Days */
             days: components["schemas"]["PlanDayOut"][];
-            /** Short */
             short: components["schemas"]["ShortfallOut"][];
-            /** Done Today */
             done_today: number;
         };
         /**
-         * Play
          * @description A figure with its ladder, enclosure and path; without one, the recipe's own figure.
          *
          *     A `scale` replaces the chord's own. `slots` are a rhythm of its own (of the note value `value`, which may stand
          *     alone); without either the recipe's holds. An enclosure may be laid on the recipe's own figure.
          */
-        "Play-Input": {
+        Play: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "play";
-            /** Figure */
-            figure?: (components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"]) | null;
+            figure: (components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"]) | null;
             /**
-             * Ladder
              * @default {
              *       "kind": "scale"
              *     }
              */
-            ladder: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
-            enclosure?: components["schemas"]["Enclosure-Input"] | null;
+            ladder: components["schemas"]["ScaleLadder"] | components["schemas"]["ChordLadder"] | components["schemas"]["ArpeggioLadder"] | components["schemas"]["PairLadder"] | components["schemas"]["ChromaticLadder"];
+            enclosure: components["schemas"]["Enclosure"] | null;
             /**
              * @default {
              *       "span": "once",
@@ -8505,513 +5167,202 @@ export interface components {
              *       "by": "step"
              *     }
              */
-            path: components["schemas"]["Path-Input"];
-            scale?: components["schemas"]["SoundChoice-Input"] | null;
-            /** Value */
-            value?: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet") | null;
-            /**
-             * Slots
-             * @default
-             */
-            slots: string;
-        };
-        /**
-         * Play
-         * @description A figure with its ladder, enclosure and path; without one, the recipe's own figure.
-         *
-         *     A `scale` replaces the chord's own. `slots` are a rhythm of its own (of the note value `value`, which may stand
-         *     alone); without either the recipe's holds. An enclosure may be laid on the recipe's own figure.
-         */
-        "Play-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "play";
-            /** Figure */
-            figure: (components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"] | components["schemas"]["Unbroken-Output"]) | null;
-            /**
-             * Ladder
-             * @default {
-             *       "kind": "scale"
-             *     }
-             */
-            ladder: components["schemas"]["ScaleLadder-Output"] | components["schemas"]["ChordLadder-Output"] | components["schemas"]["ArpeggioLadder-Output"] | components["schemas"]["PairLadder-Output"] | components["schemas"]["ChromaticLadder-Output"];
-            enclosure: components["schemas"]["Enclosure-Output"] | null;
-            /**
-             * @default {
-             *       "span": "once",
-             *       "overshoot": false,
-             *       "pause": false,
-             *       "close": "none",
-             *       "closing_up": "1 3 2 1",
-             *       "closing_down": "1 7- 2 1",
-             *       "low": {
-             *         "octave": 1,
-             *         "step": 1
-             *       },
-             *       "high": {
-             *         "octave": 2,
-             *         "step": 1
-             *       },
-             *       "direction": "up-and-back",
-             *       "by": "step"
-             *     }
-             */
-            path: components["schemas"]["Path-Output"];
-            scale: components["schemas"]["SoundChoice-Output"] | null;
-            /** Value */
+            path: components["schemas"]["Path"];
+            scale: components["schemas"]["SoundChoice"] | null;
             value: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet") | null;
-            /**
-             * Slots
-             * @default
-             */
+            /** @default  */
             slots: string;
         };
         /**
-         * Player
          * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
          *
          *     The line lies low, in the middle or high in that range (`tessitura`): each key where it lies best, or neighbouring
          *     keys side by side, as long as that lasts (`key_register`). The recipe's keys are those the player reads,
          *     or those that sound (`named_key`).
          */
-        "Player-Input": {
-            /**
-             * Instrument
-             * @default piano
-             */
+        Player: {
+            /** @default piano */
             instrument: string;
             /**
-             * Reach
              * @default comfortable
              * @enum {string}
              */
             reach: "comfortable" | "full";
             /**
-             * Tessitura
              * @default middle
              * @enum {string}
              */
             tessitura: "low" | "middle" | "high";
             /**
-             * Key Register
              * @default each
              * @enum {string}
              */
             key_register: "each" | "side-by-side";
-            /** Lowest */
-            lowest?: string | null;
-            /** Highest */
-            highest?: string | null;
-            /**
-             * Named Key
-             * @default sounding
-             * @enum {string}
-             */
-            named_key: "written" | "sounding";
-        };
-        /**
-         * Player
-         * @description Who plays: the instrument, the part of its range to use, and the player's own limits as written pitches.
-         *
-         *     The line lies low, in the middle or high in that range (`tessitura`): each key where it lies best, or neighbouring
-         *     keys side by side, as long as that lasts (`key_register`). The recipe's keys are those the player reads,
-         *     or those that sound (`named_key`).
-         */
-        "Player-Output": {
-            /**
-             * Instrument
-             * @default piano
-             */
-            instrument: string;
-            /**
-             * Reach
-             * @default comfortable
-             * @enum {string}
-             */
-            reach: "comfortable" | "full";
-            /**
-             * Tessitura
-             * @default middle
-             * @enum {string}
-             */
-            tessitura: "low" | "middle" | "high";
-            /**
-             * Key Register
-             * @default each
-             * @enum {string}
-             */
-            key_register: "each" | "side-by-side";
-            /** Lowest */
             lowest: string | null;
-            /** Highest */
             highest: string | null;
             /**
-             * Named Key
              * @default sounding
              * @enum {string}
              */
             named_key: "written" | "sounding";
         };
-        /**
-         * PlayerIn
-         * @description A player's profile, and the revision it was changed from.
-         */
+        /** @description A player's profile, and the revision it was changed from. */
         PlayerIn: {
-            profile: components["schemas"]["PlayerProfile-Input"];
-            /**
-             * Revision
-             * @default 1
-             */
+            profile: components["schemas"]["PlayerProfile"];
+            /** @default 1 */
             revision: number;
         };
-        /**
-         * PlayerOut
-         * @description A player by number; the first one is oneself.
-         */
+        /** @description A player by number; the first one is oneself. */
         PlayerOut: {
-            /** Id */
             id: number;
-            /** Revision */
             revision: number;
-            /** Archived */
             archived: boolean;
-            profile: components["schemas"]["PlayerProfile-Output"];
+            profile: components["schemas"]["PlayerProfile"];
         };
         /**
-         * PlayerProfile
          * @description A player: instrument, the lowest and highest note today (as read), level (1 to 5), keys of tunes in hand.
          *
          *     `reading` says what they play from: notes, numbers, the contour, or by ear. Note `values` are named the American or
          *     the British way, `numbers` by a school. `fingering` holds their wishes for the family of their instrument. They have
          *     so many `minutes` a day; `notes` are the teacher's own, and nobody else reads them.
          */
-        "PlayerProfile-Input": {
-            /** Name */
+        PlayerProfile: {
             name: string;
-            /**
-             * Instrument
-             * @default piano
-             */
+            /** @default piano */
             instrument: string;
-            /** Lowest */
-            lowest?: string | null;
-            /** Highest */
-            highest?: string | null;
-            /**
-             * Level
-             * @default 3
-             */
-            level: number;
-            /**
-             * Tunes
-             * @default []
-             */
-            tunes: string[];
-            /**
-             * Reading
-             * @default notes
-             * @enum {string}
-             */
-            reading: "notes" | "numbers" | "contour" | "ear";
-            /**
-             * Values
-             * @default american
-             * @enum {string}
-             */
-            values: "american" | "british";
-            /**
-             * Numbers
-             * @default major
-             */
-            numbers: ("major" | "chord" | "steps") | "none";
-            /** Fingering */
-            fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
-            /**
-             * Minutes
-             * @default 20
-             */
-            minutes: number;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-        };
-        /**
-         * PlayerProfile
-         * @description A player: instrument, the lowest and highest note today (as read), level (1 to 5), keys of tunes in hand.
-         *
-         *     `reading` says what they play from: notes, numbers, the contour, or by ear. Note `values` are named the American or
-         *     the British way, `numbers` by a school. `fingering` holds their wishes for the family of their instrument. They have
-         *     so many `minutes` a day; `notes` are the teacher's own, and nobody else reads them.
-         */
-        "PlayerProfile-Output": {
-            /** Name */
-            name: string;
-            /**
-             * Instrument
-             * @default piano
-             */
-            instrument: string;
-            /** Lowest */
             lowest: string | null;
-            /** Highest */
             highest: string | null;
-            /**
-             * Level
-             * @default 3
-             */
+            /** @default 3 */
             level: number;
-            /**
-             * Tunes
-             * @default []
-             */
+            /** @default [] */
             tunes: string[];
             /**
-             * Reading
              * @default notes
              * @enum {string}
              */
             reading: "notes" | "numbers" | "contour" | "ear";
             /**
-             * Values
              * @default american
              * @enum {string}
              */
             values: "american" | "british";
-            /**
-             * Numbers
-             * @default major
-             */
+            /** @default major */
             numbers: ("major" | "chord" | "steps") | "none";
-            /** Fingering */
-            fingering: (components["schemas"]["OnFrets-Output"] | components["schemas"]["OnKeys-Output"] | components["schemas"]["OnSlide-Output"] | components["schemas"]["OnValves-Output"] | components["schemas"]["OnHarp-Output"] | components["schemas"]["OnChromaticHarp-Output"]) | null;
-            /**
-             * Minutes
-             * @default 20
-             */
+            fingering: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
+            /** @default 20 */
             minutes: number;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
         };
-        /**
-         * PlayingOut
-         * @description A chord as it is played: beats (quarter notes) from the start, and MIDI numbers.
-         */
+        /** @description A chord as it is played: beats (quarter notes) from the start, and MIDI numbers. */
         PlayingOut: {
-            /** Chord */
             chord: number;
-            /** Start */
             start: number;
-            /** Length */
             length: number;
-            /** Pitches */
             pitches: number[];
         };
         /**
-         * PractisedOut
          * @description What is practised with a strip, as a logbook tells it: the key (pitch class of the tonic as read), the sound,
          *     the position (empty where the hand is free), and the note value.
          */
         PractisedOut: {
-            /** Key */
             key: number;
-            /** Sound */
             sound: string;
-            /** Position */
             position: string;
-            /**
-             * Value
-             * @enum {string}
-             */
+            /** @enum {string} */
             value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
         };
-        /**
-         * PreviewNoteOut
-         * @description A note: where it begins and how long it is, in beats, and its MIDI number as written.
-         */
+        /** @description A note: where it begins and how long it is, in beats, and its MIDI number as written. */
         PreviewNoteOut: {
-            /** Start */
             start: number;
-            /** Length */
             length: number;
-            /** Midi */
             midi: number;
         };
-        /**
-         * PreviewOut
-         * @description The first notes of a recipe in its first key, and their fingers; none where it cannot be worked out.
-         */
+        /** @description The first notes of a recipe in its first key, and their fingers; none where it cannot be worked out. */
         PreviewOut: {
-            /** Names */
             names: string;
-            /** Fingers */
             fingers: string;
-            /** Notes */
             notes: components["schemas"]["PreviewNoteOut"][];
         };
-        /**
-         * ProblemOut
-         * @description What is wrong: JSON pointer into the body, message, cure, and the character it is at.
-         */
+        /** @description What is wrong: JSON pointer into the body, message, cure, and the character it is at. */
         ProblemOut: {
-            /** Pointer */
             pointer: string;
-            /** Message */
             message: string;
-            /** Cure */
             cure: string;
-            /** Where */
             where: number | null;
         };
-        /**
-         * ProblemsOut
-         * @description The body of every answer that is not a success.
-         */
+        /** @description The body of every answer that is not a success. */
         ProblemsOut: {
-            /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
-        /**
-         * ProposalOut
-         * @description A way to make it simpler: its name, what it does, a JSON merge patch, whether it was taken.
-         */
+        /** @description A way to make it simpler: its name, what it does, a JSON merge patch, whether it was taken. */
         ProposalOut: {
-            /** Name */
             name: string;
-            /** Words */
             words: string;
-            /** Patch */
             patch: {
                 [key: string]: unknown;
             };
-            /** Taken */
             taken: boolean;
         };
-        /**
-         * QuestionIn
-         * @description A question to the teacher.
-         */
+        /** @description A question to the teacher. */
         QuestionIn: {
-            /** Text */
             text: string;
         };
-        /**
-         * QuestionOut
-         * @description A question that came back, and the answer, if there is one.
-         */
+        /** @description A question that came back, and the answer, if there is one. */
         QuestionOut: {
-            /** Id */
             id: number;
-            /**
-             * Asked At
-             * Format: date-time
-             */
+            /** Format: date-time */
             asked_at: string;
-            /** Text */
             text: string;
-            /** Answer */
             answer: string;
         };
-        /**
-         * ReadEntryOut
-         * @description An entry out of a file, and whether it is there already.
-         */
+        /** @description An entry out of a file, and whether it is there already. */
         ReadEntryOut: {
-            /** Id */
             id: number;
-            /**
-             * Day
-             * Format: date
-             */
+            /** Format: date */
             day: string;
-            /**
-             * At
-             * Format: date-time
-             */
+            /** Format: date-time */
             at: string;
-            /** Zone */
             zone: string;
-            /** What */
             what: string;
-            /** Minutes */
             minutes: number;
-            /** Recipe */
             recipe: string;
-            /** Version */
             version: string;
-            /** Key */
             key: number | null;
-            /** Sound */
             sound: string;
-            /** Position */
             position: string;
-            /** Value */
             value: string;
-            /** Tempo */
             tempo: number | null;
-            /**
-             * Word
-             * @enum {string}
-             */
+            /** @enum {string} */
             word: "" | "easy" | "comfortable" | "pushing";
-            /** Notes */
             notes: number;
-            /** Slips */
             slips: number;
-            /**
-             * Source
-             * @enum {string}
-             */
+            /** @enum {string} */
             source: "stand" | "hand" | "file";
-            /** Corrects */
             corrects: number | null;
-            /** Known */
             known: boolean;
         };
         /**
-         * ReadLickOut
          * @description A lick and its chords as text, the metre of its bars, whether it runs over several chords, and what was done to
          *     read it.
          */
         ReadLickOut: {
-            /** Text */
             text: string;
-            /** Over */
             over: string;
-            /**
-             * Metre
-             * @enum {string}
-             */
+            /** @enum {string} */
             metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-            /** Several Chords */
             several_chords: boolean;
-            /** Adjustments */
             adjustments: string[];
         };
-        /**
-         * ReadLogbookOut
-         * @description What a file holds: how many entries, how many that are there already, some to look at, rows at fault.
-         */
+        /** @description What a file holds: how many entries, how many that are there already, some to look at, rows at fault. */
         ReadLogbookOut: {
-            /** Entries */
             entries: number;
-            /** Known */
             known: number;
-            /** First */
             first: components["schemas"]["ReadEntryOut"][];
-            /** Faults */
             faults: components["schemas"]["RowFaultOut"][];
-            /** Taken */
             taken: number;
         };
         /**
-         * Recipe
          * @description The whole recipe, version 2. By its `tags` it is found among others.
          *
          *     One of the companions may be written; the others only sound.
@@ -9020,61 +5371,49 @@ export interface components {
          *     `outer` is the route that changes least often; the note values of a route change within the two others, between
          *     them, or outside both (`values_turn`), and so do its positions on a neck (`positions_turn`).
          */
-        "Recipe-Input": {
+        Recipe: {
             /**
-             * Format
              * @default dodecant-recipe
              * @constant
              */
             format: "dodecant-recipe";
             /**
-             * Version
              * @default 2
              * @constant
              */
             version: 2;
-            /**
-             * Title
-             * @default
-             */
+            /** @default  */
             title: string;
-            /**
-             * Tags
-             * @default []
-             */
+            /** @default [] */
             tags: string[];
             /**
-             * Sounds
              * @default {
              *       "kind": "one",
              *       "scale": "ionian"
              *     }
              */
-            sounds: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+            sounds: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
             /**
-             * Ladder
              * @default {
              *       "kind": "scale"
              *     }
              */
-            ladder: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+            ladder: components["schemas"]["ScaleLadder"] | components["schemas"]["ChordLadder"] | components["schemas"]["ArpeggioLadder"] | components["schemas"]["PairLadder"] | components["schemas"]["ChromaticLadder"];
             /**
-             * Figure
              * @default {
              *       "kind": "run",
              *       "roots": "plain",
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
-            enclosure?: components["schemas"]["Enclosure-Input"] | null;
+            figure: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+            enclosure: components["schemas"]["Enclosure"] | null;
             /**
-             * Course
              * @default {
              *       "kind": "plain"
              *     }
              */
-            course: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+            course: components["schemas"]["PlainCourse"] | components["schemas"]["ReturnCourse"] | components["schemas"]["BuildUpCourse"] | components["schemas"]["GrowCourse"];
             /**
              * @default {
              *       "span": "ends",
@@ -9095,7 +5434,7 @@ export interface components {
              *       "by": "step"
              *     }
              */
-            path: components["schemas"]["Path-Input"];
+            path: components["schemas"]["Path"];
             /**
              * @default {
              *       "begin": "path",
@@ -9109,13 +5448,10 @@ export interface components {
              *       "range": 1
              *     }
              */
-            joins: components["schemas"]["Joins-Input"];
-            /**
-             * Rules
-             * @default []
-             */
-            rules: components["schemas"]["Rule-Input"][];
-            etude?: components["schemas"]["Etude-Input"] | null;
+            joins: components["schemas"]["Joins"];
+            /** @default [] */
+            rules: components["schemas"]["Rule"][];
+            etude: components["schemas"]["Etude"] | null;
             /**
              * @default {
              *       "value": "eighth",
@@ -9133,12 +5469,9 @@ export interface components {
              *       "swung_value": "eighth"
              *     }
              */
-            placement: components["schemas"]["Placement-Input"];
-            /**
-             * Companions
-             * @default []
-             */
-            companions: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+            placement: components["schemas"]["Placement"];
+            /** @default [] */
+            companions: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
             /**
              * @default {
              *       "order": "fourths",
@@ -9147,21 +5480,18 @@ export interface components {
              *       "picked": []
              *     }
              */
-            keys: components["schemas"]["KeyRoute-Input"];
+            keys: components["schemas"]["KeyRoute"];
             /**
-             * Outer
              * @default keys
              * @enum {string}
              */
             outer: "keys" | "sounds";
             /**
-             * Values Turn
              * @default innermost
              * @enum {string}
              */
             values_turn: "innermost" | "between" | "outermost";
             /**
-             * Positions Turn
              * @default innermost
              * @enum {string}
              */
@@ -9175,18 +5505,11 @@ export interface components {
              *       "named_key": "sounding"
              *     }
              */
-            player: components["schemas"]["Player-Input"];
-            /** Fingering */
-            fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
-            /**
-             * Tempo
-             * @default 96
-             */
+            player: components["schemas"]["Player"];
+            fingering: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
+            /** @default 96 */
             tempo: number;
-            /**
-             * Numbers
-             * @default major
-             */
+            /** @default major */
             numbers: ("major" | "chord" | "steps") | "none";
             /**
              * @default {
@@ -9201,224 +5524,25 @@ export interface components {
              *       "maps": "none"
              *     }
              */
-            spelling: components["schemas"]["Spelling-Input"];
+            spelling: components["schemas"]["Spelling"];
         };
         /**
-         * Recipe
-         * @description The whole recipe, version 2. By its `tags` it is found among others.
-         *
-         *     One of the companions may be written; the others only sound.
-         *
-         *     Over changes, `rules` say what is played where instead of the figure, and an `etude` takes its place.
-         *     `outer` is the route that changes least often; the note values of a route change within the two others, between
-         *     them, or outside both (`values_turn`), and so do its positions on a neck (`positions_turn`).
-         */
-        "Recipe-Output": {
-            /**
-             * Format
-             * @default dodecant-recipe
-             * @constant
-             */
-            format: "dodecant-recipe";
-            /**
-             * Version
-             * @default 2
-             * @constant
-             */
-            version: 2;
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            /**
-             * Tags
-             * @default []
-             */
-            tags: string[];
-            /**
-             * Sounds
-             * @default {
-             *       "kind": "one",
-             *       "scale": "ionian"
-             *     }
-             */
-            sounds: components["schemas"]["OneSound-Output"] | components["schemas"]["SeveralSounds-Output"] | components["schemas"]["MorphingSounds-Output"] | components["schemas"]["FamilyOfSounds-Output"] | components["schemas"]["ChordSound-Output"] | components["schemas"]["KeyChordSound-Output"] | components["schemas"]["ChangesSounds-Output"];
-            /**
-             * Ladder
-             * @default {
-             *       "kind": "scale"
-             *     }
-             */
-            ladder: components["schemas"]["ScaleLadder-Output"] | components["schemas"]["ChordLadder-Output"] | components["schemas"]["ArpeggioLadder-Output"] | components["schemas"]["PairLadder-Output"] | components["schemas"]["ChromaticLadder-Output"];
-            /**
-             * Figure
-             * @default {
-             *       "kind": "run",
-             *       "roots": "plain",
-             *       "tail": "none"
-             *     }
-             */
-            figure: components["schemas"]["Run-Output"] | components["schemas"]["Cell-Output"] | components["schemas"]["Intervals-Output"] | components["schemas"]["Arpeggios-Output"] | components["schemas"]["Pairs-Output"] | components["schemas"]["OwnLick-Output"] | components["schemas"]["GuideTones-Output"] | components["schemas"]["Unbroken-Output"];
-            enclosure: components["schemas"]["Enclosure-Output"] | null;
-            /**
-             * Course
-             * @default {
-             *       "kind": "plain"
-             *     }
-             */
-            course: components["schemas"]["PlainCourse-Output"] | components["schemas"]["ReturnCourse-Output"] | components["schemas"]["BuildUpCourse-Output"] | components["schemas"]["GrowCourse-Output"];
-            /**
-             * @default {
-             *       "span": "ends",
-             *       "overshoot": false,
-             *       "pause": false,
-             *       "close": "none",
-             *       "closing_up": "1 3 2 1",
-             *       "closing_down": "1 7- 2 1",
-             *       "low": {
-             *         "octave": 1,
-             *         "step": 1
-             *       },
-             *       "high": {
-             *         "octave": 2,
-             *         "step": 1
-             *       },
-             *       "direction": "up-and-back",
-             *       "by": "step"
-             *     }
-             */
-            path: components["schemas"]["Path-Output"];
-            /**
-             * @default {
-             *       "begin": "path",
-             *       "direction": "path",
-             *       "leftover": "cut",
-             *       "keys": "each",
-             *       "leap": 2,
-             *       "repeat": 3,
-             *       "direction_change": 1,
-             *       "strong": 4,
-             *       "range": 1
-             *     }
-             */
-            joins: components["schemas"]["Joins-Output"];
-            /**
-             * Rules
-             * @default []
-             */
-            rules: components["schemas"]["Rule-Output"][];
-            etude: components["schemas"]["Etude-Output"] | null;
-            /**
-             * @default {
-             *       "value": "eighth",
-             *       "route": [],
-             *       "metre": "4/4",
-             *       "slots": "",
-             *       "rhythm_restarts": "never",
-             *       "start": 0,
-             *       "anticipated": "no",
-             *       "ending": "hold",
-             *       "times": 1,
-             *       "stages": "by-ending",
-             *       "marks": [],
-             *       "swing": 50,
-             *       "swung_value": "eighth"
-             *     }
-             */
-            placement: components["schemas"]["Placement-Output"];
-            /**
-             * Companions
-             * @default []
-             */
-            companions: (components["schemas"]["Doubling-Output"] | components["schemas"]["Fifths-Output"] | components["schemas"]["Drone-Output"] | components["schemas"]["Voicings-Output"])[];
-            /**
-             * @default {
-             *       "order": "fourths",
-             *       "start": "C",
-             *       "seed": 1,
-             *       "picked": []
-             *     }
-             */
-            keys: components["schemas"]["KeyRoute-Output"];
-            /**
-             * Outer
-             * @default keys
-             * @enum {string}
-             */
-            outer: "keys" | "sounds";
-            /**
-             * Values Turn
-             * @default innermost
-             * @enum {string}
-             */
-            values_turn: "innermost" | "between" | "outermost";
-            /**
-             * Positions Turn
-             * @default innermost
-             * @enum {string}
-             */
-            positions_turn: "innermost" | "between" | "outermost";
-            /**
-             * @default {
-             *       "instrument": "piano",
-             *       "reach": "comfortable",
-             *       "tessitura": "middle",
-             *       "key_register": "each",
-             *       "named_key": "sounding"
-             *     }
-             */
-            player: components["schemas"]["Player-Output"];
-            /** Fingering */
-            fingering: (components["schemas"]["OnFrets-Output"] | components["schemas"]["OnKeys-Output"] | components["schemas"]["OnSlide-Output"] | components["schemas"]["OnValves-Output"] | components["schemas"]["OnHarp-Output"] | components["schemas"]["OnChromaticHarp-Output"]) | null;
-            /**
-             * Tempo
-             * @default 96
-             */
-            tempo: number;
-            /**
-             * Numbers
-             * @default major
-             */
-            numbers: ("major" | "chord" | "steps") | "none";
-            /**
-             * @default {
-             *       "major": [],
-             *       "minor": [],
-             *       "plain": "doubles",
-             *       "signature": false,
-             *       "cautionary": true,
-             *       "values": "american",
-             *       "remarks_on_page": false,
-             *       "rules": true,
-             *       "maps": "none"
-             *     }
-             */
-            spelling: components["schemas"]["Spelling-Output"];
-        };
-        /**
-         * RecipeStep
          * @description A recipe to practise: at a `tempo` of its own (0: the recipe's), or up a `ladder`; each strip so many `repeats`.
          *
          *     `full` is the recipe before something was left out of it to fit the day, to be put back when it has become easy.
          */
-        "RecipeStep-Input": {
+        RecipeStep: {
             /**
-             * Kind
              * @default recipe
              * @constant
              */
             kind: "recipe";
-            /**
-             * Title
-             * @default
-             */
+            /** @default  */
             title: string;
             /**
              * @default {
              *       "format": "dodecant-recipe",
              *       "version": 2,
-             *       "title": "",
              *       "tags": [],
              *       "sounds": {
              *         "kind": "one",
@@ -9512,31 +5636,21 @@ export interface components {
              *       }
              *     }
              */
-            recipe: components["schemas"]["Recipe-Input"];
-            full?: components["schemas"]["Recipe-Input"] | null;
-            /**
-             * Saved
-             * @default
-             */
+            recipe: components["schemas"]["Recipe"];
+            full: components["schemas"]["Recipe"] | null;
+            /** @default  */
             saved: string;
-            /**
-             * Tempo
-             * @default 0
-             */
+            /** @default 0 */
             tempo: number;
-            ladder?: components["schemas"]["TempoLadder-Input"] | null;
-            /**
-             * Repeats
-             * @default 1
-             */
+            ladder: components["schemas"]["TempoLadder"] | null;
+            /** @default 1 */
             repeats: number;
             /**
-             * Curtain
              * @default all
              * @enum {string}
              */
             curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
-            rule?: components["schemas"]["FreeRule-Input"] | null;
+            rule: components["schemas"]["FreeRule"] | null;
             /**
              * @default {
              *       "harmony": "own",
@@ -9557,440 +5671,107 @@ export interface components {
              *       "seed": 1
              *     }
              */
-            backing: components["schemas"]["Backing-Input"];
+            backing: components["schemas"]["Backing"];
             /**
              * @default {
              *       "kind": "word",
              *       "takes": 2
              *     }
              */
-            gate: components["schemas"]["Gate-Input"];
+            gate: components["schemas"]["Gate"];
         };
-        /**
-         * RecipeStep
-         * @description A recipe to practise: at a `tempo` of its own (0: the recipe's), or up a `ladder`; each strip so many `repeats`.
-         *
-         *     `full` is the recipe before something was left out of it to fit the day, to be put back when it has become easy.
-         */
-        "RecipeStep-Output": {
-            /**
-             * Kind
-             * @default recipe
-             * @constant
-             */
-            kind: "recipe";
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            /**
-             * @default {
-             *       "format": "dodecant-recipe",
-             *       "version": 2,
-             *       "title": "",
-             *       "tags": [],
-             *       "sounds": {
-             *         "kind": "one",
-             *         "scale": "ionian"
-             *       },
-             *       "ladder": {
-             *         "kind": "scale"
-             *       },
-             *       "figure": {
-             *         "kind": "run",
-             *         "roots": "plain",
-             *         "tail": "none"
-             *       },
-             *       "course": {
-             *         "kind": "plain"
-             *       },
-             *       "path": {
-             *         "by": "step",
-             *         "close": "none",
-             *         "closing_down": "1 7- 2 1",
-             *         "closing_up": "1 3 2 1",
-             *         "direction": "up-and-back",
-             *         "high": {
-             *           "octave": 2,
-             *           "step": 1
-             *         },
-             *         "low": {
-             *           "octave": 1,
-             *           "step": 1
-             *         },
-             *         "overshoot": false,
-             *         "pause": false,
-             *         "span": "ends"
-             *       },
-             *       "joins": {
-             *         "begin": "path",
-             *         "direction": "path",
-             *         "direction_change": 1,
-             *         "keys": "each",
-             *         "leap": 2,
-             *         "leftover": "cut",
-             *         "range": 1,
-             *         "repeat": 3,
-             *         "strong": 4
-             *       },
-             *       "rules": [],
-             *       "placement": {
-             *         "anticipated": "no",
-             *         "ending": "hold",
-             *         "marks": [],
-             *         "metre": "4/4",
-             *         "rhythm_restarts": "never",
-             *         "route": [],
-             *         "slots": "",
-             *         "stages": "by-ending",
-             *         "start": 0,
-             *         "swing": 50,
-             *         "swung_value": "eighth",
-             *         "times": 1,
-             *         "value": "eighth"
-             *       },
-             *       "companions": [],
-             *       "keys": {
-             *         "order": "fourths",
-             *         "picked": [],
-             *         "seed": 1,
-             *         "start": "C"
-             *       },
-             *       "outer": "keys",
-             *       "values_turn": "innermost",
-             *       "positions_turn": "innermost",
-             *       "player": {
-             *         "instrument": "piano",
-             *         "key_register": "each",
-             *         "named_key": "sounding",
-             *         "reach": "comfortable",
-             *         "tessitura": "middle"
-             *       },
-             *       "tempo": 96,
-             *       "numbers": "major",
-             *       "spelling": {
-             *         "cautionary": true,
-             *         "major": [],
-             *         "maps": "none",
-             *         "minor": [],
-             *         "plain": "doubles",
-             *         "remarks_on_page": false,
-             *         "rules": true,
-             *         "signature": false,
-             *         "values": "american"
-             *       }
-             *     }
-             */
-            recipe: components["schemas"]["Recipe-Output"];
-            full: components["schemas"]["Recipe-Output"] | null;
-            /**
-             * Saved
-             * @default
-             */
-            saved: string;
-            /**
-             * Tempo
-             * @default 0
-             */
-            tempo: number;
-            ladder: components["schemas"]["TempoLadder-Output"] | null;
-            /**
-             * Repeats
-             * @default 1
-             */
-            repeats: number;
-            /**
-             * Curtain
-             * @default all
-             * @enum {string}
-             */
-            curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
-            rule: components["schemas"]["FreeRule-Output"] | null;
-            /**
-             * @default {
-             *       "harmony": "own",
-             *       "first": "I",
-             *       "second": "IV",
-             *       "degree": "1",
-             *       "fifth": true,
-             *       "bass": "walking",
-             *       "chords": "comping",
-             *       "time": "ride",
-             *       "click": "none",
-             *       "every": 2,
-             *       "count_in": "one-bar",
-             *       "line": 80,
-             *       "band": 80,
-             *       "clicks": 70,
-             *       "drone": 60,
-             *       "seed": 1
-             *     }
-             */
-            backing: components["schemas"]["Backing-Output"];
-            /**
-             * @default {
-             *       "kind": "word",
-             *       "takes": 2
-             *     }
-             */
-            gate: components["schemas"]["Gate-Output"];
-        };
-        /**
-         * RemarkOut
-         * @description A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about.
-         */
+        /** @description A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about. */
         RemarkOut: {
-            /** Kind */
             kind: string;
-            /** Strip */
             strip: number | null;
-            /** Also */
             also: number[];
-            /** Pointer */
             pointer: string;
-            /** Text */
             text: string;
-            /** Cures */
             cures: components["schemas"]["CureOut"][];
         };
-        /**
-         * ReturnCourse
-         * @description Home after every figure (or every second, third, …): to the root, or to any other degree.
-         */
-        "ReturnCourse-Input": {
+        /** @description Home after every figure (or every second, third, …): to the root, or to any other degree. */
+        ReturnCourse: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "return";
-            /**
-             * Degree
-             * @default 1
-             */
+            /** @default 1 */
             degree: string;
-            /**
-             * Every
-             * @default 1
-             */
+            /** @default 1 */
             every: number;
         };
-        /**
-         * ReturnCourse
-         * @description Home after every figure (or every second, third, …): to the root, or to any other degree.
-         */
-        "ReturnCourse-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "return";
-            /**
-             * Degree
-             * @default 1
-             */
-            degree: string;
-            /**
-             * Every
-             * @default 1
-             */
-            every: number;
-        };
-        /**
-         * RhythmShapeOut
-         * @description A rhythm by name, as slots of a metre; empty where every slot sounds.
-         */
+        /** @description A rhythm by name, as slots of a metre; empty where every slot sounds. */
         RhythmShapeOut: {
-            /** Name */
             name: string;
-            /** Slots */
             slots: string;
         };
         /**
-         * RoundPassageOut
          * @description A passage that is played, from where to where in quarter notes from the first barline: the line, a root held (its
          *     MIDI number), a call, an answer, or what one likes; which time it is.
          */
         RoundPassageOut: {
-            /** Start */
             start: number;
-            /** End */
             end: number;
-            /**
-             * Role
-             * @enum {string}
-             */
+            /** @enum {string} */
             role: "line" | "root" | "call" | "answer" | "free";
-            /** Time */
             time: number;
-            /** Held */
             held: number | null;
         };
         /**
-         * Rounds
          * @description How a strip is gone through: from one bar to another (0: from its first, to its last), so many `repeats`, its
          *     root held for a bar after every so many of them (0: never).
          */
-        "Rounds-Input": {
-            /**
-             * First Bar
-             * @default 0
-             */
+        Rounds: {
+            /** @default 0 */
             first_bar: number;
-            /**
-             * Last Bar
-             * @default 0
-             */
+            /** @default 0 */
             last_bar: number;
-            /**
-             * Repeats
-             * @default 1
-             */
+            /** @default 1 */
             repeats: number;
-            /**
-             * Root Every
-             * @default 0
-             */
+            /** @default 0 */
             root_every: number;
         };
-        /**
-         * Rounds
-         * @description How a strip is gone through: from one bar to another (0: from its first, to its last), so many `repeats`, its
-         *     root held for a bar after every so many of them (0: never).
-         */
-        "Rounds-Output": {
-            /**
-             * First Bar
-             * @default 0
-             */
-            first_bar: number;
-            /**
-             * Last Bar
-             * @default 0
-             */
-            last_bar: number;
-            /**
-             * Repeats
-             * @default 1
-             */
-            repeats: number;
-            /**
-             * Root Every
-             * @default 0
-             */
-            root_every: number;
-        };
-        /**
-         * Routine
-         * @description Steps in order under a `title`, for a day with a cap of so many minutes; a break after each `break_after`.
-         */
-        "Routine-Input": {
-            /**
-             * Title
-             * @default
-             */
+        /** @description Steps in order under a `title`, for a day with a cap of so many minutes; a break after each `break_after`. */
+        Routine: {
+            /** @default  */
             title: string;
-            /**
-             * Cap
-             * @default 20
-             */
+            /** @default 20 */
             cap: number;
-            /**
-             * Break After
-             * @default 25
-             */
+            /** @default 25 */
             break_after: number;
-            /**
-             * Steps
-             * @default []
-             */
-            steps: (components["schemas"]["RecipeStep-Input"] | components["schemas"]["FreeTask-Input"])[];
+            /** @default [] */
+            steps: (components["schemas"]["RecipeStep"] | components["schemas"]["FreeTask"])[];
         };
-        /**
-         * Routine
-         * @description Steps in order under a `title`, for a day with a cap of so many minutes; a break after each `break_after`.
-         */
-        "Routine-Output": {
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            /**
-             * Cap
-             * @default 20
-             */
-            cap: number;
-            /**
-             * Break After
-             * @default 25
-             */
-            break_after: number;
-            /**
-             * Steps
-             * @default []
-             */
-            steps: (components["schemas"]["RecipeStep-Output"] | components["schemas"]["FreeTask-Output"])[];
-        };
-        /**
-         * RoutineMinutesOut
-         * @description The minutes of each step and of all, with breaks; over the cap, what to leave out, in a teacher's order.
-         */
+        /** @description The minutes of each step and of all, with breaks; over the cap, what to leave out, in a teacher's order. */
         RoutineMinutesOut: {
-            /** Steps */
             steps: components["schemas"]["StepOut"][];
-            /** Minutes */
             minutes: number;
-            /** Over */
             over: boolean;
-            /** Leave Out */
             leave_out: components["schemas"]["LeftOutOut"][];
         };
-        /**
-         * RoutineShapeOut
-         * @description A shape of a routine: its id, its name, what it is for.
-         */
+        /** @description A shape of a routine: its id, its name, what it is for. */
         RoutineShapeOut: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Use */
             use: string;
         };
-        /**
-         * RowFaultOut
-         * @description A row of a file that cannot be taken: its line, what is wrong, what would be right.
-         */
+        /** @description A row of a file that cannot be taken: its line, what is wrong, what would be right. */
         RowFaultOut: {
-            /** Line */
             line: number;
-            /** Message */
             message: string;
-            /** Cure */
             cure: string;
         };
-        /**
-         * RowOut
-         * @description A row of the matrix: a sound in a position and a note value, with the keys in which something was done.
-         */
+        /** @description A row of the matrix: a sound in a position and a note value, with the keys in which something was done. */
         RowOut: {
-            /** Sound */
             sound: string;
-            /** Position */
             position: string;
-            /** Value */
             value: string;
-            /** Names */
             names: string[];
-            /** Cells */
             cells: components["schemas"]["CellOut"][];
         };
-        /**
-         * Rule
-         * @description Where -> what. Of several that hold the one that tells more exactly where plays; of equals the first.
-         */
-        "Rule-Input": {
+        /** @description Where -> what. Of several that hold the one that tells more exactly where plays; of equals the first. */
+        Rule: {
             /**
              * @default {
              *       "role": "any",
@@ -10004,9 +5785,8 @@ export interface components {
              *       "choruses": ""
              *     }
              */
-            where: components["schemas"]["Where-Input"];
+            where: components["schemas"]["Where"];
             /**
-             * What
              * @default {
              *       "kind": "play",
              *       "ladder": {
@@ -10033,248 +5813,108 @@ export interface components {
              *       "slots": ""
              *     }
              */
-            what: components["schemas"]["Play-Input"] | components["schemas"]["Open-Input"] | components["schemas"]["UpsideDown-Input"];
+            what: components["schemas"]["Play"] | components["schemas"]["Open"] | components["schemas"]["UpsideDown"];
         };
         /**
-         * Rule
-         * @description Where -> what. Of several that hold the one that tells more exactly where plays; of equals the first.
-         */
-        "Rule-Output": {
-            /**
-             * @default {
-             *       "role": "any",
-             *       "step": "",
-             *       "quality": "any",
-             *       "chords": [],
-             *       "bars": "",
-             *       "phrase": 0,
-             *       "phrase_bars": "",
-             *       "section": "",
-             *       "choruses": ""
-             *     }
-             */
-            where: components["schemas"]["Where-Output"];
-            /**
-             * What
-             * @default {
-             *       "kind": "play",
-             *       "ladder": {
-             *         "kind": "scale"
-             *       },
-             *       "path": {
-             *         "by": "step",
-             *         "close": "none",
-             *         "closing_down": "1 7- 2 1",
-             *         "closing_up": "1 3 2 1",
-             *         "direction": "up-and-back",
-             *         "high": {
-             *           "octave": 2,
-             *           "step": 1
-             *         },
-             *         "low": {
-             *           "octave": 1,
-             *           "step": 1
-             *         },
-             *         "overshoot": false,
-             *         "pause": false,
-             *         "span": "once"
-             *       },
-             *       "slots": ""
-             *     }
-             */
-            what: components["schemas"]["Play-Output"] | components["schemas"]["Open-Output"] | components["schemas"]["UpsideDown-Output"];
-        };
-        /**
-         * Run
          * @description The ladder's tones one by one, as the path walks.
          *
          *     `roots` may be held twice as long or struck twice; `tail` adds the arpeggio (every second rung) up and back.
          */
-        "Run-Input": {
+        Run: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "run";
             /**
-             * Roots
              * @default plain
              * @enum {string}
              */
             roots: "plain" | "hold" | "repeat";
             /**
-             * Tail
              * @default none
              * @enum {string}
              */
             tail: "none" | "arpeggio";
         };
-        /**
-         * Run
-         * @description The ladder's tones one by one, as the path walks.
-         *
-         *     `roots` may be held twice as long or struck twice; `tail` adds the arpeggio (every second rung) up and back.
-         */
-        "Run-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "run";
-            /**
-             * Roots
-             * @default plain
-             * @enum {string}
-             */
-            roots: "plain" | "hold" | "repeat";
-            /**
-             * Tail
-             * @default none
-             * @enum {string}
-             */
-            tail: "none" | "arpeggio";
-        };
-        /**
-         * RunOut
-         * @description Letters in one weight.
-         */
+        /** @description Letters in one weight. */
         RunOut: {
-            /** Text */
             text: string;
-            /** Strong */
             strong: boolean;
-            /** Emphasis */
             emphasis: boolean;
         };
-        /**
-         * RungOut
-         * @description Where one stands on a ladder: the tempo, whether the top was reached cleanly, the rule in words.
-         */
+        /** @description Where one stands on a ladder: the tempo, whether the top was reached cleanly, the rule in words. */
         RungOut: {
-            /** Tempo */
             tempo: number;
-            /** Done */
             done: boolean;
-            /** Words */
             words: string;
         };
-        /** SavedOut[ChangesDocument] */
         SavedOut_ChangesDocument_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["ChangesDocument-Output"];
-            /** Title */
+            document: components["schemas"]["ChangesDocument"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[HandoutLayout] */
         SavedOut_HandoutLayout_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["HandoutLayout-Output"];
-            /** Title */
+            document: components["schemas"]["HandoutLayout"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[OwnRhythm] */
         SavedOut_OwnRhythm_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["OwnRhythm-Output"];
-            /** Title */
+            document: components["schemas"]["OwnRhythm"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[OwnScale] */
         SavedOut_OwnScale_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["OwnScale-Output"];
-            /** Title */
+            document: components["schemas"]["OwnScale"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[Recipe] */
         SavedOut_Recipe_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["Recipe-Output"];
-            /** Title */
+            document: components["schemas"]["Recipe"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[Routine] */
         SavedOut_Routine_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["Routine-Output"];
-            /** Title */
+            document: components["schemas"]["Routine"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[VocabularyPiece] */
         SavedOut_VocabularyPiece_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["VocabularyPiece-Output"];
-            /** Title */
+            document: components["schemas"]["VocabularyPiece"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /** SavedOut[WorksheetSetting] */
         SavedOut_WorksheetSetting_: {
-            /** Id */
             id: string;
-            document: components["schemas"]["WorksheetSetting-Output"];
-            /** Title */
+            document: components["schemas"]["WorksheetSetting"];
             title: string;
-            /** Revision */
             revision: number;
-            /** Changed At */
             changed_at: string;
-            /** About */
             about: string;
         };
-        /**
-         * ScaleLadder
-         * @description The line stands on all tones of the sound.
-         */
-        "ScaleLadder-Input": {
+        /** @description The line stands on all tones of the sound. */
+        ScaleLadder: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10282,526 +5922,221 @@ export interface components {
             kind: "scale";
         };
         /**
-         * ScaleLadder
-         * @description The line stands on all tones of the sound.
-         */
-        "ScaleLadder-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "scale";
-        };
-        /**
-         * ScaleOut
          * @description A scale of the catalogue: degrees as text (coming down too, where that differs), whether it counts as major or
          *     minor for key names, the chord qualities it serves, and a line on its use.
          */
         ScaleOut: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Aliases */
             aliases: string[];
-            /** Degrees */
             degrees: string[];
-            /** Down */
             down: string[];
-            /** Family */
             family: string;
-            /** Colour */
             colour: string;
-            /** Serves */
             serves: string[];
-            /** Use */
             use: string;
         };
-        /**
-         * SearchOut
-         * @description What was found, the best first; where nothing was, a title that is spelled nearly so.
-         */
+        /** @description What was found, the best first; where nothing was, a title that is spelled nearly so. */
         SearchOut: {
-            /** Found */
             found: components["schemas"]["FindableOut"][];
-            /** Instead */
             instead: string;
         };
-        /**
-         * SectionOut
-         * @description A section of the changes: its letter, and where it begins in quarter notes from the first barline.
-         */
+        /** @description A section of the changes: its letter, and where it begins in quarter notes from the first barline. */
         SectionOut: {
-            /** At */
             at: number;
-            /** Name */
             name: string;
         };
-        /**
-         * SessionIn
-         * @description The teacher's passphrase.
-         */
+        /** @description The teacher's passphrase. */
         SessionIn: {
-            /** Passphrase */
             passphrase: string;
         };
-        /**
-         * SeveralSounds
-         * @description Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key.
-         */
-        "SeveralSounds-Input": {
+        /** @description Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key. */
+        SeveralSounds: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "several";
-            /** Scales */
-            scales: (string | components["schemas"]["OwnScale-Input"])[];
-            /**
-             * Roots
-             * @default []
-             */
+            scales: (string | components["schemas"]["OwnScale"])[];
+            /** @default [] */
             roots: string[];
         };
-        /**
-         * SeveralSounds
-         * @description Several scales, one after another, on one tonic, or each on a root of its own: a degree of the key.
-         */
-        "SeveralSounds-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "several";
-            /** Scales */
-            scales: (string | components["schemas"]["OwnScale-Output"])[];
-            /**
-             * Roots
-             * @default []
-             */
-            roots: string[];
-        };
-        /**
-         * ShareOut
-         * @description A link: for whom, until when, when it was last used, whether it was revoked.
-         */
+        /** @description A link: for whom, until when, when it was last used, whether it was revoked. */
         ShareOut: {
-            /** Id */
             id: number;
-            /** Player */
             player: number;
-            /**
-             * Made At
-             * Format: date-time
-             */
+            /** Format: date-time */
             made_at: string;
-            /**
-             * Expires At
-             * Format: date-time
-             */
+            /** Format: date-time */
             expires_at: string;
-            /** Revoked At */
             revoked_at: string | null;
-            /** Used At */
             used_at: string | null;
         };
-        /**
-         * SharesIn
-         * @description For whom links are made, and for how many days they open something.
-         */
+        /** @description For whom links are made, and for how many days they open something. */
         SharesIn: {
-            /** Players */
             players: number[];
-            /**
-             * Days
-             * @default 30
-             */
+            /** @default 30 */
             days: number;
         };
-        /**
-         * SharingOut
-         * @description Whether others can reach the server, under which address, and whether there is a passphrase.
-         */
+        /** @description Whether others can reach the server, under which address, and whether there is a passphrase. */
         SharingOut: {
-            /** On */
             on: boolean;
-            /** Address */
             address: string;
-            /** Passphrase */
             passphrase: boolean;
         };
-        /**
-         * ShortfallOut
-         * @description A goal that cannot be met: in numbers, and what would make it fit.
-         */
+        /** @description A goal that cannot be met: in numbers, and what would make it fit. */
         ShortfallOut: {
-            /** Goal */
             goal: number;
-            /** Words */
             words: string;
-            /** Cures */
             cures: string[];
         };
-        /**
-         * SideOut
-         * @description A side of the dial: its key and name, how far it has come (0 to 1), its comfortable tempo, the last day.
-         */
+        /** @description A side of the dial: its key and name, how far it has come (0 to 1), its comfortable tempo, the last day. */
         SideOut: {
-            /** Key */
             key: number;
-            /** Name */
             name: string;
-            /** Ready */
             ready: number;
-            /** Tempo */
             tempo: number | null;
-            /** Last */
             last: string | null;
         };
-        /**
-         * SimplerIn
-         * @description What is made simpler for a player, by the names of the proposals.
-         */
+        /** @description What is made simpler for a player, by the names of the proposals. */
         SimplerIn: {
-            /** Simpler */
             simpler: string[];
         };
-        /**
-         * SlipCountOut
-         * @description How often a degree of a sound slipped, and how.
-         */
+        /** @description How often a degree of a sound slipped, and how. */
         SlipCountOut: {
-            /** Sound */
             sound: string;
-            /** Degree */
             degree: string;
-            /** Kind */
             kind: string;
-            /** Times */
             times: number;
         };
         /**
-         * SlipOut
          * @description A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
          *     nothing was), how far off in time in ms.
          */
         SlipOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "wrong" | "octave" | "left-out" | "figure-left-out" | "added" | "struck-twice" | "turned-early" | "early" | "late";
-            /** Note */
             note: string;
-            /** Bar */
             bar: number;
-            /** Number */
             number: string;
-            /** Words */
             words: string;
-            /** Played */
             played: string | null;
-            /** Staff Steps */
             staff_steps: number | null;
-            /** Off */
             off: number;
         };
-        /**
-         * SlippedIn
-         * @description A degree that slipped, and how.
-         */
+        /** @description A degree that slipped, and how. */
         SlippedIn: {
-            /** Degree */
             degree: string;
-            /** Kind */
             kind: string;
         };
         /**
-         * Slurs
          * @description Notes joined under slurs: groups of such sizes in turn (1 is a note by itself), after so many notes before them.
          *
          *     `by` lets the groups run along the line, or begin anew with each figure; with no groups the whole figure is one.
          *     A group is over at a rest.
          */
-        "Slurs-Input": {
+        Slurs: {
             /**
-             * By
              * @default line
              * @enum {string}
              */
             by: "line" | "figure";
             /**
-             * Groups
              * @default [
              *       2
              *     ]
              */
             groups: number[];
-            /**
-             * After
-             * @default 0
-             */
+            /** @default 0 */
             after: number;
         };
-        /**
-         * Slurs
-         * @description Notes joined under slurs: groups of such sizes in turn (1 is a note by itself), after so many notes before them.
-         *
-         *     `by` lets the groups run along the line, or begin anew with each figure; with no groups the whole figure is one.
-         *     A group is over at a rest.
-         */
-        "Slurs-Output": {
-            /**
-             * By
-             * @default line
-             * @enum {string}
-             */
-            by: "line" | "figure";
-            /**
-             * Groups
-             * @default [
-             *       2
-             *     ]
-             */
-            groups: number[];
-            /**
-             * After
-             * @default 0
-             */
-            after: number;
-        };
-        /**
-         * SoundChoice
-         * @description A scale for a chord; `root` is the sound's tonic as a degree above the chord's root.
-         */
-        "SoundChoice-Input": {
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Input"];
-            /**
-             * Root
-             * @default 1
-             */
+        /** @description A scale for a chord; `root` is the sound's tonic as a degree above the chord's root. */
+        SoundChoice: {
+            scale: string | components["schemas"]["OwnScale"];
+            /** @default 1 */
             root: string;
         };
-        /**
-         * SoundChoice
-         * @description A scale for a chord; `root` is the sound's tonic as a degree above the chord's root.
-         */
-        "SoundChoice-Output": {
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Output"];
-            /**
-             * Root
-             * @default 1
-             */
-            root: string;
-        };
-        /**
-         * SoundDoneOut
-         * @description A sound that has been practised: how many of its twelve keys, and how often.
-         */
+        /** @description A sound that has been practised: how many of its twelve keys, and how often. */
         SoundDoneOut: {
-            /** Sound */
             sound: string;
-            /** Keys */
             keys: number;
-            /** Times */
             times: number;
         };
-        /**
-         * SoundOut
-         * @description A scale on a tonic.
-         */
+        /** @description A scale on a tonic. */
         SoundOut: {
-            /** Text */
             text: string;
-            /** Tonic */
             tonic: string;
-            /** Scale */
             scale: string;
         };
-        /**
-         * SoundingOut
-         * @description Pitches (MIDI numbers) that begin together: beats from the start, length, and the note's step in the sound.
-         */
+        /** @description Pitches (MIDI numbers) that begin together: beats from the start, length, and the note's step in the sound. */
         SoundingOut: {
-            /** Start */
             start: number;
-            /** Length */
             length: number;
-            /** Pitches */
             pitches: number[];
-            /** Step */
             step: number | null;
         };
-        /**
-         * SoundsPart
-         * @description What is sounded. `in_turn`: there is a route of sounds beside the route of keys, and one of them is outer.
-         */
+        /** @description What is sounded. `in_turn`: there is a route of sounds beside the route of keys, and one of them is outer. */
         SoundsPart: {
-            /** Kind */
             kind: string;
         };
         /**
-         * Spelling
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
          *     whether note values have their American or their British names, remarks stand on the printed page too, the names of
          *     rules over the line, and maps of the instrument after the strips.
          */
-        "Spelling-Input": {
-            /**
-             * Major
-             * @default []
-             */
+        Spelling: {
+            /** @default [] */
             major: string[];
-            /**
-             * Minor
-             * @default []
-             */
+            /** @default [] */
             minor: string[];
             /**
-             * Plain
              * @default doubles
              * @enum {string}
              */
             plain: "never" | "doubles" | "all";
-            /**
-             * Signature
-             * @default false
-             */
+            /** @default false */
             signature: boolean;
-            /**
-             * Cautionary
-             * @default true
-             */
+            /** @default true */
             cautionary: boolean;
             /**
-             * Values
              * @default american
              * @enum {string}
              */
             values: "american" | "british";
-            /**
-             * Remarks On Page
-             * @default false
-             */
+            /** @default false */
             remarks_on_page: boolean;
-            /**
-             * Rules
-             * @default true
-             */
+            /** @default true */
             rules: boolean;
             /**
-             * Maps
              * @default none
              * @enum {string}
              */
             maps: "none" | "numbers" | "names" | "fingers";
         };
-        /**
-         * Spelling
-         * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
-         *     whether note values have their American or their British names, remarks stand on the printed page too, the names of
-         *     rules over the line, and maps of the instrument after the strips.
-         */
-        "Spelling-Output": {
-            /**
-             * Major
-             * @default []
-             */
-            major: string[];
-            /**
-             * Minor
-             * @default []
-             */
-            minor: string[];
-            /**
-             * Plain
-             * @default doubles
-             * @enum {string}
-             */
-            plain: "never" | "doubles" | "all";
-            /**
-             * Signature
-             * @default false
-             */
-            signature: boolean;
-            /**
-             * Cautionary
-             * @default true
-             */
-            cautionary: boolean;
-            /**
-             * Values
-             * @default american
-             * @enum {string}
-             */
-            values: "american" | "british";
-            /**
-             * Remarks On Page
-             * @default false
-             */
-            remarks_on_page: boolean;
-            /**
-             * Rules
-             * @default true
-             */
-            rules: boolean;
-            /**
-             * Maps
-             * @default none
-             * @enum {string}
-             */
-            maps: "none" | "numbers" | "names" | "fingers";
-        };
-        /**
-         * StackOut
-         * @description A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes.
-         */
+        /** @description A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes. */
         StackOut: {
-            /** Text */
             text: string;
-            /** Numeral */
             numeral: string;
-            /** Notes */
             notes: string[];
         };
-        /**
-         * StepOut
-         * @description The minutes of a step as the music says, as it will really be, and how they come about.
-         */
+        /** @description The minutes of a step as the music says, as it will really be, and how they come about. */
         StepOut: {
-            /** Music */
             music: number;
-            /** Minutes */
             minutes: number;
-            /** Words */
             words: string;
         };
-        /**
-         * StretchOut
-         * @description One sound over a run of chords, by their numbers as written; `reasons` has a line for each different chord.
-         */
+        /** @description One sound over a run of chords, by their numbers as written; `reasons` has a line for each different chord. */
         StretchOut: {
-            /** Name */
             name: string;
-            /** Tonic */
             tonic: string;
-            /** Scale */
-            scale: string | components["schemas"]["OwnScale-Output"];
-            /** Chords */
+            scale: string | components["schemas"]["OwnScale"];
             chords: number[];
-            /** Roots */
             roots: string[];
-            /** Texts */
             texts: string[];
-            /** Score */
             score: number;
-            /** Pinned */
             pinned: boolean;
         };
         /**
-         * StripOut
          * @description One strip: its stop, its heading, its bars. `key` is the stop's pitch class as the recipe names keys, `formula`
          *     the numbers of its sound in order.
          *
@@ -10809,227 +6144,132 @@ export interface components {
          *     after another, repeats followed.
          */
         StripOut: {
-            /** Index */
             index: number;
-            /** Heading */
             heading: string;
-            /** Key */
             key: number;
             practised: components["schemas"]["PractisedOut"];
             written: components["schemas"]["SoundOut"];
             sounding: components["schemas"]["SoundOut"];
-            /** Formula */
             formula: string;
-            /** Octaves Open */
             octaves_open: number;
-            /** Begin */
             begin: number;
-            /** End */
             end: number;
-            /** Played */
             played: components["schemas"]["PassageOut"][];
-            /** Companions */
             companions: components["schemas"]["CompanionOut"][];
-            /** Chords */
             chords: components["schemas"]["ChordOverOut"][];
-            /** Pieces */
             pieces: components["schemas"]["PieceOverOut"][];
-            /** Bars */
             bars: components["schemas"]["BarOut"][];
         };
-        /**
-         * SungOut
-         * @description For each note whether it was right, and in words.
-         */
+        /** @description For each note whether it was right, and in words. */
         SungOut: {
-            /** Right */
             right: boolean[];
-            /** Words */
             words: string;
         };
         /**
-         * TablesOut
          * @description Everything a recipe can choose from, what it is called, how far it may go, and the recipe one starts with.
          *
          *     `choices` and `limits` are named by part and field: "Path.by". `slot_places` say how the slots of a beat are
          *     counted, by how many there are.
          */
         TablesOut: {
-            /** Scales */
             scales: components["schemas"]["ScaleOut"][];
-            /** Instruments */
             instruments: components["schemas"]["InstrumentOut"][];
-            /** Forms */
             forms: components["schemas"]["FormTableOut"][];
-            /** Vocabulary */
             vocabulary: components["schemas"]["PieceOut"][];
-            /** Major Keys */
             major_keys: string[];
-            /** Minor Keys */
             minor_keys: string[];
-            /** Positions */
             positions: string[];
-            /** Choices */
             choices: {
                 [key: string]: components["schemas"]["ChoiceOut"][];
             };
-            /** Weights */
             weights: {
                 [key: string]: string;
             };
-            /** Limits */
             limits: {
                 [key: string]: components["schemas"]["LimitsOut"];
             };
-            /** Figures */
             figures: {
                 [key: string]: components["schemas"]["FigureKindOut"];
             };
             fresh: components["schemas"]["FreshOut"];
-            /** Simpler */
             simpler: components["schemas"]["CureOut"][];
-            /** Note Values */
             note_values: {
                 [key: string]: components["schemas"]["NoteValueOut"];
             };
-            /** Metres */
             metres: components["schemas"]["MetreOut"][];
-            /** Slot Places */
             slot_places: {
                 [key: string]: string[];
             };
-            /** Routine Shapes */
             routine_shapes: components["schemas"]["RoutineShapeOut"][];
-            /** Exercise Files */
             exercise_files: components["schemas"]["ExportOut"][];
-            /** Changes Files */
             changes_files: components["schemas"]["ExportOut"][];
-            blank: components["schemas"]["Recipe-Output"];
+            blank: components["schemas"]["Recipe"];
         };
-        /**
-         * TakeAtIn
-         * @description A take by its tempo, and whether it was clean.
-         */
+        /** @description A take by its tempo, and whether it was clean. */
         TakeAtIn: {
-            /** Tempo */
             tempo: number;
-            /** Clean */
             clean: boolean;
         };
         /**
-         * TakeToKeepIn
          * @description A judged take: the recipe by its id on the shelf (or nothing) and its title, the strip by its heading, the tempo
          *     in BPM, how many notes were due and slips made, what was told, and its events.
          */
         TakeToKeepIn: {
-            /**
-             * Recipe
-             * @default
-             */
+            /** @default  */
             recipe: string;
-            /**
-             * Title
-             * @default
-             */
+            /** @default  */
             title: string;
-            /** Strip */
             strip: string;
-            /** Tempo */
             tempo: number;
-            /** Notes */
             notes: number;
-            /** Slips */
             slips: number;
-            /**
-             * Sentences
-             * @default []
-             */
+            /** @default [] */
             sentences: string[];
-            /**
-             * Events
-             * @default []
-             */
+            /** @default [] */
             events: components["schemas"]["EventIn"][];
         };
-        /**
-         * TakeWithEventsOut
-         * @description A kept take with what was played.
-         */
+        /** @description A kept take with what was played. */
         TakeWithEventsOut: {
-            /** Id */
             id: number;
-            /** Title */
             title: string;
-            /** Strip */
             strip: string;
-            /** Tempo */
             tempo: number;
-            /** Notes */
             notes: number;
-            /** Slips */
             slips: number;
-            /** Sentences */
             sentences: string[];
-            /**
-             * Taken At
-             * Format: date-time
-             */
+            /** Format: date-time */
             taken_at: string;
-            /** Events */
             events: components["schemas"]["EventOut"][];
         };
-        /**
-         * TakenDay
-         * @description A day on which a recipe was practised: for how many minutes, and how many of its strips.
-         */
+        /** @description A day on which a recipe was practised: for how many minutes, and how many of its strips. */
         TakenDay: {
-            /** Minutes */
             minutes: number;
-            /** Strips */
             strips: number;
         };
         /**
-         * TempoLadder
          * @description The tempos an exercise climbs.
          *
          *     By `takes` it goes up `by` so many after some clean ones in a row and down after some with slips in a row; or
          *     through tempos that are `fixed`, each until it has been clean as often; or there is `one` tempo. It begins at
          *     `begin` (0: as the hardest note value wants it) and waits at the `top`.
          */
-        "TempoLadder-Input": {
+        TempoLadder: {
             /**
-             * Way
              * @default takes
              * @enum {string}
              */
             way: "takes" | "fixed" | "one";
-            /**
-             * Begin
-             * @default 0
-             */
+            /** @default 0 */
             begin: number;
-            /**
-             * By
-             * @default 4
-             */
+            /** @default 4 */
             by: number;
-            /**
-             * After
-             * @default 2
-             */
+            /** @default 2 */
             after: number;
-            /**
-             * Down After
-             * @default 2
-             */
+            /** @default 2 */
             down_after: number;
-            /**
-             * Top
-             * @default 120
-             */
+            /** @default 120 */
             top: number;
             /**
-             * Fixed
              * @default [
              *       60,
              *       70,
@@ -11038,309 +6278,131 @@ export interface components {
              */
             fixed: number[];
         };
-        /**
-         * TempoLadder
-         * @description The tempos an exercise climbs.
-         *
-         *     By `takes` it goes up `by` so many after some clean ones in a row and down after some with slips in a row; or
-         *     through tempos that are `fixed`, each until it has been clean as often; or there is `one` tempo. It begins at
-         *     `begin` (0: as the hardest note value wants it) and waits at the `top`.
-         */
-        "TempoLadder-Output": {
-            /**
-             * Way
-             * @default takes
-             * @enum {string}
-             */
-            way: "takes" | "fixed" | "one";
-            /**
-             * Begin
-             * @default 0
-             */
-            begin: number;
-            /**
-             * By
-             * @default 4
-             */
-            by: number;
-            /**
-             * After
-             * @default 2
-             */
-            after: number;
-            /**
-             * Down After
-             * @default 2
-             */
-            down_after: number;
-            /**
-             * Top
-             * @default 120
-             */
-            top: number;
-            /**
-             * Fixed
-             * @default [
-             *       60,
-             *       70,
-             *       80
-             *     ]
-             */
-            fixed: number[];
-        };
-        /**
-         * TempoOut
-         * @description The best tempo of a day.
-         */
+        /** @description The best tempo of a day. */
         TempoOut: {
-            /**
-             * Day
-             * Format: date
-             */
+            /** Format: date */
             day: string;
-            /** Tempo */
             tempo: number;
         };
         /**
-         * TicketOut
          * @description An assignment as its player gets it: the teacher's words, the recipes fitted to them (or the routine they are
          *     in), what the stand shows, what they have done so far, and their questions.
          */
         TicketOut: {
-            /** Title */
             title: string;
-            /** Player */
             player: string;
-            /** Due */
             due: string | null;
-            /** Due Words */
             due_words: string;
-            /** Words */
             words: components["schemas"]["BlockOut"][];
-            /** Listening */
             listening: string;
-            /** Links */
             links: components["schemas"]["LinkOut"][];
-            /** Recipes */
-            recipes: components["schemas"]["Recipe-Output"][];
-            routine: components["schemas"]["Routine-Output"] | null;
-            /**
-             * Curtain
-             * @enum {string}
-             */
+            recipes: components["schemas"]["Recipe"][];
+            routine: components["schemas"]["Routine"] | null;
+            /** @enum {string} */
             curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
-            /** Saved */
             saved: string;
-            /** Minutes */
             minutes: number;
-            /** Keys */
             keys: components["schemas"]["KeyDoneOut"][];
-            /** Questions */
             questions: components["schemas"]["QuestionOut"][];
-            /**
-             * Expires At
-             * Format: date-time
-             */
+            /** Format: date-time */
             expires_at: string;
         };
-        /**
-         * TokenIn
-         * @description The token of a share link.
-         */
+        /** @description The token of a share link. */
         TokenIn: {
-            /** Token */
             token: string;
         };
         /**
-         * TriadPairOut
          * @description Two triads without a common tone: the chords on the tonic that they serve together, and other common sounds
          *     of seven tones that hold them.
          */
         TriadPairOut: {
             first: components["schemas"]["StackOut"];
             second: components["schemas"]["StackOut"];
-            /** Serves */
             serves: string[];
-            /** Held By */
             held_by: string[];
         };
-        /**
-         * TuningOut
-         * @description Open strings by a name, from the lowest.
-         */
+        /** @description Open strings by a name, from the lowest. */
         TuningOut: {
-            /** Name */
             name: string;
-            /** Strings */
             strings: string;
         };
-        /**
-         * Turned
-         * @description Which settings of a figure are turned round, and how: backwards, or upside down.
-         */
-        "Turned-Input": {
+        /** @description Which settings of a figure are turned round, and how: backwards, or upside down. */
+        Turned: {
             /**
-             * When
              * @default never
              * @enum {string}
              */
             when: "never" | "falling" | "every-second";
             /**
-             * How
              * @default backwards
              * @enum {string}
              */
             how: "backwards" | "upside-down";
         };
         /**
-         * Turned
-         * @description Which settings of a figure are turned round, and how: backwards, or upside down.
-         */
-        "Turned-Output": {
-            /**
-             * When
-             * @default never
-             * @enum {string}
-             */
-            when: "never" | "falling" | "every-second";
-            /**
-             * How
-             * @default backwards
-             * @enum {string}
-             */
-            how: "backwards" | "upside-down";
-        };
-        /**
-         * Unbroken
          * @description A line over changes that never stops: it keeps its direction until the range turns it.
          *
          *     It begins on a step of the first sound, upwards or downwards, and stands on the ladder.
          */
-        "Unbroken-Input": {
+        Unbroken: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "unbroken";
             /**
-             * Direction
              * @default up
              * @enum {string}
              */
             direction: "up" | "down";
-            /**
-             * Step
-             * @default 1
-             */
+            /** @default 1 */
             step: number;
         };
-        /**
-         * Unbroken
-         * @description A line over changes that never stops: it keeps its direction until the range turns it.
-         *
-         *     It begins on a step of the first sound, upwards or downwards, and stands on the ladder.
-         */
-        "Unbroken-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "unbroken";
-            /**
-             * Direction
-             * @default up
-             * @enum {string}
-             */
-            direction: "up" | "down";
-            /**
-             * Step
-             * @default 1
-             */
-            step: number;
-        };
-        /**
-         * UpsideDown
-         * @description What was played on the chord before goes on here, upside down.
-         */
-        "UpsideDown-Input": {
+        /** @description What was played on the chord before goes on here, upside down. */
+        UpsideDown: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "upside-down";
         };
-        /**
-         * UpsideDown
-         * @description What was played on the chord before goes on here, upside down.
-         */
-        "UpsideDown-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "upside-down";
-        };
-        /**
-         * VariationOut
-         * @description The changed recipe, the phrase that changed, and what it is now.
-         */
+        /** @description The changed recipe, the phrase that changed, and what it is now. */
         VariationOut: {
-            recipe: components["schemas"]["Recipe-Output"];
-            /** Phrase */
+            recipe: components["schemas"]["Recipe"];
             phrase: string;
-            /** Words */
             words: string;
         };
-        /**
-         * VersionOut
-         * @description A new version: what changed last, in words, the recipe, and all that changed since the first, in words.
-         */
+        /** @description A new version: what changed last, in words, the recipe, and all that changed since the first, in words. */
         VersionOut: {
-            /** Change */
             change: string;
-            /** Words */
             words: string;
-            recipe: components["schemas"]["Recipe-Output"];
-            /** Changes */
+            recipe: components["schemas"]["Recipe"];
             changes: string[];
         };
-        /**
-         * VisitorOut
-         * @description Who asks, and whether the server can be reached from other machines.
-         */
+        /** @description Who asks, and whether the server can be reached from other machines. */
         VisitorOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "teacher" | "guest" | "stranger";
-            /** Shared */
             shared: boolean;
         };
         /**
-         * VocabularyPiece
          * @description What is played, and where it fits as its owner says; what is left empty (or 0) the program works out.
          *
          *     `families` are the qualities of chords it fits, `role` what its chord does, `beats` how long a chord it needs,
          *     `level` from 1 (easy) to 5.
          */
-        "VocabularyPiece-Input": {
+        VocabularyPiece: {
             /**
-             * Format
              * @default dodecant-vocabulary
              * @constant
              */
             format: "dodecant-vocabulary";
             /**
-             * Version
              * @default 1
              * @constant
              */
             version: 1;
-            /**
-             * Name
-             * @default New piece
-             */
+            /** @default New piece */
             name: string;
             /**
              * @default {
@@ -11381,118 +6443,20 @@ export interface components {
              *       "slots": ""
              *     }
              */
-            what: components["schemas"]["Play-Input"];
-            /**
-             * Families
-             * @default []
-             */
+            what: components["schemas"]["Play"];
+            /** @default [] */
             families: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
             /**
-             * Role
              * @default any
              * @enum {string}
              */
             role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
-            /**
-             * Beats
-             * @default 0
-             */
+            /** @default 0 */
             beats: number;
-            /**
-             * Level
-             * @default 0
-             */
+            /** @default 0 */
             level: number;
         };
         /**
-         * VocabularyPiece
-         * @description What is played, and where it fits as its owner says; what is left empty (or 0) the program works out.
-         *
-         *     `families` are the qualities of chords it fits, `role` what its chord does, `beats` how long a chord it needs,
-         *     `level` from 1 (easy) to 5.
-         */
-        "VocabularyPiece-Output": {
-            /**
-             * Format
-             * @default dodecant-vocabulary
-             * @constant
-             */
-            format: "dodecant-vocabulary";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version: 1;
-            /**
-             * Name
-             * @default New piece
-             */
-            name: string;
-            /**
-             * @default {
-             *       "kind": "play",
-             *       "figure": {
-             *         "kind": "cell",
-             *         "lacking": "nearest",
-             *         "order": "written",
-             *         "reading": "degrees",
-             *         "text": "1 2 3 5",
-             *         "turned": {
-             *           "how": "backwards",
-             *           "when": "never"
-             *         }
-             *       },
-             *       "ladder": {
-             *         "kind": "scale"
-             *       },
-             *       "path": {
-             *         "by": "step",
-             *         "close": "none",
-             *         "closing_down": "1 7- 2 1",
-             *         "closing_up": "1 3 2 1",
-             *         "direction": "up-and-back",
-             *         "high": {
-             *           "octave": 2,
-             *           "step": 1
-             *         },
-             *         "low": {
-             *           "octave": 1,
-             *           "step": 1
-             *         },
-             *         "overshoot": false,
-             *         "pause": false,
-             *         "span": "once"
-             *       },
-             *       "value": "eighth",
-             *       "slots": ""
-             *     }
-             */
-            what: components["schemas"]["Play-Output"];
-            /**
-             * Families
-             * @default []
-             */
-            families: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
-            /**
-             * Role
-             * @default any
-             * @enum {string}
-             */
-            role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
-            /**
-             * Beats
-             * @default 0
-             */
-            beats: number;
-            /**
-             * Level
-             * @default 0
-             */
-            level: number;
-        };
-        /**
-         * Voicings
          * @description The chords, each as near as it can be to the one before.
          *
          *     A `shell` is root, third and seventh, in either order or always in one. Without the root there are third, fifth (the
@@ -11500,299 +6464,120 @@ export interface components {
          *     `open` voicing is ninth, third, eleventh and seventh. They lie where the left hand plays them, or the right, or
          *     between a `lowest` and `highest` sounding pitch of one's own; each comes on its beat, or early.
          */
-        "Voicings-Input": {
+        Voicings: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "voicings";
-            /**
-             * Written
-             * @default true
-             */
+            /** @default true */
             written: boolean;
             /**
-             * Form
              * @default rootless
              * @enum {string}
              */
             form: "shell" | "shell-3-7" | "shell-7-3" | "rootless" | "rootless-on-3" | "rootless-on-7" | "open";
             /**
-             * Hand
              * @default left
              * @enum {string}
              */
             hand: "left" | "right";
-            /** Lowest */
-            lowest?: string | null;
-            /** Highest */
-            highest?: string | null;
-            /**
-             * Anticipated
-             * @default no
-             * @enum {string}
-             */
-            anticipated: "no" | "eighth" | "sixteenth";
-        };
-        /**
-         * Voicings
-         * @description The chords, each as near as it can be to the one before.
-         *
-         *     A `shell` is root, third and seventh, in either order or always in one. Without the root there are third, fifth (the
-         *     thirteenth of a dominant), seventh and ninth, standing on the third, on the seventh, or on whichever is nearer. An
-         *     `open` voicing is ninth, third, eleventh and seventh. They lie where the left hand plays them, or the right, or
-         *     between a `lowest` and `highest` sounding pitch of one's own; each comes on its beat, or early.
-         */
-        "Voicings-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "voicings";
-            /**
-             * Written
-             * @default true
-             */
-            written: boolean;
-            /**
-             * Form
-             * @default rootless
-             * @enum {string}
-             */
-            form: "shell" | "shell-3-7" | "shell-7-3" | "rootless" | "rootless-on-3" | "rootless-on-7" | "open";
-            /**
-             * Hand
-             * @default left
-             * @enum {string}
-             */
-            hand: "left" | "right";
-            /** Lowest */
             lowest: string | null;
-            /** Highest */
             highest: string | null;
             /**
-             * Anticipated
              * @default no
              * @enum {string}
              */
             anticipated: "no" | "eighth" | "sixteenth";
         };
-        /**
-         * WayOut
-         * @description A way to go on: its first notes, its costs, their sum, and whether the line takes it.
-         */
+        /** @description A way to go on: its first notes, its costs, their sum, and whether the line takes it. */
         WayOut: {
-            /** Notes */
             notes: string[];
-            /** Costs */
             costs: components["schemas"]["CostOut"][];
-            /** Total */
             total: number;
-            /** Taken */
             taken: boolean;
         };
-        /**
-         * WeekOut
-         * @description The minutes of a week, by the day it begins on, and on how many days.
-         */
+        /** @description The minutes of a week, by the day it begins on, and on how many days. */
         WeekOut: {
-            /**
-             * Begin
-             * Format: date
-             */
+            /** Format: date */
             begin: string;
-            /** Minutes */
             minutes: number;
-            /** Days */
             days: number;
         };
-        /**
-         * WhatPart
-         * @description What a rule has played. `silent`: nothing; `mirrors`: what would go on, upside down.
-         */
+        /** @description What a rule has played. `silent`: nothing; `mirrors`: what would go on, upside down. */
         WhatPart: {
-            /** Kind */
             kind: string;
         };
         /**
-         * Where
          * @description Where a rule holds: all that is told has to be so; with nothing told it holds for every chord.
          *
          *     `step` is the numeral of a chord in the key of the moment, `role` what it does there, `quality` its family.
          *     `chords` were pressed. `bars` are those of a chorus as it is played, from 1. `phrase_bars` are bars of every
          *     `phrase` of so many. `section` is a letter of the form.
          */
-        "Where-Input": {
+        Where: {
             /**
-             * Role
              * @default any
              * @enum {string}
              */
             role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
-            /**
-             * Step
-             * @default
-             */
+            /** @default  */
             step: string;
             /**
-             * Quality
              * @default any
              * @enum {string}
              */
             quality: "any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented";
-            /**
-             * Chords
-             * @default []
-             */
-            chords: components["schemas"]["ChosenChord-Input"][];
-            /**
-             * Bars
-             * @default
-             */
+            /** @default [] */
+            chords: components["schemas"]["ChosenChord"][];
+            /** @default  */
             bars: string;
             /**
-             * Phrase
              * @default 0
              * @enum {integer}
              */
             phrase: 0 | 2 | 4 | 8;
-            /**
-             * Phrase Bars
-             * @default
-             */
+            /** @default  */
             phrase_bars: string;
-            /**
-             * Section
-             * @default
-             */
+            /** @default  */
             section: string;
-            /**
-             * Choruses
-             * @default
-             */
+            /** @default  */
             choruses: string;
         };
-        /**
-         * Where
-         * @description Where a rule holds: all that is told has to be so; with nothing told it holds for every chord.
-         *
-         *     `step` is the numeral of a chord in the key of the moment, `role` what it does there, `quality` its family.
-         *     `chords` were pressed. `bars` are those of a chorus as it is played, from 1. `phrase_bars` are bars of every
-         *     `phrase` of so many. `section` is a letter of the form.
-         */
-        "Where-Output": {
-            /**
-             * Role
-             * @default any
-             * @enum {string}
-             */
-            role: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
-            /**
-             * Step
-             * @default
-             */
-            step: string;
-            /**
-             * Quality
-             * @default any
-             * @enum {string}
-             */
-            quality: "any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented";
-            /**
-             * Chords
-             * @default []
-             */
-            chords: components["schemas"]["ChosenChord-Output"][];
-            /**
-             * Bars
-             * @default
-             */
-            bars: string;
-            /**
-             * Phrase
-             * @default 0
-             * @enum {integer}
-             */
-            phrase: 0 | 2 | 4 | 8;
-            /**
-             * Phrase Bars
-             * @default
-             */
-            phrase_bars: string;
-            /**
-             * Section
-             * @default
-             */
-            section: string;
-            /**
-             * Choruses
-             * @default
-             */
-            choruses: string;
-        };
-        /**
-         * WhetherItFitsOut
-         * @description Where a piece fits, or why it cannot be played.
-         */
+        /** @description Where a piece fits, or why it cannot be played. */
         WhetherItFitsOut: {
             fits: components["schemas"]["FittingOut"] | null;
-            /** Problem */
             problem: string;
         };
         /**
-         * WorkedOut
          * @description Changes read as far as they go; `choices` are the chosen sounds at the chords they belong to now.
          *
          *     `lost` tells of those that find no chord, once the text is read to its end.
          */
         WorkedOut: {
-            /** Title */
             title: string;
-            /** Key */
             key: string;
-            /** Tonic */
             tonic: string;
-            /** Colour */
             colour: string;
-            /** Bars */
             bars: components["schemas"]["ChangesBarOut"][];
-            /** Chords */
             chords: components["schemas"]["ChordOut"][];
-            /** Played Bars */
             played_bars: number;
-            /** Faults */
             faults: components["schemas"]["FaultOut"][];
-            /** Playing */
             playing: components["schemas"]["PlayingOut"][];
-            /** Choices */
-            choices: components["schemas"]["ChordChoice-Output"][];
-            /** Lost */
+            choices: components["schemas"]["ChordChoice"][];
             lost: string[];
         };
-        /**
-         * WorkingStepOut
-         * @description A step of how the scale is made: words, the notes after it, and which of them (0-based) changed.
-         */
+        /** @description A step of how the scale is made: words, the notes after it, and which of them (0-based) changed. */
         WorkingStepOut: {
-            /** Words */
             words: string;
-            /** Notes */
             notes: string[];
-            /** Changed */
             changed: number[];
         };
-        /**
-         * WorksheetSetting
-         * @description Kinds of questions and how many of each, the level (1 to 5), the clef, the seed, the paper, large print.
-         */
-        "WorksheetSetting-Input": {
-            /**
-             * Title
-             * @default Worksheet
-             */
+        /** @description Kinds of questions and how many of each, the level (1 to 5), the clef, the seed, the paper, large print. */
+        WorksheetSetting: {
+            /** @default Worksheet */
             title: string;
             /**
-             * Kinds
              * @default [
              *       "spell",
              *       "degree",
@@ -11800,135 +6585,124 @@ export interface components {
              *     ]
              */
             kinds: ("spell" | "last-four" | "chromatic" | "signs" | "degree" | "steps" | "serves" | "beside" | "mend" | "cell")[];
-            /**
-             * Each
-             * @default 3
-             */
+            /** @default 3 */
             each: number;
-            /**
-             * Level
-             * @default 2
-             */
+            /** @default 2 */
             level: number;
             /**
-             * Clef
              * @default treble
              * @enum {string}
              */
             clef: "treble" | "bass";
-            /**
-             * Seed
-             * @default 1
-             */
+            /** @default 1 */
             seed: number;
             /**
-             * Paper
              * @default a4
              * @enum {string}
              */
             paper: "a4" | "us-letter";
-            /**
-             * Large
-             * @default false
-             */
+            /** @default false */
             large: boolean;
         };
-        /**
-         * WorksheetSetting
-         * @description Kinds of questions and how many of each, the level (1 to 5), the clef, the seed, the paper, large print.
-         */
-        "WorksheetSetting-Output": {
-            /**
-             * Title
-             * @default Worksheet
-             */
-            title: string;
-            /**
-             * Kinds
-             * @default [
-             *       "spell",
-             *       "degree",
-             *       "mend"
-             *     ]
-             */
-            kinds: ("spell" | "last-four" | "chromatic" | "signs" | "degree" | "steps" | "serves" | "beside" | "mend" | "cell")[];
-            /**
-             * Each
-             * @default 3
-             */
-            each: number;
-            /**
-             * Level
-             * @default 2
-             */
-            level: number;
-            /**
-             * Clef
-             * @default treble
-             * @enum {string}
-             */
-            clef: "treble" | "bass";
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-            /**
-             * Paper
-             * @default a4
-             * @enum {string}
-             */
-            paper: "a4" | "us-letter";
-            /**
-             * Large
-             * @default false
-             */
-            large: boolean;
-        };
-        /**
-         * Pin
-         * @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there.
-         */
+        /** @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there. */
         dodecant__exercise__recipe__etude__etude__Pin: {
-            /** Bar */
             bar: number;
-            /** Piece */
             piece: number;
         };
         /**
-         * Pin
          * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
          *     finger, else the finger, the position, the valves or the hole.
          */
-        "dodecant__exercise__recipe__fingering__Pin-Input": {
-            /** Note */
+        dodecant__exercise__recipe__fingering__Pin: {
             note: number;
-            /**
-             * String
-             * @default 0
-             */
+            /** @default 0 */
             string: number;
-            /** Finger */
-            finger: string;
-        };
-        /**
-         * Pin
-         * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
-         *     finger, else the finger, the position, the valves or the hole.
-         */
-        "dodecant__exercise__recipe__fingering__Pin-Output": {
-            /** Note */
-            note: number;
-            /**
-             * String
-             * @default 0
-             */
-            string: number;
-            /** Finger */
             finger: string;
         };
     };
-    responses: never;
+    responses: {
+        /** @description Unauthorized */
+        401: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Forbidden */
+        403: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Not Found */
+        404: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Conflict */
+        409: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Request Entity Too Large */
+        413: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Too Many Requests */
+        429: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Internal Server Error */
+        500: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+        /** @description Service Unavailable */
+        503: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["ProblemsOut"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -11954,69 +6728,13 @@ export interface operations {
                     "application/json": components["schemas"]["TablesOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     shapes_api_rhythm_shapes_get: {
@@ -12040,69 +6758,13 @@ export interface operations {
                     "application/json": components["schemas"]["RhythmShapeOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     lay_open_api_sounds_laid_open_post: {
@@ -12115,12 +6777,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Scale */
-                    scale: string | components["schemas"]["OwnScale-Input"];
-                    /**
-                     * Tonic
-                     * @default C
-                     */
+                    scale: string | components["schemas"]["OwnScale"];
+                    /** @default C */
                     tonic?: string;
                 };
             };
@@ -12144,69 +6802,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     listen_api_sounds_listening_post: {
@@ -12219,15 +6821,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Scale */
-                    scale: string | components["schemas"]["OwnScale-Input"];
-                    /**
-                     * Tonic
-                     * @default C
-                     */
+                    scale: string | components["schemas"]["OwnScale"];
+                    /** @default C */
                     tonic?: string;
                     /**
-                     * Way
                      * @default alone
                      * @enum {string}
                      */
@@ -12254,69 +6851,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     draw_map_api_sounds_maps_post: {
@@ -12329,19 +6870,12 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Scale */
-                    scale: string | components["schemas"]["OwnScale-Input"];
-                    /**
-                     * Tonic
-                     * @default C
-                     */
+                    scale: string | components["schemas"]["OwnScale"];
+                    /** @default C */
                     tonic?: string;
-                    /** Instrument */
                     instrument: string;
-                    /** Fingering */
-                    fingering: components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"];
+                    fingering: components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"];
                     /**
-                     * Shows
                      * @default numbers
                      * @enum {string}
                      */
@@ -12368,69 +6902,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     find_sounds_api_sounds_found_get: {
@@ -12463,69 +6941,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     find_way_api_sounds_ways_post: {
@@ -12538,8 +6960,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Scales */
-                    scales: (string | components["schemas"]["OwnScale-Input"])[];
+                    scales: (string | components["schemas"]["OwnScale"])[];
                 };
             };
         };
@@ -12562,69 +6983,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     make_scale_api_sounds_makings_post: {
@@ -12637,17 +7002,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Scales */
-                    scales: (string | components["schemas"]["OwnScale-Input"])[];
-                    /**
-                     * Leading
-                     * @default []
-                     */
+                    scales: (string | components["schemas"]["OwnScale"])[];
+                    /** @default [] */
                     leading?: number[];
-                    /**
-                     * Name
-                     * @default
-                     */
+                    /** @default  */
                     name?: string;
                 };
             };
@@ -12659,7 +7017,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OwnScale-Output"];
+                    "application/json": components["schemas"]["OwnScale"];
                 };
             };
             /** @description Accepted */
@@ -12671,69 +7029,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     work_out_api_exercises_post: {
@@ -12749,59 +7051,47 @@ export interface operations {
             content: {
                 "application/json": {
                     /**
-                     * Format
                      * @default dodecant-recipe
                      * @constant
                      */
                     format?: "dodecant-recipe";
                     /**
-                     * Version
                      * @default 2
                      * @constant
                      */
                     version?: 2;
-                    /**
-                     * Title
-                     * @default
-                     */
+                    /** @default  */
                     title?: string;
-                    /**
-                     * Tags
-                     * @default []
-                     */
+                    /** @default [] */
                     tags?: string[];
                     /**
-                     * Sounds
                      * @default {
                      *       "kind": "one",
                      *       "scale": "ionian"
                      *     }
                      */
-                    sounds?: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+                    sounds?: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
                     /**
-                     * Ladder
                      * @default {
                      *       "kind": "scale"
                      *     }
                      */
-                    ladder?: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+                    ladder?: components["schemas"]["ScaleLadder"] | components["schemas"]["ChordLadder"] | components["schemas"]["ArpeggioLadder"] | components["schemas"]["PairLadder"] | components["schemas"]["ChromaticLadder"];
                     /**
-                     * Figure
                      * @default {
                      *       "kind": "run",
                      *       "roots": "plain",
                      *       "tail": "none"
                      *     }
                      */
-                    figure?: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
-                    enclosure?: components["schemas"]["Enclosure-Input"] | null;
+                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+                    enclosure?: components["schemas"]["Enclosure"] | null;
                     /**
-                     * Course
                      * @default {
                      *       "kind": "plain"
                      *     }
                      */
-                    course?: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+                    course?: components["schemas"]["PlainCourse"] | components["schemas"]["ReturnCourse"] | components["schemas"]["BuildUpCourse"] | components["schemas"]["GrowCourse"];
                     /**
                      * @default {
                      *       "span": "ends",
@@ -12822,7 +7112,7 @@ export interface operations {
                      *       "by": "step"
                      *     }
                      */
-                    path?: components["schemas"]["Path-Input"];
+                    path?: components["schemas"]["Path"];
                     /**
                      * @default {
                      *       "begin": "path",
@@ -12836,13 +7126,10 @@ export interface operations {
                      *       "range": 1
                      *     }
                      */
-                    joins?: components["schemas"]["Joins-Input"];
-                    /**
-                     * Rules
-                     * @default []
-                     */
-                    rules?: components["schemas"]["Rule-Input"][];
-                    etude?: components["schemas"]["Etude-Input"] | null;
+                    joins?: components["schemas"]["Joins"];
+                    /** @default [] */
+                    rules?: components["schemas"]["Rule"][];
+                    etude?: components["schemas"]["Etude"] | null;
                     /**
                      * @default {
                      *       "value": "eighth",
@@ -12860,12 +7147,9 @@ export interface operations {
                      *       "swung_value": "eighth"
                      *     }
                      */
-                    placement?: components["schemas"]["Placement-Input"];
-                    /**
-                     * Companions
-                     * @default []
-                     */
-                    companions?: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+                    placement?: components["schemas"]["Placement"];
+                    /** @default [] */
+                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
                     /**
                      * @default {
                      *       "order": "fourths",
@@ -12874,21 +7158,18 @@ export interface operations {
                      *       "picked": []
                      *     }
                      */
-                    keys?: components["schemas"]["KeyRoute-Input"];
+                    keys?: components["schemas"]["KeyRoute"];
                     /**
-                     * Outer
                      * @default keys
                      * @enum {string}
                      */
                     outer?: "keys" | "sounds";
                     /**
-                     * Values Turn
                      * @default innermost
                      * @enum {string}
                      */
                     values_turn?: "innermost" | "between" | "outermost";
                     /**
-                     * Positions Turn
                      * @default innermost
                      * @enum {string}
                      */
@@ -12902,18 +7183,11 @@ export interface operations {
                      *       "named_key": "sounding"
                      *     }
                      */
-                    player?: components["schemas"]["Player-Input"];
-                    /** Fingering */
-                    fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
-                    /**
-                     * Tempo
-                     * @default 96
-                     */
+                    player?: components["schemas"]["Player"];
+                    fingering?: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
+                    /** @default 96 */
                     tempo?: number;
-                    /**
-                     * Numbers
-                     * @default major
-                     */
+                    /** @default major */
                     numbers?: ("major" | "chord" | "steps") | "none";
                     /**
                      * @default {
@@ -12928,7 +7202,7 @@ export interface operations {
                      *       "maps": "none"
                      *     }
                      */
-                    spelling?: components["schemas"]["Spelling-Input"];
+                    spelling?: components["schemas"]["Spelling"];
                 };
             };
         };
@@ -12951,69 +7225,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     engrave_strips_api_strips_post: {
@@ -13026,13 +7244,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Indexes */
+                    recipe: components["schemas"]["Recipe"];
                     indexes: number[];
-                    /**
-                     * Width
-                     * @default 1120
-                     */
+                    /** @default 1120 */
                     width?: number;
                 };
             };
@@ -13056,69 +7270,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     vary_api_variations_post: {
@@ -13131,11 +7289,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /**
-                     * Way
-                     * @enum {string}
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    /** @enum {string} */
                     way: "harder" | "easier";
                 };
             };
@@ -13159,69 +7314,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     surprise_me_api_surprises_post: {
@@ -13234,15 +7333,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Level
-                     * @default 3
-                     */
+                    /** @default 3 */
                     level?: number;
-                    /**
-                     * Seed
-                     * @default 1
-                     */
+                    /** @default 1 */
                     seed?: number;
                     /**
                      * @default {
@@ -13253,7 +7346,7 @@ export interface operations {
                      *       "named_key": "sounding"
                      *     }
                      */
-                    player?: components["schemas"]["Player-Input"];
+                    player?: components["schemas"]["Player"];
                 };
             };
         };
@@ -13264,7 +7357,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Recipe-Output"];
+                    "application/json": components["schemas"]["Recipe"];
                 };
             };
             /** @description Accepted */
@@ -13276,69 +7369,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_file_api_files__kind__post: {
@@ -13354,59 +7391,47 @@ export interface operations {
             content: {
                 "application/json": {
                     /**
-                     * Format
                      * @default dodecant-recipe
                      * @constant
                      */
                     format?: "dodecant-recipe";
                     /**
-                     * Version
                      * @default 2
                      * @constant
                      */
                     version?: 2;
-                    /**
-                     * Title
-                     * @default
-                     */
+                    /** @default  */
                     title?: string;
-                    /**
-                     * Tags
-                     * @default []
-                     */
+                    /** @default [] */
                     tags?: string[];
                     /**
-                     * Sounds
                      * @default {
                      *       "kind": "one",
                      *       "scale": "ionian"
                      *     }
                      */
-                    sounds?: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+                    sounds?: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
                     /**
-                     * Ladder
                      * @default {
                      *       "kind": "scale"
                      *     }
                      */
-                    ladder?: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+                    ladder?: components["schemas"]["ScaleLadder"] | components["schemas"]["ChordLadder"] | components["schemas"]["ArpeggioLadder"] | components["schemas"]["PairLadder"] | components["schemas"]["ChromaticLadder"];
                     /**
-                     * Figure
                      * @default {
                      *       "kind": "run",
                      *       "roots": "plain",
                      *       "tail": "none"
                      *     }
                      */
-                    figure?: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
-                    enclosure?: components["schemas"]["Enclosure-Input"] | null;
+                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+                    enclosure?: components["schemas"]["Enclosure"] | null;
                     /**
-                     * Course
                      * @default {
                      *       "kind": "plain"
                      *     }
                      */
-                    course?: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+                    course?: components["schemas"]["PlainCourse"] | components["schemas"]["ReturnCourse"] | components["schemas"]["BuildUpCourse"] | components["schemas"]["GrowCourse"];
                     /**
                      * @default {
                      *       "span": "ends",
@@ -13427,7 +7452,7 @@ export interface operations {
                      *       "by": "step"
                      *     }
                      */
-                    path?: components["schemas"]["Path-Input"];
+                    path?: components["schemas"]["Path"];
                     /**
                      * @default {
                      *       "begin": "path",
@@ -13441,13 +7466,10 @@ export interface operations {
                      *       "range": 1
                      *     }
                      */
-                    joins?: components["schemas"]["Joins-Input"];
-                    /**
-                     * Rules
-                     * @default []
-                     */
-                    rules?: components["schemas"]["Rule-Input"][];
-                    etude?: components["schemas"]["Etude-Input"] | null;
+                    joins?: components["schemas"]["Joins"];
+                    /** @default [] */
+                    rules?: components["schemas"]["Rule"][];
+                    etude?: components["schemas"]["Etude"] | null;
                     /**
                      * @default {
                      *       "value": "eighth",
@@ -13465,12 +7487,9 @@ export interface operations {
                      *       "swung_value": "eighth"
                      *     }
                      */
-                    placement?: components["schemas"]["Placement-Input"];
-                    /**
-                     * Companions
-                     * @default []
-                     */
-                    companions?: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+                    placement?: components["schemas"]["Placement"];
+                    /** @default [] */
+                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
                     /**
                      * @default {
                      *       "order": "fourths",
@@ -13479,21 +7498,18 @@ export interface operations {
                      *       "picked": []
                      *     }
                      */
-                    keys?: components["schemas"]["KeyRoute-Input"];
+                    keys?: components["schemas"]["KeyRoute"];
                     /**
-                     * Outer
                      * @default keys
                      * @enum {string}
                      */
                     outer?: "keys" | "sounds";
                     /**
-                     * Values Turn
                      * @default innermost
                      * @enum {string}
                      */
                     values_turn?: "innermost" | "between" | "outermost";
                     /**
-                     * Positions Turn
                      * @default innermost
                      * @enum {string}
                      */
@@ -13507,18 +7523,11 @@ export interface operations {
                      *       "named_key": "sounding"
                      *     }
                      */
-                    player?: components["schemas"]["Player-Input"];
-                    /** Fingering */
-                    fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
-                    /**
-                     * Tempo
-                     * @default 96
-                     */
+                    player?: components["schemas"]["Player"];
+                    fingering?: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
+                    /** @default 96 */
                     tempo?: number;
-                    /**
-                     * Numbers
-                     * @default major
-                     */
+                    /** @default major */
                     numbers?: ("major" | "chord" | "steps") | "none";
                     /**
                      * @default {
@@ -13533,7 +7542,7 @@ export interface operations {
                      *       "maps": "none"
                      *     }
                      */
-                    spelling?: components["schemas"]["Spelling-Input"];
+                    spelling?: components["schemas"]["Spelling"];
                 };
             };
         };
@@ -13554,69 +7563,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     read_file_api_recipe_files_post: {
@@ -13638,7 +7591,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Recipe-Output"];
+                    "application/json": components["schemas"]["Recipe"];
                 };
             };
             /** @description Accepted */
@@ -13650,69 +7603,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     why_api_joins_post: {
@@ -13725,10 +7622,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Strip */
+                    recipe: components["schemas"]["Recipe"];
                     strip: number;
-                    /** Beat */
                     beat: string;
                 };
             };
@@ -13752,69 +7647,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     why_api_fingers_post: {
@@ -13827,10 +7666,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Strip */
+                    recipe: components["schemas"]["Recipe"];
                     strip: number;
-                    /** Note */
                     note: number;
                 };
             };
@@ -13854,69 +7691,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     bands_api_stand_bands_post: {
@@ -13929,10 +7710,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Strips */
+                    recipe: components["schemas"]["Recipe"];
                     strips: number[];
-                    backing: components["schemas"]["Backing-Input"];
+                    backing: components["schemas"]["Backing"];
                     /**
                      * @default {
                      *       "first_bar": 0,
@@ -13941,8 +7721,8 @@ export interface operations {
                      *       "root_every": 0
                      *     }
                      */
-                    rounds?: components["schemas"]["Rounds-Input"];
-                    rule?: components["schemas"]["FreeRule-Input"] | null;
+                    rounds?: components["schemas"]["Rounds"];
+                    rule?: components["schemas"]["FreeRule"] | null;
                 };
             };
         };
@@ -13965,69 +7745,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_sound_api_stand_sounds__kind__post: {
@@ -14042,17 +7766,12 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /**
-                     * Strips
-                     * @default []
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    /** @default [] */
                     strips?: number[];
-                    backing: components["schemas"]["Backing-Input"];
-                    /** Tempo */
+                    backing: components["schemas"]["Backing"];
                     tempo: number;
                     /**
-                     * What
                      * @default both
                      * @enum {string}
                      */
@@ -14077,69 +7796,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_score_api_stand_scores__kind__post: {
@@ -14154,8 +7817,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    backing: components["schemas"]["Backing-Input"];
+                    recipe: components["schemas"]["Recipe"];
+                    backing: components["schemas"]["Backing"];
                 };
             };
         };
@@ -14176,69 +7839,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     judge_api_stand_judged_post: {
@@ -14251,17 +7858,11 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Strip */
+                    recipe: components["schemas"]["Recipe"];
                     strip: number;
-                    /** Tempo */
                     tempo: number;
-                    /** Events */
                     events: components["schemas"]["EventIn"][];
-                    /**
-                     * Octave Free
-                     * @default false
-                     */
+                    /** @default false */
                     octave_free?: boolean;
                     /**
                      * @default {
@@ -14271,8 +7872,7 @@ export interface operations {
                      *       "root_every": 0
                      *     }
                      */
-                    rounds?: components["schemas"]["Rounds-Input"];
-                    /** Until */
+                    rounds?: components["schemas"]["Rounds"];
                     until?: number | null;
                 };
             };
@@ -14296,69 +7896,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     play_api_stand_simulated_post: {
@@ -14371,25 +7915,14 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Strip */
+                    recipe: components["schemas"]["Recipe"];
                     strip: number;
-                    /** Tempo */
                     tempo: number;
-                    /**
-                     * Slips
-                     * @default 2
-                     */
+                    /** @default 2 */
                     slips?: number;
-                    /**
-                     * Jitter
-                     * @default 12
-                     */
+                    /** @default 12 */
                     jitter?: number;
-                    /**
-                     * Seed
-                     * @default 1
-                     */
+                    /** @default 1 */
                     seed?: number;
                     /**
                      * @default {
@@ -14399,8 +7932,8 @@ export interface operations {
                      *       "root_every": 0
                      *     }
                      */
-                    rounds?: components["schemas"]["Rounds-Input"];
-                    rule?: components["schemas"]["FreeRule-Input"] | null;
+                    rounds?: components["schemas"]["Rounds"];
+                    rule?: components["schemas"]["FreeRule"] | null;
                 };
             };
         };
@@ -14423,69 +7956,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     climb_api_stand_rungs_post: {
@@ -14498,12 +7975,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    ladder: components["schemas"]["TempoLadder-Input"];
-                    /**
-                     * Takes
-                     * @default []
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    ladder: components["schemas"]["TempoLadder"];
+                    /** @default [] */
                     takes?: components["schemas"]["TakeAtIn"][];
                 };
             };
@@ -14527,69 +8001,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     improvised_api_stand_improvised_post: {
@@ -14602,13 +8020,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Strip */
+                    recipe: components["schemas"]["Recipe"];
                     strip: number;
-                    /** Tempo */
                     tempo: number;
-                    rule: components["schemas"]["FreeRule-Input"];
-                    /** Events */
+                    rule: components["schemas"]["FreeRule"];
                     events: components["schemas"]["EventIn"][];
                 };
             };
@@ -14632,69 +8047,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     questions_api_stand_ear_post: {
@@ -14707,11 +8066,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /**
-                     * Strip
-                     * @default 0
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    /** @default 0 */
                     strip?: number;
                     /**
                      * @default {
@@ -14723,7 +8079,7 @@ export interface operations {
                      *       "seed": 1
                      *     }
                      */
-                    setting?: components["schemas"]["EarSetting-Input"];
+                    setting?: components["schemas"]["EarSetting"];
                 };
             };
         };
@@ -14746,69 +8102,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     sung_api_stand_sung_post: {
@@ -14821,15 +8121,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /**
-                     * Strip
-                     * @default 0
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    /** @default 0 */
                     strip?: number;
-                    /** Due */
                     due: number[];
-                    /** Events */
                     events: components["schemas"]["EventIn"][];
                 };
             };
@@ -14853,69 +8148,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     latency_api_stand_latency_post: {
@@ -14928,9 +8167,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Clicks */
                     clicks: number[];
-                    /** Events */
                     events: components["schemas"]["EventIn"][];
                 };
             };
@@ -14954,69 +8191,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     everyone_api_players_get: {
@@ -15039,78 +8220,14 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_players_post: {
@@ -15135,78 +8252,14 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_players__player__put: {
@@ -15233,78 +8286,14 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     archive_api_players__player__delete: {
@@ -15325,78 +8314,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     bring_back_api_players__player__brought_back_post: {
@@ -15417,78 +8342,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     fit_api_fits_post: {
@@ -15501,12 +8362,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    profile: components["schemas"]["PlayerProfile-Input"];
-                    /**
-                     * Simpler
-                     * @default []
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    profile: components["schemas"]["PlayerProfile"];
+                    /** @default [] */
                     simpler?: string[];
                 };
             };
@@ -15530,69 +8388,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     every_api_assignments_get: {
@@ -15613,78 +8415,14 @@ export interface operations {
                     "application/json": components["schemas"]["AssignmentLineOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     give_api_assignments_post: {
@@ -15709,78 +8447,14 @@ export interface operations {
                     "application/json": components["schemas"]["AssignmentOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     one_api_assignments__number__get: {
@@ -15803,78 +8477,14 @@ export interface operations {
                     "application/json": components["schemas"]["AssignmentOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_assignments__number__put: {
@@ -15901,78 +8511,14 @@ export interface operations {
                     "application/json": components["schemas"]["AssignmentOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     archive_api_assignments__number__delete: {
@@ -15993,78 +8539,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     bring_back_api_assignments__number__brought_back_post: {
@@ -16085,78 +8567,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     own_api_assignments__number__players__player__get: {
@@ -16189,78 +8607,14 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     make_simpler_api_assignments__number__players__player__simpler_put: {
@@ -16286,78 +8640,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     answer_api_assignments__number__questions__question__put: {
@@ -16383,78 +8673,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     handout_shown_api_handouts_pages_post: {
@@ -16467,12 +8693,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    given: components["schemas"]["Assignment-Input"];
-                    profile?: components["schemas"]["PlayerProfile-Input"] | null;
-                    /**
-                     * Simpler
-                     * @default []
-                     */
+                    given: components["schemas"]["Assignment"];
+                    profile?: components["schemas"]["PlayerProfile"] | null;
+                    /** @default [] */
                     simpler?: string[];
                     /**
                      * @default {
@@ -16496,7 +8719,7 @@ export interface operations {
                      *       "code": true
                      *     }
                      */
-                    layout?: components["schemas"]["HandoutLayout-Input"];
+                    layout?: components["schemas"]["HandoutLayout"];
                 };
             };
         };
@@ -16519,69 +8742,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     handout_api_handouts_pdf_post: {
@@ -16594,12 +8761,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    given: components["schemas"]["Assignment-Input"];
-                    profile?: components["schemas"]["PlayerProfile-Input"] | null;
-                    /**
-                     * Simpler
-                     * @default []
-                     */
+                    given: components["schemas"]["Assignment"];
+                    profile?: components["schemas"]["PlayerProfile"] | null;
+                    /** @default [] */
                     simpler?: string[];
                     /**
                      * @default {
@@ -16623,7 +8787,7 @@ export interface operations {
                      *       "code": true
                      *     }
                      */
-                    layout?: components["schemas"]["HandoutLayout-Input"];
+                    layout?: components["schemas"]["HandoutLayout"];
                 };
             };
         };
@@ -16644,69 +8808,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     worksheet_shown_api_worksheets_pages_post: {
@@ -16719,13 +8827,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Title
-                     * @default Worksheet
-                     */
+                    /** @default Worksheet */
                     title?: string;
                     /**
-                     * Kinds
                      * @default [
                      *       "spell",
                      *       "degree",
@@ -16733,37 +8837,23 @@ export interface operations {
                      *     ]
                      */
                     kinds?: ("spell" | "last-four" | "chromatic" | "signs" | "degree" | "steps" | "serves" | "beside" | "mend" | "cell")[];
-                    /**
-                     * Each
-                     * @default 3
-                     */
+                    /** @default 3 */
                     each?: number;
-                    /**
-                     * Level
-                     * @default 2
-                     */
+                    /** @default 2 */
                     level?: number;
                     /**
-                     * Clef
                      * @default treble
                      * @enum {string}
                      */
                     clef?: "treble" | "bass";
-                    /**
-                     * Seed
-                     * @default 1
-                     */
+                    /** @default 1 */
                     seed?: number;
                     /**
-                     * Paper
                      * @default a4
                      * @enum {string}
                      */
                     paper?: "a4" | "us-letter";
-                    /**
-                     * Large
-                     * @default false
-                     */
+                    /** @default false */
                     large?: boolean;
                 };
             };
@@ -16787,69 +8877,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     worksheet_api_worksheets_pdf_post: {
@@ -16862,13 +8896,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Title
-                     * @default Worksheet
-                     */
+                    /** @default Worksheet */
                     title?: string;
                     /**
-                     * Kinds
                      * @default [
                      *       "spell",
                      *       "degree",
@@ -16876,37 +8906,23 @@ export interface operations {
                      *     ]
                      */
                     kinds?: ("spell" | "last-four" | "chromatic" | "signs" | "degree" | "steps" | "serves" | "beside" | "mend" | "cell")[];
-                    /**
-                     * Each
-                     * @default 3
-                     */
+                    /** @default 3 */
                     each?: number;
-                    /**
-                     * Level
-                     * @default 2
-                     */
+                    /** @default 2 */
                     level?: number;
                     /**
-                     * Clef
                      * @default treble
                      * @enum {string}
                      */
                     clef?: "treble" | "bass";
-                    /**
-                     * Seed
-                     * @default 1
-                     */
+                    /** @default 1 */
                     seed?: number;
                     /**
-                     * Paper
                      * @default a4
                      * @enum {string}
                      */
                     paper?: "a4" | "us-letter";
-                    /**
-                     * Large
-                     * @default false
-                     */
+                    /** @default false */
                     large?: boolean;
                 };
             };
@@ -16928,69 +8944,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     links_api_assignments__number__shares_get: {
@@ -17013,78 +8973,14 @@ export interface operations {
                     "application/json": components["schemas"]["ShareOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     share_api_assignments__number__shares_post: {
@@ -17111,78 +9007,14 @@ export interface operations {
                     "application/json": components["schemas"]["NewShareOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     revoke_api_assignments__number__shares__share_id__delete: {
@@ -17204,78 +9036,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     every_page_api_assignments__number__class_set_post: {
@@ -17309,78 +9077,14 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     pack_api_assignments__number__packs__player__post: {
@@ -17411,78 +9115,14 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     own_api_ticket_get: {
@@ -17503,69 +9143,13 @@ export interface operations {
                     "application/json": components["schemas"]["TicketOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_down_api_ticket_entries_post: {
@@ -17590,69 +9174,13 @@ export interface operations {
                     "application/json": number[];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     correct_api_ticket_entries__number__put: {
@@ -17677,69 +9205,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     ask_api_ticket_questions_post: {
@@ -17764,69 +9236,13 @@ export interface operations {
                     "application/json": components["schemas"]["QuestionOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     visitor_api_visitor_get: {
@@ -17847,69 +9263,13 @@ export interface operations {
                     "application/json": components["schemas"]["VisitorOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     sharing_api_sharing_get: {
@@ -17930,69 +9290,13 @@ export interface operations {
                     "application/json": components["schemas"]["SharingOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     set_passphrase_api_passphrase_put: {
@@ -18015,69 +9319,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     come_in_api_sessions_post: {
@@ -18100,69 +9348,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     go_out_api_sessions_delete: {
@@ -18181,69 +9373,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     open_ticket_api_tickets_post: {
@@ -18266,69 +9402,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_api_archive_get: {
@@ -18347,69 +9427,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     look_api_archive_looked_at_post: {
@@ -18434,69 +9458,13 @@ export interface operations {
                     "application/json": components["schemas"]["ArchiveOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     take_api_archive_taken_post: {
@@ -18521,69 +9489,13 @@ export interface operations {
                     "application/json": components["schemas"]["ArchiveOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     page_api_players__player__entries_get: {
@@ -18609,78 +9521,14 @@ export interface operations {
                     "application/json": components["schemas"]["EntriesOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_players__player__entries_post: {
@@ -18707,78 +9555,14 @@ export interface operations {
                     "application/json": number[];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     correct_api_players__player__entries__number__put: {
@@ -18806,78 +9590,14 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_players__player__entries__number__delete: {
@@ -18899,78 +9619,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     trace_api_players__player__entries__number__trace_get: {
@@ -18994,78 +9650,14 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     bring_back_api_players__player__entries__number__brought_back_post: {
@@ -19087,78 +9679,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     taken_api_players__player__taken_get: {
@@ -19183,78 +9711,14 @@ export interface operations {
                     "application/json": components["schemas"]["TakenDay"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     overview_api_players__player__overview_get: {
@@ -19283,78 +9747,14 @@ export interface operations {
                     "application/json": components["schemas"]["OverviewOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     matrix_api_players__player__matrix_get: {
@@ -19382,78 +9782,14 @@ export interface operations {
                     "application/json": components["schemas"]["MatrixOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     read_file_api_players__player__entry_files_post: {
@@ -19479,78 +9815,14 @@ export interface operations {
                     "application/json": components["schemas"]["ReadLogbookOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_file_api_players__player__entry_files__kind__get: {
@@ -19572,78 +9844,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     plan_api_players__player__plan_get: {
@@ -19668,69 +9876,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     keep_api_players__player__plan_put: {
@@ -19759,69 +9911,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     try_out_api_players__player__plan_tried_post: {
@@ -19837,7 +9933,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanDocument-Input"];
+                "application/json": components["schemas"]["PlanDocument"];
             };
         };
         responses: {
@@ -19850,69 +9946,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     calendar_api_players__player__plan_ics_get: {
@@ -19937,69 +9977,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     week_api_players__player__week_pdf_get: {
@@ -20023,69 +10007,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     keys_api_players__player__keys_pdf_get: {
@@ -20108,69 +10036,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     minutes_api_routine_minutes_post: {
@@ -20183,11 +10055,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    routine: components["schemas"]["Routine-Input"];
-                    /**
-                     * Taken
-                     * @default {}
-                     */
+                    routine: components["schemas"]["Routine"];
+                    /** @default {} */
                     taken?: {
                         [key: string]: components["schemas"]["TakenDay"][];
                     };
@@ -20213,69 +10082,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     fill_api_routine_shapes__shape__post: {
@@ -20290,20 +10103,11 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Scale
-                     * @default dorian
-                     */
+                    /** @default dorian */
                     scale?: string;
-                    /**
-                     * Tonic
-                     * @default C
-                     */
+                    /** @default C */
                     tonic?: string;
-                    /**
-                     * Instrument
-                     * @default piano
-                     */
+                    /** @default piano */
                     instrument?: string;
                 };
             };
@@ -20315,7 +10119,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Routine-Output"];
+                    "application/json": components["schemas"]["Routine"];
                 };
             };
             /** @description Accepted */
@@ -20327,69 +10131,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     vary_api_versions_post: {
@@ -20402,18 +10150,11 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Level */
+                    recipe: components["schemas"]["Recipe"];
                     level?: number | null;
-                    /**
-                     * Times
-                     * @default 1
-                     */
+                    /** @default 1 */
                     times?: number;
-                    /**
-                     * History
-                     * @default []
-                     */
+                    /** @default [] */
                     history?: string[];
                 };
             };
@@ -20437,69 +10178,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     of_strip_api_takes_get: {
@@ -20522,78 +10207,14 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTakeOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     keep_api_takes_post: {
@@ -20618,78 +10239,14 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTakeOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     one_api_takes__number__get: {
@@ -20712,78 +10269,14 @@ export interface operations {
                     "application/json": components["schemas"]["TakeWithEventsOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_takes__number__delete: {
@@ -20804,78 +10297,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     bring_back_api_takes__number__brought_back_post: {
@@ -20896,78 +10325,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     explain_api_explanations_post: {
@@ -20980,11 +10345,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /**
-                     * Phrase
-                     * @enum {string}
-                     */
+                    recipe: components["schemas"]["Recipe"];
+                    /** @enum {string} */
                     phrase: "rules" | "etude" | "figure" | "ladder" | "enclosure" | "course" | "sounds" | "path" | "joins" | "placement" | "keys" | "outer" | "player" | "fingering" | "companions" | "tempo";
                 };
             };
@@ -21008,69 +10370,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     preview_api_previews_post: {
@@ -21083,8 +10389,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Recipes */
-                    recipes: components["schemas"]["Recipe-Input"][];
+                    recipes: components["schemas"]["Recipe"][];
                 };
             };
         };
@@ -21107,69 +10412,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     read_lick_file_api_licks_readings_post: {
@@ -21203,69 +10452,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     analyse_api_licks_analysed_post: {
@@ -21278,9 +10471,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    figure: components["schemas"]["OwnLick-Input"];
+                    figure: components["schemas"]["OwnLick"];
                     /**
-                     * Metre
                      * @default 4/4
                      * @enum {string}
                      */
@@ -21307,69 +10499,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     work_out_changes_api_changes_worked_post: {
@@ -21382,9 +10518,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    draft: components["schemas"]["ChangesDraft-Input"];
+                    draft: components["schemas"]["ChangesDraft"];
                     /**
-                     * House
                      * @default words
                      * @enum {string}
                      */
@@ -21411,69 +10546,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     count_fewest_api_changes_fewest_post: {
@@ -21486,9 +10565,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    draft: components["schemas"]["ChangesDocument-Input"];
+                    draft: components["schemas"]["ChangesDocument"];
                     /**
-                     * Accepted
                      * @default usual
                      * @enum {string}
                      */
@@ -21515,69 +10593,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     grid_api_changes_grid_post: {
@@ -21590,11 +10612,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    draft: components["schemas"]["ChangesDocument-Input"];
-                    /** Tonic */
+                    draft: components["schemas"]["ChangesDocument"];
                     tonic: string;
-                    /** Scale */
-                    scale: string | components["schemas"]["OwnScale-Input"];
+                    scale: string | components["schemas"]["OwnScale"];
                 };
             };
         };
@@ -21617,69 +10637,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     lay_across_api_changes_laid_post: {
@@ -21692,13 +10656,10 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    draft: components["schemas"]["ChangesDocument-Input"];
-                    /** Chords */
+                    draft: components["schemas"]["ChangesDocument"];
                     chords: number[];
-                    /** Tonic */
                     tonic: string;
-                    /** Scale */
-                    scale: string | components["schemas"]["OwnScale-Input"];
+                    scale: string | components["schemas"]["OwnScale"];
                 };
             };
         };
@@ -21709,7 +10670,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangesDocument-Output"];
+                    "application/json": components["schemas"]["ChangesDocument"];
                 };
             };
             /** @description Accepted */
@@ -21721,69 +10682,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     transpose_api_changes_transposed_post: {
@@ -21796,13 +10701,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    draft: components["schemas"]["ChangesDocument-Input"];
-                    /** Tonic */
+                    draft: components["schemas"]["ChangesDocument"];
                     tonic?: string | null;
-                    /**
-                     * Numerals
-                     * @default false
-                     */
+                    /** @default false */
                     numerals?: boolean;
                 };
             };
@@ -21814,7 +10715,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangesDocument-Output"];
+                    "application/json": components["schemas"]["ChangesDocument"];
                 };
             };
             /** @description Accepted */
@@ -21826,69 +10727,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_changes_api_changes_files__kind__post: {
@@ -21904,36 +10749,28 @@ export interface operations {
             content: {
                 "application/json": {
                     /**
-                     * Format
                      * @default dodecant-changes
                      * @constant
                      */
                     format?: "dodecant-changes";
                     /**
-                     * Version
                      * @default 2
                      * @constant
                      */
                     version?: 2;
-                    /** Text */
                     text: string;
                     /**
-                     * School
                      * @default key
                      * @enum {string}
                      */
                     school?: "key" | "colour";
                     /**
-                     * Next Sound
                      * @default chorus
                      * @enum {string}
                      */
                     next_sound?: "chorus" | "phrase";
-                    /**
-                     * Choices
-                     * @default []
-                     */
-                    choices?: components["schemas"]["ChordChoice-Input"][];
+                    /** @default [] */
+                    choices?: components["schemas"]["ChordChoice"][];
                 };
             };
         };
@@ -21954,69 +10791,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     read_changes_file_api_changes_readings_post: {
@@ -22038,7 +10819,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangesDraft-Output"];
+                    "application/json": components["schemas"]["ChangesDraft"];
                 };
             };
             /** @description Accepted */
@@ -22050,69 +10831,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     write_form_api_forms__form_id__get: {
@@ -22146,69 +10871,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     upgrade_api_upgrades_post: {
@@ -22235,69 +10904,13 @@ export interface operations {
                     };
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     fittings_api_vocabulary_fittings_post: {
@@ -22310,8 +10923,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Pieces */
-                    pieces: components["schemas"]["VocabularyPiece-Input"][];
+                    pieces: components["schemas"]["VocabularyPiece"][];
                 };
             };
         };
@@ -22334,69 +10946,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     phrases_api_vocabulary_phrases_post: {
@@ -22409,9 +10965,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    figure: components["schemas"]["OwnLick-Input"];
+                    figure: components["schemas"]["OwnLick"];
                     /**
-                     * Metre
                      * @default 4/4
                      * @enum {string}
                      */
@@ -22438,69 +10993,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     choices_api_etude_choices_post: {
@@ -22513,8 +11012,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    recipe: components["schemas"]["Recipe-Input"];
-                    /** Bar */
+                    recipe: components["schemas"]["Recipe"];
                     bar: number;
                 };
             };
@@ -22538,69 +11036,13 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     search_api_search_get: {
@@ -22623,69 +11065,13 @@ export interface operations {
                     "application/json": components["schemas"]["SearchOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     words_api_help_get: {
@@ -22706,69 +11092,13 @@ export interface operations {
                     "application/json": components["schemas"]["HelpOut"][];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     first_bars_api_recipes__document_id__first_bars_get: {
@@ -22798,78 +11128,14 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     how_far_api_jobs__job__get: {
@@ -22892,78 +11158,14 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     stop_api_jobs__job__delete: {
@@ -22984,78 +11186,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     answer_api_jobs__job__answer_get: {
@@ -23085,78 +11223,14 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_recipes_get: {
@@ -23183,87 +11257,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_Recipe_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_recipes_post: {
@@ -23277,59 +11279,47 @@ export interface operations {
             content: {
                 "application/json": {
                     /**
-                     * Format
                      * @default dodecant-recipe
                      * @constant
                      */
                     format?: "dodecant-recipe";
                     /**
-                     * Version
                      * @default 2
                      * @constant
                      */
                     version?: 2;
-                    /**
-                     * Title
-                     * @default
-                     */
+                    /** @default  */
                     title?: string;
-                    /**
-                     * Tags
-                     * @default []
-                     */
+                    /** @default [] */
                     tags?: string[];
                     /**
-                     * Sounds
                      * @default {
                      *       "kind": "one",
                      *       "scale": "ionian"
                      *     }
                      */
-                    sounds?: components["schemas"]["OneSound-Input"] | components["schemas"]["SeveralSounds-Input"] | components["schemas"]["MorphingSounds-Input"] | components["schemas"]["FamilyOfSounds-Input"] | components["schemas"]["ChordSound-Input"] | components["schemas"]["KeyChordSound-Input"] | components["schemas"]["ChangesSounds-Input"];
+                    sounds?: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
                     /**
-                     * Ladder
                      * @default {
                      *       "kind": "scale"
                      *     }
                      */
-                    ladder?: components["schemas"]["ScaleLadder-Input"] | components["schemas"]["ChordLadder-Input"] | components["schemas"]["ArpeggioLadder-Input"] | components["schemas"]["PairLadder-Input"] | components["schemas"]["ChromaticLadder-Input"];
+                    ladder?: components["schemas"]["ScaleLadder"] | components["schemas"]["ChordLadder"] | components["schemas"]["ArpeggioLadder"] | components["schemas"]["PairLadder"] | components["schemas"]["ChromaticLadder"];
                     /**
-                     * Figure
                      * @default {
                      *       "kind": "run",
                      *       "roots": "plain",
                      *       "tail": "none"
                      *     }
                      */
-                    figure?: components["schemas"]["Run-Input"] | components["schemas"]["Cell-Input"] | components["schemas"]["Intervals-Input"] | components["schemas"]["Arpeggios-Input"] | components["schemas"]["Pairs-Input"] | components["schemas"]["OwnLick-Input"] | components["schemas"]["GuideTones-Input"] | components["schemas"]["Unbroken-Input"];
-                    enclosure?: components["schemas"]["Enclosure-Input"] | null;
+                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+                    enclosure?: components["schemas"]["Enclosure"] | null;
                     /**
-                     * Course
                      * @default {
                      *       "kind": "plain"
                      *     }
                      */
-                    course?: components["schemas"]["PlainCourse-Input"] | components["schemas"]["ReturnCourse-Input"] | components["schemas"]["BuildUpCourse-Input"] | components["schemas"]["GrowCourse-Input"];
+                    course?: components["schemas"]["PlainCourse"] | components["schemas"]["ReturnCourse"] | components["schemas"]["BuildUpCourse"] | components["schemas"]["GrowCourse"];
                     /**
                      * @default {
                      *       "span": "ends",
@@ -23350,7 +11340,7 @@ export interface operations {
                      *       "by": "step"
                      *     }
                      */
-                    path?: components["schemas"]["Path-Input"];
+                    path?: components["schemas"]["Path"];
                     /**
                      * @default {
                      *       "begin": "path",
@@ -23364,13 +11354,10 @@ export interface operations {
                      *       "range": 1
                      *     }
                      */
-                    joins?: components["schemas"]["Joins-Input"];
-                    /**
-                     * Rules
-                     * @default []
-                     */
-                    rules?: components["schemas"]["Rule-Input"][];
-                    etude?: components["schemas"]["Etude-Input"] | null;
+                    joins?: components["schemas"]["Joins"];
+                    /** @default [] */
+                    rules?: components["schemas"]["Rule"][];
+                    etude?: components["schemas"]["Etude"] | null;
                     /**
                      * @default {
                      *       "value": "eighth",
@@ -23388,12 +11375,9 @@ export interface operations {
                      *       "swung_value": "eighth"
                      *     }
                      */
-                    placement?: components["schemas"]["Placement-Input"];
-                    /**
-                     * Companions
-                     * @default []
-                     */
-                    companions?: (components["schemas"]["Doubling-Input"] | components["schemas"]["Fifths-Input"] | components["schemas"]["Drone-Input"] | components["schemas"]["Voicings-Input"])[];
+                    placement?: components["schemas"]["Placement"];
+                    /** @default [] */
+                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
                     /**
                      * @default {
                      *       "order": "fourths",
@@ -23402,21 +11386,18 @@ export interface operations {
                      *       "picked": []
                      *     }
                      */
-                    keys?: components["schemas"]["KeyRoute-Input"];
+                    keys?: components["schemas"]["KeyRoute"];
                     /**
-                     * Outer
                      * @default keys
                      * @enum {string}
                      */
                     outer?: "keys" | "sounds";
                     /**
-                     * Values Turn
                      * @default innermost
                      * @enum {string}
                      */
                     values_turn?: "innermost" | "between" | "outermost";
                     /**
-                     * Positions Turn
                      * @default innermost
                      * @enum {string}
                      */
@@ -23430,18 +11411,11 @@ export interface operations {
                      *       "named_key": "sounding"
                      *     }
                      */
-                    player?: components["schemas"]["Player-Input"];
-                    /** Fingering */
-                    fingering?: (components["schemas"]["OnFrets-Input"] | components["schemas"]["OnKeys-Input"] | components["schemas"]["OnSlide-Input"] | components["schemas"]["OnValves-Input"] | components["schemas"]["OnHarp-Input"] | components["schemas"]["OnChromaticHarp-Input"]) | null;
-                    /**
-                     * Tempo
-                     * @default 96
-                     */
+                    player?: components["schemas"]["Player"];
+                    fingering?: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
+                    /** @default 96 */
                     tempo?: number;
-                    /**
-                     * Numbers
-                     * @default major
-                     */
+                    /** @default major */
                     numbers?: ("major" | "chord" | "steps") | "none";
                     /**
                      * @default {
@@ -23456,7 +11430,7 @@ export interface operations {
                      *       "maps": "none"
                      *     }
                      */
-                    spelling?: components["schemas"]["Spelling-Input"];
+                    spelling?: components["schemas"]["Spelling"];
                 };
             };
         };
@@ -23479,87 +11453,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_recipes__document_id__stored_get: {
@@ -23580,87 +11482,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_recipes__document_id__get: {
@@ -23683,87 +11513,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_recipes__document_id__put: {
@@ -23778,8 +11536,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["Recipe-Input"];
-                    /** Revision */
+                    document: components["schemas"]["Recipe"];
                     revision: number;
                 };
             };
@@ -23803,87 +11560,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_recipes__document_id__delete: {
@@ -23904,87 +11589,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_recipes__document_id__restoration_post: {
@@ -24007,87 +11620,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_Recipe_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_recipes__document_id__copies_post: {
@@ -24119,87 +11660,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_changes_get: {
@@ -24226,87 +11695,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_ChangesDocument_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_changes_post: {
@@ -24320,36 +11717,28 @@ export interface operations {
             content: {
                 "application/json": {
                     /**
-                     * Format
                      * @default dodecant-changes
                      * @constant
                      */
                     format?: "dodecant-changes";
                     /**
-                     * Version
                      * @default 2
                      * @constant
                      */
                     version?: 2;
-                    /** Text */
                     text: string;
                     /**
-                     * School
                      * @default key
                      * @enum {string}
                      */
                     school?: "key" | "colour";
                     /**
-                     * Next Sound
                      * @default chorus
                      * @enum {string}
                      */
                     next_sound?: "chorus" | "phrase";
-                    /**
-                     * Choices
-                     * @default []
-                     */
-                    choices?: components["schemas"]["ChordChoice-Input"][];
+                    /** @default [] */
+                    choices?: components["schemas"]["ChordChoice"][];
                 };
             };
         };
@@ -24372,87 +11761,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_changes__document_id__stored_get: {
@@ -24473,87 +11790,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_changes__document_id__get: {
@@ -24576,87 +11821,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_changes__document_id__put: {
@@ -24671,8 +11844,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["ChangesDocument-Input"];
-                    /** Revision */
+                    document: components["schemas"]["ChangesDocument"];
                     revision: number;
                 };
             };
@@ -24696,87 +11868,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_changes__document_id__delete: {
@@ -24797,87 +11897,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_changes__document_id__restoration_post: {
@@ -24900,87 +11928,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_ChangesDocument_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_changes__document_id__copies_post: {
@@ -25012,87 +11968,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_scales_get: {
@@ -25119,87 +12003,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_OwnScale_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_scales_post: {
@@ -25212,12 +12024,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Name
-                     * @default own scale
-                     */
+                    /** @default own scale */
                     name?: string;
-                    /** Degrees */
                     degrees: string;
                 };
             };
@@ -25241,87 +12049,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_scales__document_id__stored_get: {
@@ -25342,87 +12078,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_scales__document_id__get: {
@@ -25445,87 +12109,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_scales__document_id__put: {
@@ -25540,8 +12132,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["OwnScale-Input"];
-                    /** Revision */
+                    document: components["schemas"]["OwnScale"];
                     revision: number;
                 };
             };
@@ -25565,87 +12156,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_scales__document_id__delete: {
@@ -25666,87 +12185,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_scales__document_id__restoration_post: {
@@ -25769,87 +12216,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_OwnScale_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_scales__document_id__copies_post: {
@@ -25881,87 +12256,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_rhythms_get: {
@@ -25988,87 +12291,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_OwnRhythm_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_rhythms_post: {
@@ -26081,21 +12312,17 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** Name */
                     name: string;
                     /**
-                     * Value
                      * @default eighth
                      * @enum {string}
                      */
                     value?: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
                     /**
-                     * Metre
                      * @default 4/4
                      * @enum {string}
                      */
                     metre?: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-                    /** Slots */
                     slots: string;
                 };
             };
@@ -26119,87 +12346,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_rhythms__document_id__stored_get: {
@@ -26220,87 +12375,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_rhythms__document_id__get: {
@@ -26323,87 +12406,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_rhythms__document_id__put: {
@@ -26418,8 +12429,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["OwnRhythm-Input"];
-                    /** Revision */
+                    document: components["schemas"]["OwnRhythm"];
                     revision: number;
                 };
             };
@@ -26443,87 +12453,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_rhythms__document_id__delete: {
@@ -26544,87 +12482,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_rhythms__document_id__restoration_post: {
@@ -26647,87 +12513,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_OwnRhythm_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_rhythms__document_id__copies_post: {
@@ -26759,87 +12553,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_routines_get: {
@@ -26866,87 +12588,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_Routine_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_routines_post: {
@@ -26959,26 +12609,14 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Title
-                     * @default
-                     */
+                    /** @default  */
                     title?: string;
-                    /**
-                     * Cap
-                     * @default 20
-                     */
+                    /** @default 20 */
                     cap?: number;
-                    /**
-                     * Break After
-                     * @default 25
-                     */
+                    /** @default 25 */
                     break_after?: number;
-                    /**
-                     * Steps
-                     * @default []
-                     */
-                    steps?: (components["schemas"]["RecipeStep-Input"] | components["schemas"]["FreeTask-Input"])[];
+                    /** @default [] */
+                    steps?: (components["schemas"]["RecipeStep"] | components["schemas"]["FreeTask"])[];
                 };
             };
         };
@@ -27001,87 +12639,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_routines__document_id__stored_get: {
@@ -27102,87 +12668,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_routines__document_id__get: {
@@ -27205,87 +12699,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_Routine_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_routines__document_id__put: {
@@ -27300,8 +12722,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["Routine-Input"];
-                    /** Revision */
+                    document: components["schemas"]["Routine"];
                     revision: number;
                 };
             };
@@ -27325,87 +12746,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_routines__document_id__delete: {
@@ -27426,87 +12775,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_routines__document_id__restoration_post: {
@@ -27529,87 +12806,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_Routine_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_routines__document_id__copies_post: {
@@ -27641,87 +12846,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_styles_get: {
@@ -27748,87 +12881,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_HandoutLayout_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_styles_post: {
@@ -27841,98 +12902,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Name
-                     * @default
-                     */
+                    /** @default  */
                     name?: string;
                     /**
-                     * Paper
                      * @default a4
                      * @enum {string}
                      */
                     paper?: "a4" | "us-letter";
-                    /**
-                     * Large
-                     * @default false
-                     */
+                    /** @default false */
                     large?: boolean;
-                    /**
-                     * Name Line
-                     * @default true
-                     */
+                    /** @default true */
                     name_line?: boolean;
-                    /**
-                     * Sentence
-                     * @default true
-                     */
+                    /** @default true */
                     sentence?: boolean;
-                    /**
-                     * Words
-                     * @default true
-                     */
+                    /** @default true */
                     words?: boolean;
-                    /**
-                     * Cautions
-                     * @default false
-                     */
+                    /** @default false */
                     cautions?: boolean;
-                    /**
-                     * Legend
-                     * @default true
-                     */
+                    /** @default true */
                     legend?: boolean;
                     /**
-                     * Strips
                      * @default all
                      * @enum {string}
                      */
                     strips?: "all" | "first" | "none";
-                    /**
-                     * Columns
-                     * @default 0
-                     */
+                    /** @default 0 */
                     columns?: number;
-                    /**
-                     * Both Clefs
-                     * @default false
-                     */
+                    /** @default false */
                     both_clefs?: boolean;
                     /**
-                     * Maps
                      * @default none
                      * @enum {string}
                      */
                     maps?: "none" | "numbers" | "names" | "fingers";
-                    /**
-                     * Derivation
-                     * @default false
-                     */
+                    /** @default false */
                     derivation?: boolean;
-                    /**
-                     * Grid
-                     * @default false
-                     */
+                    /** @default false */
                     grid?: boolean;
-                    /**
-                     * Tempos
-                     * @default []
-                     */
+                    /** @default [] */
                     tempos?: number[];
-                    /**
-                     * Orders
-                     * @default false
-                     */
+                    /** @default false */
                     orders?: boolean;
-                    /**
-                     * Blank
-                     * @default 0
-                     */
+                    /** @default 0 */
                     blank?: number;
-                    /**
-                     * Code
-                     * @default true
-                     */
+                    /** @default true */
                     code?: boolean;
                 };
             };
@@ -27956,87 +12969,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_styles__document_id__stored_get: {
@@ -28057,87 +12998,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_styles__document_id__get: {
@@ -28160,87 +13029,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_HandoutLayout_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_styles__document_id__put: {
@@ -28255,8 +13052,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["HandoutLayout-Input"];
-                    /** Revision */
+                    document: components["schemas"]["HandoutLayout"];
                     revision: number;
                 };
             };
@@ -28280,87 +13076,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_styles__document_id__delete: {
@@ -28381,87 +13105,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_styles__document_id__restoration_post: {
@@ -28484,87 +13136,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_HandoutLayout_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_styles__document_id__copies_post: {
@@ -28596,87 +13176,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_worksheets_get: {
@@ -28703,87 +13211,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_WorksheetSetting_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_worksheets_post: {
@@ -28796,13 +13232,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /**
-                     * Title
-                     * @default Worksheet
-                     */
+                    /** @default Worksheet */
                     title?: string;
                     /**
-                     * Kinds
                      * @default [
                      *       "spell",
                      *       "degree",
@@ -28810,37 +13242,23 @@ export interface operations {
                      *     ]
                      */
                     kinds?: ("spell" | "last-four" | "chromatic" | "signs" | "degree" | "steps" | "serves" | "beside" | "mend" | "cell")[];
-                    /**
-                     * Each
-                     * @default 3
-                     */
+                    /** @default 3 */
                     each?: number;
-                    /**
-                     * Level
-                     * @default 2
-                     */
+                    /** @default 2 */
                     level?: number;
                     /**
-                     * Clef
                      * @default treble
                      * @enum {string}
                      */
                     clef?: "treble" | "bass";
-                    /**
-                     * Seed
-                     * @default 1
-                     */
+                    /** @default 1 */
                     seed?: number;
                     /**
-                     * Paper
                      * @default a4
                      * @enum {string}
                      */
                     paper?: "a4" | "us-letter";
-                    /**
-                     * Large
-                     * @default false
-                     */
+                    /** @default false */
                     large?: boolean;
                 };
             };
@@ -28864,87 +13282,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_worksheets__document_id__stored_get: {
@@ -28965,87 +13311,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_worksheets__document_id__get: {
@@ -29068,87 +13342,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_WorksheetSetting_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_worksheets__document_id__put: {
@@ -29163,8 +13365,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["WorksheetSetting-Input"];
-                    /** Revision */
+                    document: components["schemas"]["WorksheetSetting"];
                     revision: number;
                 };
             };
@@ -29188,87 +13389,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_worksheets__document_id__delete: {
@@ -29289,87 +13418,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_worksheets__document_id__restoration_post: {
@@ -29392,87 +13449,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_WorksheetSetting_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_worksheets__document_id__copies_post: {
@@ -29504,87 +13489,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     list_some_api_vocabulary_get: {
@@ -29611,87 +13524,15 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut_VocabularyPiece_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     add_api_vocabulary_post: {
@@ -29705,21 +13546,16 @@ export interface operations {
             content: {
                 "application/json": {
                     /**
-                     * Format
                      * @default dodecant-vocabulary
                      * @constant
                      */
                     format?: "dodecant-vocabulary";
                     /**
-                     * Version
                      * @default 1
                      * @constant
                      */
                     version?: 1;
-                    /**
-                     * Name
-                     * @default New piece
-                     */
+                    /** @default New piece */
                     name?: string;
                     /**
                      * @default {
@@ -29760,27 +13596,17 @@ export interface operations {
                      *       "slots": ""
                      *     }
                      */
-                    what?: components["schemas"]["Play-Input"];
-                    /**
-                     * Families
-                     * @default []
-                     */
+                    what?: components["schemas"]["Play"];
+                    /** @default [] */
                     families?: ("any" | "major" | "minor" | "dominant" | "half-diminished" | "diminished" | "sus" | "minor-major" | "augmented")[];
                     /**
-                     * Role
                      * @default any
                      * @enum {string}
                      */
                     role?: "any" | "dominant" | "dominant-resolving" | "dominant-to-major" | "dominant-to-minor" | "tonic" | "tonic-major" | "tonic-minor";
-                    /**
-                     * Beats
-                     * @default 0
-                     */
+                    /** @default 0 */
                     beats?: number;
-                    /**
-                     * Level
-                     * @default 0
-                     */
+                    /** @default 0 */
                     level?: number;
                 };
             };
@@ -29804,87 +13630,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     as_stored_api_vocabulary__document_id__stored_get: {
@@ -29905,87 +13659,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     get_api_vocabulary__document_id__get: {
@@ -30008,87 +13690,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     change_api_vocabulary__document_id__put: {
@@ -30103,8 +13713,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    document: components["schemas"]["VocabularyPiece-Input"];
-                    /** Revision */
+                    document: components["schemas"]["VocabularyPiece"];
                     revision: number;
                 };
             };
@@ -30128,87 +13737,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     delete_api_vocabulary__document_id__delete: {
@@ -30229,87 +13766,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     restore_api_vocabulary__document_id__restoration_post: {
@@ -30332,87 +13797,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut_VocabularyPiece_"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
     copy_api_vocabulary__document_id__copies_post: {
@@ -30444,87 +13837,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemsOut"];
-                };
-            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
         };
     };
 }

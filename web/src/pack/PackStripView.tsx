@@ -34,7 +34,7 @@ export function PackStripView({ pack, strip, percent, onPractised }: PackStripVi
       {picture !== "" && <Engraved svg={picture} />}
       {strip.numbers !== "" && <Text size="lg">{strip.numbers}</Text>}
       {/* What sounds is what stands on the page: captions would say the same notes again. */}
-      {/* eslint-disable-next-line jsx-a11y/media-has-caption */}
+      {/* oxlint-disable-next-line jsx-a11y/media-has-caption */}
       <audio
         ref={sound}
         controls

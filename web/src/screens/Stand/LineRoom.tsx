@@ -149,7 +149,7 @@ export function LineRoom(props: LineRoomProps) {
   };
   useEffect(() => {
     if (again.stops > 0 && !again.waits) void begin(bars); // from the bar that slipped, after the count-in
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each stop
+    // oxlint-disable-next-line react/exhaustive-deps -- once for each stop
   }, [again.stops]);
   useStandKeys({
     onStart: start,

@@ -44,7 +44,7 @@ export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void })
   useEffect(() => {
     if (step?.kind === "recipe") set(settingOf(step));
     else if (lying.curtain !== undefined) set({ curtain: lying.curtain });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as the step comes on the stand
+    // oxlint-disable-next-line react/exhaustive-deps -- once, as the step comes on the stand
   }, [step]);
   return (
     <Box className={classes.stand}>
