@@ -1,23 +1,25 @@
-"""Shared fixtures: the tables, a fresh data file, a client, the published MusicXML schema."""
+"""Shared fixtures: the tables, fresh data files, one application and clients for it, the published MusicXML schema."""
 
 from __future__ import annotations
 
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
 import musicxml
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
-from hypothesis import HealthCheck, settings
 from lxml import etree
 
-from dodecant.api.app import create_app
+from dodecant.api.app import create_app, equip
 from dodecant.exercise.press import Tables
 from dodecant.store.database import Database
+from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables
+from tests.generated import load_profile
 
-settings.register_profile("dodecant", deadline=None, suppress_health_check=[HealthCheck.too_slow], derandomize=True)
-settings.load_profile("dodecant")
+load_profile()
 
 
 @pytest.fixture(scope="session")
@@ -32,10 +34,29 @@ def database(tmp_path: Path) -> Database:
     return made
 
 
+@pytest.fixture(scope="session")
+def application() -> FastAPI:
+    """One application for all tests, because its first request takes a second; `equip` gives it a data file."""
+    return create_app(Database(Path("unused")))
+
+
 @pytest.fixture
-def client(database: Database) -> Iterator[TestClient]:
-    with TestClient(create_app(database), base_url="http://127.0.0.1") as made:
+def client(application: FastAPI, database: Database) -> Iterator[TestClient]:
+    equip(application, database)
+    with TestClient(application, base_url="http://127.0.0.1") as made:
         yield made
+
+
+@pytest.fixture(scope="session")
+def filled(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The demo's data file, which tests copy."""
+    return prepare_demo(tmp_path_factory.mktemp("demo") / "demo.db").path
+
+
+@pytest.fixture
+def demo(filled: Path, tmp_path: Path) -> Database:
+    """A data file of its own with the demo in it."""
+    return Database(Path(shutil.copy(filled, tmp_path / "demo.db")))
 
 
 _IMPORTED = {

@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.api import app as app_module
@@ -19,6 +19,7 @@ from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.formats.json.exercise import to_json
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import documents
 
 RECIPE = {"title": "Mooring ♭3/..", "keys": {"order": "picked", "picked": ["A♭", "D"]}}
@@ -265,7 +266,7 @@ anything = st.recursive(
 
 
 @given(base=documents, field=st.sampled_from([*Recipe.model_fields]), value=anything)
-@settings(max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@examples(60)
 def test_no_recipe_breaks_the_server(client: TestClient, base: dict[str, Any], field: str, value: Any) -> None:
     body = {**base, "keys": {"order": "picked", "picked": ["D"]}, field: value}
     answer = client.post("/api/exercises", content=json.dumps(body), headers={"Content-Type": "application/json"})

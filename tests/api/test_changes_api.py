@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.formats.musicxml.changes import changes_to_musicxml
@@ -15,6 +15,7 @@ from dodecant.music.core.pitch import NoteName
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.tables import load_tables
 from tests.api.test_api import problems
+from tests.generated import examples
 from tests.music.test_changes import pieces
 
 TEXT = "title: Quay\nkey: C\n\nsection: A\n|: Dm7 G7 | 1. Cmaj7 :| 2. C#dim7 |\n"
@@ -203,7 +204,7 @@ def test_ways_and_makings_and_listening(client: TestClient) -> None:
 
 
 @given(text=st.lists(pieces, max_size=25).map(" ".join) | st.text(max_size=50), choice=st.integers(0, 5))
-@settings(max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@examples(60)
 def test_no_text_breaks_the_server(client: TestClient, text: str, choice: int) -> None:
     draft = {"text": text, "choices": [{"chord": choice, "sounds": [{"scale": "dorian", "root": "b3"}]}]}
     for place, body in (("worked", {"draft": draft}), ("fewest", {"draft": draft}), ("transposed", {"draft": draft})):

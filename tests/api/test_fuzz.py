@@ -3,20 +3,23 @@
 from __future__ import annotations
 
 import json
+import shutil
 from collections.abc import Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.api.app import create_app
-from dodecant.store.demo import prepare_demo
+from dodecant.api.app import equip
+from dodecant.store.database import Database
+from tests.generated import examples
 from tests.strategies import everything
 
 METHODS = ("get", "post", "put", "delete")
-QUIET = settings(max_examples=15, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 scalars = st.none() | st.booleans() | st.integers(-(10**9), 10**9) | st.floats() | st.text(max_size=12)
 nonsense = st.recursive(
     scalars,
@@ -26,9 +29,9 @@ nonsense = st.recursive(
 
 
 @pytest.fixture(scope="module")
-def client(tmp_path_factory: pytest.TempPathFactory) -> Iterator[TestClient]:
-    database = prepare_demo(tmp_path_factory.mktemp("fuzz") / "d.db")
-    with TestClient(create_app(database), base_url="http://localhost") as found:
+def client(application: FastAPI, filled: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[TestClient]:
+    equip(application, Database(Path(shutil.copy(filled, tmp_path_factory.mktemp("fuzz")))))
+    with TestClient(application, base_url="http://localhost") as found:
         yield found
 
 
@@ -58,7 +61,7 @@ def asked(client: TestClient, method: str, path: str, body: object) -> str:
     return str(answer.status_code)
 
 
-@QUIET
+@examples(6)
 @given(body=nonsense)
 def test_nonsense_is_refused_in_words_everywhere(
     client: TestClient, described: dict[tuple[str, str], set[str]], body: object
@@ -69,7 +72,7 @@ def test_nonsense_is_refused_in_words_everywhere(
         assert not status.startswith("5"), (method, path, body)
 
 
-@QUIET
+@examples(15)
 @given(recipe=everything(), beat=st.integers(0, 9))
 def test_any_recipe_is_answered_at_every_address_that_takes_one(
     client: TestClient, described: dict[tuple[str, str], set[str]], recipe: dict[str, Any], beat: int

@@ -17,9 +17,10 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
-from dodecant.api.app import create_app
+from dodecant.api.app import equip
 from dodecant.music.progressions.changes_text import LONGEST
 from dodecant.store.database import Database, DataFileError
 from dodecant.store.demo import prepare_demo
@@ -130,10 +131,16 @@ FILES: dict[str, bytes] = {
 
 
 @pytest.fixture(scope="module")
-def client(tmp_path_factory: pytest.TempPathFactory) -> Iterator[TestClient]:
-    database = Database(tmp_path_factory.mktemp("hostile") / "d.db")
-    database.prepare()
-    with TestClient(create_app(database), base_url="http://localhost:8012") as found:
+def house(tmp_path_factory: pytest.TempPathFactory) -> Database:
+    made = Database(tmp_path_factory.mktemp("hostile") / "d.db")
+    made.prepare()
+    return made
+
+
+@pytest.fixture
+def client(application: FastAPI, house: Database) -> Iterator[TestClient]:
+    equip(application, house)
+    with TestClient(application, base_url="http://localhost:8012") as found:
         yield found
 
 
@@ -261,12 +268,12 @@ def test_a_rhythm_of_blanks_and_a_copy_that_is_too_long_are_not_kept(client: Tes
 
 
 @pytest.mark.parametrize("stored", ['{"tempo": 9}', "[]", '{"title": "x\\u0000"}', '"pier"', '{"version": 99}'])
-def test_a_damaged_document_never_breaks_a_list(tmp_path: Path, stored: str) -> None:
-    database = prepare_demo(tmp_path / "d.db")
-    with TestClient(create_app(database), base_url="http://localhost") as client:
+def test_a_damaged_document_never_breaks_a_list(application: FastAPI, demo: Database, stored: str) -> None:
+    equip(application, demo)
+    with TestClient(application, base_url="http://localhost") as client:
         before = client.get("/api/recipes").json()["documents"]
         one = before[3]
-        with database.connection() as connection:
+        with demo.connection() as connection:
             connection.execute("UPDATE document SET document = ? WHERE id = ?", (stored, one["id"]))
         page = client.get("/api/recipes").json()
         assert (page["found"], len(page["documents"])) == (len(before), len(before) - 1)
@@ -278,11 +285,11 @@ def test_a_damaged_document_never_breaks_a_list(tmp_path: Path, stored: str) -> 
         assert client.get("/api/recipes").json()["damaged"] == []
 
 
-def test_a_full_disk_and_a_file_that_is_held(tmp_path: Path) -> None:
-    database = prepare_demo(tmp_path / "d.db")
-    with TestClient(create_app(database), base_url="http://localhost") as client:
+def test_a_full_disk_and_a_file_that_is_held(application: FastAPI, demo: Database) -> None:
+    equip(application, demo)
+    with TestClient(application, base_url="http://localhost") as client:
         kept = client.get("/api/recipes").json()["found"]
-        with sqlite3.connect(database.path) as holding:
+        with sqlite3.connect(demo.path) as holding:
             pages = holding.execute("PRAGMA page_count").fetchone()[0]
         real = Database._opened
 
@@ -302,8 +309,8 @@ def test_a_full_disk_and_a_file_that_is_held(tmp_path: Path) -> None:
         assert client.get("/api/recipes").json()["found"] == kept + len(answers) - len(refused)
 
 
-def test_a_file_that_cannot_be_written_can_be_read(tmp_path: Path) -> None:
-    database = prepare_demo(tmp_path / "d.db")
+def test_a_file_that_cannot_be_written_can_be_read(application: FastAPI, demo: Database) -> None:
+    equip(application, demo)
     real = sqlite3.connect
 
     def read_only(path: Any, *more: Any, **options: Any) -> Any:
@@ -311,7 +318,7 @@ def test_a_file_that_cannot_be_written_can_be_read(tmp_path: Path) -> None:
             raise sqlite3.OperationalError("attempt to write a readonly database")
         return real(path, *more, **options)
 
-    served = TestClient(create_app(database), base_url="http://localhost")
+    served = TestClient(application, base_url="http://localhost")
     with served as client, pytest.MonkeyPatch.context() as patched:
         patched.setattr(sqlite3, "connect", read_only)
         assert client.get("/api/recipes").json()["found"] > 30

@@ -6,7 +6,7 @@ from typing import Any, get_args
 
 import pytest
 from fastapi.testclient import TestClient
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import press
@@ -22,6 +22,7 @@ from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.api.test_api import problems
+from tests.generated import examples
 from tests.strategies import documents, licks
 
 LICK = {"kind": "lick", "text": "D4:½ F4 ~A4 C5 | B♭4:1 G♯4 A4:2", "over": "Dm7 | G7"}
@@ -128,7 +129,7 @@ def test_a_lick_at_fault_is_told_at_its_field(client: TestClient, body: Any, poi
 
 
 @given(licks(), st.integers(2, 7), st.text("1234567:½¼⅓/|~= ABCDEFGr+-b#♭", max_size=40))
-@settings(max_examples=80, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@examples(80)
 def test_no_lick_breaks_the_server(client: TestClient, figure: dict[str, Any], beats: int, noise: str) -> None:
     for text in (figure["text"], noise, figure["text"] + noise):
         body = {"figure": {**figure, "text": text}, "metre": f"{beats}/4"}
@@ -138,7 +139,7 @@ def test_no_lick_breaks_the_server(client: TestClient, figure: dict[str, Any], b
 
 
 @given(documents.map(read_recipe), st.sampled_from(get_args(PhraseId)))
-@settings(max_examples=40)
+@examples(40)
 def test_every_example_can_be_worked_out(recipe: Recipe, phrase: PhraseId) -> None:
     short = example(recipe, phrase)
     assert short is None or press(short, load_tables()).strips

@@ -14,11 +14,12 @@ from typing import Any
 
 import pypdf
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from limits import RateLimitItemPerMinute
 
 from dodecant.api import door
-from dodecant.api.app import create_app
+from dodecant.api.app import equip
 from dodecant.api.door import Sharing
 from dodecant.api.passphrase import hashed
 from dodecant.api.reaching import sharing_at
@@ -208,13 +209,14 @@ def test_a_practice_pack_holds_all_and_what_was_practised_comes_back(client: Tes
 
 
 @pytest.fixture
-def shared(database: Database, monkeypatch: pytest.MonkeyPatch) -> Iterator[TestClient]:
+def shared(application: FastAPI, database: Database, monkeypatch: pytest.MonkeyPatch) -> Iterator[TestClient]:
     """A server that can be reached from other machines, and nobody in it."""
     monkeypatch.setattr(entrance, "SLOWED", 0.0)
     with database.connection() as connection:
         shares.keep_passphrase(connection, hashed(SECRET), NOW())
     sharing = Sharing(frozenset({"10.1.2.3:8012"}), ADDRESS)
-    with TestClient(create_app(database, sharing=sharing), base_url=ADDRESS) as made:
+    equip(application, database, sharing=sharing)
+    with TestClient(application, base_url=ADDRESS) as made:
         yield made
 
 

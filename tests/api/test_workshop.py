@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import shutil
 import time
 from collections.abc import Iterator
 from multiprocessing import active_children
@@ -19,7 +20,7 @@ from dodecant.api.app import create_app
 from dodecant.api.at_work import GoneError
 from dodecant.api.workshop import BusyError, InProcesses, InThreads, TooLongError, WorkAndThen
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.store.demo import prepare_demo
+from dodecant.store.database import Database
 from tests.api import slow
 
 
@@ -119,9 +120,9 @@ class Impatient(InThreads):
     patience = 0.0
 
 
-@pytest.fixture
-def hasty(tmp_path: Path) -> Iterator[TestClient]:
-    database = prepare_demo(tmp_path / "d.db")
+@pytest.fixture(scope="module")
+def hasty(filled: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[TestClient]:
+    database = Database(Path(shutil.copy(filled, tmp_path_factory.mktemp("hasty"))))
     with TestClient(create_app(database, Impatient()), base_url="http://localhost") as client:
         yield client
 

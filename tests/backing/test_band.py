@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.backing.band import CLICK, FOOT, RIDE, STRONG_CLICK, BandEvent, band, read_comping
@@ -23,6 +23,7 @@ from dodecant.music.core.chord_symbol import parse_chord, print_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 TABLES = load_tables()
 FORMS = [form.text_in(form.key) for form in TABLES.forms]
@@ -83,7 +84,7 @@ def test_walking_over_every_form_in_every_key(form: str) -> None:
     st.sampled_from([4, 3, 2]),
     st.integers(0, 99),
 )
-@settings(max_examples=60)
+@examples(60)
 def test_any_chords_are_walked_through(names: list[str], beats: int, seed: int) -> None:
     metre = Metre(3, 4) if beats == 3 else Metre()
     chords = held(" ".join(names), beats)

@@ -9,7 +9,7 @@ from typing import Any
 
 import mido
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 from music21 import chord as toolkit_chord
@@ -26,6 +26,7 @@ from dodecant.music.core.cheapest_way import cheapest_way
 from dodecant.tables import load_tables
 from tests.exercise.test_placement import pressed
 from tests.formats.test_oracle import parsed
+from tests.generated import examples
 from tests.strategies import CHANGES_TEXTS, COMPANION_EXAMPLES, calls
 
 FORM = "key: C\n| Dm7 | G7 | Cmaj7 |"
@@ -94,7 +95,7 @@ def test_moving_fifths_take_the_sixth_of_the_sound(chord: str, scale: str, root:
     place=st.sampled_from([("shell", "left", 40, 64), ("shell", "right", 52, 76), ("rootless", "left", 48, 69),
                            ("rootless", "right", 58, 81)]),
 )  # fmt: skip
-@settings(max_examples=40, deadline=None)
+@examples(40)
 def test_a_voicing_lies_where_its_hand_does(text: str, key: str, place: tuple[str, str, int, int]) -> None:
     form, hand, lowest, highest = place
     voicings = {"kind": "voicings", "form": form, "hand": hand}
@@ -154,7 +155,7 @@ def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -
     key=st.sampled_from(["C", "F♯", "B♭", "A♭", "E"]),
     instrument=st.sampled_from(["piano", "clarinet", "trombone"]), signature=st.booleans(), call=st.none() | calls,
 )  # fmt: skip
-@settings(max_examples=60, deadline=None)
+@examples(60)
 def test_two_staves_read_back(
     schema: etree.XMLSchema, companion: Any, text: str, key: str, instrument: str, signature: bool, call: Any
 ) -> None:

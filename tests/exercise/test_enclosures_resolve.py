@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.melody.fitting import LinesOnOneSound
@@ -17,6 +17,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.enclosures import ENCLOSURES
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS
 
 IN_C = {"order": "picked", "picked": ["C"]}
@@ -135,7 +136,7 @@ def led_runs(tones: list[Any]) -> None:
     st.sampled_from(["eighth", "quarter", "sixteenth", "triplet"]),
     st.sampled_from(["", "srss"]),
 )
-@settings(max_examples=120)
+@examples(120)
 def test_none_is_left_open_over_changes(parts: Any, text: str, leftover: str, value: str, slots: str) -> None:
     slots = slots * 2 if value in ("eighth", "quarter") else ""
     document = {**parts, "joins": {"leftover": leftover}, "placement": {"value": value, "slots": slots}}
@@ -154,7 +155,7 @@ def test_none_is_left_open_over_changes(parts: Any, text: str, leftover: str, va
 
 
 @given(PARTS, st.sampled_from(["hold", "full", "rest"]), st.integers(-3, 7), st.sampled_from(["eighth", "sixteenth"]))
-@settings(max_examples=80)
+@examples(80)
 def test_on_one_sound_every_target_lands_on_a_beat(parts: Any, ending: str, start: int, value: str) -> None:
     parts["enclosure"]["landing"] = "beat"
     placement = {"ending": ending, "start": start, "value": value}

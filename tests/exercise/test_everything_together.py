@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from lxml import etree
 
 from dodecant.engraving.strip_svg import strip_svg
@@ -17,6 +17,7 @@ from dodecant.formats.json.exercise import to_json
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import everything
 
 
@@ -71,7 +72,7 @@ def test_two_divisions_meet(document: dict[str, Any], notes: str | None) -> None
 
 
 @given(document=everything())
-@settings(max_examples=150, deadline=None)
+@examples(150)
 def test_it_is_worked_out_or_refused_in_words(schema: etree.XMLSchema, document: dict[str, Any]) -> None:
     tables = load_tables()
     try:

@@ -5,13 +5,14 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.music.core.tonics import TonicNames, signs_on
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS
 
 SCALES = load_tables().scales
@@ -95,7 +96,7 @@ def test_what_is_read_and_what_sounds_correspond(
     st.sampled_from(INSTRUMENTS), st.sampled_from(["written", "sounding"]),
     st.sampled_from(["ionian", "dorian", "aeolian", "lydian-dominant", "phrygian-dominant"]),
 )  # fmt: skip
-@settings(max_examples=30, deadline=None)
+@examples(30)
 def test_twelve_keys_in_order_never_fifteen(instrument: str, named: str, scale: str) -> None:
     found = [strip.stop for strip in strips(scale, {}, player={"instrument": instrument, "named_key": named})]
     assert len({stop.written.tonic for stop in found}) == len({stop.sounding.tonic for stop in found}) == 12

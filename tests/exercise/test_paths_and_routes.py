@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
@@ -14,6 +14,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS
 
 
@@ -67,7 +68,7 @@ def test_a_run_to_the_ninth_with_its_arpeggio_has_25_notes() -> None:
 
 
 @given(st.sampled_from(INSTRUMENTS), st.sampled_from(["C", "F♯", "B♭", "E"]), st.sampled_from(["round", "up", "down"]))
-@settings(max_examples=40, deadline=None)
+@examples(40)
 def test_a_closing_turn_takes_no_note_away_from_the_range(instrument: str, key: str, direction: str) -> None:
     path, player = {"span": "range", "direction": direction}, {"instrument": instrument}
     plain = pressed(key, path=path, player=player)
@@ -120,7 +121,7 @@ def test_each_sound_may_have_a_root_of_its_own(key: str, roots: list[str], headi
 
 
 @given(st.sampled_from(INSTRUMENTS), st.sampled_from(["half-steps-up", "half-steps-down"]))
-@settings(max_examples=25, deadline=None)
+@examples(25)
 def test_neighbouring_keys_lie_side_by_side(instrument: str, order: str) -> None:
     document = {
         "keys": {"order": order}, "player": {"instrument": instrument, "key_register": "side-by-side", "reach": "full"},

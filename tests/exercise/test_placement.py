@@ -9,7 +9,7 @@ from typing import Any
 
 import mido
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 
@@ -26,6 +26,7 @@ from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
 from tests.formats.test_oracle import check
+from tests.generated import examples
 from tests.strategies import ladders, rhythms, sounds
 
 TUPLETS = {(1, 1): "", (3, 2): "t", (5, 4): "q", (6, 4): "x"}
@@ -237,7 +238,7 @@ def test_poured_notes_never_overlap_and_stand_on_sounding_slots(slots: str, begi
 
 
 @given(rhythms(), sounds, ladders, st.sampled_from([None, {"kind": "above-below"}, {"kind": "double"}]))
-@settings(max_examples=120)
+@examples(120)
 def test_every_rhythm_fills_its_bars_and_can_be_written(
     placement: Any, sound: Any, ladder: Any, enclosure: Any
 ) -> None:
@@ -255,7 +256,7 @@ def test_every_rhythm_fills_its_bars_and_can_be_written(
 
 
 @given(rhythms(), st.sampled_from([[], ["accent"]]))
-@settings(max_examples=25)
+@examples(25)
 def test_the_toolkit_reads_every_rhythm(placement: Any, more: list[str]) -> None:
     check(pressed({**placement, "accents": 3 if more else 0}))
 

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 
 from dodecant.exercise.notation.score import Strip, WrittenSign
 from dodecant.exercise.press import Tables, press
@@ -21,6 +21,7 @@ from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
+from tests.generated import examples
 from tests.patching import patched
 from tests.strategies import recipes
 
@@ -170,7 +171,7 @@ def test_the_weights_of_ink(tables: Tables) -> None:
 
 
 @given(recipes)
-@settings(max_examples=80)
+@examples(80)
 def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)
@@ -223,7 +224,7 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
 
 
 @given(recipes)
-@settings(max_examples=60)
+@examples(60)
 def test_a_key_is_the_same_whatever_came_before_it(recipe: Recipe) -> None:
     """What is worked out once for all keys leaves no trace in any, unless strips are asked to mind their neighbours."""
     assume(recipe.joins.keys == "each" and recipe.player.key_register == "each" and recipe.placement.ending != "on")
@@ -246,7 +247,7 @@ def test_a_key_is_the_same_whatever_came_before_it(recipe: Recipe) -> None:
 
 
 @given(recipes)
-@settings(max_examples=40)
+@examples(40)
 def test_transposing_the_recipe_transposes_what_sounds_and_nothing_else(recipe: Recipe) -> None:
     """On a keyboard, where everything fits, the same recipe a whole step higher."""
     tables = load_tables()

@@ -8,7 +8,7 @@ from typing import Any
 
 import mido
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter
@@ -20,6 +20,7 @@ from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 UP = {"direction": "up"}
 BUILD_UP = {"course": {"kind": "build-up"}}
@@ -94,7 +95,7 @@ def test_it_is_said() -> None:
     st.sampled_from([CHAIN, repeated(2), repeated(4), BUILD_UP, {"path": UP}]), st.integers(1, 4), st.integers(-3, 3),
     st.sampled_from([[], [{"kind": "drone", "written": True}], [{"kind": "fifths"}]]),
 )  # fmt: skip
-@settings(max_examples=40, deadline=None)
+@examples(40)
 def test_the_toolkit_plays_the_repeats_as_the_sound_does(
     schema: etree.XMLSchema, document: Any, times: int, start: int, beside: Any
 ) -> None:

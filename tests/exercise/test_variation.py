@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables, press
@@ -13,6 +13,7 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.variation import LEVELS, read_levels, surprise, varied
 from dodecant.music.core.errors import MusicError
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS
 
 TABLES = load_tables()
@@ -23,7 +24,7 @@ def differing(one: Recipe, other: Recipe) -> set[str]:
 
 
 @given(st.integers(0, 999), st.integers(1, LEVELS), st.sampled_from(INSTRUMENTS))
-@settings(max_examples=60)
+@examples(60)
 def test_a_surprise_works_and_comes_again(seed: int, level: int, instrument: str) -> None:
     player = Player(instrument=instrument)
     found = surprise(seed, level, TABLES.levels, player)
@@ -41,7 +42,7 @@ def test_levels_grow_and_seeds_differ() -> None:
 
 
 @given(st.integers(0, 200), st.integers(1, LEVELS), st.lists(st.sampled_from(["harder", "easier"]), max_size=6))
-@settings(max_examples=40)
+@examples(40)
 def test_each_step_changes_one_phrase_and_says_which(seed: int, level: int, ways: list[str]) -> None:
     recipe = surprise(seed, level, TABLES.levels, Player())
     for way in ways:

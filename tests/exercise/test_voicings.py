@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.companions.voicings import harmonic, voiced
@@ -17,6 +17,7 @@ from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.pitch import Pitch
 from dodecant.tables import load_tables
 from tests.exercise.test_companions import over
+from tests.generated import examples
 
 # A chord in C major (or in another key), a form, and the tones from the bottom up.
 BY_HAND = """
@@ -90,7 +91,7 @@ QUALITIES = ["7b9", "13", "7#11", "13b9", "maj7#11", "m11", "7#9", "9", "7sus4",
 
 
 @given(st.sampled_from(["C", "Eb", "F#", "B", "Ab"]), st.sampled_from(QUALITIES), st.sampled_from(FORMS))
-@settings(max_examples=120)
+@examples(120)
 def test_what_is_stated_is_heard_and_nothing_rubs(root: str, quality: str, form: str) -> None:
     chord = parse_chord(root + quality)
     assert chord is not None

@@ -7,7 +7,7 @@ from typing import Any
 
 import mido
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
@@ -20,6 +20,7 @@ from dodecant.exercise.recipe.part import read_part
 from dodecant.formats.midi import TICKS, to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS
 
 TABLES = load_tables()
@@ -36,7 +37,7 @@ TEXTS = [
     instrument=st.sampled_from(INSTRUMENTS), signature=st.booleans(), swing=st.sampled_from([50, 66]),
     ending=st.sampled_from(["hold", "rest", "full", "on"]),
 )  # fmt: skip
-@settings(max_examples=25, deadline=None)
+@examples(25)
 def test_it_reads_back(
     schema: etree.XMLSchema, text: str, bass: str, chords: str, harmony_: str, instrument: str, signature: bool,
     swing: int, ending: str,

@@ -6,7 +6,7 @@ import io
 import zipfile
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
@@ -18,6 +18,7 @@ from dodecant.formats.musicxml.chord_symbols import KINDS
 from dodecant.music.core.chord import Quality
 from dodecant.music.core.chord_symbol import parse_chord, parse_quality
 from dodecant.music.progressions.changes_text import parse_changes
+from tests.generated import examples
 from tests.music.test_chords import SPELLINGS
 
 TEXTS = [
@@ -137,7 +138,7 @@ pieces = st.sampled_from([MINOR_NINTH, SEVENTH, NOTE.format(3), NOTE.format("x")
 
 
 @given(st.lists(pieces, max_size=12).map("".join).map(foreign) | st.binary(max_size=60))
-@settings(max_examples=300)
+@examples(300)
 def test_any_file_is_read_or_refused(data: bytes) -> None:
     try:
         changes = changes_from_musicxml(data)

@@ -10,7 +10,7 @@ from typing import Any
 
 import mido
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from music21 import chord, harmony, key, meter, note, stream, tie
 from music21.instrument import AltoSaxophone
@@ -26,6 +26,7 @@ from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 
 def score(*items: Any, metre: str = "4/4") -> bytes:
@@ -146,7 +147,7 @@ notes_and_rests = st.lists(
 
 
 @given(notes_and_rests)
-@settings(max_examples=30)
+@examples(30)
 def test_what_the_toolkit_writes_is_read_note_for_note(line: list[tuple[int, Fraction, bool]]) -> None:
     items = [
         note.Rest(quarterLength=length) if rest else note.Note(number, quarterLength=length)
@@ -167,7 +168,7 @@ def test_what_the_toolkit_writes_is_read_note_for_note(line: list[tuple[int, Fra
     st.lists(st.sampled_from(["C4", "E♭4", "F♯5", "B♭3", "A4"]), min_size=2, max_size=12),
     st.sampled_from(["½", "1", "⅓", "¼"]),
 )
-@settings(max_examples=30)
+@examples(30)
 def test_our_own_files_come_back(names: list[str], length: str) -> None:
     """A lick written as MusicXML and as MIDI, read again."""
     text = f"{names[0]}:{length} {' '.join(names[1:])}"
@@ -183,7 +184,7 @@ def test_our_own_files_come_back(names: list[str], length: str) -> None:
 
 
 @given(st.integers(0, 10_000))
-@settings(max_examples=150)
+@examples(150)
 def test_broken_files_are_refused_and_nothing_else(seed: int) -> None:
     chance = random.Random(seed)
     data = bytearray(chance.choice([midi((0, 480, 60), (480, 960, 62)), score(n("C4", 2), n("D4", 2))]))

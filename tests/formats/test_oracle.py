@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from lxml import etree
 from music21 import converter, harmony, midi, stream
 from music21 import note as m21_note
@@ -17,6 +17,7 @@ from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
+from tests.generated import examples
 from tests.music.test_scales import STEPS, spelled
 from tests.strategies import INSTRUMENTS, KEYS, SCALES, few_keys, recipes
 
@@ -106,13 +107,13 @@ def test_every_sound_in_twelve_keys_on_every_instrument(tables: Tables, place: i
 
 
 @given(few_keys)
-@settings(max_examples=30)
+@examples(30)
 def test_any_recipe_reads_back(recipe: Recipe) -> None:
     check(press(recipe, load_tables()))
 
 
 @given(recipe=recipes)
-@settings(max_examples=60)
+@examples(60)
 def test_musicxml_is_valid_against_the_published_schema(schema: etree.XMLSchema, recipe: Recipe) -> None:
     titled = recipe.model_copy(update={"title": 'Tom & "Wren" <1>'})
     document = etree.fromstring(to_musicxml(press(titled, load_tables())))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.music.core.chord_symbol import parse_chord, print_chord
@@ -14,6 +14,7 @@ from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.music.progressions.changes import Changes, transposed
 from dodecant.music.progressions.changes_text import parse_changes, print_changes, read_changes
+from tests.generated import examples
 
 
 def bars_of(changes: Changes) -> str:
@@ -98,7 +99,7 @@ pieces = st.sampled_from([*WORDS.split(), "\n", "section: A\n", "key: E minor\n"
 
 
 @given(st.lists(pieces, max_size=40).map(" ".join) | st.text(max_size=60))
-@settings(max_examples=500)
+@examples(500)
 def test_any_text_is_read_without_losing_a_character(text: str) -> None:
     reading = read_changes(text)
     for fault in reading.faults:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from music21 import harmony
 
@@ -11,6 +11,7 @@ from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import House, parse_chord, print_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
+from tests.generated import examples
 
 # printed form | degrees, from the root up | other spellings. Written from chord-symbol practice.
 TABLE = """
@@ -161,7 +162,7 @@ pieces = st.sampled_from(PIECES.split())
 
 
 @given(st.sampled_from(ROOTS), st.lists(pieces, max_size=6).map("".join) | st.text(max_size=8))
-@settings(max_examples=600)
+@examples(600)
 def test_printing_then_reading_gives_the_same_chord(root: str, rest: str) -> None:
     try:
         chord = parse_chord(root + rest)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import pairwise, product
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables
@@ -20,6 +20,7 @@ from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.hearing import heard
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 # key: chord > where it goes | the sound that stays in the key | the sound that avoids what rubs, where it differs.
 # Several answers with a slash: books differ and each is one of them. A key with "blues" is a blues in it.
@@ -197,7 +198,7 @@ lines = st.builds(
 
 
 @given(lines, st.sampled_from(["key", "colour"]), st.data())
-@settings(max_examples=150)
+@examples(150)
 def test_a_score_is_the_sum_of_parts_that_can_be_said(line: str, school: FitSchool, data: st.DataObject) -> None:
     chord, place = placed(line)
     ranked = fit(chord, place, load_tables().scales, school=school, elsewhere=True)
@@ -293,7 +294,7 @@ def test_the_fewest_sounds_of_usual_progressions(
     st.sampled_from(sorted(ACCEPTANCE)),
     st.booleans(),
 )
-@settings(max_examples=25)
+@examples(25)
 def test_the_fewest_sounds_equal_brute_force(symbols: list[str], accepted: str, pin: bool) -> None:
     catalogue = load_tables().scales
     chords, where = walk(" ".join(symbols), "C")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import product
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import Tables
@@ -17,6 +17,7 @@ from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.key import Key
 from dodecant.music.core.pitch import NoteName
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 # key: chords | a sound for each in the school of the key; "-" is not asked, a slash means that books differ.
 BY_HAND = """
@@ -164,7 +165,7 @@ def test_the_first_sound_is_what_a_teacher_writes_in_every_key(row: str) -> None
     st.integers(0, 11), st.sampled_from(["", "m"]), st.integers(0, 11), st.sampled_from(["maj7", "6", "", "maj9"]),
     st.sampled_from(["{five}7 {one}", "{two}m7 {five}7 {one}", "{flat}7 {one}", "{five}13 {one} {one}"]),
 )  # fmt: skip
-@settings(max_examples=80)
+@examples(80)
 def test_a_key_that_has_just_been_reached_is_the_key(
     home: int, colour: str, tonic: int, quality: str, form: str
 ) -> None:
@@ -176,7 +177,7 @@ def test_a_key_that_has_just_been_reached_is_the_key(
 
 
 @given(st.integers(0, 11), st.sampled_from(["", "m"]), st.integers(0, 11), st.sampled_from([1, 2, 10, 11]))
-@settings(max_examples=60)
+@examples(60)
 def test_like_minor_chords_a_step_apart_have_the_same_sound(home: int, colour: str, root: int, apart: int) -> None:
     first, second = NAMES[root].text, NAMES[(root + apart) % 12].text
     found = fitting(f"{NAMES[home].text}{colour}: {first}m9 {second}m9")
@@ -185,7 +186,7 @@ def test_like_minor_chords_a_step_apart_have_the_same_sound(home: int, colour: s
 
 
 @given(st.integers(0, 11), st.lists(st.sampled_from(["D7", "Db7", "G7", "C7", "A7", "E7", "Am7", "Eb7"]), max_size=4))
-@settings(max_examples=60)
+@examples(60)
 def test_in_a_blues_the_blues_scale_leads_on_its_pillars_alone(key: int, others: list[str]) -> None:
     """I IV and V of F; whatever else stands between, in both schools."""
     line = " ".join(["F: F7 Bb7 F7", *others])

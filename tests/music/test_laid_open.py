@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.music.chord_scale_fit.pairs_inside import pairs_inside
@@ -21,6 +21,7 @@ from dodecant.music.scales.scale import Scale, own_scale
 from dodecant.music.scales.stacks import stacks, triad_pairs
 from dodecant.music.scales.working import working
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 SCALES = load_tables().scales
 C = NoteName(0)
@@ -191,7 +192,7 @@ def test_sounds_that_hold_some_notes() -> None:
         unique=True,
     )
 )
-@settings(max_examples=30)
+@examples(30)
 def test_a_way_through_chosen_sounds(names: list[str]) -> None:
     scales = [SCALES.get(name) for name in names]
     way = chain_through(scales, SCALES)

@@ -6,7 +6,7 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.recipe.part import read_part
@@ -14,6 +14,7 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import NoteName
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
+from tests.generated import examples
 
 MONDAY = date(2026, 11, 2)
 TWELVE = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"]
@@ -138,7 +139,7 @@ goals = st.fixed_dictionaries(
     st.lists(goals, min_size=1, max_size=4), st.lists(st.integers(0, 40), min_size=7, max_size=7),
     st.integers(0, 10),
 )  # fmt: skip
-@settings(max_examples=60)
+@examples(60)
 def test_what_holds_for_every_plan(wanted: list[dict[str, Any]], minutes: list[int], wait: int) -> None:
     found = plan(wanted, minutes=minutes, tunes=["F"])
     assert found == plan(wanted, minutes=minutes, tunes=["F"])  # the same input, the same plan

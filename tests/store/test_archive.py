@@ -14,7 +14,6 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from dodecant.api.app import create_app
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.store import archive, shares
 from dodecant.store.database import Database
@@ -61,17 +60,16 @@ def test_everything_arrives_and_the_passphrase_stays(
     assert b"of the old house" not in packed
 
 
-def test_a_browser_sees_what_came(packed: bytes, database: Database) -> None:
-    with TestClient(create_app(database), base_url="http://127.0.0.1") as client:
-        assert client.get("/api/recipes").json()["found"] == 0
-        assert client.post("/api/archive/looked-at", content=packed).json()["holds"]["players"] >= 3
-        assert client.get("/api/recipes").json()["found"] == 0
-        assert client.post("/api/archive/taken", content=packed).status_code == 200
-        assert client.get("/api/recipes").json()["found"] > 40
-        again = client.get("/api/archive")
-        assert ".dodecant.zip" in again.headers["content-disposition"]
-        assert client.post("/api/archive/taken", content=again.content).status_code == 200
-        assert client.post("/api/archive/taken", content=b"x").status_code == 422
+def test_a_browser_sees_what_came(packed: bytes, client: TestClient) -> None:
+    assert client.get("/api/recipes").json()["found"] == 0
+    assert client.post("/api/archive/looked-at", content=packed).json()["holds"]["players"] >= 3
+    assert client.get("/api/recipes").json()["found"] == 0
+    assert client.post("/api/archive/taken", content=packed).status_code == 200
+    assert client.get("/api/recipes").json()["found"] > 40
+    again = client.get("/api/archive")
+    assert ".dodecant.zip" in again.headers["content-disposition"]
+    assert client.post("/api/archive/taken", content=again.content).status_code == 200
+    assert client.post("/api/archive/taken", content=b"x").status_code == 422
 
 
 def repacked(data: bytes, change: Callable[[sqlite3.Connection], object], folder: Path, **manifest: object) -> bytes:

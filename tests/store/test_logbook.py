@@ -8,7 +8,6 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
-from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
@@ -17,6 +16,7 @@ from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.store import coverage, logbook, plans, players, takes
 from dodecant.store.database import Database, atomic
 from dodecant.store.demo import prepare_demo
+from tests.generated import examples
 
 NOW = datetime(2026, 11, 28, 18, 30, tzinfo=UTC)
 entries = st.builds(
@@ -131,7 +131,7 @@ class LogbookMachine(RuleBasedStateMachine):
         assert {(one.sound, one.degree): one.times for one in told} == slips
 
 
-LogbookMachine.TestCase.settings = settings(max_examples=25, stateful_step_count=12, deadline=None)
+LogbookMachine.TestCase.settings = examples(100, steps=12)
 TestLogbook = LogbookMachine.TestCase
 
 

@@ -11,7 +11,6 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
-from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import Bundle, RuleBasedStateMachine, initialize, invariant, rule
 
@@ -24,6 +23,7 @@ from dodecant.store.database import Database, DataFileError, Migration, atomic, 
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shelf import Document, Saved, Shelf, StaleRevisionError, UnknownDocumentError
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
+from tests.generated import examples
 
 NOW = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 ONE = Migration(
@@ -259,7 +259,7 @@ class SavedRecipes(RuleBasedStateMachine):
 
 
 TestSavedRecipes = SavedRecipes.TestCase
-TestSavedRecipes.settings = settings(max_examples=12, stateful_step_count=25)
+TestSavedRecipes.settings = examples(100, steps=25)
 
 
 def test_recipes_of_an_older_file_move_to_their_shelf(tmp_path: Path) -> None:

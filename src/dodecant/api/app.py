@@ -57,11 +57,7 @@ def create_app(database: Database, workshop: Workshop | None = None, sharing: Sh
         openapi_url="/api/openapi.json",
         responses={status: {"model": ProblemsOut} for status in (401, 403, 413, 422, 429, 500, 503)},
     )
-    app.state.database = database
-    app.state.workshop = workshop or InThreads()
-    app.state.jobs = Jobs()
-    app.state.sharing = sharing
-    app.state.tries = Tries()
+    equip(app, database, workshop, sharing)
     for router in (
         tables.router,
         sounds.router,
@@ -96,11 +92,22 @@ def create_app(database: Database, workshop: Workshop | None = None, sharing: Sh
     app.openapi = partial(describe, app)  # type: ignore[method-assign]
     errors.install(app)
     app.add_middleware(Compressed)
-    app.add_middleware(Door, database=database, sharing=sharing)
-    app.add_middleware(Guard, hosts=sharing.hosts if sharing else frozenset())
+    app.add_middleware(Door)
+    app.add_middleware(Guard)
     app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")
     app.add_api_route("/{place:path}", _page, include_in_schema=False, response_class=Response)
     return app
+
+
+def equip(app: FastAPI, database: Database, workshop: Workshop | None = None, sharing: Sharing | None = None) -> None:
+    """Give an application its data file and all else that it keeps between requests, begun anew; its routes and what it
+    asks at the door look nowhere else.
+    """
+    app.state.database = database
+    app.state.workshop = workshop or InThreads()
+    app.state.jobs = Jobs()
+    app.state.sharing = sharing
+    app.state.tries = Tries()
 
 
 def _page(place: str) -> Response:

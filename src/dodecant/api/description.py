@@ -1,6 +1,7 @@
-"""The description of the API (OpenAPI), made shorter than the framework writes it: each error answer is described once and
-referred to, a document is described once, not once as it is sent and once as it is answered, and a field's name is not
-repeated as its title.
+"""The description of the API (OpenAPI), shorter than the framework writes it.
+
+Each error answer is described once and referred to. A document is described once, not once as it is sent and once as it
+is answered. A field's name is not repeated as its title.
 """
 
 from __future__ import annotations
@@ -17,8 +18,8 @@ _PROBLEMS = "#/components/schemas/ProblemsOut"
 def describe(app: FastAPI) -> dict[str, Any]:
     """The description that the application serves and the screen's types are made from. Worked out once.
 
-    A document that is sent and answered alike has one schema: all its fields are there in an answer, and where one sends
-    it, fields with a default may be left out all the same.
+    A document that is both sent and answered has one schema: an answer has all its fields, and a request may still
+    leave out those with a default.
     """
     if app.openapi_schema is None:
         app.openapi_schema = _without_titles(_with_shared_errors(_with_one_schema_each(FastAPI.openapi(app))))

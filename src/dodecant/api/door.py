@@ -72,51 +72,57 @@ _STRANGER: Final = Visitor("stranger")
 class Door:
     """Looks who asks, and lets them where they may go; `scope["state"]["visitor"]` tells the routes."""
 
-    def __init__(self, app: ASGIApp, database: Database, sharing: Sharing | None) -> None:
-        self._app, self._database, self._sharing = app, database, sharing
-        self._limiter = MovingWindowRateLimiter(MemoryStorage())
+    def __init__(self, app: ASGIApp) -> None:
+        self._app = app
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Serve one request."""
         if scope["type"] != "http":
             await self._app(scope, receive, send)
             return
-        visitor = TEACHER if self._sharing is None else await self._visitor(scope)
+        state = scope["app"].state
+        visitor = TEACHER if state.sharing is None else await _visitor(scope, state.database)
         scope.setdefault("state", {})["visitor"] = visitor
-        refused = self._refusal(visitor, scope["path"])
+        refused = _refusal(visitor, scope["path"], state.tries)
         await (refused or self._app)(scope, receive, send)
 
-    async def _visitor(self, scope: Scope) -> Visitor:
-        if not scope["path"].startswith("/api/"):
-            return _STRANGER
-        session, token = cookie(scope, SESSION), cookie(scope, TICKET)
-        if session is None and token is None:
-            return _STRANGER
-        return await run_in_threadpool(self._looked_up, session, token, scope["path"].startswith("/api/ticket"))
 
-    def _looked_up(self, session: str | None, token: str | None, as_guest: bool) -> Visitor:
-        """The teacher, unless what a guest alone can ask is asked; else whom the ticket is for."""
-        now = datetime.now(UTC)
-        with self._database.connection() as connection:
-            if session is not None and not as_guest and session_holds(connection, session, now):
-                return TEACHER
-            ticket = None if token is None else ticket_of(connection, token, now)
-        return _STRANGER if ticket is None else Visitor("guest", ticket)
+async def _visitor(scope: Scope, database: Database) -> Visitor:
+    if not scope["path"].startswith("/api/"):
+        return _STRANGER
+    session, token = cookie(scope, SESSION), cookie(scope, TICKET)
+    if session is None and token is None:
+        return _STRANGER
+    as_guest = scope["path"].startswith("/api/ticket")
+    return await run_in_threadpool(_looked_up, database, session, token, as_guest=as_guest)
 
-    def _refusal(self, visitor: Visitor, path: str) -> JSONResponse | None:
-        if visitor.kind == "teacher" or _OPEN.fullmatch(path):
-            return None
-        if visitor.ticket is None:
-            return answer(401, _NOT_OPEN)
-        if not _A_GUESTS.fullmatch(path):
-            return answer(403, _ANOTHERS)
-        if not self._limiter.hit(_A_GUEST, "guest", str(visitor.ticket.share)):
-            return answer(429, _TOO_MUCH, after=60)
+
+def _looked_up(database: Database, session: str | None, token: str | None, *, as_guest: bool) -> Visitor:
+    """The teacher, unless what a guest alone can ask is asked; else whom the ticket is for."""
+    now = datetime.now(UTC)
+    with database.connection() as connection:
+        if session is not None and not as_guest and session_holds(connection, session, now):
+            return TEACHER
+        ticket = None if token is None else ticket_of(connection, token, now)
+    return _STRANGER if ticket is None else Visitor("guest", ticket)
+
+
+def _refusal(visitor: Visitor, path: str, tries: Tries) -> JSONResponse | None:
+    if visitor.kind == "teacher" or _OPEN.fullmatch(path):
         return None
+    if visitor.ticket is None:
+        return answer(401, _NOT_OPEN)
+    if not _A_GUESTS.fullmatch(path):
+        return answer(403, _ANOTHERS)
+    if tries.too_many_of(visitor.ticket):
+        return answer(429, _TOO_MUCH, after=60)
+    return None
 
 
 class Tries:
-    """Tokens and passphrases that were tried in vain, by address and altogether, so that nobody can guess on and on."""
+    """Counts requests by ticket, and tokens and passphrases tried in vain by address and altogether, so that nobody can
+    guess on and on.
+    """
 
     def __init__(self) -> None:
         self._limiter = MovingWindowRateLimiter(MemoryStorage())
@@ -125,6 +131,10 @@ class Tries:
         """Whether an address has to wait."""
         limiter = self._limiter
         return not (limiter.test(_TRIES, "tries", address) and limiter.test(_ALL_TRIES, "tries", "all"))
+
+    def too_many_of(self, ticket: Ticket) -> bool:
+        """Count a request of a ticket; whether it was one too many."""
+        return not self._limiter.hit(_A_GUEST, "guest", str(ticket.share))
 
     def failed(self, address: str) -> None:
         """Count a try in vain."""

@@ -11,6 +11,8 @@ import uuid
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from dodecant.api.door import Sharing
+
 LARGEST_BODY = 1_000_000  # bytes
 LARGEST_ARCHIVE = 100_000_000
 LARGEST_LOGBOOK = 16_000_000  # of a hundred thousand entries
@@ -49,8 +51,8 @@ class Guard:
     sent; never what it held. HEAD is answered as GET is, without the body.
     """
 
-    def __init__(self, app: ASGIApp, hosts: frozenset[str] = frozenset()) -> None:
-        self._app, self._hosts = app, hosts
+    def __init__(self, app: ASGIApp) -> None:
+        self._app = app
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Serve one request."""
@@ -58,7 +60,9 @@ class Guard:
             await self._app(scope, receive, send)
             return
         answer = _Answer(scope, send)
-        refusal = _refusal(scope["method"], scope["path"], Headers(scope=scope), self._hosts)
+        sharing: Sharing | None = scope["app"].state.sharing
+        hosts = sharing.hosts if sharing else frozenset[str]()
+        refusal = _refusal(scope["method"], scope["path"], Headers(scope=scope), hosts)
         if refusal:
             await answer.refuse(*refusal)
         else:

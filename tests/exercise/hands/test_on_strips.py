@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from lxml import etree
 from music21 import articulations, converter, stream
@@ -19,6 +19,7 @@ from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.music.core.pitch import Pitch
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import FINGERINGS
 
 
@@ -201,7 +202,7 @@ FAMILIES = [(name, fingering) for name, several in FINGERINGS.items() for finger
 
 
 @given(st.sampled_from(FAMILIES), st.sampled_from(["C", "F♯", "B♭"]), st.sampled_from(["eighth", "triplet"]))
-@settings(max_examples=24)
+@examples(24)
 def test_another_program_reads_the_same_fingers(
     schema: etree.XMLSchema, family: tuple[str, dict[str, Any]], key: str, value: str
 ) -> None:

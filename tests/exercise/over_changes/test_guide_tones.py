@@ -6,7 +6,7 @@ from itertools import pairwise, product
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
@@ -24,6 +24,7 @@ from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
 from tests.exercise.over_changes.test_over_changes import TEXTS
 from tests.formats.test_oracle import check
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS, KEYS
 
 TWO_FIVE = "key: C\n| Dm7 | G7 | Cmaj7 | Cmaj7 |"
@@ -70,7 +71,7 @@ CHORDS = st.lists(
 
 
 @given(CHORDS, st.integers(48, 60), st.integers(12, 19), st.sampled_from(["nearest", "third", "seventh"]))
-@settings(max_examples=300)
+@examples(300)
 def test_no_other_line_moves_less(symbols: list[str], low: int, span: int, begin: str) -> None:
     chords = [chord for chord in map(parse_chord, symbols) if chord]
     reach = Reach(Pitch(0, 0, 0).moved(7 * (low // 12) - 7, low - 12), Pitch(0, 0, 0).moved(7, low + span - 12))
@@ -96,7 +97,7 @@ LEADS = st.sampled_from([None, {"kind": "above-below"}, {"kind": "two-below", "t
 
 
 @given(st.sampled_from(TEXTS), st.sampled_from(KEYS), st.sampled_from(INSTRUMENTS), LEADS)
-@settings(max_examples=60)
+@examples(60)
 def test_every_chord_is_met_on_its_beat(text: str, key: str, instrument: str, enclosure: Any) -> None:
     found = pressed(text, key, player={"instrument": instrument}, enclosure=enclosure)
     (strip,) = found.strips
@@ -116,7 +117,7 @@ def test_every_chord_is_met_on_its_beat(text: str, key: str, instrument: str, en
 
 
 @given(st.sampled_from(TEXTS), st.sampled_from(INSTRUMENTS), st.sampled_from(["nearest", "third", "seventh"]))
-@settings(max_examples=30)
+@examples(30)
 def test_every_key_takes_the_same_line(text: str, instrument: str, begin: str) -> None:
     found = pressed(text, *USUAL["major"], player={"instrument": instrument, "reach": "full"}, begin=begin)
     shapes = {

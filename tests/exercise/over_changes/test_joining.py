@@ -7,7 +7,7 @@ from itertools import pairwise, product
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.over_changes.joining import Candidate, alternatives, cheapest_candidates, join_costs, total_cost
@@ -15,6 +15,7 @@ from dodecant.exercise.press import Tables, explain_join
 from dodecant.exercise.recipe.document import Joins, read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from tests.exercise.test_placement import pressed
+from tests.generated import examples
 
 directions = st.sampled_from([-1, 0, 1])
 heights = st.integers(48, 84)
@@ -38,7 +39,7 @@ def by_hand(line: tuple[Candidate, ...], joins: Joins) -> int:
 
 
 @given(st.lists(st.lists(ways, min_size=1, max_size=4), min_size=1, max_size=5), weights)
-@settings(max_examples=2500)
+@examples(800)
 def test_the_line_costs_no_more_than_any_other(steps: list[list[Candidate]], joins: Joins) -> None:
     taken = cheapest_candidates(steps, joins)
     line = tuple(step[number] for step, number in zip(steps, taken, strict=True))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
@@ -14,6 +14,7 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.remarks.on_joins import leaps, repeats
 from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.patching import patched
 from tests.strategies import few_keys
 
@@ -113,7 +114,7 @@ def test_what_is_meant_is_not_remarked(document: dict[str, Any]) -> None:
 
 
 @given(few_keys)
-@settings(max_examples=60)
+@examples(60)
 def test_every_cure_offered_for_a_join_mends_it(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
@@ -24,6 +24,7 @@ from dodecant.music.core.tonics import USUAL
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
 from tests.exercise.over_changes.test_over_changes import TEXTS
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS, KEYS, licks
 
 ONCE = {"span": "once"}
@@ -194,7 +195,7 @@ HOMES = st.sampled_from(["C", "Dm7", "G7(b9)", "Am7b5", "Ebmaj7#11"])
 
 
 @given(licks(HOMES), st.lists(st.sampled_from(KEYS), min_size=1, max_size=3))
-@settings(max_examples=60)
+@examples(60)
 def test_kept_as_it_is_its_intervals_are_the_same_in_every_key(figure: dict[str, Any], keys: list[str]) -> None:
     player = {"reach": "full"}
     found = pressed(figure["text"], figure["over"], keys=keys, fit="exact", player=player)
@@ -207,7 +208,7 @@ def test_kept_as_it_is_its_intervals_are_the_same_in_every_key(figure: dict[str,
 
 
 @given(licks(HOMES))
-@settings(max_examples=60)
+@examples(60)
 def test_fitted_to_where_it_came_from_it_is_itself(figure: dict[str, Any]) -> None:
     """Over its own chord in its own key nothing changes; every tone that leans still does."""
     tables = load_tables()
@@ -228,7 +229,7 @@ PROGRESSION = "| Dm7 | G7 | Cmaj7 |"
 
 
 @given(licks(st.just(PROGRESSION)), st.sampled_from(USUAL["major"]))
-@settings(max_examples=60)
+@examples(60)
 def test_over_its_own_chords_in_every_key_it_is_itself(figure: dict[str, Any], key: str) -> None:
     """The chords it came from, carried to a key: all intervals are kept, as far as the form lasts."""
     text = f"key: C\n{PROGRESSION}"
@@ -253,7 +254,7 @@ def test_what_is_printed_reads_back(lengths: list[Fraction]) -> None:
 
 
 @given(licks(), st.sampled_from(TEXTS), st.sampled_from(KEYS), st.sampled_from(INSTRUMENTS))
-@settings(max_examples=120)
+@examples(120)
 def test_any_lick_over_any_changes_can_be_written_and_played(figure: Any, text: str, key: str, instrument: str) -> None:
     found = pressed(figure["text"], figure["over"], keys=[key], sounds=over_changes(text), fit=figure["fit"],
                     player={"instrument": instrument, "reach": "full"})  # fmt: skip

@@ -6,7 +6,7 @@ from fractions import Fraction
 from typing import Any
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
@@ -24,6 +24,7 @@ from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.tables import load_tables
 from tests.bars import fill_their_bars
+from tests.generated import examples
 from tests.patching import patched
 from tests.strategies import INSTRUMENTS, KEYS, figures, paths, roomy
 
@@ -208,7 +209,7 @@ TEXTS = [
     instrument=st.sampled_from(INSTRUMENTS), value=st.sampled_from(["quarter", "eighth", "triplet", "sixteenth"]),
     numbers=st.sampled_from(["major", "chord", "steps", "none"]),
 )  # fmt: skip
-@settings(max_examples=150)
+@examples(150)
 def test_every_line_over_changes_keeps_time_range_and_sound(
     text: str, figure: Any, path: Any, picked: list[str], instrument: str, value: str, numbers: str
 ) -> None:
@@ -245,7 +246,7 @@ def test_every_line_over_changes_keeps_time_range_and_sound(
 
 
 @given(text=st.sampled_from(TEXTS), key=st.sampled_from(KEYS))
-@settings(max_examples=12)
+@examples(12)
 def test_the_toolkit_reads_the_chords_where_they_stand(schema: etree.XMLSchema, text: str, key: str) -> None:
     found = pressed(text, picked=[key], placement={"value": "quarter"})
     data = to_musicxml(found)

@@ -6,13 +6,14 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.music.core.pitch import NoteName
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 ONCE = {"span": "once", "direction": "up"}
 NAMES = ("C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B")
@@ -160,7 +161,7 @@ def test_triads_of_a_pair_are_spelled_as_triads(key: str, name: str, wanted: str
     st.sampled_from(["altered", "half-whole", "whole-tone", "lydian-dominant", "phrygian-dominant", "bebop-dominant"]),
     st.sampled_from([stack("seventh"), cell("1 3 5 7"), cell("1 3 7"), stack("seventh", rotation=1)]),
 )
-@settings(max_examples=60)
+@examples(60)
 def test_over_a_dominant_its_third_and_seventh_are_always_there(key: str, name: str, figure: Any) -> None:
     found = {NoteName.parse(note).pitch_class for note in notes(scale(name), figure, key)}
     root = NoteName.parse(key).pitch_class

@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
@@ -17,6 +17,7 @@ from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.tables import load_tables
 from tests.exercise.over_changes.test_over_changes import TEXTS
 from tests.formats.test_oracle import check
+from tests.generated import examples
 from tests.strategies import INSTRUMENTS, KEYS
 
 TWO_FIVE = "key: C\n| Dm7 G7 | Cmaj7 |"
@@ -51,7 +52,7 @@ def test_lines_worked_out_by_hand(more: dict[str, Any], notes: str) -> None:
 @given(st.sampled_from(TEXTS), st.sampled_from(KEYS), st.sampled_from(INSTRUMENTS), st.sampled_from(["up", "down"]),
        st.integers(1, 7), st.sampled_from(["quarter", "eighth", "triplet", "sixteenth"]),
        st.sampled_from([{"kind": "scale"}, {"kind": "chord-tones"}]))  # fmt: skip
-@settings(max_examples=100)
+@examples(100)
 def test_it_never_stops_never_leaps_and_turns_only_where_it_must(
     text: str, key: str, instrument: str, way: str, step: int, value: str, ladder: Any
 ) -> None:

@@ -6,7 +6,7 @@ from itertools import pairwise, product
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
@@ -20,6 +20,7 @@ from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 TABLES = load_tables()
 SHIPPED = {piece.name: piece.model_dump(mode="json") for piece in TABLES.vocabulary}
@@ -96,7 +97,7 @@ pieces = st.lists(st.sampled_from(sorted(SHIPPED)), min_size=1, max_size=6, uniq
 @given(
     pieces, st.sampled_from([FORM, BLUES]), st.sampled_from([1, 2, 4]), st.integers(0, 3), st.sampled_from([0, 2, 4])
 )
-@settings(max_examples=60, deadline=None)
+@examples(60)
 def test_etudes_keep_their_promises(names: list[str], changes: str, every: int, seed: int, breath: int) -> None:
     wanted = recipe(names, changes, ["C", "E♭", "A"], every=every, seed=seed, breath=breath)
     try:
@@ -121,7 +122,7 @@ def test_etudes_keep_their_promises(names: list[str], changes: str, every: int, 
 
 
 @given(pieces, st.integers(1, 12), st.data())
-@settings(max_examples=40, deadline=None)
+@examples(40)
 def test_what_is_pinned_stays(names: list[str], bar: int, data: st.DataObject) -> None:
     wanted = recipe(names)
     try:

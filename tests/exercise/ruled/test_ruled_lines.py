@@ -7,7 +7,7 @@ from itertools import product
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
@@ -23,6 +23,7 @@ from dodecant.exercise.routes.stops import stops
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.tonics import TonicNames
 from dodecant.tables import load_tables
+from tests.generated import examples
 
 TABLES = load_tables()
 FORMS = [
@@ -77,7 +78,7 @@ def pressed(recipe: Recipe) -> Exercise | None:
 
 
 @given(recipes())
-@settings(max_examples=1000, deadline=None)
+@examples(1000)
 def test_no_way_through_the_form_costs_less(recipe: Recipe) -> None:
     player = resolved_player(recipe, TABLES.instruments)
     metre = Metre(4, 4)
@@ -105,7 +106,7 @@ def _lick(recipe: Recipe) -> Any:
 
 
 @given(recipes(("C", "G♭", "A")))
-@settings(max_examples=150, deadline=None)
+@examples(150)
 def test_bars_are_full_and_lines_in_reach_or_told(recipe: Recipe) -> None:
     exercise = pressed(recipe)
     if exercise is None:
@@ -120,7 +121,7 @@ def test_bars_are_full_and_lines_in_reach_or_told(recipe: Recipe) -> None:
 
 
 @given(recipes(("C", "E♭", "B")))
-@settings(max_examples=100, deadline=None)
+@examples(100)
 def test_one_line_for_all_keys_is_the_same_line(recipe: Recipe) -> None:
     exercise = pressed(recipe)
     if (
@@ -177,7 +178,7 @@ def test_a_lick_begins_on_the_time_of_the_chord_before() -> None:
 
 
 @given(recipes(), st.integers(0, 11))
-@settings(max_examples=60, deadline=None)
+@examples(60)
 def test_every_join_is_explained(recipe: Recipe, beat: int) -> None:
     exercise = pressed(recipe)
     if exercise is None:

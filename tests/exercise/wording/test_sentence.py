@@ -6,13 +6,14 @@ import re
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.tables import load_tables
+from tests.generated import examples
 from tests.strategies import everything
 
 OVER_II_V = {
@@ -51,7 +52,7 @@ WRONG = re.compile(
 
 
 @given(everything())
-@settings(max_examples=120)
+@examples(120)
 def test_any_recipe_is_said_in_english(document: dict[str, Any]) -> None:
     try:
         found = press(read_recipe(document), load_tables())

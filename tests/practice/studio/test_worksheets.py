@@ -14,7 +14,7 @@ from dodecant.exercise.press import Tables
 from dodecant.practice.studio.worksheets.items import MOST_SIGNS, Item
 from dodecant.practice.studio.worksheets.worksheet import KINDS, WorksheetKind, WorksheetSetting, made_worksheet
 
-SEEDS = 500
+SEEDS = 100
 FORMULA = {  # from theory, by the names a class uses
     "major": "1 2 3 4 5 6 7", "natural minor": "1 2 ♭3 4 5 ♭6 ♭7", "Dorian": "1 2 ♭3 4 5 6 ♭7",
     "Mixolydian": "1 2 3 4 5 6 ♭7", "Lydian": "1 2 3 ♯4 5 6 7", "melodic minor": "1 2 ♭3 4 5 6 7",
