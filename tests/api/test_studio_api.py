@@ -335,6 +335,27 @@ def test_two_guests_see_nothing_of_each_other(guest: tuple[TestClient, TestClien
     assert mine.post("/api/ticket/entries", json=[ENTRY], headers=foreign).status_code == 403
 
 
+def test_a_ticket_opens_one_assignment_and_no_other_of_its_player(
+    guest: tuple[TestClient, TestClient, int, int],
+) -> None:
+    """What was written for another assignment, or by the player at home, is not corrected through it."""
+    teacher, mine, number, who = guest
+    second = give(teacher, who)
+    with TestClient(teacher.app, base_url=ADDRESS) as later:
+        assert later.post("/api/tickets", json={"token": link(teacher, second, who)}).status_code == 204
+        (of_second,) = later.post("/api/ticket/entries", json=[ENTRY]).json()
+        (at_home,) = teacher.post(f"/api/players/{who}/entries", json=[ENTRY]).json()
+        (own,) = mine.post("/api/ticket/entries", json=[ENTRY]).json()
+        answers = [mine.put(f"/api/ticket/entries/{one}", json=ENTRY).status_code for one in (of_second, at_home, own)]
+        assert answers == [404, 404, 204]
+        there = teacher.get(f"/api/assignments/{number}").json()
+        others = [one["player"] for one in there["players"] if one["player"] != who]
+        changed = {"document": there["document"], "players": others, "revision": there["revision"]}
+        assert teacher.put(f"/api/assignments/{number}", json=changed).status_code == 200
+        assert mine.get("/api/ticket").status_code == 401  # the player was taken off it
+        assert later.get("/api/ticket").status_code == 200
+
+
 def test_a_guest_sees_and_writes_what_is_theirs(guest: tuple[TestClient, TestClient, int, int]) -> None:
     teacher, mine, number, who = guest
     ticket = mine.get("/api/ticket").json()

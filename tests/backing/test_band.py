@@ -115,6 +115,8 @@ def test_other_basses(way: Any, metre: Metre, starts: str) -> None:
         ({}, {"harmony": "two-chords", "first": "IIm7", "second": "V7"}, "Dm7@0 G7@4"),
         ({"sounds": {"kind": "changes", "changes": {"text": "key: C\n| Dm7 G7 | C | % | N.C. |"}}}, {},
          "Dm7@0 G7@2 C@4"),
+        # The same chord goes on over a barline, and begins anew after a silence.
+        ({"sounds": {"kind": "changes", "changes": {"text": "key: C\n| C | C | N.C. | C |"}}}, {}, "C@0 C@12"),
         ({}, {"harmony": "drone"}, ""),
     ],
 )  # fmt: skip
@@ -122,6 +124,22 @@ def test_which_chords_are_held(document: dict[str, Any], setting: dict[str, Any]
     exercise = made(document)
     found = held_chords(exercise.strips[0], read_part(Backing, setting), exercise.metre, TABLES.scales, EIGHTH)
     assert " ".join(f"{print_chord(one.chord)}@{one.start}" for one in found) == chords
+
+
+@given(st.integers(0, 999))
+@examples(40)
+def test_comping_changes_from_bar_to_bar_and_ends_with_the_strip(seed: int) -> None:
+    """In bars of four no bar is struck as the one before, and nothing rings past the last barline."""
+    exercise = made({"sounds": {"kind": "changes", "changes": {"text": "key: C\n| Dm7 | G7 | C | A7 | Dm7 | G7 |"}}})
+    strip = exercise.strips[0]
+    struck = [one for one in played(exercise, bass="none", time="none", seed=seed) if one.part == "chords"]
+    assert max(one.start + one.length for one in struck) <= strip.end
+    bars = [{(one.start % 4, one.length) for one in struck if one.start // 4 == n} for n in range(int(strip.end // 4))]
+    assert all(one != other for one, other in pairwise(bars))
+    short = made({"path": {"span": "once"}, "figure": {"kind": "cell", "text": "1 2 3"}, "placement": {"ending": "on"}})
+    end = short.strips[0].end
+    assert end % 4 == Fraction(3, 2)  # straight on, in the middle of a bar
+    assert all(one.start + one.length <= end for one in played(short, bass="none", time="none", seed=seed))
 
 
 def test_two_chords_follow_the_pace_of_the_line() -> None:

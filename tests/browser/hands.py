@@ -12,6 +12,15 @@ from playwright.sync_api import Page
 from tests.browser.serving import PATIENCE
 
 
+def on_the_bench(page: Page, **parts: object) -> None:
+    """Open the bench with a new recipe in two keys, or of the parts named, and wait for its first strip."""
+    recipe = {"title": "Two lamps", "keys": {"order": "picked", "picked": ["C", "F"]}, **parts}
+    saved = page.request.post("/api/recipes", data=recipe)
+    assert saved.ok, saved.text()
+    page.goto(f"/bench/{saved.json()['id']}")
+    page.wait_for_selector("#strip-0 svg .note")
+
+
 def phrase(page: Page, name: str) -> None:
     """Open a phrase and wait until the focus has moved into it, as a hand does."""
     page.locator(f"[data-phrase={name}]").click()

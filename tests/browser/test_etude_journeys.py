@@ -12,7 +12,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables
-from tests.browser.hands import choose, phrase, says, until
+from tests.browser.hands import choose, on_the_bench, phrase, says, until
 
 pytestmark = pytest.mark.browser
 
@@ -85,7 +85,7 @@ def test_an_etude_is_composed_pinned_and_printed(page: Page) -> None:
 
 
 def test_a_figure_is_kept_found_corrected_and_used(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "figure")
     page.get_by_text("Cell", exact=True).click()
     page.get_by_label("Numbers of the cell").fill("1 b3 4 5")
@@ -127,7 +127,7 @@ def test_a_chorus_is_cut_into_phrases(page: Page, tmp_path: Path) -> None:
 
 
 def test_a_chord_of_the_key(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "sounds")
     page.get_by_text("A chord of the key").click()
     says(page, "through the IIm7 of C major (D Dorian)")

@@ -10,7 +10,7 @@ from music21 import harmony, meter, note, stream
 from music21.musicxml.m21ToXml import GeneralObjectExporter
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, listen, phrase, says, strip_begins, until
+from tests.browser.hands import choose, listen, on_the_bench, phrase, says, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -21,7 +21,7 @@ def figure(page: Page, kind: str) -> None:
 
 
 def test_intervals_and_arpeggios_are_chosen_and_drawn(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Intervals")
     choose(page, "Interval", "sixths")
     choose(page, "Way", "one up, the next down")
@@ -42,7 +42,7 @@ def test_intervals_and_arpeggios_are_chosen_and_drawn(page: Page) -> None:
 
 
 def test_a_triad_pair_names_itself_and_says_where_there_is_none(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Triad pair")
     expect(page.locator("[data-phrase=figure]")).to_have_text("the triads F and G in threes up")
     choose(page, "Groups", "in fours")
@@ -57,7 +57,7 @@ def test_a_triad_pair_names_itself_and_says_where_there_is_none(page: Page) -> N
 
 
 def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "figure")
     choose(page, "It stands on", "a stacked chord")
     choose(page, "Led into by", "half step below")
@@ -91,7 +91,7 @@ def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
 
 
 def test_the_whole_range_and_the_turn(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "path")
     page.get_by_role("checkbox", name="A step beyond each end").check()
     strip_begins(page, 0, "1 2 3 4 5 6 7 1 2 1 7")
@@ -104,7 +104,7 @@ def test_the_whole_range_and_the_turn(page: Page) -> None:
 
 
 def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     page.get_by_role("button", name="Reading").click()
     choose(page, "Strips are shown", "both")
     page.keyboard.press("Escape")
@@ -127,7 +127,7 @@ def test_harder_easier_simpler_and_a_surprise(page: Page) -> None:
         page.get_by_role("button", name="Ideas").click()
         page.get_by_role("menuitem", name=name, exact=True).click()
 
-    page.goto("/bench")
+    on_the_bench(page)
     expect(page.locator("[data-phrase=figure]")).to_have_text("a straight run")
     idea("One step harder")
     expect(page.locator("[data-phrase=figure]")).to_have_text("1 2 3 1")
@@ -146,7 +146,7 @@ def test_harder_easier_simpler_and_a_surprise(page: Page) -> None:
 
 
 def test_lists_show_what_each_choice_would_play_and_a_phrase_explains_itself(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "figure")
     expect(page.get_by_role("radiogroup", name="Figure").locator("svg line").first).to_be_attached()
     page.get_by_role("combobox", name="Led into by").click()
@@ -170,7 +170,7 @@ def test_lists_show_what_each_choice_would_play_and_a_phrase_explains_itself(pag
 
 
 def test_every_order_is_a_strip_and_a_join_is_mended(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Cell")
     page.get_by_label("Numbers of the cell").fill("1 3 2")
     choose(page, "Order", "each order in turn")
@@ -192,7 +192,7 @@ def test_every_order_is_a_strip_and_a_join_is_mended(page: Page) -> None:
 
 
 def test_a_leading_note_with_triplets_and_only_what_changes(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Arpeggios")
     choose(page, "In time", "a leading note and a triplet")
     page.keyboard.press("Escape")
@@ -209,7 +209,7 @@ def test_a_leading_note_with_triplets_and_only_what_changes(page: Page) -> None:
 
 
 def test_a_lick_is_typed_corrected_and_entered_note_by_note(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Own lick")
     text = page.get_by_label("The lick, as numbers or notes")
     text.fill("1:½ 9:x")
@@ -247,7 +247,7 @@ def test_a_lick_comes_from_a_file_and_runs_over_its_own_chords(page: Page, tmp_p
     score = stream.Score([stream.Part([meter.TimeSignature("4/4"), *items])])
     (tmp_path / "pier.musicxml").write_bytes(bytes(GeneralObjectExporter(score).parse()))
     (tmp_path / "noise.mid").write_bytes(b"MThd")
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Own lick")
     chosen = page.locator("input[type=file][accept*='.mid']")
     chosen.set_input_files(tmp_path / "noise.mid")
@@ -262,7 +262,7 @@ def test_a_lick_comes_from_a_file_and_runs_over_its_own_chords(page: Page, tmp_p
 
 
 def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "placement")
     choose(page, "Rhythm", "off the beat only")
     expect(page.locator("[data-phrase=placement]")).to_have_text(
@@ -299,7 +299,7 @@ def test_a_rhythm_is_pressed_slot_by_slot_and_swings(page: Page, tmp_path: Path)
 
 
 def test_guide_tones_and_an_unbroken_line_lead_through_changes(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     figure(page, "Guide tones")
     expect(page.get_by_text("Guide tones need chords to lead through.").first).to_be_visible()
     expect(page.locator("[data-phrase=sounds]")).to_have_text("C Ionian")  # a figure never replaces the sound

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, phrase, strip_begins, until
+from tests.browser.hands import choose, on_the_bench, phrase, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -20,7 +20,7 @@ def fingers(page: Page, wanted: str) -> None:
 
 
 def play_on(page: Page, instrument: str) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     strip_begins(page, 0, "1 2 3")
     phrase(page, "player")
     page.get_by_role("combobox", name="Instrument").click()

@@ -7,9 +7,9 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Dialog, Page, expect
+from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.hands import choose, listen, phrase, says, strip_begins, until
+from tests.browser.hands import choose, listen, on_the_bench, phrase, says, strip_begins, until
 from tests.browser.serving import served
 
 pytestmark = pytest.mark.browser
@@ -71,7 +71,7 @@ def test_several_sounds_and_families_nest_either_way(page: Page) -> None:
 
 
 def test_a_scale_of_ones_own_is_typed_and_checked(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "sounds")
     page.get_by_text("My own").click()
     degrees = page.get_by_label("Degrees of the scale")
@@ -110,7 +110,7 @@ def test_strips_are_drawn_as_they_scroll_in_and_the_dial_leads_to_them(page: Pag
 
 
 def test_numbers_are_switched_between_schools(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "sounds")
     choose(page, "Scale", "Phrygian")
     page.keyboard.press("Escape")
@@ -125,7 +125,7 @@ def test_numbers_are_switched_between_schools(page: Page) -> None:
 
 
 def test_bad_input_is_told_at_the_field_and_the_last_score_stays(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "figure")
     page.get_by_text("Cell", exact=True).click()
     field = page.get_by_label("Numbers of the cell")
@@ -147,7 +147,7 @@ def test_bad_input_is_told_at_the_field_and_the_last_score_stays(page: Page) -> 
 
 
 def test_a_remark_is_cured_with_one_click(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "figure")
     page.get_by_text("Cell", exact=True).click()
     page.get_by_label("Numbers of the cell").fill("1 2 3 5")
@@ -305,23 +305,3 @@ def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) 
             else:
                 expect(page.get_by_role("link", name="Kept")).to_be_visible()
             page.close()
-
-
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-def test_nothing_scrolls_sideways_and_everything_has_a_name(page: Page, scheme: str) -> None:
-    page.on("dialog", Dialog.dismiss)
-    page.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
-    for place in ("/recipes", "/bench", "/sounds/altered?tonic=B♭", "/changes", "/changes/new", "/nowhere"):
-        page.goto(place)
-        page.wait_for_load_state("networkidle")
-        assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
-        unnamed = page.evaluate(
-            "[...document.querySelectorAll('button, a, input:not([type=file], [type=hidden]), [role=button]')]"
-            ".filter(e =>"
-            " !(e.textContent.trim() || e.getAttribute('aria-label') || e.labels?.length"
-            " || e.getAttribute('aria-labelledby')))"
-            ".map(e => e.outerHTML)"
-        )
-        assert unnamed == []
-        told = page.get_by_role("heading").or_(page.get_by_label("The recipe as a sentence"))
-        expect(told.first).to_be_attached()

@@ -7,14 +7,14 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import choose, listen, phrase, says, strip_begins, until
+from tests.browser.hands import choose, listen, on_the_bench, phrase, says, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
 
 def over_changes(page: Page) -> None:
     """The bench with the first changes there are."""
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "sounds")
     page.get_by_role("radiogroup").get_by_text("Changes", exact=True).click()
     page.keyboard.press("Escape")
@@ -26,7 +26,7 @@ def tab(page: Page, name: str) -> None:
 
 
 def test_a_beat_is_divided_and_the_rhythm_is_kept(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "placement")
     slots = page.get_by_role("group", name="Slots of the rhythm")
     choose(page, "Bar 1, divide beat 2 into", "in 3")
@@ -51,7 +51,7 @@ def test_a_beat_is_divided_and_the_rhythm_is_kept(page: Page) -> None:
 
 
 def test_calls_routes_and_strokes(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "placement")
     tab(page, "Beginning and end")
     page.get_by_role("checkbox", name="Call and answer: bars are left open").check()
@@ -151,7 +151,7 @@ def test_what_goes_beside_the_line_is_written_and_heard(page: Page) -> None:
 
 
 def test_chords_are_struck_and_who_cannot_is_told(page: Page) -> None:
-    page.goto("/bench")
+    on_the_bench(page)
     phrase(page, "figure")
     page.get_by_role("radiogroup", name="Figure").get_by_text("Arpeggios").click()
     choose(page, "In time", "struck together")

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import re
-from typing import Literal
 
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.everyone import for_everyone
 from tests.browser.hands import choose, overhear, until, until_told
-from tests.browser.test_for_everyone import at_ease
 from tests.browser.test_stand_journeys import DEVICE, listen_to, put_on_stand
 
 pytestmark = pytest.mark.browser
@@ -165,22 +164,17 @@ def test_what_cannot_be_worked_out_does_not_begin_as_something_else(page: Page) 
     assert page.locator(".sounding").count() == 0
 
 
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
-def test_these_rooms_are_for_everyone(page: Page, scheme: Literal["light", "dark"], size: tuple[int, int]) -> None:
-    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
+def test_these_rooms_are_for_everyone(page: Page) -> None:
     put_on_stand(page)
-    page.set_viewport_size({"width": size[0], "height": size[1]})
     page.get_by_text("Improvise").click()
     listen_to(page, "a player that is not there")
-    at_ease(page)
+    for_everyone(page, "desk", "phone")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
     expect(page.get_by_role("region", name="What you improvised")).to_be_visible()
-    at_ease(page)
+    for_everyone(page, "desk", "phone")
     page.get_by_text("The ear", exact=True).click()
     expect(page.get_by_role("group", name="Answers")).to_be_visible()
     page.keyboard.press("1")
     expect(page.get_by_role("group", name="Right so far")).to_be_visible()
-    at_ease(page)
-    assert page.evaluate("document.scrollingElement.scrollWidth") <= size[0]
+    for_everyone(page, "desk", "phone")

@@ -16,9 +16,9 @@ from dodecant.api.passphrase import hashed
 from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shares import keep_passphrase
+from tests.browser.everyone import at_ease
 from tests.browser.hands import choose
 from tests.browser.serving import a_window, served
-from tests.browser.test_for_everyone import at_ease
 from tests.browser.test_stand_journeys import listen_to
 
 pytestmark = pytest.mark.browser

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import date, timedelta
 
 import pytest
 
@@ -46,6 +46,13 @@ def test_a_dial_fills_key_by_key_and_tells_what_comes_next() -> None:
     old = dial([Done(Cell(key, "Dorian", "", ""), 1, 96, 96, date(2026, 10, 1)) for key in range(12)], "Dorian", 96)
     assert next_keys(old, TODAY, names, 1)[0].why == "C: ready, but 58 days ago"
     assert dial(history, "Dorian", 96, "triplet")[0].ready == 0
+
+
+@pytest.mark.parametrize(("days", "rusty"), [(27, 0), (28, 12)])
+def test_what_is_ready_wants_to_be_played_again_after_four_weeks(days: int, rusty: int) -> None:
+    last = TODAY - timedelta(days=days)
+    sides = dial([Done(Cell(key, "Dorian", "", ""), 1, 96, 96, last) for key in range(12)], "Dorian", 96)
+    assert len(next_keys(sides, TODAY, key_names("Dorian", SCALES), 99)) == rusty
 
 
 def test_forty_eight_holes_for_four_minor_forms_in_twelve_keys() -> None:

@@ -62,6 +62,12 @@ EIGHTHS = [(n / 2, [62, 64, 65, 67][n % 4]) for n in range(32)]  # D E F G: in D
         # Over Dm7 C♯ leads to D, and B♭ goes nowhere.
         ({"kind": "sound", "choruses": 1}, [(0, 61), (1, 62), (2, 70), (3, 65)],
          ("2 of 4 notes are in the sound; of the two outside, one led back into it.", "Left standing: ♭6 in bar 1.")),
+        # Over Dm7 E♭ is a half step from E; A♭ is three half steps from B, and leads nowhere.
+        ({"kind": "sound", "choruses": 1}, [(0, 63), (1, 64), (2, 68), (3, 71)],
+         ("2 of 4 notes are in the sound; of the two outside, one led back into it.", "Left standing: ♯4 in bar 1.")),
+        # F♯ is three half steps from A: too far to lead there.
+        ({"kind": "sound", "choruses": 1}, [(0, 66), (1, 69)],
+         ("1 of 2 notes is in the sound; the one outside never led back into it.", "Left standing: 3 in bar 1.")),
         # An enclosure of the third of Cmaj7: F above, D♯ below, E.
         ({"kind": "sound", "choruses": 1}, [(8, 65), (8.5, 63), (9, 64)],
          ("2 of 3 notes are in the sound; the one outside led back into it.",)),

@@ -13,10 +13,11 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
+from dodecant.music.core.pitch import Pitch
 from dodecant.practice.aligned import FARTHER, MISSED, OFF_TIME, WRONG, Played, aligned
 from dodecant.practice.due import DueNote, due_notes, turning_points
 from dodecant.practice.simulated import Made, simulated
-from dodecant.practice.slips import SlipKind, judged
+from dodecant.practice.slips import SlipKind, degree_played, judged
 from dodecant.practice.timing_told import time_kept
 from dodecant.practice.told import take_told
 from dodecant.tables import load_tables
@@ -182,6 +183,54 @@ def test_the_last_note_on_the_root_of_the_parent_is_told() -> None:
     take = simulated(due, [Made("wrong", len(due) - 1, -2)])
     (sentence, *_) = take_told(judged(due, take), due, None, TABLES.scales)
     assert sentence == "Clean but for one: ended on C, the root of the parent, and not on 1."
+
+
+# What a teacher would call a wrong note: by the sound where it is in it, else by its usual name; never ♭4, ♯3 or 𝄫3.
+@pytest.mark.parametrize(
+    ("scale", "key", "due", "played", "name"),
+    [
+        ("ionian", "C", "3", "D♯4", "♭3"), ("ionian", "C", "3", "F♯4", "♯4"), ("ionian", "C", "3", "C♯4", "♭2"),
+        ("ionian", "C", "4", "F♯4", "♯4"), ("ionian", "C", "5", "F♯4", "♭5"), ("ionian", "C", "5", "G♯4", "♯5"),
+        ("ionian", "C", "6", "G♯4", "♭6"), ("ionian", "C", "7", "B♭4", "♭7"), ("ionian", "C", "2", "C♯4", "♭2"),
+        ("ionian", "C", "2", "D♯4", "♭3"), ("ionian", "C", "4", "E4", "3"), ("ionian", "C", "6", "A♯4", "♭7"),
+        ("dorian", "D", "♭3", "E♭4", "♭2"), ("dorian", "D", "♭3", "F♯4", "3"), ("dorian", "D", "6", "B♭4", "♭6"),
+        ("dorian", "D", "5", "A♭4", "♭5"), ("dorian", "D", "♭7", "C♯4", "7"), ("dorian", "D", "4", "A♭4", "♯4"),
+        ("lydian", "F", "5", "B4", "♯4"), ("lydian", "F", "♯4", "B♭4", "4"), ("altered", "G", "3", "B♭4", "♯2"),
+        ("phrygian", "E", "♭2", "F♯4", "2"), ("locrian", "B", "♭5", "F♯4", "5"), ("mixolydian", "E♭", "♭7", "D4", "7"),
+    ],
+)  # fmt: skip
+def test_wrong_notes_are_called_what_they_are(scale: str, key: str, due: str, played: str, name: str) -> None:
+    notes = line({"sounds": {"kind": "one", "scale": scale}}, 96, key)
+    note = next(one for one in notes if one.degree.text == due)
+    assert degree_played(note, Pitch.parse(played).midi).text == name
+
+
+def test_a_note_is_struck_twice_only_beside_itself() -> None:
+    """C D E F in quarters at 60: a note struck again later is one that was added."""
+    due = line({"placement": {"value": "quarter"}}, 60)
+    clean = simulated(due, jitter=0.0)
+    for at, pitch, kind, place in [
+        (1.4, 62, "struck-twice", 1), (1.4, 60, "added", 2), (1.6, 64, "struck-twice", 2), (1.4, 65, "added", 2),
+    ]:  # fmt: skip
+        found = judged(due, sorted([*clean, Played(at, pitch)])).slips
+        assert [(one.kind, one.note) for one in found] == [(kind, place)], (at, pitch)
+    due = line({"placement": {"value": "quarter", "slots": "srrs"}}, 60)  # C at 0, D at 3, E at 4
+    for at, kind in ((2.5, "struck-twice"), (1.5, "added")):  # a beat before is the time between two notes here
+        found = judged(due, sorted([*simulated(due, jitter=0.0), Played(at, 62)])).slips
+        assert [(one.kind, one.note) for one in found] == [(kind, 1)], at
+
+
+@pytest.mark.parametrize(("share", "slips"), [(0.45, []), (0.55, ["added"])])
+def test_the_lower_tones_of_a_struck_chord_come_near_its_time(share: float, slips: list[str]) -> None:
+    """Half of the time to the next chord is near enough; a lower tone after that was struck by itself."""
+    due = line({"figure": {"kind": "arpeggios", "rhythm": "struck"}}, 90)
+    late = due[2]
+    take = [Played(one.at, pitch) for one in due for pitch in (one.pitch, *one.under) if pitch != late.under[0]]
+    take += [
+        Played(one.at, late.under[0]) for one in due if one is not late and late.under[0] in (one.pitch, *one.under)
+    ]
+    take.append(Played(late.at + share * late.gap, late.under[0]))
+    assert [one.kind for one in judged(due, sorted(take)).slips] == slips
 
 
 def test_struck_chords_are_judged_by_their_highest_note() -> None:

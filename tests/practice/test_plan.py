@@ -54,6 +54,14 @@ def told(found: Plan, days: int) -> list[str]:
         ([{"order": "tunes-first"}], {"tunes": ["F"]}, ["Mon F", "Tue C", "Wed B♭"]),
         # Alone before chained, and next month's set next month.
         ([{"keys": ["C", "F"]}, {"title": "Chained", "keys": ["G"], "after": 0}], {}, ["Mon C", "Tue F G"]),
+        # Where a day holds one session only, the goal that is due comes first; without a day, the first listed.
+        ([{"keys": ["C"], "minutes": 12}, {"title": "Due", "keys": ["G"], "minutes": 12, "by": "2026-11-02"}], {},
+         ["Mon G", "Tue C"]),
+        ([{"keys": ["C"], "minutes": 12}, {"title": "Later", "keys": ["G"], "minutes": 12}], {}, ["Mon C", "Tue G"]),
+        # A weak key comes again on the second practice day, also after one that was set by hand.
+        ([{"keys": ["C"], "order": "weakest-first"}], {}, ["Mon C", "Wed C"]),
+        ([{"keys": ["C"], "order": "weakest-first"}], {"pins": [{"day": "2026-11-02", "items": [{"goal": 0,
+         "key": "C"}]}]}, ["Mon C", "Wed C"]),
         # Tuesday set by hand; the rest goes round it.
         ([{}], {"pins": [{"day": "2026-11-03", "items": [{"goal": 0, "key": "B♭"}]}]}, ["Mon C", "Tue B♭", "Wed F"]),
     ],
@@ -80,6 +88,12 @@ def test_the_weakest_comes_first_and_comes_again_spaced() -> None:
         "F, the weakest left: at 60 of 100", "B♭, the weakest left: at 72 of 100", "C, the weakest left: at 96 of 100",
         "F again, because it is weak",
     ]  # fmt: skip
+
+
+@pytest.mark.parametrize(("times", "days"), [(0, ["Mon C", "Wed C"]), (1, ["Mon C"]), (2, [])])
+def test_a_weak_key_comes_twice_and_never_a_third_time(times: int, days: list[str]) -> None:
+    before = [DoneSession(0, 0, MONDAY - timedelta(days=7 + n)) for n in range(times)]
+    assert told(plan([{"keys": ["C"], "order": "weakest-first"}], known=Known(done=before)), 14) == days
 
 
 def test_a_missed_day_shifts_and_does_not_pile_up() -> None:

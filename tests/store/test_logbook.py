@@ -8,12 +8,15 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
+import pytest
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import Goal, PlanDocument
-from dodecant.store import coverage, logbook, plans, players, takes
+from dodecant.practice.studio.assignment import Assignment
+from dodecant.store import assignments, coverage, logbook, plans, players, takes
 from dodecant.store.database import Database, atomic
 from dodecant.store.demo import prepare_demo
 from tests.generated import examples
@@ -133,6 +136,29 @@ class LogbookMachine(RuleBasedStateMachine):
 
 LogbookMachine.TestCase.settings = examples(100, steps=12)
 TestLogbook = LogbookMachine.TestCase
+
+
+CALM = [  # how it went, its slips, and whether its tempo counts as comfortable
+    ("pushing", 0, False), ("comfortable", 0, True), ("easy", 3, True), ("comfortable", 2, True), ("", 0, True),
+    ("", 1, False),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("word", "slips", "calm"), CALM)
+def test_what_counts_as_comfortable_in_every_sum(database: Database, word: str, slips: int, calm: bool) -> None:
+    """As entries come, as others beside them go, and of an assignment."""
+    entry = Entry(NOW.date(), NOW, "Europe/Lisbon", "Thirds", 5.0, key=3, sound="Dorian", tempo=60, word="easy")
+    with database.connection() as connection, atomic(connection):
+        given = assignments.give(connection, Assignment(title="Thirds", recipe=Recipe()), [1], NOW)
+        numbers = logbook.add(connection, [replace(entry, assignment=given)])
+        logbook.add(connection, [replace(entry, tempo=96, word=word, slips=slips, assignment=given)])
+        (cell,) = coverage.cells(connection, 1)
+        assert (cell.comfortable, cell.best) == (96 if calm else 60, 96)
+        (of_assignment,) = assignments.progress(connection, given, 1)
+        assert of_assignment.keys == ((3, 96 if calm else 60, 96),)
+        logbook.delete(connection, numbers[0], NOW)
+        (cell,) = coverage.cells(connection, 1)
+        assert (cell.comfortable, cell.best) == (96 if calm else None, 96)
 
 
 def test_a_plan_is_kept_from_the_revision_it_was_changed_from(tmp_path: Path) -> None:

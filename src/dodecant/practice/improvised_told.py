@@ -172,7 +172,9 @@ class _Telling:
             went = f"the one outside {back if led else f'never {back}'}"
         else:
             went = f"of the {count(len(out))} outside, {count(len(led))} {back}"
-        yield f"{len(self._notes) - len(out)} of {len(self._notes)} notes are in {what}; {went}."
+        inside = len(self._notes) - len(out)
+        are = "is" if inside == 1 else "are"
+        yield f"{inside} of {len(self._notes)} notes {are} in {what}; {went}."
         if left:
             places = [f"{note.degree.text} in {self._where(note.begin)}" for note in left[:_NAMED]]
             more = f" and {len(left) - _NAMED} more" if len(left) > _NAMED else ""

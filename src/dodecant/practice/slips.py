@@ -228,16 +228,14 @@ def added_tone(sound: Sound, catalogue: ScaleCatalogue) -> Degree | None:
 
 
 def degree_played(due: DueNote, pitch: int) -> Degree:
-    """What was played instead of a note, as a degree of its sound: of the sound itself, else the due number altered.
-
-    The number nearest in height is taken, so that C for C♯ is the same number with another sign.
+    """What was played instead of a note (MIDI number), as a player would call it: a degree of the sound if it is one,
+    else the usual name over the root. Beside a 5 it is ♭5 or ♯5; elsewhere the same tones are ♯4 and ♭6.
     """
-    if due.sound.degree_of(pitch) is None:
-        above = (pitch - due.sound.tonic.pitch_class) % _OCTAVE
-        away = (above - due.degree.half_steps + 6) % _OCTAVE - 6
-        if abs(away) <= 2:
-            return Degree(due.degree.number, due.degree.alteration + away)
-    return degree_in(due.sound, pitch)
+    played = degree_in(due.sound, pitch)
+    away = played.half_steps % _OCTAVE - due.degree.half_steps % _OCTAVE
+    if due.degree == Degree(5, 0) and abs(away) == 1 and due.sound.degree_of(pitch) is None:
+        return Degree(5, away)
+    return played
 
 
 def degree_in(sound: Sound, pitch: int) -> Degree:

@@ -78,6 +78,36 @@ def test_slide(tables: Tables) -> None:
             assert found.text == said, height
 
 
+def test_with_the_trigger_the_slide_has_six_positions(tables: Tables) -> None:
+    slide = Slide(tables.weights["slide"], trigger=True)
+    assert [one.text for one in slide.states(Pitch.parse("C2").midi)] == ["T6"]
+    assert not slide.states(Pitch.parse("B1").midi)
+
+
+# A guitar's neck as it is written, and one tuned in fifths, on which two places can be equally near.
+@pytest.mark.parametrize(
+    ("strings", "position", "note", "places"),
+    [
+        ("E5 B4 G4 D4 A3 E3", 1, "E5", "1:0:0 2:5:4"),  # the open string, and the little finger a fret up
+        ("E5 B4 G4 D4 A3 E3", 2, "E5", "2:5:4"),  # from the second position on none is open
+        ("E5 B4 G4 D4 A3 E3", 5, "C♯6", "1:9:4"),
+        ("E5 B4 G4 D4 A3 E3", 5, "D6", "1:10:0 out"),
+        ("E5 A4 D4 G3", 7, "A5", "1:5:0 out 2:12:0 out"),  # two frets below the hand, and two above it
+        ("E5 A4 D4 G3", 7, "A♭5", "2:11:4"),
+    ],
+)
+def test_a_position_has_its_four_frets_and_one_on_each_side(
+    tables: Tables, strings: str, position: int, note: str, places: str
+) -> None:
+    neck = Neck(tuple(Pitch.parse(one).midi for one in strings.split()), 22)
+    hand = Fretted(neck, tables.weights["fretted"], "position", low=position)
+    found = {
+        f"{one.string}:{one.fret}:{0 if one.outside else one.finger}{' out' if one.outside else ''}"
+        for one in hand.states(Pitch.parse(note).midi)
+    }
+    assert " ".join(sorted(found)) == places
+
+
 def test_every_hole_and_bend_of_a_harp(tables: Tables) -> None:
     harp, wanted = DiatonicHarp(tables.weights["harmonica"]), set[tuple[int, int, str, int]]()
     for row in re.split(r"\s*\|\s*", HARP_IN_C.strip()):

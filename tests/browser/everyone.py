@@ -1,0 +1,49 @@
+"""What holds on every screen, in every window and scheme: a page is loaded once, then resized and recoloured."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Final
+
+from playwright.sync_api import Page
+
+from tests.browser.hands import until
+
+AXE: Final = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
+# What another size or scheme can change; all other rules hold in one as in all.
+_CHANGING: Final = ["color-contrast", "scrollable-region-focusable"]
+_CHECK: Final = """async (rules) => (await axe.run(document, {
+    resultTypes: ['violations'], ...(rules.length ? {runOnly: {type: 'rule', values: rules}} : {}) })).violations
+  .map(({id, nodes}) => `${id}: ${nodes.map(({html}) => html.slice(0, 120)).join(' ')}`)"""
+SIZES: Final = {"desk": (1280, 800), "tablet": (820, 1180), "phone": (390, 844), "twice as large": (640, 400)}
+_DRAWN: Final = """[...document.querySelectorAll('.mantine-Skeleton-root, .mantine-Loader-root')]
+  .every((one) => one.getBoundingClientRect().top > innerHeight)"""
+_TWO_FRAMES: Final = "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))"
+
+
+def drawn(page: Page) -> None:
+    """Wait until nothing in view is still being loaded."""
+    until(page, _DRAWN)
+
+
+def at_ease(page: Page, *rules: str) -> None:
+    """Assert that nothing is hard to use for anybody, as far as a machine can see (by all rules if none is named)."""
+    if not page.evaluate("'axe' in window"):
+        page.evaluate(AXE)
+    assert page.evaluate(_CHECK, list(rules)) == [], page.url
+
+
+def for_everyone(page: Page, *sizes: str) -> None:
+    """Assert that what is open is at ease and never scrolls sideways: in each size (all if none is named), and dark in
+    the first of them.
+    """
+    first, *others = sizes or SIZES
+    for size, scheme in ((first, "light"), (first, "dark"), *((one, "light") for one in others)):
+        width, height = SIZES[size]
+        page.set_viewport_size({"width": width, "height": height})
+        page.emulate_media(color_scheme="dark" if scheme == "dark" else "light", reduced_motion="reduce")
+        page.evaluate(_TWO_FRAMES)
+        drawn(page)
+        assert page.evaluate("document.scrollingElement.scrollWidth") <= width, (page.url, size)
+        at_ease(page, *(() if (size, scheme) == (first, "light") else _CHANGING))
+    page.set_viewport_size({"width": 1280, "height": 800})
