@@ -8,7 +8,7 @@ MODULES := web/node_modules/.installed
 BUILT := src/dodecant/static/index.html
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/pack.html web/vite.config.ts web/vite.pack.config.ts web/piano.ts web/package.json
 
-.PHONY: demo serve build develop test lint types pytest browser endure bench fonts gallery screenshots clean
+.PHONY: demo serve build develop test types browser endure bench fonts gallery screenshots clean
 
 demo: build ## install, build, start with demo data
 	$(PY) -m dodecant.cli serve --demo --port $(PORT)
@@ -50,24 +50,41 @@ $(BUILT): $(MODULES) $(WEB_SOURCES)
 	cd web && npx --no-install vite build --logLevel warn && npx --no-install vite build --config vite.pack.config.ts --logLevel warn
 	touch $@
 
-test: lint pytest ## everything that must pass
+# What must pass, in parts that are timed: two at once while they share nothing, then the journeys two at a time, and at
+# the end those that listen in time, alone.
+PART = $(PY) -m tools.parts run
+REPORT = -o junit_duration_report=total --junitxml build/parts/$@.xml
+CORE := tests/music tests/instrument tests/exercise tests/backing tests/practice
 
-lint: $(TESTING) $(MODULES)
-	$(VENV)/bin/ruff check .
-	$(VENV)/bin/ruff format --check .
-	$(VENV)/bin/mypy
-	$(VENV)/bin/lint-imports --no-logo
-	cd web && npm run --silent check
-	cd web && npm run --silent test
-	$(PY) tools/write_openapi.py --check
+test: ## everything that must pass
+	@python3 -m tools.parts begin
+	@python3 -m tools.parts run install $(MAKE) --no-print-directory -j2 --output-sync=target $(TESTING) $(BUILT) chromium
+	@$(MAKE) --no-print-directory -k -j2 --output-sync=target core shell web-checks types-checks; \
+	passed=$$?; $(MAKE) --no-print-directory journeys && [ $$passed = 0 ]; passed=$$?; $(PY) -m tools.parts end && exit $$passed
+
+.PHONY: core shell web-checks types-checks journeys lint
+core:
+	@$(PART) core $(PY) -m pytest src $(CORE) $(REPORT)
+
+shell:
+	@$(PART) shell $(PY) -m pytest tests -m "not browser" $(addprefix --ignore ,$(CORE)) $(REPORT)
+
+types-checks:
+	@$(PART) types sh -ec '$(VENV)/bin/ruff check . && $(VENV)/bin/ruff format --check . && $(VENV)/bin/mypy && \
+	$(VENV)/bin/vulture && $(VENV)/bin/lint-imports --no-logo && $(PY) tools/write_openapi.py --check'
+
+web-checks:
+	@$(PART) web sh -ec 'cd web && npm run --silent check && npm run --silent test'
+
+lint: $(TESTING) $(MODULES) types-checks web-checks
+
+journeys:
+	@$(PART) journeys $(PY) -m pytest tests/browser -n 2 --dist worksteal -m "not in_time" $(REPORT); passed=$$?; \
+	$(PART) "in time" $(PY) -m pytest tests/browser -m in_time $(REPORT:.xml=-in-time.xml) && [ $$passed = 0 ]
 
 types: $(TESTING) $(MODULES) ## what the web application takes from the API: types, and the tables its tests stand on
 	$(PY) tools/write_openapi.py
 	cd web && npm run --silent types
-
-pytest: $(TESTING) build chromium # journeys by themselves: some listen in time, and beside other tests they wait for the machine
-	$(PY) -m pytest -n 2 -m "not browser"
-	$(PY) -m pytest -m browser
 
 .PHONY: chromium
 chromium: # Debian's browser, when it is missing

@@ -15,6 +15,8 @@ from getpass import getpass
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+import platformdirs
+
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exports.registry import OF_EXERCISES
@@ -191,8 +193,9 @@ def _check(options: argparse.Namespace) -> int:
 
 
 def _data_folder() -> Path:
-    base = os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share"
-    return Path(base) / "dodecant"
+    """Where the system keeps a program's data; where earlier versions kept it, if it is there."""
+    earlier = Path.home() / ".local" / "share" / "dodecant"
+    return earlier if earlier.is_dir() else platformdirs.user_data_path("dodecant", appauthor=False)
 
 
 if __name__ == "__main__":

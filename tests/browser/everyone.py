@@ -18,6 +18,8 @@ _CHECK: Final = """async (rules) => (await axe.run(document, {
 SIZES: Final = {"desk": (1280, 800), "tablet": (820, 1180), "phone": (390, 844), "twice as large": (640, 400)}
 _DRAWN: Final = """[...document.querySelectorAll('.mantine-Skeleton-root, .mantine-Loader-root')]
   .every((one) => one.getBoundingClientRect().top > innerHeight)"""
+_NOTHING_CUT_OFF: Final = """[...document.querySelectorAll('header *')]
+  .every((one) => one.getBoundingClientRect().right <= innerWidth)"""
 _TWO_FRAMES: Final = "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))"
 
 
@@ -44,6 +46,7 @@ def for_everyone(page: Page, *sizes: str) -> None:
         page.emulate_media(color_scheme="dark" if scheme == "dark" else "light", reduced_motion="reduce")
         page.evaluate(_TWO_FRAMES)
         drawn(page)
-        assert page.evaluate("document.scrollingElement.scrollWidth") <= width, (page.url, size)
+        until(page, f"document.scrollingElement.scrollWidth <= {width}")
+        until(page, _NOTHING_CUT_OFF)
         at_ease(page, *(() if (size, scheme) == (first, "light") else _CHANGING))
     page.set_viewport_size({"width": 1280, "height": 800})

@@ -60,8 +60,7 @@ def test_a_harp_that_lacks_a_note_and_the_one_that_has_it(page: Page) -> None:
     play_on(page, "diatonic harmonica")
     expect(page.get_by_text(re.compile("B♭5 cannot be played on a harp in C")).first).to_be_visible()
     phrase(page, "keys")
-    choose(page, "Order", "picked on the dial")
-    page.get_by_role("button", name="Pick F", exact=True).click()
+    page.get_by_role("button", name="Pick C", exact=True).click()  # F is left
     fingers(page, "5↓ 6↑ 6↓")
     page.get_by_role("button", name="Take a harp in F").click()
     expect(page.locator("[data-phrase=fingering]")).to_have_text("on a harp in F")

@@ -21,7 +21,6 @@ from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.lick_text import read_lick
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.licks.files import lick_from_file
-from dodecant.formats.licks.line import ReadLick
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.progressions.changes_text import parse_changes
@@ -56,10 +55,6 @@ def midi(
     out = io.BytesIO()
     song.save(file=out)
     return out.getvalue()
-
-
-def beats_of(found: ReadLick) -> list[tuple[str, Fraction]]:
-    return [(sign.pitch.text if sign.pitch else "r", sign.length) for sign in read_lick(found.text).signs]
 
 
 def test_a_score_with_chords_a_pickup_ties_and_triplets() -> None:

@@ -120,9 +120,7 @@ FILLINGS = [Filling(), Filling("lydian", "F♯", "trombone"), Filling("altered",
 
 
 @pytest.mark.parametrize("shape", SHAPES)
-@pytest.mark.parametrize(
-    "filling", [Filling(), Filling("lydian", "F♯", "trombone"), Filling("altered", "E♭", "guitar")]
-)
+@pytest.mark.parametrize("filling", FILLINGS)
 def test_every_shape_can_be_played(shape: str, filling: Filling) -> None:
     routine = SHAPES[shape].make(filling)
     assert routine.title == SHAPES[shape].name

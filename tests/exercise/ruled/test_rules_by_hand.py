@@ -12,7 +12,7 @@ from dodecant.exercise.recipe.document import read_recipe
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
-UP, DOWN, ARP = "1 2 3 5", "5 3 2 1", {"kind": "arpeggios", "tones": "seventh"}
+UP, DOWN = "1 2 3 5", "5 3 2 1"
 TWO_FIVE = "key: C\n| Dm7 | G7 | Cmaj7 |"
 MINOR = "key: C minor\n| Dm7b5 | G7 | Cm7 |"
 BLUES = "key: C\n| C7 | F7 | C7 | Gm7 C7 |\n| F7 | F#dim7 | C7 | Em7b5 A7 |\n| Dm7 | G7 | C7 A7 | Dm7 G7 |"

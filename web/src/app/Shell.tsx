@@ -63,7 +63,7 @@ export function Shell() {
             <img src={mark} alt="" width={26} height={26} />
             Dodecant
           </Link>
-          <Group component="nav" gap="lg" aria-label="Places" flex={1} visibleFrom="sm" wrap="nowrap">
+          <Group component="nav" gap="md" aria-label="Places" flex={1} visibleFrom="lg" wrap="nowrap">
             {places.map(({ to, name }) => (
               <NavLink key={to} to={to} className={classes.place}>
                 {name}
@@ -93,7 +93,7 @@ function FoldedPlaces({ places }: { places: typeof PLACES }) {
   return (
     <Menu>
       <Menu.Target>
-        <ActionIcon variant="subtle" size="lg" aria-label="Places" hiddenFrom="sm">
+        <ActionIcon variant="subtle" size="lg" aria-label="Places" hiddenFrom="lg">
           <IconMenu2 size={22} />
         </ActionIcon>
       </Menu.Target>

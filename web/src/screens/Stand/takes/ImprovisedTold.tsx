@@ -13,8 +13,8 @@ export function ImprovisedTold({ told, onAgain }: ImprovisedToldProps) {
   const chosen = told.choruses.some(({ sound }) => sound !== "");
   return (
     <Stack gap="xs" role="region" aria-label="What you improvised">
-      <Group justify="space-between" align="flex-start" wrap="nowrap" gap="xl">
-        <Text size="xl" fw={600} role="status" flex={1}>
+      <Group justify="space-between" align="flex-start" gap="sm">
+        <Text size="xl" fw={600} role="status" flex="1 1 22rem">
           {told.sentences.join(" ")}
         </Text>
         <Button variant="light" onClick={onAgain}>

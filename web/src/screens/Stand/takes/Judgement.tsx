@@ -28,11 +28,11 @@ export function Judgement(props: JudgementProps) {
   const [first, last] = [Math.min(...bars), Math.max(...bars)];
   return (
     <Stack gap="xs" role="region" aria-label="The take">
-      <Group justify="space-between" align="flex-start" wrap="nowrap" gap="xl">
-        <Text size="xl" fw={600} role="status" flex={1}>
+      <Group justify="space-between" align="flex-start" gap="sm">
+        <Text size="xl" fw={600} role="status" flex="1 1 22rem">
           {judged.sentences.join(" ")}
         </Text>
-        <Group gap="sm" wrap="nowrap">
+        <Group gap="sm">
           <Button variant="light" onClick={onAgain}>
             Once more
           </Button>
