@@ -93,7 +93,7 @@ chromium: # Debian's browser, when it is missing
 browser: $(TESTING) build chromium ## the browser journeys alone
 	$(PY) -m pytest tests/browser
 
-endure: $(TESTING) build ## many requests, broken files, kills, a crowd: some twenty minutes
+endure: $(TESTING) build ## many requests, broken files, kills, a crowd, many examples: an hour
 	$(PY) -m tools.endure
 
 bench: $(TESTING) build chromium ## measure speed, rewrite bench/README.md

@@ -10,6 +10,7 @@ from pathlib import Path
 
 import pytest
 from packaging.requirements import Requirement
+from tools.parts import BUDGETS
 
 HOME = Path(__file__).parent.parent
 PAGES = sorted([*HOME.glob("*.md"), *HOME.glob("docs/*.md"), *HOME.glob("bench/*.md")])
@@ -33,6 +34,11 @@ def test_a_page_names_what_exists(page: Path) -> None:
     text = page.read_text("utf-8")
     assert [name for name in FILE.findall(text) if not stands(name)] == []
     assert [link for link in LINK.findall(text) if not (page.parent / link).exists()] == []
+
+
+def test_the_budgets_of_the_parts_are_the_ones_in_force() -> None:
+    rows = re.findall(r"^\| ([\w ]+) \|.*\| (\d+) s \|$", (HOME / "CONTRIBUTING.md").read_text("utf-8"), re.MULTILINE)
+    assert {name: int(seconds) for name, seconds in rows} == BUDGETS
 
 
 def test_every_rule_of_the_music_says_where_it_stands() -> None:

@@ -59,6 +59,7 @@ def heard(opened: Browser, address: str, tmp_path: Path) -> Iterator[Page]:
     other.close()
 
 
+@pytest.mark.in_time
 def test_a_clean_line_is_heard_note_by_note(heard: Page) -> None:
     """95 of 100 notes right: of 29 at most one slip."""
     heard.goto("/stand")

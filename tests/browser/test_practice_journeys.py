@@ -50,6 +50,7 @@ def _stopping_at_slips(page: Page) -> None:
     page.keyboard.press("Escape")
 
 
+@pytest.mark.in_time
 def test_a_slip_stops_the_take_and_it_begins_again_from_there(page: Page) -> None:
     _stopping_at_slips(page)
     page.get_by_label("Tempo").fill("120")
@@ -121,6 +122,7 @@ def test_the_ear_by_keys(page: Page) -> None:
     expect(page.get_by_role("status").filter(has_text="Nothing was heard.")).to_be_visible()
 
 
+@pytest.mark.in_time
 def test_latency_is_measured_by_playing_with_clicks(page: Page) -> None:
     page.add_init_script(DEVICE)
     put_on_stand(page)

@@ -127,6 +127,7 @@ def test_a_take_by_nobody_is_marked_on_the_page_and_kept(page: Page) -> None:
     expect(page.get_by_label("Tempo")).to_have_value("86")
 
 
+@pytest.mark.in_time
 def test_a_midi_device_is_heard_in_time(page: Page) -> None:
     """The device plays what is due on the beat: the take is clean."""
     page.add_init_script(DEVICE)
