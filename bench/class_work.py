@@ -14,15 +14,15 @@ import httpx2
 from tests.browser.serving import served
 
 from bench.timing import best
-from dodecant.api.passphrase import hashed
+from dodecant.api.access.passphrase import hashed
 from dodecant.engraving import strip_svg
-from dodecant.engraving.class_set import class_set
+from dodecant.engraving.pages.class_set import class_set
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.profile import PlayerProfile
-from dodecant.practice.studio.sheets import Seat
+from dodecant.practice.studio.sheets import Recipient
 from dodecant.store import assignments, players, shares
 from dodecant.store.database import Database
 from dodecant.tables import load_tables
@@ -52,10 +52,10 @@ def class_rows() -> list[tuple[str, str, str]]:
 def _class_set() -> float:
     tables = load_tables()
     given = Assignment(title="Slipway", recipe=read_recipe(RECIPE))
-    seats = [Seat(PlayerProfile(name=f"Player {n}", instrument=name)) for n, name in enumerate(INSTRUMENTS)]
+    recipients = [Recipient(PlayerProfile(name=f"Player {n}", instrument=name)) for n, name in enumerate(INSTRUMENTS)]
 
     def whole() -> bytes:
-        return class_set(given, seats, HandoutLayout(), tables, lambda recipe: press(recipe, tables))
+        return class_set(given, recipients, HandoutLayout(), tables, lambda recipe: press(recipe, tables))
 
     return best(whole, times=2, prepare=strip_svg._picture.cache_clear)
 
@@ -69,7 +69,7 @@ def fifty_at_links() -> tuple[list[float], int, int]:
         written: list[int] = []
         failed: list[int] = []
         with served(data, demo=False, share=True) as address:
-            # Made beforehand: what it costs to make a client is none of the server's.
+            # PlannedSlip beforehand: what it costs to make a client is none of the server's.
             clients = [httpx2.Client(base_url=address, timeout=60, verify=False) for _ in tokens]
             threads = [
                 threading.Thread(target=_player, args=(client, token, took, written, failed))

@@ -15,12 +15,12 @@ from dodecant.backing.setting import Backing
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
-from dodecant.practice.due import due_notes
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import planned
-from dodecant.practice.simulated import Made, simulated
-from dodecant.practice.slips import judged
+from dodecant.practice.takes.due import due_notes
+from dodecant.practice.takes.simulated import PlannedSlip, simulated
+from dodecant.practice.takes.slips import judged
 from dodecant.store import coverage, logbook
 from dodecant.store.database import Database, atomic
 from dodecant.tables import load_tables
@@ -36,7 +36,7 @@ def stand_rows() -> list[tuple[str, str, str]]:
             "player": {"reach": "full"}, "keys": {"order": "picked", "picked": ["C"]}}  # fmt: skip
     exercise = press(read_recipe(line), tables)
     due = due_notes(exercise, exercise.strips[0], 120)[:600]
-    take = simulated(due, [Made("wrong", 50)])
+    take = simulated(due, [PlannedSlip("wrong", 50)])
     judging = best(lambda: judged(due, take), times=10)
     changes = {"kind": "changes", "changes": {"text": TUNE}, "choruses": 2}
     tune = press(read_recipe({"sounds": changes, "keys": {"order": "picked", "picked": ["F"]}}), tables)

@@ -20,7 +20,7 @@ from fontTools.varLib.instancer import instantiateVariableFont
 
 ROOT = Path(__file__).parent.parent
 MODULES = ROOT / "web" / "node_modules"
-PRINT = ROOT / "src" / "dodecant" / "engraving" / "fonts"
+PRINT = ROOT / "src" / "dodecant" / "engraving" / "pages" / "fonts"
 SCREEN = ROOT / "web" / "src" / "fonts"
 ACCIDENTALS = "♭♮♯𝄪𝄫"
 SIGNS = "Dodecant Signs"  # a family of our own, for the scaled signs

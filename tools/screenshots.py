@@ -11,7 +11,7 @@ from pathlib import Path
 from playwright.sync_api import Page
 from tests.browser.serving import browser_page, served
 
-from dodecant.api.passphrase import hashed
+from dodecant.api.access.passphrase import hashed
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shares import keep_passphrase
 

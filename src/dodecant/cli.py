@@ -26,7 +26,7 @@ from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables
 
 if TYPE_CHECKING:
-    from dodecant.api.door import Sharing  # the server's own modules are read when it serves
+    from dodecant.api.access.visitors import Sharing  # the server's own modules are read when it serves
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -95,13 +95,13 @@ def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
         database = Database(path)
         database.prepare()
     sharing = _sharing(database, options) if options.share else None
-    from dodecant.api.workshop import InProcesses
+    from dodecant.api.workers.pool import InProcesses
 
-    workshop = InProcesses()  # its processes begin while what follows is read
+    workers = InProcesses()  # its processes begin while what follows is read
     import uvicorn
 
     from dodecant.api.app import create_app
-    from dodecant.api.warm import settle
+    from dodecant.api.workers.warm import settle
 
     load_tables()
     settle()
@@ -118,17 +118,17 @@ def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
                 openly = "" if sharing.secure else " Whoever is on the same network can read what goes there."
                 print(f"Others reach it at {sharing.address}.{openly}", flush=True)
 
-    config = uvicorn.Config(create_app(database, workshop, sharing), log_level="warning", timeout_graceful_shutdown=1)
+    config = uvicorn.Config(create_app(database, workers, sharing), log_level="warning", timeout_graceful_shutdown=1)
     with suppress(KeyboardInterrupt):
         Announced(config).run([listening])
-    workshop.close()
+    workers.close()
     sys.stdout.flush()
     os._exit(0)  # work that nobody waits for any more is not waited for; what was acknowledged is on the disk
 
 
 def _sharing(database: Database, options: argparse.Namespace) -> Sharing:
     """How others reach the server; raises a WrongCallError where there is no passphrase yet."""
-    from dodecant.api.reaching import sharing_at
+    from dodecant.api.access.addresses import sharing_at
     from dodecant.store.shares import passphrase_hash
 
     with database.connection() as connection:
@@ -141,7 +141,7 @@ def _sharing(database: Database, options: argparse.Namespace) -> Sharing:
 
 
 def _set_passphrase(options: argparse.Namespace) -> int:
-    from dodecant.api.passphrase import hashed
+    from dodecant.api.access.passphrase import hashed
     from dodecant.store.shares import keep_passphrase
 
     typed = getpass("Passphrase: ") if sys.stdin.isatty() else sys.stdin.readline().rstrip("\n")

@@ -1,4 +1,4 @@
-"""Work for the workshop's tests: it counts, tells how far it is, waits, fails or ends its process."""
+"""Work for the tests of the worker pool: it counts, tells how far it is, waits, fails or ends its process."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""A class on the server: players, assignments, what comes back; and the door, walked along every address there is."""
+"""A class on the server: players, assignments, what comes back; and access, walked along every address there is."""
 
 from __future__ import annotations
 
@@ -18,11 +18,11 @@ from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from limits import RateLimitItemPerMinute
 
-from dodecant.api import door
+from dodecant.api.access import visitors
+from dodecant.api.access.addresses import sharing_at
+from dodecant.api.access.passphrase import hashed
+from dodecant.api.access.visitors import Sharing
 from dodecant.api.app import equip
-from dodecant.api.door import Sharing
-from dodecant.api.passphrase import hashed
-from dodecant.api.reaching import sharing_at
 from dodecant.api.routers.studio import entrance
 from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.problems import RecipeError
@@ -205,7 +205,7 @@ def test_a_practice_pack_holds_all_and_what_was_practised_comes_back(client: Tes
     assert (seen["minutes"], seen["keys"]) == (6, [{"key": 3, "name": "E♭", "tempo": 80, "ready": 80 / 96}])
 
 
-# The door
+# Access
 
 
 @pytest.fixture
@@ -295,8 +295,8 @@ def test_no_other_ticket_opens_anything(guest: tuple[TestClient, TestClient, int
         connection.execute("UPDATE share SET expires_at = made_at WHERE id = ?", (ids[2],))
     closed = [one for one in every_route(teacher) if one not in WAYS_IN]
     for name, value in (
-        (door.TICKET, "guess"), (door.TICKET, revoked), (door.TICKET, expired), (door.TICKET, "ü" * 300),
-        (door.SESSION, "fixed"), (door.SESSION, revoked), (door.TICKET, ""), ("other", "x"),
+        *((visitors.TICKET, token) for token in ("guess", revoked, expired, "ü" * 300)), (visitors.SESSION, "fixed"),
+        (visitors.SESSION, revoked), (visitors.TICKET, ""), ("other", "x"),
     ):  # fmt: skip
         with TestClient(teacher.app, base_url=ADDRESS) as visitor:
             sent = {b"cookie": f"{name}={value}".encode()}
@@ -306,14 +306,14 @@ def test_no_other_ticket_opens_anything(guest: tuple[TestClient, TestClient, int
 
 
 def test_a_session_that_was_there_before_is_not_the_one_that_is_opened(shared: TestClient) -> None:
-    shared.cookies.set(door.SESSION, "fixed", domain="10.1.2.3")
+    shared.cookies.set(visitors.SESSION, "fixed", domain="10.1.2.3")
     answer = shared.post("/api/sessions", json={"passphrase": SECRET})
-    made = re.search(rf"{door.SESSION}=([\w-]+)", answer.headers["set-cookie"])
+    made = re.search(rf"{visitors.SESSION}=([\w-]+)", answer.headers["set-cookie"])
     assert made
     assert made[1] != "fixed"
     shared.cookies.clear()
-    assert shared.get("/api/players", headers={"cookie": f"{door.SESSION}=fixed"}).status_code == 401
-    assert shared.get("/api/players", headers={"cookie": f"{door.SESSION}={made[1]}"}).status_code == 200
+    assert shared.get("/api/players", headers={"cookie": f"{visitors.SESSION}=fixed"}).status_code == 401
+    assert shared.get("/api/players", headers={"cookie": f"{visitors.SESSION}={made[1]}"}).status_code == 200
 
 
 def test_two_guests_see_nothing_of_each_other(guest: tuple[TestClient, TestClient, int, int]) -> None:
@@ -429,7 +429,7 @@ def test_each_try_in_vain_waits_a_moment(shared: TestClient, monkeypatch: pytest
 def test_a_guest_who_asks_too_much_has_to_wait(
     guest: tuple[TestClient, TestClient, int, int], monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(door, "_A_GUEST", RateLimitItemPerMinute(3))
+    monkeypatch.setattr(visitors, "_A_GUEST", RateLimitItemPerMinute(3))
     answers = [guest[1].get("/api/ticket").status_code for _ in range(5)]
     assert answers == [200, 200, 200, 429, 429]
 

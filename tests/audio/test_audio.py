@@ -18,7 +18,7 @@ from dodecant.backing.setting import Backing
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
-from dodecant.practice.due import due_notes
+from dodecant.practice.takes.due import due_notes
 from dodecant.tables import load_tables
 
 TABLES = load_tables()

@@ -12,7 +12,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from dodecant.api.passphrase import hashed
+from dodecant.api.access.passphrase import hashed
 from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shares import keep_passphrase

@@ -13,7 +13,7 @@ from fontTools.ttLib import TTFont
 from lxml import etree
 
 from dodecant.engraving.engraver import EngravingError, engrave
-from dodecant.engraving.handout import handout_pdf
+from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import Tables, press

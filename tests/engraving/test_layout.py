@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from dodecant.engraving.handout import handout_pdf
+from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.engraving.strip_svg import PRINT_WIDTH, SCREEN_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import Tables, press

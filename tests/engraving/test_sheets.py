@@ -9,15 +9,15 @@ from typing import Any
 import pypdf
 import pytest
 
-from dodecant.engraving.handout import handout_pdf, set_sheet, together
-from dodecant.engraving.typeset import last_place
+from dodecant.engraving.pages.handout import handout_pdf, set_sheet, together
+from dodecant.engraving.pages.typeset import last_place
 from dodecant.exercise.press import Tables, press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.formats.words import read_words
 from dodecant.practice.studio.assignment import Assignment, AssignmentLink
 from dodecant.practice.studio.handout import HandoutLayout, Sheet, grid_tempos, orders
 from dodecant.practice.studio.profile import PlayerProfile
-from dodecant.practice.studio.sheets import Seat, sheets_of
+from dodecant.practice.studio.sheets import Recipient, sheets_of
 
 POINT = 72 / 25.4
 LEFT, TOP, BOTTOM = 15 * POINT, 10 * POINT, 5 * POINT  # the margins, less what stands in them (numbers of pages)
@@ -53,7 +53,7 @@ def spots(page: pypdf.PageObject) -> list[tuple[float, float, str]]:
 def test_all_that_was_chosen_is_on_the_page(paper: str, large: bool, tables: Tables) -> None:
     layout = EVERYTHING.model_copy(update={"paper": paper, "large": large})
     profile = PlayerProfile(name="Ilse Varga", instrument="trombone")
-    seat = Seat(profile, address="http://10.0.0.4:8012/ticket#abc")
+    seat = Recipient(profile, address="http://10.0.0.4:8012/ticket#abc")
     (sheet,) = sheets_of(GIVEN, seat, layout, tables, lambda recipe: press(recipe, tables))
     data = set_sheet(sheet, layout).pdf
     assert data == set_sheet(sheet, layout).pdf

@@ -15,13 +15,13 @@ from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import NoteName
-from dodecant.practice.aligned import Played
-from dodecant.practice.due import due_notes, so_far
 from dodecant.practice.ear import EarSetting, ear_questions, sung_back
-from dodecant.practice.improvised_told import improvised_told, phrases_of
 from dodecant.practice.improvising import FreeRule, begins, free_passages, placed, sounds_of
+from dodecant.practice.improvising_report import improvising_report, phrases_of
 from dodecant.practice.latency import latency_of
 from dodecant.practice.rounds import Rounds, passages
+from dodecant.practice.takes.alignment import Played
+from dodecant.practice.takes.due import due_notes, so_far
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
@@ -40,7 +40,7 @@ def told(rule: dict[str, Any], notes: list[tuple[float, int]], length: float = 0
     wanted = read_part(FreeRule, rule)
     gone, chosen = free_passages(STRIP, METRE, wanted), sounds_of(wanted, STRIP, TABLES.scales)
     played = [Played(at, pitch, length) for at, pitch in notes]
-    return improvised_told(placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen).sentences
+    return improvising_report(placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen).sentences
 
 
 EIGHTHS = [(n / 2, [62, 64, 65, 67][n % 4]) for n in range(32)]  # D E F G: in D Dorian, G Mixolydian, C major
@@ -128,7 +128,7 @@ def test_whatever_is_played_is_told(events: list[tuple[float, int]], kind: str) 
     gone = free_passages(STRIP, METRE, rule)
     notes = placed(STRIP, gone, (), 1.0, [Played(at, pitch) for at, pitch in events])
     assert sum(phrase.notes for phrase in phrases_of(notes)) == len(notes) <= len(events)
-    found = improvised_told(notes, gone, METRE, rule)
+    found = improvising_report(notes, gone, METRE, rule)
     assert found.sentences
     assert all(0 <= one.filled <= 1 and one.inside <= one.notes for one in found.choruses)
 

@@ -14,12 +14,12 @@ from hypothesis import strategies as st
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.music.core.pitch import Pitch
-from dodecant.practice.aligned import FARTHER, MISSED, OFF_TIME, WRONG, Played, aligned
-from dodecant.practice.due import DueNote, due_notes, turning_points
-from dodecant.practice.simulated import Made, simulated
-from dodecant.practice.slips import SlipKind, degree_played, judged
-from dodecant.practice.timing_told import time_kept
-from dodecant.practice.told import take_told
+from dodecant.practice.takes.alignment import FARTHER, MISSED, OFF_TIME, WRONG, Played, aligned
+from dodecant.practice.takes.due import DueNote, due_notes, turning_points
+from dodecant.practice.takes.report import take_report
+from dodecant.practice.takes.simulated import PlannedSlip, simulated
+from dodecant.practice.takes.slips import SlipKind, degree_played, judged
+from dodecant.practice.takes.timing import time_kept
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
@@ -60,7 +60,7 @@ def test_single_slips_are_told_by_kind_and_place() -> None:
         kind = KINDS[number % len(KINDS)]
         due, places = chance.choice(able[kind])
         place = chance.choice(places)
-        take = simulated(due, [Made(kind, place, chance.choice([-2, -1, 1, 2]))], seed=number)
+        take = simulated(due, [PlannedSlip(kind, place, chance.choice([-2, -1, 1, 2]))], seed=number)
         made[kind] += 1
         right[kind] += [(slip.kind, slip.note) for slip in judged(due, take).slips] == [(kind, place)]
     assert not [(kind, right[kind], made[kind]) for kind in KINDS if right[kind] < 0.99 * made[kind]]
@@ -81,7 +81,7 @@ def test_several_slips_at_once(many: int) -> None:
     for number in range(300):
         due = DUE[chance.randrange(len(DUE))]
         spots = sorted(chance.sample(range(2, len(due) - 3, 4), min(many, (len(due) - 5) // 4)))
-        slips = [Made(kinds[n % 4], spot, 2) for n, spot in enumerate(spots)]
+        slips = [PlannedSlip(kinds[n % 4], spot, 2) for n, spot in enumerate(spots)]
         found = {(slip.kind, slip.note) for slip in judged(due, simulated(due, slips, seed=number)).slips}
         right += found == {(slip.kind, slip.note) for slip in slips}
     assert right >= 270
@@ -118,24 +118,24 @@ def test_no_other_way_to_lay_a_take_beside_the_line_is_cheaper(data: st.DataObje
     ("slips", "drift", "told"),
     [
         ([], 0.0, "Clean."),
-        ([Made("wrong", 1, 1)], 0.0, "Clean but for one: ♮2 for ♭2 in bar 1, as in Aeolian."),
-        ([Made("wrong", 2, 1)], 0.0, "Clean but for one: ♮3 for ♭3 in bar 1, as in Phrygian dominant."),
-        ([Made("wrong", 4, -1)], 0.0, "Clean but for one: ♭5 for 5 in bar 1, as in Locrian."),
-        ([Made("left-out", 5)], 0.0, "Clean but for one: ♭6 left out in bar 1."),
-        ([Made("turned-early", 7)], 0.0, "Clean but for one: turned a step early, before 1 in bar 1."),
-        ([Made("late", 4)], 0.0, "Clean but for one: 160 ms late on 5 in bar 1."),
-        ([Made("late", 4)], 0.0, "In time, and even within 0 ms."),
-        ([Made("struck-twice", 3)], 0.0, "Clean but for one: 4 struck twice in bar 1."),
-        ([Made("wrong", 1), Made("left-out", 10)], 0.0,
+        ([PlannedSlip("wrong", 1, 1)], 0.0, "Clean but for one: ♮2 for ♭2 in bar 1, as in Aeolian."),
+        ([PlannedSlip("wrong", 2, 1)], 0.0, "Clean but for one: ♮3 for ♭3 in bar 1, as in Phrygian dominant."),
+        ([PlannedSlip("wrong", 4, -1)], 0.0, "Clean but for one: ♭5 for 5 in bar 1, as in Locrian."),
+        ([PlannedSlip("left-out", 5)], 0.0, "Clean but for one: ♭6 left out in bar 1."),
+        ([PlannedSlip("turned-early", 7)], 0.0, "Clean but for one: turned a step early, before 1 in bar 1."),
+        ([PlannedSlip("late", 4)], 0.0, "Clean but for one: 160 ms late on 5 in bar 1."),
+        ([PlannedSlip("late", 4)], 0.0, "In time, and even within 0 ms."),
+        ([PlannedSlip("struck-twice", 3)], 0.0, "Clean but for one: 4 struck twice in bar 1."),
+        ([PlannedSlip("wrong", 1), PlannedSlip("left-out", 10)], 0.0,
          "Clean but for two: ♮2 for ♭2 in bar 1, as in Aeolian; 5 left out in bar 2."),
         ([], 0.02, "You rush all through: 88 ms by the end."),
         ([], -0.02, "You drag all through: 88 ms by the end."),
     ],
 )  # fmt: skip
-def test_what_is_told(slips: list[Made], drift: float, told: str) -> None:
+def test_what_is_told(slips: list[PlannedSlip], drift: float, told: str) -> None:
     due = line({"sounds": {"kind": "one", "scale": "phrygian"}}, 96, "E")
     found = judged(due, simulated(due, slips, jitter=0.0, drift=drift))
-    sentences = take_told(found, due, time_kept(due, found.steady), TABLES.scales)
+    sentences = take_report(found, due, time_kept(due, found.steady), TABLES.scales)
     assert told in sentences
 
 
@@ -143,28 +143,31 @@ def test_what_is_told(slips: list[Made], drift: float, told: str) -> None:
     ("document", "slips", "told"),
     [
         # 1 2 3 5 through C major: the cell on 3 left out, and the line goes on at once with the one on 4.
-        ({"figure": {"kind": "cell", "text": "1 2 3 5"}}, [Made("figure-left-out", 8)],
+        ({"figure": {"kind": "cell", "text": "1 2 3 5"}}, [PlannedSlip("figure-left-out", 8)],
          "Clean but for one: the whole figure from 3 left out in bar 2."),
         # C bebop dominant down and up: the passing 7 is what was added to Mixolydian.
-        ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [Made("left-out", 7)],
+        ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [PlannedSlip("left-out", 7)],
          "Clean but for one: the added 7 forgotten in bar 1."),
-        ({"sounds": {"kind": "one", "scale": "bebop-dorian"}}, [Made("left-out", 3)],
+        ({"sounds": {"kind": "one", "scale": "bebop-dorian"}}, [PlannedSlip("left-out", 3)],
          "Clean but for one: the added 3 forgotten in bar 1."),
-        ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [Made("left-out", 6)],
+        ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [PlannedSlip("left-out", 6)],
          "Clean but for one: ♭7 left out in bar 1."),
         ({"figure": {"kind": "cell", "text": "1 2 3 5"}, "path": {"direction": "up"}},
-         [Made("wrong", n, 1) for n in range(28, 32)], "Clean up to bar 4, the last one, which you played otherwise."),
+         [PlannedSlip("wrong", n, 1) for n in range(28, 32)],
+         "Clean up to bar 4, the last one, which you played otherwise."),
     ],
 )  # fmt: skip
-def test_slips_that_belong_together_are_told_as_one(document: dict[str, Any], slips: list[Made], told: str) -> None:
+def test_slips_that_belong_together_are_told_as_one(
+    document: dict[str, Any], slips: list[PlannedSlip], told: str
+) -> None:
     due = line(document, 90)
     found = judged(due, simulated(due, slips, jitter=0.0))
-    assert take_told(found, due, None, TABLES.scales)[0] == told
+    assert take_report(found, due, None, TABLES.scales)[0] == told
     if "the last one" in told:  # a take that was stopped has no last bar, and one bar alone is not the last of several
-        assert "the last one" not in take_told(found, due, None, TABLES.scales, ended=False)[0]
+        assert "the last one" not in take_report(found, due, None, TABLES.scales, ended=False)[0]
         alone = tuple(note for note in due if note.bar == due[-1].bar)
         stray = judged(alone, [one._replace(pitch=one.pitch + 1) for one in simulated(alone, jitter=0.0)])
-        assert "the last one" not in take_told(stray, alone, None, TABLES.scales)[0]
+        assert "the last one" not in take_report(stray, alone, None, TABLES.scales)[0]
 
 
 @pytest.mark.parametrize("swing", [50, 58, 66])
@@ -180,8 +183,8 @@ def test_the_last_note_on_the_root_of_the_parent_is_told() -> None:
     family = {"sounds": {"kind": "family", "parent": "ionian"}, "path": {"direction": "up"}}
     made = press(read_recipe({**family, "keys": {"order": "picked", "picked": ["C"]}}), TABLES)
     due = due_notes(made, made.strips[1], 100)  # D Dorian, from C major
-    take = simulated(due, [Made("wrong", len(due) - 1, -2)])
-    (sentence, *_) = take_told(judged(due, take), due, None, TABLES.scales)
+    take = simulated(due, [PlannedSlip("wrong", len(due) - 1, -2)])
+    (sentence, *_) = take_report(judged(due, take), due, None, TABLES.scales)
     assert sentence == "Clean but for one: ended on C, the root of the parent, and not on 1."
 
 
@@ -249,7 +252,7 @@ def test_octaves_are_free_where_it_is_asked_and_silence_is_told() -> None:
     assert not judged(due, low, octave_free=True).slips
     nothing = judged(due, [])
     assert [slip.kind for slip in nothing.slips] == ["left-out"] * len(due)
-    assert take_told(nothing, due, time_kept(due, nothing.steady), TABLES.scales) == ("Nothing of it was heard.",)
+    assert take_report(nothing, due, time_kept(due, nothing.steady), TABLES.scales) == ("Nothing of it was heard.",)
 
 
 @given(st.lists(st.tuples(st.floats(-1, 60), st.integers(0, 127)), max_size=60), st.booleans())

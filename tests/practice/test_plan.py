@@ -13,14 +13,14 @@ from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import NoteName
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
+from dodecant.practice.planning.plan import DoneSession, Plan, PlayerHistory, planned
 from tests.generated import examples
 
 MONDAY = date(2026, 11, 2)
 TWELVE = ["C", "D♭", "D", "E♭", "E", "F", "G♭", "G", "A♭", "A", "B♭", "B"]
 
 
-def plan(goals: list[dict[str, Any]], today: date = MONDAY, known: Known | None = None, **more: Any) -> Plan:
+def plan(goals: list[dict[str, Any]], today: date = MONDAY, known: PlayerHistory | None = None, **more: Any) -> Plan:
     usual = {"title": "Thirds", "keys": ["C", "F", "B♭"], "minutes": 8}
     document = {"start": "2026-11-02", "goals": [{**usual, **goal} for goal in goals], **more}
     return planned(read_part(PlanDocument, document), today, known)
@@ -81,7 +81,7 @@ def test_months_versions_and_reasons() -> None:
 
 
 def test_the_weakest_comes_first_and_comes_again_spaced() -> None:
-    known = Known(ready={(0, 0): 0.9, (0, 5): 0.4, (0, 10): 0.75}, best={(0, 0): 96, (0, 5): 60, (0, 10): 72})
+    known = PlayerHistory(ready={(0, 0): 0.9, (0, 5): 0.4, (0, 10): 0.75}, best={(0, 0): 96, (0, 5): 60, (0, 10): 72})
     found = plan([{"order": "weakest-first", "tempo": 100}], known=known)
     assert told(found, 14) == ["Mon F", "Tue B♭", "Wed C", "Thu F"]
     assert [day.items[0].why for day in found.days[:4]] == [
@@ -93,16 +93,16 @@ def test_the_weakest_comes_first_and_comes_again_spaced() -> None:
 @pytest.mark.parametrize(("times", "days"), [(0, ["Mon C", "Wed C"]), (1, ["Mon C"]), (2, [])])
 def test_a_weak_key_comes_twice_and_never_a_third_time(times: int, days: list[str]) -> None:
     before = [DoneSession(0, 0, MONDAY - timedelta(days=7 + n)) for n in range(times)]
-    assert told(plan([{"keys": ["C"], "order": "weakest-first"}], known=Known(done=before)), 14) == days
+    assert told(plan([{"keys": ["C"], "order": "weakest-first"}], known=PlayerHistory(done=before)), 14) == days
 
 
 def test_a_missed_day_shifts_and_does_not_pile_up() -> None:
     tuesday = MONDAY + timedelta(days=1)
     missed = plan([{}], tuesday)
     assert told(missed, 14) == ["Tue C", "Wed F", "Thu B♭"]
-    done = plan([{}], tuesday, Known(done=[DoneSession(0, 0, MONDAY)]))
+    done = plan([{}], tuesday, PlayerHistory(done=[DoneSession(0, 0, MONDAY)]))
     assert told(done, 14) == ["Tue F", "Wed B♭"]
-    today = plan([{}], MONDAY, Known(done=[DoneSession(0, 0, MONDAY)], minutes={MONDAY: 8.0}))
+    today = plan([{}], MONDAY, PlayerHistory(done=[DoneSession(0, 0, MONDAY)], minutes={MONDAY: 8.0}))
     assert told(today, 14) == ["Tue F", "Wed B♭"]  # today's is done already
 
 
@@ -118,7 +118,7 @@ def test_what_cannot_be_is_told_with_numbers_and_with_what_would_make_it_fit() -
 
 
 def test_a_light_day_follows_a_hard_one() -> None:
-    found = plan([{"minutes": 5}], MONDAY + timedelta(days=1), Known(minutes={MONDAY: 45.0}))
+    found = plan([{"minutes": 5}], MONDAY + timedelta(days=1), PlayerHistory(minutes={MONDAY: 45.0}))
     assert (found.days[0].cap, found.days[0].caution) == (12.0, "A light day after a hard one.")
     assert found.days[1].cap == 20
 

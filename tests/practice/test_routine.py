@@ -11,10 +11,10 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.practice.planning.leaving_out import could_leave_out, put_back
 from dodecant.practice.planning.minutes import corrected, music_seconds, passes, step_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
 from dodecant.practice.planning.shapes import SHAPES, Filling
+from dodecant.practice.planning.shortening import restored, shortenings
 from dodecant.practice.planning.versions import CHANGES, REST, new_version
 from dodecant.tables import load_tables
 
@@ -100,7 +100,7 @@ def test_a_teacher_leaves_out_values_first_then_sounds_then_a_direction_then_key
         "placement": {"route": ["quarter", "eighth", "triplet"]},
     })  # fmt: skip
     routine = Routine(steps=(FreeTask(), long))
-    found = list(could_leave_out(routine))
+    found = list(shortenings(routine))
     assert [(one.step, one.words) for one in found] == [
         (1, "without its last note value"), (1, "half of the sounds today"), (1, "one direction only"),
         (1, "half of the keys today, the others tomorrow"),
@@ -112,8 +112,8 @@ def test_a_teacher_leaves_out_values_first_then_sounds_then_a_direction_then_key
     assert less[3].keys.picked == ("C", "F", "B♭", "E♭", "A♭", "D♭")
     before = step_minutes(press(long.recipe, TABLES), long).minutes
     assert all(step_minutes(press(one.without.recipe, TABLES), one.without).minutes < before for one in found)
-    assert put_back(found[0].without) == long
-    assert list(could_leave_out(Routine(steps=(step({"path": {"direction": "up"}}),)))) == []
+    assert restored(found[0].without) == long
+    assert list(shortenings(Routine(steps=(step({"path": {"direction": "up"}}),)))) == []
 
 
 FILLINGS = [Filling(), Filling("lydian", "F♯", "trombone"), Filling("altered", "E♭", "guitar")]

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.practice.planning.entries import Entry
+from dodecant.practice.planning.entries import Entry, Word
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.store import assignments, coverage, logbook, plans, players, takes
@@ -138,14 +138,14 @@ LogbookMachine.TestCase.settings = examples(100, steps=12)
 TestLogbook = LogbookMachine.TestCase
 
 
-CALM = [  # how it went, its slips, and whether its tempo counts as comfortable
+CALM: list[tuple[Word, int, bool]] = [  # how it went, its slips, and whether its tempo counts as comfortable
     ("pushing", 0, False), ("comfortable", 0, True), ("easy", 3, True), ("comfortable", 2, True), ("", 0, True),
     ("", 1, False),
 ]  # fmt: skip
 
 
 @pytest.mark.parametrize(("word", "slips", "calm"), CALM)
-def test_what_counts_as_comfortable_in_every_sum(database: Database, word: str, slips: int, calm: bool) -> None:
+def test_what_counts_as_comfortable_in_every_sum(database: Database, word: Word, slips: int, calm: bool) -> None:
     """As entries come, as others beside them go, and of an assignment."""
     entry = Entry(NOW.date(), NOW, "Europe/Lisbon", "Thirds", 5.0, key=3, sound="Dorian", tempo=60, word="easy")
     with database.connection() as connection, atomic(connection):

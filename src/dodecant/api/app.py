@@ -15,11 +15,10 @@ from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
+from dodecant.api.access.guard import Guard
+from dodecant.api.access.visitors import Access, RateLimiter, Sharing
 from dodecant.api.compressed import Compressed
 from dodecant.api.description import describe
-from dodecant.api.door import Door, Sharing, Tries
-from dodecant.api.guard import Guard
-from dodecant.api.jobs import Jobs
 from dodecant.api.routers import (
     changes,
     exercises,
@@ -39,15 +38,16 @@ from dodecant.api.routers import (
 from dodecant.api.routers.practising import ear, logbook, plans, routines, stand, takes
 from dodecant.api.routers.studio import archive, assignments, entrance, pages, players, shares, ticket
 from dodecant.api.schemas.problems import ProblemsOut
-from dodecant.api.workshop import InThreads, Workshop
+from dodecant.api.workers.jobs import Jobs
+from dodecant.api.workers.pool import InThreads, WorkerPool
 from dodecant.store.database import Database
 
 STATIC = Path(__file__).parent.parent / "static"
 
 
-def create_app(database: Database, workshop: Workshop | None = None, sharing: Sharing | None = None) -> FastAPI:
-    """The application over a prepared data file; without a workshop all work is done in its own threads. With `sharing`
-    it can be reached from other machines, and asks who is there.
+def create_app(database: Database, workers: WorkerPool | None = None, sharing: Sharing | None = None) -> FastAPI:
+    """The application over a prepared data file; without a worker pool all work is done in its own threads. With
+    `sharing` it can be reached from other machines, and asks who is there.
     """
     app = FastAPI(
         title="Dodecant",
@@ -57,7 +57,7 @@ def create_app(database: Database, workshop: Workshop | None = None, sharing: Sh
         openapi_url="/api/openapi.json",
         responses={status: {"model": ProblemsOut} for status in (401, 403, 413, 422, 429, 500, 503)},
     )
-    equip(app, database, workshop, sharing)
+    equip(app, database, workers, sharing)
     for router in (
         tables.router,
         sounds.router,
@@ -92,22 +92,22 @@ def create_app(database: Database, workshop: Workshop | None = None, sharing: Sh
     app.openapi = partial(describe, app)  # type: ignore[method-assign]
     errors.install(app)
     app.add_middleware(Compressed)
-    app.add_middleware(Door)
+    app.add_middleware(Access)
     app.add_middleware(Guard)
     app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")
     app.add_api_route("/{place:path}", _page, include_in_schema=False, response_class=Response)
     return app
 
 
-def equip(app: FastAPI, database: Database, workshop: Workshop | None = None, sharing: Sharing | None = None) -> None:
-    """Give an application its data file and all else that it keeps between requests, begun anew; its routes and what it
-    asks at the door look nowhere else.
+def equip(app: FastAPI, database: Database, workers: WorkerPool | None = None, sharing: Sharing | None = None) -> None:
+    """Give an application its data file and all else that it keeps between requests, begun anew: its routes and its
+    checks of access look nowhere else.
     """
     app.state.database = database
-    app.state.workshop = workshop or InThreads()
+    app.state.workers = workers or InThreads()
     app.state.jobs = Jobs()
     app.state.sharing = sharing
-    app.state.tries = Tries()
+    app.state.tries = RateLimiter()
 
 
 def _page(place: str) -> Response:

@@ -9,10 +9,10 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
-from dodecant.api.at_work import GoneError
-from dodecant.api.jobs import UnknownJobError
 from dodecant.api.schemas.problems import ProblemOut
-from dodecant.api.workshop import LONGEST, BusyError, TooLongError
+from dodecant.api.workers.jobs import UnknownJobError
+from dodecant.api.workers.pool import LONGEST, BusyError, TooLongError
+from dodecant.api.workers.worker import GoneError
 from dodecant.exercise.recipe.problems import Problem, RecipeError, problems_from
 from dodecant.store.shelf import DamagedDocumentError, StaleRevisionError, UnknownDocumentError
 

@@ -17,7 +17,7 @@ from dodecant.engraving.progress import each
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.rhythm.timing import swung_span
-from dodecant.practice.due import due_notes
+from dodecant.practice.takes.due import due_notes
 
 SoundKind = Literal["wav", "ogg", "mp3"]
 What = Literal["both", "line", "band"]

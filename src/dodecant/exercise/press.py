@@ -26,7 +26,7 @@ from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChange
 from dodecant.exercise.over_changes.ruled.composing import composer, composing_over
 from dodecant.exercise.over_changes.ruled.fitting_in import fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines, narrowed
-from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
+from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.over_changes.unbroken import UnbrokenLines
 from dodecant.exercise.player import resolved_player
 from dodecant.exercise.recipe.document import Recipe
@@ -165,7 +165,7 @@ def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]
     others = tuple(pin for pin in etude.pins if pin.bar != bar)
 
     work = _work_at(recipe, stop, tables)
-    what = WhatPlays(replace(work, player=narrowed(work.player)), tables.scales, metre)
+    what = RuleAssignments(replace(work, player=narrowed(work.player)), tables.scales, metre)
     composed = composing_over(what, tables.scales, timeline)
     now = composed(etude.pins)
     found = []
@@ -320,17 +320,17 @@ class _StripMaker:
         return replace(strip, labels=tuple(sorted(labels)), pieces=tuple(pieces))
 
 
-def _what_plays(work: LineWork, scales: ScaleCatalogue, metre: Metre) -> WhatPlays | None:
+def _what_plays(work: LineWork, scales: ScaleCatalogue, metre: Metre) -> RuleAssignments | None:
     """What is played where, for a recipe over changes that says so, or takes one line to every key."""
     recipe = work.recipe
     if not recipe.ruled:
         return None
     if recipe.one_line_for_all_keys:
         work = replace(work, player=narrowed(work.player))
-    return WhatPlays(work, scales, metre, composer(scales) if recipe.etude else None)
+    return RuleAssignments(work, scales, metre, composer(scales) if recipe.etude else None)
 
 
-def names_over_the_line(what: WhatPlays, scales: ScaleCatalogue) -> list[str]:
+def names_over_the_line(what: RuleAssignments, scales: ScaleCatalogue) -> list[str]:
     """The short name of everything that is played; none for the recipe's own figure."""
     recipe, names = what.recipe, []
     for playing in what.all:

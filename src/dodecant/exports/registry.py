@@ -6,8 +6,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Final, Generic, TypeVar
 
-from dodecant.engraving.class_set import MOST_ENGRAVED
-from dodecant.engraving.handout import handout_pdf
+from dodecant.engraving.pages.class_set import MOST_ENGRAVED
+from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.recipe.problems import Problem, RecipeError

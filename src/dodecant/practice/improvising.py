@@ -18,10 +18,10 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre
 from dodecant.music.scales.scale import ScaleCatalogue
-from dodecant.practice.aligned import Played
-from dodecant.practice.due import sound_at
 from dodecant.practice.rounds import Passage
-from dodecant.practice.slips import degree_in
+from dodecant.practice.takes.alignment import Played
+from dodecant.practice.takes.due import sound_at
+from dodecant.practice.takes.slips import degree_in
 
 _EARLY = Fraction(1, 2)  # of a beat: how early the next chord may be played (usual in jazz)
 _LEADS = 2  # half steps: from farther away a note does not lead

@@ -7,7 +7,7 @@ from statistics import median
 from typing import Final, NamedTuple
 
 from dodecant.exercise.wording.small_words import count
-from dodecant.practice.aligned import Played
+from dodecant.practice.takes.alignment import Played
 
 _FEWEST: Final = 5  # clicks that were met
 _MOST: Final = 0.5  # seconds

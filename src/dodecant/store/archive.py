@@ -38,7 +38,7 @@ _COUNTED: Final = {  # what is told of an archive, and how it is counted
 }
 
 
-class Looked(NamedTuple):
+class ArchiveInspection(NamedTuple):
     """What an archive holds, when it was written, and what there is here now that it would replace."""
 
     written_at: datetime
@@ -69,13 +69,13 @@ def archive_of(database: Database, now: datetime) -> bytes:
     return out.getvalue()
 
 
-def looked_at(database: Database, data: bytes) -> Looked:
+def looked_at(database: Database, data: bytes) -> ArchiveInspection:
     """What an archive holds, after all checks. Raises RecipeError, in words, for one that cannot be taken."""
     with _checked(database, data) as (manifest, found), database.connection() as here, found.connection() as there:
         return _looked(manifest, there, here)
 
 
-def take(database: Database, data: bytes, now: datetime) -> Looked:
+def take(database: Database, data: bytes, now: datetime) -> ArchiveInspection:
     """Replace everything by what an archive holds; what was there is copied aside first, and the passphrase stays."""
     with _checked(database, data) as (manifest, found):
         with database.connection() as here, found.connection() as there:
@@ -91,8 +91,8 @@ def take(database: Database, data: bytes, now: datetime) -> Looked:
         return looked
 
 
-def _looked(manifest: dict[str, Any], there: sqlite3.Connection, here: sqlite3.Connection) -> Looked:
-    return Looked(datetime.fromisoformat(manifest["written_at"]), _counts(there), _counts(here))
+def _looked(manifest: dict[str, Any], there: sqlite3.Connection, here: sqlite3.Connection) -> ArchiveInspection:
+    return ArchiveInspection(datetime.fromisoformat(manifest["written_at"]), _counts(there), _counts(here))
 
 
 def _counts(connection: sqlite3.Connection) -> dict[str, int]:

@@ -15,15 +15,15 @@ from dodecant.backing.setting import Backing
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.music.core.tonics import USUAL
-from dodecant.practice.due import due_notes
 from dodecant.practice.planning.entries import Entry, Word
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.routine import Gate, RecipeStep
 from dodecant.practice.planning.shapes import SHAPES, Filling
-from dodecant.practice.simulated import Made, simulated
-from dodecant.practice.slips import judged
-from dodecant.practice.timing_told import time_kept
-from dodecant.practice.told import take_told
+from dodecant.practice.takes.due import due_notes
+from dodecant.practice.takes.report import take_report
+from dodecant.practice.takes.simulated import PlannedSlip, simulated
+from dodecant.practice.takes.slips import judged
+from dodecant.practice.takes.timing import time_kept
 from dodecant.store import logbook, plans, takes
 from dodecant.store.demo_class import ZONE, fill_class
 from dodecant.store.shelf import Saved
@@ -100,13 +100,13 @@ def _takes(slipway: Saved[Recipe], now: datetime) -> Iterator[takes.KeptTake]:
     exercise = press(slipway.document, tables)
     strip = exercise.strips[0]
     for number, slips in enumerate(
-        ([Made("wrong", 6), Made("left-out", 13), Made("late", 20)], [Made("wrong", 6)], [])
+        ([PlannedSlip("wrong", 6), PlannedSlip("left-out", 13), PlannedSlip("late", 20)], [PlannedSlip("wrong", 6)], [])
     ):
         tempo = 84 + 4 * number
         due = due_notes(exercise, strip, tempo)
         played = simulated(due, slips, seed=number)
         found = judged(due, played)
-        told = take_told(found, due, time_kept(due, found.steady), tables.scales)
+        told = take_report(found, due, time_kept(due, found.steady), tables.scales)
         events = tuple((round(one.at, 3), one.pitch, round(one.length, 3)) for one in played)
         when = now - timedelta(days=3 - number)
         yield takes.KeptTake(slipway.id, slipway.title, strip.heading, tempo, len(due), len(found.slips),

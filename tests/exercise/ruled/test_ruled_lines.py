@@ -14,7 +14,7 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.joining import cheapest_candidates, total_cost
 from dodecant.exercise.over_changes.ruled.lines import RuledLines
-from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
+from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.player import resolved_player
 from dodecant.exercise.press import explain_join, press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
@@ -82,7 +82,7 @@ def pressed(recipe: Recipe) -> Exercise | None:
 def test_no_way_through_the_form_costs_less(recipe: Recipe) -> None:
     player = resolved_player(recipe, TABLES.instruments)
     metre = Metre(4, 4)
-    lines = RuledLines(WhatPlays(LineWork.of(recipe, player, _lick(recipe)), TABLES.scales, metre), player)
+    lines = RuledLines(RuleAssignments(LineWork.of(recipe, player, _lick(recipe)), TABLES.scales, metre), player)
     names = TonicNames.preferring((), ())
     stop = lines.what.stop(stops(recipe, TABLES.scales, names, player.instrument)[0])
     try:

@@ -6,7 +6,6 @@ from typing import Annotated
 
 from fastapi import Query, Response
 
-from dodecant.api.apart import apart, read_apart, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.schemas.changes import (
     FewestIn,
@@ -21,6 +20,7 @@ from dodecant.api.schemas.changes import (
     WorkedOut,
     worked_answer,
 )
+from dodecant.api.workers.offloaded import offloaded, offloading_router, read_body
 from dodecant.exercise.harmony.chord_sounds import harmony, settled
 from dodecant.exercise.harmony.over_chords import fewest, laid_over, over_every_chord
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
@@ -37,18 +37,18 @@ from dodecant.music.progressions.changes import transposed
 from dodecant.music.progressions.changes_text import LONGEST, parse_changes, print_changes
 from dodecant.tables import load_tables
 
-router = workshop_router("changes")
+router = offloading_router("changes")
 
 
 @router.post("/changes/worked")
-@apart
+@offloaded
 def work_out_changes(wanted: WorkedIn) -> WorkedOut:
     """Read a text as far as it goes: bars, faults, the sounds of each chord, and what is heard when it is played."""
     return worked_answer(wanted.draft, wanted.house)
 
 
 @router.post("/changes/fewest")
-@apart
+@offloaded
 def count_fewest(wanted: FewestIn) -> FewestOut:
     """The fewest sounds that serve the whole progression, and where they change."""
     catalogue, draft = load_tables().scales, wanted.draft
@@ -59,7 +59,7 @@ def count_fewest(wanted: FewestIn) -> FewestOut:
 
 
 @router.post("/changes/grid")
-@apart
+@offloaded
 def grid(wanted: GridIn) -> list[GridRowOut]:
     """What each note of one sound becomes over each chord."""
     catalogue, tonic = load_tables().scales, NoteName.parse(wanted.tonic)
@@ -69,7 +69,7 @@ def grid(wanted: GridIn) -> list[GridRowOut]:
 
 
 @router.post("/changes/laid")
-@apart
+@offloaded
 def lay_across(wanted: LaidIn) -> ChangesDocument:
     """The changes with one sound chosen for some of their chords."""
     catalogue = load_tables().scales
@@ -79,7 +79,7 @@ def lay_across(wanted: LaidIn) -> ChangesDocument:
 
 
 @router.post("/changes/transposed")
-@apart
+@offloaded
 def transpose(wanted: TransposedIn) -> ChangesDocument:
     """The changes carried to another key, the chosen sounds with them."""
     before = parse_changes(wanted.draft.text)
@@ -90,7 +90,7 @@ def transpose(wanted: TransposedIn) -> ChangesDocument:
 
 
 @router.post("/changes/files/{kind}", response_class=Response)
-@apart
+@offloaded
 def write_changes(kind: str, document: ChangesDocument) -> Response:
     """The changes as a file to download; /api/tables lists the kinds there are."""
     title = parse_changes(document.text).title or "Changes"
@@ -98,11 +98,11 @@ def write_changes(kind: str, document: ChangesDocument) -> Response:
 
 
 @router.post("/changes/readings", openapi_extra=uploads())
-@apart
+@offloaded
 def read_changes_file(data: UploadedBytes) -> ChangesDraft:
     """Read a file of changes: MusicXML with chord symbols (packed or not), our JSON, or plain text."""
     if data.startswith(b"PK") or data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"<"):
-        return read_apart(ChangesDraft, {"text": print_changes(changes_from_musicxml(data))})
+        return read_body(ChangesDraft, {"text": print_changes(changes_from_musicxml(data))})
     if data.lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"{"):
         return changes_from_json(data)
     try:
@@ -112,11 +112,11 @@ def read_changes_file(data: UploadedBytes) -> ChangesDraft:
         raise RecipeError([problem]) from None
     if len(text) > LONGEST:
         raise RecipeError([Problem("", "This text is too long for changes.", f"Keep it to {LONGEST} characters.")])
-    return read_apart(ChangesDraft, {"text": text})
+    return read_body(ChangesDraft, {"text": text})
 
 
 @router.get("/forms/{form_id}")
-@apart
+@offloaded
 def write_form(form_id: str, key: Annotated[str, Query(max_length=8)] = "C") -> FormOut:
     """A generic form in a key of its own colour."""
     form = next((form for form in load_tables().forms if form.id == form_id), None)

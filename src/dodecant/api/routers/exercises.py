@@ -8,10 +8,10 @@ from typing import Annotated
 from cachetools import LRUCache, cached
 from fastapi import Query, Response
 
-from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import UploadedBytes, attachment, uploads
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut, Width
+from dodecant.api.workers.offloaded import costly, offloaded, offloading_router
 from dodecant.engraving.line_breaks import side_by_side
 from dodecant.engraving.strip_svg import SCREEN_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
@@ -22,13 +22,13 @@ from dodecant.formats.json.documents import from_json
 from dodecant.formats.json.exercise import exercise_document, json_bytes
 from dodecant.tables import load_tables
 
-router = workshop_router("exercises")
+router = offloading_router("exercises")
 
 _ON_SCREEN = [SCREEN_WIDTH]
 
 
 @router.post("/exercises", response_model=BenchOut)
-@apart
+@offloaded
 def work_out(recipe: Recipe, width: Annotated[list[Width], Query(min_length=1, max_length=4)] = _ON_SCREEN) -> Response:
     """Work a recipe out and engrave its first strip.
 
@@ -39,7 +39,7 @@ def work_out(recipe: Recipe, width: Annotated[list[Width], Query(min_length=1, m
 
 
 @router.post("/strips")
-@apart
+@offloaded
 def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
     """Engrave some strips of a recipe."""
     exercise = pressed(wanted.recipe)
@@ -49,7 +49,7 @@ def engrave_strips(wanted: StripsIn) -> list[PictureOut]:
 
 
 @router.post("/variations")
-@apart
+@offloaded
 def vary(wanted: VariationIn) -> VariationOut:
     """One step harder or easier: one phrase changes."""
     found = varied(wanted.recipe, load_tables().levels, wanted.way)
@@ -57,14 +57,14 @@ def vary(wanted: VariationIn) -> VariationOut:
 
 
 @router.post("/surprises")
-@apart
+@offloaded
 def surprise_me(wanted: SurpriseIn) -> Recipe:
     """A sensible recipe nobody thought of; the same seed gives the same one."""
     return surprise(wanted.seed, wanted.level, load_tables().levels, wanted.player)
 
 
 @router.post("/files/{kind}", response_class=Response)
-@apart
+@offloaded
 @costly(lambda kind, **_: kind in ENGRAVED)
 def write_file(kind: str, recipe: Recipe) -> Response:
     """The exercise as a file to download; /api/tables lists the kinds there are."""
@@ -72,7 +72,7 @@ def write_file(kind: str, recipe: Recipe) -> Response:
 
 
 @router.post("/recipe-files", openapi_extra=uploads())
-@apart
+@offloaded
 def read_file(data: UploadedBytes) -> Recipe:
     """Read a recipe file sent as it is; the answer is the recipe, checked to the last field."""
     recipe = from_json(data)

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.fingers import FingerIn, FingerWayOut, ways_out
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.press import explain_finger
 from dodecant.tables import load_tables
 
-router = workshop_router("fingers")
+router = offloading_router("fingers")
 _MOST = 12
 
 
 @router.post("/fingers")
-@apart
+@offloaded
 def why(wanted: FingerIn) -> list[FingerWayOut]:
     """The ways to play a note with the rest of its strip as it is, the cheapest first."""
     exercise = pressed(wanted.recipe)

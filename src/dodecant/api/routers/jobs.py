@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from fastapi import APIRouter, Request, Response
 
-from dodecant.api.jobs import Jobs
 from dodecant.api.schemas.jobs import JobOut
 from dodecant.api.schemas.problems import ProblemsOut
+from dodecant.api.workers.jobs import Jobs
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"], responses={404: {"model": ProblemsOut}})
 

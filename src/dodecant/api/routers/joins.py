@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.joins import JoinIn, JoinOut, read_beat
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.press import explain_join
 from dodecant.tables import load_tables
 
-router = workshop_router("joins")
+router = offloading_router("joins")
 
 
 @router.post("/joins")
-@apart
+@offloaded
 def why(wanted: JoinIn) -> JoinOut:
     """Why the line goes on as it does under the chord at a beat."""
     return JoinOut.of(explain_join(wanted.recipe, load_tables(), wanted.strip, read_beat(wanted.beat)))

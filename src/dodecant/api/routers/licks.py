@@ -2,19 +2,19 @@
 
 from __future__ import annotations
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.files import UploadedBytes, uploads
 from dodecant.api.schemas.licks import AnalysedIn, LickNoteOut, ReadLickOut, notes_of
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.melody.lick import read_against
 from dodecant.formats.licks.files import lick_from_file
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 
-router = workshop_router("licks")
+router = offloading_router("licks")
 
 
 @router.post("/licks/readings", openapi_extra=uploads())
-@apart
+@offloaded
 def read_lick_file(data: UploadedBytes) -> ReadLickOut:
     """Read a lick from a MusicXML or MIDI file sent as it is."""
     found = lick_from_file(data)
@@ -28,7 +28,7 @@ def read_lick_file(data: UploadedBytes) -> ReadLickOut:
 
 
 @router.post("/licks/analysed")
-@apart
+@offloaded
 def analyse(wanted: AnalysedIn) -> list[LickNoteOut]:
     """Every note against the chords it came from."""
     figure = wanted.figure

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.phrases import ExplainedIn, ExplainedOut, PreviewNoteOut, PreviewOut, PreviewsIn
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.engraving.strip_svg import LESSON_WIDTH, strip_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
@@ -12,12 +12,12 @@ from dodecant.exercise.wording.explanations import example, explanation
 from dodecant.exercise.wording.fingering import fingers_told
 from dodecant.tables import load_tables
 
-router = workshop_router("phrases")
+router = offloading_router("phrases")
 _MOST_NOTES = 16
 
 
 @router.post("/explanations")
-@apart
+@offloaded
 def explain(wanted: ExplainedIn) -> ExplainedOut:
     """A phrase explained, with an example in the first key on the bench."""
     tables = load_tables()
@@ -35,7 +35,7 @@ def explain(wanted: ExplainedIn) -> ExplainedOut:
 
 
 @router.post("/previews")
-@apart
+@offloaded
 def preview(wanted: PreviewsIn) -> list[PreviewOut]:
     """What each of several recipes begins with."""
     return [_preview(recipe) for recipe in wanted.recipes]

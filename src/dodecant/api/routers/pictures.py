@@ -5,9 +5,9 @@ from __future__ import annotations
 from fastapi import APIRouter, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
-from dodecant.api.apart import A_JOB, done_apart
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.problems import ProblemsOut
+from dodecant.api.workers.offloaded import A_JOB, offload
 from dodecant.engraving.first_bars import beginning, first_bars_svg
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
@@ -27,7 +27,7 @@ async def first_bars(document_id: str, connection: Connection, request: Request)
     def then(svg: bytes) -> Response:
         return Response(svg, media_type="image/svg+xml", headers=_KEPT)
 
-    return await done_apart(request, _drawn, saved.document, then=then)
+    return await offload(request, _drawn, saved.document, then=then)
 
 
 def _drawn(recipe: Recipe) -> bytes:

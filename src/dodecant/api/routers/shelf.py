@@ -14,7 +14,6 @@ from fastapi.concurrency import run_in_threadpool
 from orjson import Fragment
 from pydantic import SkipValidation, StringConstraints
 
-from dodecant.api.apart import A_JOB, done_apart, read_apart
 from dodecant.api.files import as_attachment
 from dodecant.api.schemas.documents import (
     ChangeIn,
@@ -26,6 +25,7 @@ from dodecant.api.schemas.documents import (
     SavedOut,
 )
 from dodecant.api.schemas.problems import ProblemsOut
+from dodecant.api.workers.offloaded import A_JOB, offload, read_body
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.traits import TRAITS, Trait
 from dodecant.formats.json.exercise import json_bytes
@@ -137,7 +137,7 @@ def shelf_router(
         def then(read: DocumentT) -> Response:
             return stored(request, lambda connection: shelf.add(connection, read, _now()), 201)
 
-        return await done_apart(request, _read_and_fit, model, document, fit_to_keep, then=then)
+        return await offload(request, _read_and_fit, model, document, fit_to_keep, then=then)
 
     @router.get("/{document_id}", response_model=saved_model)
     def get(document_id: str, connection: Connection):  # type: ignore[no-untyped-def]
@@ -151,7 +151,7 @@ def shelf_router(
         def then(read: tuple[DocumentT, int]) -> Response:
             return stored(request, lambda connection: shelf.change(connection, document_id, *read, _now()), 200)
 
-        return await done_apart(request, _read_and_fit_change, model, changed, fit_to_keep, then=then)
+        return await offload(request, _read_and_fit_change, model, changed, fit_to_keep, then=then)
 
     @router.delete("/{document_id}", status_code=204)
     def delete(document_id: str, connection: Connection) -> None:
@@ -171,7 +171,7 @@ def shelf_router(
         def then(read: DocumentT) -> Response:
             return stored(request, lambda connection: shelf.add(connection, read, _now()), 201)
 
-        return await done_apart(request, _read_and_fit, model, copied, fit_to_keep, then=then)
+        return await offload(request, _read_and_fit, model, copied, fit_to_keep, then=then)
 
     return router
 
@@ -201,7 +201,7 @@ def filters(held: Sequence[frozenset[Trait]]) -> list[FilterOut]:
 
 
 def _read_and_fit(model: type[DocumentT], body: object, fit_to_keep: Callable[[DocumentT, str], None]) -> DocumentT:
-    document = read_apart(model, body)
+    document = read_body(model, body)
     fit_to_keep(document, "")
     return document
 
@@ -209,7 +209,7 @@ def _read_and_fit(model: type[DocumentT], body: object, fit_to_keep: Callable[[D
 def _read_and_fit_change(
     model: type[DocumentT], body: object, fit_to_keep: Callable[[DocumentT, str], None]
 ) -> tuple[DocumentT, int]:
-    changed = read_apart(ChangeIn[model], body)  # type: ignore[valid-type]
+    changed = read_body(ChangeIn[model], body)  # type: ignore[valid-type]
     fit_to_keep(changed.document, "/document")
     return changed.document, changed.revision
 

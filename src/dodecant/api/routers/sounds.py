@@ -6,7 +6,6 @@ from typing import Annotated, Literal
 
 from fastapi import Query
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.maps import MapIn, MapOut, sound_map
 from dodecant.api.schemas.sounds import (
     FoundOut,
@@ -21,6 +20,7 @@ from dodecant.api.schemas.sounds import (
     laid_open,
     step_answer,
 )
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.backing.listening import listening
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, chosen_scale
@@ -36,12 +36,12 @@ from dodecant.music.scales.making import StepError, joined
 from dodecant.music.scales.neighbours import chain_through
 from dodecant.tables import load_tables
 
-router = workshop_router("sounds")
+router = offloading_router("sounds")
 _MOST_FOUND = 40
 
 
 @router.post("/sounds/laid-open")
-@apart
+@offloaded
 def lay_open(wanted: SoundIn) -> LaidOpenOut:
     """Everything there is to say about a sound."""
     return laid_open(
@@ -50,7 +50,7 @@ def lay_open(wanted: SoundIn) -> LaidOpenOut:
 
 
 @router.post("/sounds/listening")
-@apart
+@offloaded
 def listen(wanted: ListeningIn) -> list[SoundingOut]:
     """What is played for one way of hearing a sound."""
     tables = load_tables()
@@ -64,14 +64,14 @@ def listen(wanted: ListeningIn) -> list[SoundingOut]:
 
 
 @router.post("/sounds/maps")
-@apart
+@offloaded
 def draw_map(wanted: MapIn) -> MapOut:
     """Every place of a sound on an instrument."""
     return sound_map(wanted)
 
 
 @router.get("/sounds/found")
-@apart
+@offloaded
 def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Query(max_length=80)]) -> list[FoundOut]:
     """Sounds found by any name, by notes they hold, or by a chord they serve (best first)."""
     catalogue = load_tables().scales
@@ -93,7 +93,7 @@ def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Quer
 
 
 @router.post("/sounds/ways")
-@apart
+@offloaded
 def find_way(wanted: WayIn) -> list[NeighbourOut]:
     """The shortest way from the first scale through the others by one altered note each."""
     catalogue = load_tables().scales
@@ -106,7 +106,7 @@ def find_way(wanted: WayIn) -> list[NeighbourOut]:
 
 
 @router.post("/sounds/makings")
-@apart
+@offloaded
 def make_scale(wanted: MakingIn) -> OwnScale:
     """A scale of one's own: the union of others, with leading tones below chosen steps."""
     catalogue = load_tables().scales

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.schemas.vocabulary import (
     ChorusIn,
     EtudeBarIn,
@@ -11,16 +10,17 @@ from dodecant.api.schemas.vocabulary import (
     PhraseOfChorusOut,
     WhetherItFitsOut,
 )
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.melody.lick_phrases import cut_into_phrases
 from dodecant.exercise.press import etude_choices
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 
-router = workshop_router("vocabulary")
+router = offloading_router("vocabulary")
 
 
 @router.post("/vocabulary-fittings")
-@apart
+@offloaded
 def fittings(wanted: FittingsIn) -> list[WhetherItFitsOut]:
     """Where each piece fits, or why it cannot be played."""
     scales = load_tables().scales
@@ -28,7 +28,7 @@ def fittings(wanted: FittingsIn) -> list[WhetherItFitsOut]:
 
 
 @router.post("/vocabulary-phrases")
-@apart
+@offloaded
 def phrases(wanted: ChorusIn) -> list[PhraseOfChorusOut]:
     """A chorus cut into phrases at its rests, long ones at barlines."""
     figure = wanted.figure
@@ -37,7 +37,7 @@ def phrases(wanted: ChorusIn) -> list[PhraseOfChorusOut]:
 
 
 @router.post("/etude-choices")
-@apart
+@offloaded
 def choices(wanted: EtudeBarIn) -> list[EtudeChoiceOut]:
     """The pieces that could begin in a bar of an etude, the best first."""
     return [EtudeChoiceOut.of(choice) for choice in etude_choices(wanted.recipe, load_tables(), wanted.bar)]

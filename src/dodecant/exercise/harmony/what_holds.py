@@ -57,7 +57,7 @@ def rules_over(timeline: Timeline, places: tuple[Where, ...]) -> tuple[int | Non
     return tuple(found)
 
 
-class WhereItStands(NamedTuple):
+class RuleScope(NamedTuple):
     """A chord, its place, and the chord before it."""
 
     chord: Chord
@@ -95,16 +95,16 @@ class WhereItStands(NamedTuple):
 
 
 @lru_cache(maxsize=64)
-def standing(timeline: Timeline) -> tuple[WhereItStands | None, ...]:
+def standing(timeline: Timeline) -> tuple[RuleScope | None, ...]:
     """Where every chord of a timeline stands; None for what has no sound."""
-    found: list[WhereItStands | None] = []
+    found: list[RuleScope | None] = []
     before: Chord | None = None
     for due in timeline.due:
         sounds = None if due.number is None else timeline.harmony.chords[due.number]
         if sounds is None or sounds.chord is None or due.sound is None:
             found.append(None)
             continue
-        found.append(WhereItStands(sounds.chord.heard, sounds.place, before))
+        found.append(RuleScope(sounds.chord.heard, sounds.place, before))
         before = sounds.chord.heard
     return tuple(found)
 
@@ -114,7 +114,7 @@ def _falls(chord: Chord, following: Chord) -> int:
     return (chord.root.pitch_class - following.root.pitch_class) % 12
 
 
-def _holds(where: Where, stands: WhereItStands) -> bool:
+def _holds(where: Where, stands: RuleScope) -> bool:
     """Whether the chord is of the kind that is told."""
     if where.quality != "any" and where.quality != family_of(stands.chord.quality):
         return False

@@ -32,7 +32,7 @@ class DoneSession(NamedTuple):
     day: date
 
 
-class Known(NamedTuple):
+class PlayerHistory(NamedTuple):
     """What is known of the player: sessions done, the minutes of each day, readiness by goal and key (0 to 1)."""
 
     done: Sequence[DoneSession] = ()
@@ -107,13 +107,13 @@ class _Queue:
         return None
 
 
-def planned(document: PlanDocument, today: date, known: Known | None = None, weeks: int = WEEKS) -> Plan:
+def planned(document: PlanDocument, today: date, known: PlayerHistory | None = None, weeks: int = WEEKS) -> Plan:
     """The plan from `today` on, so many weeks long."""
-    return _Planner(document, max(today, document.start), known or Known(), weeks).plan()
+    return _Planner(document, max(today, document.start), known or PlayerHistory(), weeks).plan()
 
 
 class _Planner:
-    def __init__(self, document: PlanDocument, today: date, known: Known, weeks: int) -> None:
+    def __init__(self, document: PlanDocument, today: date, known: PlayerHistory, weeks: int) -> None:
         self._document, self._today, self._known = document, today, known
         self._days = [today + timedelta(days=n) for n in range(7 * weeks)]
         self._pins = {pin.day: pin for pin in document.pins}

@@ -16,7 +16,7 @@ from dodecant.practice.studio.handout import HandoutLayout, Sheet, other_clef
 from dodecant.practice.studio.profile import PlayerProfile
 
 
-class Seat(NamedTuple):
+class Recipient(NamedTuple):
     """A player who is handed an assignment: who, what is made simpler for them, the address that opens their stand."""
 
     profile: PlayerProfile
@@ -26,7 +26,7 @@ class Seat(NamedTuple):
 
 def sheets_of(
     given: Assignment,
-    seat: Seat | None,
+    seat: Recipient | None,
     layout: HandoutLayout,
     tables: Tables,
     press: Callable[[Recipe], Exercise],

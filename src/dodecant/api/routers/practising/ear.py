@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.practising.ear import (
     EarIn,
@@ -15,17 +14,18 @@ from dodecant.api.schemas.practising.ear import (
     SungOut,
 )
 from dodecant.api.schemas.practising.stand import played_of
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.practice.ear import ear_questions, sung_back
-from dodecant.practice.improvised_told import improvised_told
 from dodecant.practice.improvising import free_passages, placed, sounds_of
+from dodecant.practice.improvising_report import improvising_report
 from dodecant.practice.latency import latency_of
 from dodecant.tables import load_tables
 
-router = workshop_router("stand")
+router = offloading_router("stand")
 
 
 @router.post("/stand/improvised")
-@apart
+@offloaded
 def improvised(wanted: ImprovisedIn) -> ImprovisedOut:
     """What became of the rule one improvised under."""
     exercise = pressed(wanted.recipe)
@@ -34,11 +34,11 @@ def improvised(wanted: ImprovisedIn) -> ImprovisedOut:
     passages = free_passages(strip, exercise.metre, rule)
     quarter = exercise.metre.quarter_at(wanted.tempo)
     notes = placed(strip, passages, chosen, quarter, played_of(wanted.events))
-    return ImprovisedOut.of(improvised_told(notes, passages, exercise.metre, rule, chosen))
+    return ImprovisedOut.of(improvising_report(notes, passages, exercise.metre, rule, chosen))
 
 
 @router.post("/stand/ear")
-@apart
+@offloaded
 def questions(wanted: EarIn) -> list[EarQuestionOut]:
     """Questions for the ear about the sound of a strip; the same setting asks the same."""
     strip = strip_of(pressed(wanted.recipe), wanted.strip)
@@ -47,7 +47,7 @@ def questions(wanted: EarIn) -> list[EarQuestionOut]:
 
 
 @router.post("/stand/sung")
-@apart
+@offloaded
 def sung(wanted: SungIn) -> SungOut:
     """Whether a phrase came back, in any octave and any time."""
     strip = strip_of(pressed(wanted.recipe), wanted.strip)
@@ -55,7 +55,7 @@ def sung(wanted: SungIn) -> SungOut:
 
 
 @router.post("/stand/latency")
-@apart
+@offloaded
 def latency(wanted: LatencyIn) -> LatencyOut:
     """How long after the hand a note arrives, from notes played with clicks."""
     return LatencyOut.of(latency_of(wanted.clicks, played_of(wanted.events)))

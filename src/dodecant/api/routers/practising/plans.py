@@ -13,13 +13,13 @@ from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, Today
 from dodecant.api.schemas.practising.planning import PlanIn, PlanOut
-from dodecant.engraving.practice_pages import keys_pdf, week_pdf
+from dodecant.engraving.pages.practice_pages import keys_pdf, week_pdf
 from dodecant.formats.calendar import to_icalendar
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import DoneSession, Known, Plan, planned
+from dodecant.practice.planning.plan import DoneSession, Plan, PlayerHistory, planned
 from dodecant.practice.studio.handout import Paper
 from dodecant.store import coverage, logbook, plans
 from dodecant.store.database import atomic
@@ -100,7 +100,7 @@ def _planned(connection: sqlite3.Connection, player: int, document: PlanDocument
     return planned(document, today, _known(connection, player, document, today))
 
 
-def _known(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> Known:
+def _known(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> PlayerHistory:
     """What the logbook tells a planner: sessions of each goal since the plan began, minutes, readiness."""
     since = min(document.start, today) - timedelta(days=1)
     done, ready, best = [], {}, {}
@@ -115,4 +115,4 @@ def _known(connection: sqlite3.Connection, player: int, document: PlanDocument, 
                     best[place, side.key] = side.tempo
     names = {NoteName.parse(key).pitch_class for goal in document.goals for key in goal.keys}
     kept = [one for one in done if one.key in names]
-    return Known(kept, coverage.minutes_of_days(connection, player, since), ready, best)
+    return PlayerHistory(kept, coverage.minutes_of_days(connection, player, since), ready, best)

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.pressed import pressed
 from dodecant.api.schemas.practising.planning import (
     FillingIn,
@@ -17,22 +16,23 @@ from dodecant.api.schemas.practising.planning import (
     VersionIn,
     VersionOut,
 )
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import beyond_level
-from dodecant.practice.planning.leaving_out import could_leave_out
 from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
+from dodecant.practice.planning.shortening import shortenings
 from dodecant.practice.planning.versions import new_version
 from dodecant.tables import load_tables
 
-router = workshop_router("routines")
+router = offloading_router("routines")
 _MOST_OFFERED = 8
 
 
 @router.post("/routine-minutes")
-@apart
+@offloaded
 def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
     """How long a routine takes, and over the day's cap what a teacher would leave out first."""
     routine, taken = wanted.routine, wanted.taken
@@ -40,7 +40,7 @@ def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
     whole = total((one.minutes for one in found), routine)
     offered: list[LeftOutOut] = []
     if whole > routine.cap:
-        for left in could_leave_out(routine):
+        for left in shortenings(routine):
             saves = found[left.step].minutes - _minutes(left.without, taken, "/routine").minutes
             if saves > 0 and len(offered) < _MOST_OFFERED:
                 offered.append(
@@ -51,7 +51,7 @@ def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
 
 
 @router.post("/routine-shapes/{shape}")
-@apart
+@offloaded
 def fill(shape: str, wanted: FillingIn) -> Routine:
     """A shape filled with a sound, a key and an instrument."""
     found = SHAPES.get(shape)
@@ -66,7 +66,7 @@ def fill(shape: str, wanted: FillingIn) -> Routine:
 
 
 @router.post("/versions")
-@apart
+@offloaded
 def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
     recipe, history, told = wanted.recipe, list(wanted.history), list[str]()

@@ -8,7 +8,6 @@ from typing import Literal, get_args
 
 from fastapi import Response
 
-from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.practising.stand import (
@@ -26,6 +25,7 @@ from dodecant.api.schemas.practising.stand import (
     judged_out,
     takes_of,
 )
+from dodecant.api.workers.offloaded import costly, offloaded, offloading_router
 from dodecant.audio.mix import MOST_SECONDS, SoundKind, rendered, seconds_of, sound_file, soundings
 from dodecant.backing.band import BandEvent, band
 from dodecant.backing.setting import Backing
@@ -36,21 +36,21 @@ from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exports.registry import OF_EXERCISES
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
-from dodecant.practice.due import due_notes
 from dodecant.practice.improvising import free_passages, sounds_of
 from dodecant.practice.ladder import rung
-from dodecant.practice.simulated import Made, simulated, simulated_solo
-from dodecant.practice.slips import SlipKind
+from dodecant.practice.takes.due import due_notes
+from dodecant.practice.takes.simulated import PlannedSlip, simulated, simulated_solo
+from dodecant.practice.takes.slips import SlipKind
 from dodecant.tables import load_tables
 
-router = workshop_router("stand")
+router = offloading_router("stand")
 _KINDS: tuple[SlipKind, ...] = tuple(
     kind for kind in get_args(SlipKind) if kind not in ("turned-early", "figure-left-out")
 )
 
 
 @router.post("/stand/bands")
-@apart
+@offloaded
 def bands(wanted: BandsIn) -> list[BandOut]:
     """What the band plays under some strips."""
     exercise = pressed(wanted.recipe)
@@ -60,7 +60,7 @@ def bands(wanted: BandsIn) -> list[BandOut]:
 
 
 @router.post("/stand/sounds/{kind}", response_class=Response)
-@apart
+@offloaded
 @costly(lambda **_: True)
 def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
     """The line, the band or both as a sound file, rendered faster than it sounds."""
@@ -77,7 +77,7 @@ def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
 
 
 @router.post("/stand/scores/{kind}", response_class=Response)
-@apart
+@offloaded
 def write_score(kind: Literal["midi", "musicxml"], wanted: BandScoreIn) -> Response:
     """The whole exercise with what the band plays, as MIDI (as it swings) or as notation."""
     exercise = pressed(wanted.recipe)
@@ -89,7 +89,7 @@ def write_score(kind: Literal["midi", "musicxml"], wanted: BandScoreIn) -> Respo
 
 
 @router.post("/stand/judged")
-@apart
+@offloaded
 def judge(wanted: TakeIn) -> JudgedOut:
     """A take judged, note by note and in words."""
     exercise = pressed(wanted.recipe)
@@ -97,7 +97,7 @@ def judge(wanted: TakeIn) -> JudgedOut:
 
 
 @router.post("/stand/simulated")
-@apart
+@offloaded
 def play(wanted: SimulatedIn) -> list[EventOut]:
     """A take by a player that is not there, with slips some notes apart; the same seed plays the same."""
     exercise = pressed(wanted.recipe)
@@ -111,13 +111,13 @@ def play(wanted: SimulatedIn) -> list[EventOut]:
         due = due_notes(exercise, strip, wanted.tempo, wanted.rounds)
         chance = random.Random(wanted.seed)  # noqa: S311 - the seed is told, so that a take can be had again
         spots = chance.sample(range(len(due)), min(wanted.slips, len(due)))
-        slips = [Made(chance.choice(_KINDS), spot, chance.choice([-2, -1, 1, 2])) for spot in spots]
+        slips = [PlannedSlip(chance.choice(_KINDS), spot, chance.choice([-2, -1, 1, 2])) for spot in spots]
         events = simulated(due, slips, seed=wanted.seed, jitter=wanted.jitter / 1000)
     return [EventOut(at=event.at, pitch=event.pitch, length=event.length) for event in events]
 
 
 @router.post("/stand/rungs")
-@apart
+@offloaded
 def climb(wanted: LadderIn) -> RungOut:
     """Where the takes so far have led."""
     return RungOut.of(rung(wanted.ladder, takes_of(wanted), wanted.recipe.placement.values))

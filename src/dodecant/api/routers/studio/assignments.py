@@ -9,7 +9,6 @@ from fastapi import APIRouter, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
-from dodecant.api.apart import A_JOB, done_apart
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import told
 from dodecant.api.schemas.bounds import PlayerId, RowId
@@ -23,6 +22,7 @@ from dodecant.api.schemas.studio.assignments import (
     OwnAssignmentOut,
     SimplerIn,
 )
+from dodecant.api.workers.offloaded import A_JOB, offload
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.studio.assignment import Assignment, own_assignment
 from dodecant.practice.studio.profile import PlayerProfile
@@ -97,12 +97,12 @@ async def own(number: RowId, player: PlayerId, request: Request) -> OwnAssignmen
     def then(found: OwnAssignmentOut) -> Response:
         return Response(found.model_dump_json(), media_type="application/json")
 
-    answer: Any = await done_apart(request, fitted_apart, *await run_in_threadpool(kept), then=then)
+    answer: Any = await offload(request, fitted_apart, *await run_in_threadpool(kept), then=then)
     return answer  # type: ignore[no-any-return]
 
 
 def fitted_apart(given: Assignment, profile: PlayerProfile, simpler: tuple[str, ...]) -> OwnAssignmentOut:
-    """An assignment fitted, in the workshop."""
+    """An assignment fitted, in the workers."""
     found = own_assignment(given, profile, load_tables(), simpler)
     return OwnAssignmentOut(fits=[told(fit) for fit in found.fits], routine=found.routine)
 

@@ -12,8 +12,8 @@ from fastapi import APIRouter, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
-from dodecant.api import passphrase
-from dodecant.api.door import SESSION, SESSION_HOURS, TICKET, Sharing, Tries, Visitor, cookie
+from dodecant.api.access import passphrase
+from dodecant.api.access.visitors import SESSION, SESSION_HOURS, TICKET, RateLimiter, Sharing, Visitor, cookie
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.studio.sharing import PassphraseIn, SessionIn, SharingOut, TokenIn, VisitorOut
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -107,7 +107,7 @@ def _address(request: Request) -> str:
 
 
 async def _not_too_often(request: Request) -> None:
-    tries: Tries = request.app.state.tries
+    tries: RateLimiter = request.app.state.tries
     if tries.spent(_address(request)):
         await asyncio.sleep(SLOWED)
         raise HTTPException(429, "That was tried too often. Wait a minute, then try again.", {"Retry-After": "60"})

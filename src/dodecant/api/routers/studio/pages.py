@@ -4,23 +4,23 @@ from __future__ import annotations
 
 from fastapi import Response
 
-from dodecant.api.apart import apart, costly, workshop_router
 from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed
 from dodecant.api.schemas.studio.pages import HandoutIn, PagesOut
-from dodecant.engraving.class_set import set_for
-from dodecant.engraving.handout import SetPages
-from dodecant.engraving.worksheet import worksheet_pages, worksheet_pdf
-from dodecant.practice.studio.sheets import Seat
+from dodecant.api.workers.offloaded import costly, offloaded, offloading_router
+from dodecant.engraving.pages.class_set import set_for
+from dodecant.engraving.pages.handout import SetPages
+from dodecant.engraving.pages.worksheet import worksheet_pages, worksheet_pdf
+from dodecant.practice.studio.sheets import Recipient
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting, made_worksheet
 from dodecant.tables import load_tables
 
-router = workshop_router("pages")
+router = offloading_router("pages")
 PDF = "application/pdf"
 
 
 @router.post("/handouts/pages")
-@apart
+@offloaded
 @costly(lambda wanted: True)
 def handout_shown(wanted: HandoutIn) -> PagesOut:
     """The pages of a handout, to be looked at before they are printed."""
@@ -28,7 +28,7 @@ def handout_shown(wanted: HandoutIn) -> PagesOut:
 
 
 @router.post("/handouts/pdf", response_class=Response)
-@apart
+@offloaded
 @costly(lambda wanted: True)
 def handout(wanted: HandoutIn) -> Response:
     """A handout as a PDF."""
@@ -37,19 +37,19 @@ def handout(wanted: HandoutIn) -> Response:
 
 
 @router.post("/worksheets/pages")
-@apart
+@offloaded
 def worksheet_shown(wanted: WorksheetSetting) -> PagesOut:
     """The pages of a worksheet and of its key, to be looked at."""
     return PagesOut.of(worksheet_pages(wanted, made_worksheet(wanted, load_tables())))
 
 
 @router.post("/worksheets/pdf", response_class=Response)
-@apart
+@offloaded
 def worksheet(wanted: WorksheetSetting) -> Response:
     """A worksheet with its key as a PDF; the same seed gives the same one."""
     return as_attachment(worksheet_pdf(wanted, made_worksheet(wanted, load_tables())), wanted.title, ".pdf", PDF)
 
 
 def _set(wanted: HandoutIn) -> SetPages:
-    seat = Seat(wanted.profile, tuple(wanted.simpler)) if wanted.profile else None
+    seat = Recipient(wanted.profile, tuple(wanted.simpler)) if wanted.profile else None
     return set_for(wanted.given, seat, wanted.layout, load_tables(), pressed)

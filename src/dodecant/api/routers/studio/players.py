@@ -8,12 +8,12 @@ from datetime import UTC, datetime
 from fastapi import APIRouter
 from starlette.exceptions import HTTPException
 
-from dodecant.api.apart import apart, workshop_router
 from dodecant.api.pressed import pressed
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.bounds import PlayerId
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.schemas.studio.players import FitIn, FittedOut, PlayerIn, PlayerOut
+from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.player import resolved_player
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
@@ -24,7 +24,7 @@ from dodecant.store.database import atomic
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api/players", tags=["players"], responses={404: {"model": ProblemsOut}})
-fits = workshop_router("players")
+fits = offloading_router("players")
 _MOST_REMARKS = 4
 
 
@@ -71,7 +71,7 @@ def bring_back(player: PlayerId, connection: Connection) -> None:
 
 
 @fits.post("/fits")
-@apart
+@offloaded
 def fit(wanted: FitIn) -> FittedOut:
     """A recipe as a player gets it, with the reason for every change."""
     return told(fitted(wanted.recipe, wanted.profile, load_tables(), wanted.simpler))

@@ -11,8 +11,7 @@ from fastapi import APIRouter, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
-from dodecant.api.apart import A_JOB, costly, done_apart
-from dodecant.api.door import Sharing
+from dodecant.api.access.visitors import Sharing
 from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed
 from dodecant.api.routers.shelf import Connection
@@ -21,11 +20,12 @@ from dodecant.api.schemas.bounds import PlayerId, RowId
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.schemas.studio.pages import ClassSetIn
 from dodecant.api.schemas.studio.sharing import NewShareOut, ShareOut, SharesIn
-from dodecant.engraving.class_set import class_set
+from dodecant.api.workers.offloaded import A_JOB, costly, offload
+from dodecant.engraving.pages.class_set import class_set
 from dodecant.exports.pack import pack_html
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.handout import HandoutLayout
-from dodecant.practice.studio.sheets import Seat
+from dodecant.practice.studio.sheets import Recipient
 from dodecant.store import assignments, players, shares
 from dodecant.store.database import Database, atomic
 from dodecant.tables import load_tables
@@ -71,28 +71,30 @@ def revoke(number: RowId, share_id: RowId, connection: Connection) -> None:
 async def every_page(number: RowId, wanted: ClassSetIn, request: Request) -> Response:
     """Everyone's own pages and one file of all, as a ZIP. Where the server is shared, each page has its code."""
     on: Sharing | None = request.app.state.sharing if wanted.layout.code else None
-    given, seats = await run_in_threadpool(_seats, request.app.state.database, number, on=on, days=wanted.days)
+    given, recipients = await run_in_threadpool(
+        _recipients, request.app.state.database, number, on=on, days=wanted.days
+    )
 
     def then(data: bytes) -> Response:
         return as_attachment(data, given.title, ".zip", "application/zip")
 
-    return await done_apart(request, set_apart, given, seats, wanted.layout, then=then)
+    return await offload(request, set_apart, given, recipients, wanted.layout, then=then)
 
 
 @router.post("/packs/{player}", response_class=Response, responses=A_JOB)
 async def pack(number: RowId, player: PlayerId, request: Request) -> Response:
     """A player's practice pack: one HTML file that works offline; its logbook comes back as a file."""
-    given, seats = await run_in_threadpool(_seats, request.app.state.database, number, player)
+    given, recipients = await run_in_threadpool(_recipients, request.app.state.database, number, player)
 
     def then(data: bytes) -> Response:
-        return as_attachment(data, f"{seats[0].profile.name} {given.title}", ".html", "text/html; charset=utf-8")
+        return as_attachment(data, f"{recipients[0].profile.name} {given.title}", ".html", "text/html; charset=utf-8")
 
-    return await done_apart(request, pack_apart, given, seats[0], number, then=then)
+    return await offload(request, pack_apart, given, recipients[0], number, then=then)
 
 
 @costly(lambda *_: True)
-def pack_apart(given: Assignment, seat: Seat, number: int) -> bytes:
-    """A practice pack, worked out in the workshop."""
+def pack_apart(given: Assignment, seat: Recipient, number: int) -> bytes:
+    """A practice pack, worked out in the workers."""
     page = files("dodecant") / "static" / "pack" / "pack.html"
     if not page.is_file():
         raise HTTPException(404, "The page of a practice pack is not built yet: run “make build”.")
@@ -102,14 +104,14 @@ def pack_apart(given: Assignment, seat: Seat, number: int) -> bytes:
 
 
 @costly(lambda *_: True)
-def set_apart(given: Assignment, seats: Sequence[Seat], layout: HandoutLayout) -> bytes:
-    """A class set, worked out in the workshop."""
-    return class_set(given, seats, layout, load_tables(), pressed)
+def set_apart(given: Assignment, recipients: Sequence[Recipient], layout: HandoutLayout) -> bytes:
+    """A class set, worked out in the workers."""
+    return class_set(given, recipients, layout, load_tables(), pressed)
 
 
-def _seats(
+def _recipients(
     database: Database, number: int, player: int | None = None, *, on: Sharing | None = None, days: int = 0
-) -> tuple[Assignment, list[Seat]]:
+) -> tuple[Assignment, list[Recipient]]:
     """To whom an assignment is given (or the one player), each with a new link for so many days where that is `on`."""
     with database.connection() as connection, atomic(connection):
         kept = known_assignment(connection, number)
@@ -117,11 +119,11 @@ def _seats(
         given = [one for one in assignments.given_to(connection, number, player) if one.player in there]
         if not given:
             raise HTTPException(409, "This assignment is given to nobody yet. Choose players first.")
-        seats = []
+        recipients = []
         for one in given:
             address = _made(connection, number, one.player, on, days)[1] if on else ""
-            seats.append(Seat(there[one.player], one.simpler, address))
-    return kept.document, seats
+            recipients.append(Recipient(there[one.player], one.simpler, address))
+    return kept.document, recipients
 
 
 def _made(connection: sqlite3.Connection, number: int, player: int, on: Sharing, days: int) -> tuple[int, str]:

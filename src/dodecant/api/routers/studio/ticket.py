@@ -1,5 +1,5 @@
 """What a guest sees and writes: one player's own assignment. Nothing here takes a number of a player or an assignment:
-both come from the ticket, which the door looked up.
+both come from the ticket, which was looked up as the request came in.
 """
 
 # No postponed annotations here: the connection is a dependency of the routes.
@@ -12,7 +12,7 @@ from fastapi import APIRouter, Depends, Request
 from pydantic import Field
 from starlette.exceptions import HTTPException
 
-from dodecant.api.door import Visitor
+from dodecant.api.access.visitors import Visitor
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.schemas.bounds import RowId
 from dodecant.api.schemas.practising.logbook import EntryIn

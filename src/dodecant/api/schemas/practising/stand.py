@@ -16,14 +16,14 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
-from dodecant.practice.aligned import Played
-from dodecant.practice.due import due_notes, so_far
 from dodecant.practice.improvising import FreeRule, free_passages
 from dodecant.practice.ladder import Rung, TakeAt, TempoLadder
 from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages
-from dodecant.practice.slips import SlipKind, judged
-from dodecant.practice.timing_told import time_kept
-from dodecant.practice.told import slip_told, take_told
+from dodecant.practice.takes.alignment import Played
+from dodecant.practice.takes.due import due_notes, so_far
+from dodecant.practice.takes.report import slip_words, take_report
+from dodecant.practice.takes.slips import SlipKind, judged
+from dodecant.practice.takes.timing import time_kept
 
 MOST_EVENTS = 10_000
 StripIndex = Annotated[int, Field(ge=0, le=10_000)]
@@ -257,7 +257,7 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
                 note=due[slip.note].id,
                 bar=due[slip.note].bar,
                 number=due[slip.note].number,
-                words=slip_told(slip, due, scales),
+                words=slip_words(slip, due, scales),
                 played=pitch.text if pitch else None,
                 staff_steps=None if pitch is None else pitch.position - Pitch.plainly(due[slip.note].pitch).position,
                 off=round(1000 * slip.off),
@@ -268,6 +268,6 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
         for note, off in zip(due, found.offsets, strict=True)
         if off is not None
     ]
-    sentences = take_told(found, due, time_kept(due, found.steady), scales, ended=wanted.until is None)
+    sentences = take_report(found, due, time_kept(due, found.steady), scales, ended=wanted.until is None)
     clean = not found.slips and bool(due)
     return JudgedOut(sentences=list(sentences), slips=slips, offsets=offsets, notes=len(due), clean=clean)

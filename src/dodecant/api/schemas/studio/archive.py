@@ -6,7 +6,7 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
-from dodecant.store.archive import Looked
+from dodecant.store.archive import ArchiveInspection
 
 
 class ArchiveOut(BaseModel):
@@ -17,6 +17,6 @@ class ArchiveOut(BaseModel):
     replaces: dict[str, int]
 
     @classmethod
-    def of(cls, looked: Looked) -> ArchiveOut:
+    def of(cls, looked: ArchiveInspection) -> ArchiveOut:
         """From the core's value."""
         return cls(written_at=looked.written_at, holds=looked.holds, replaces=looked.replaces)

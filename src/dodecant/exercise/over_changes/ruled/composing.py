@@ -12,9 +12,9 @@ from dodecant.exercise.over_changes.joining import Candidate, CostTables, own_co
 from dodecant.exercise.over_changes.ruled.fitting_in import NOWHERE, fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines, home_stop
 from dodecant.exercise.over_changes.ruled.passages import at_peak
+from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.over_changes.ruled.walk import COST_NAMES, Walk, came
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way
-from dodecant.exercise.over_changes.ruled.what_plays import WhatPlays
 from dodecant.exercise.over_changes.ruled.windows import Window, chord_at, pinned_windows, windows_over
 from dodecant.exercise.recipe.etude.etude import Etude, Pin
 from dodecant.exercise.recipe.figures import Unbroken
@@ -62,11 +62,11 @@ class Composition:
         return found
 
 
-def composer(catalogue: ScaleCatalogue) -> Callable[[WhatPlays, Timeline, Sequence[int]], Sequence[int]]:
+def composer(catalogue: ScaleCatalogue) -> Callable[[RuleAssignments, Timeline, Sequence[int]], Sequence[int]]:
     """What puts pieces into what plays; made once for a recipe."""
     made: list[Composer] = []
 
-    def plays(what: WhatPlays, timeline: Timeline, before: Sequence[int]) -> Sequence[int]:
+    def plays(what: RuleAssignments, timeline: Timeline, before: Sequence[int]) -> Sequence[int]:
         if not made:
             made.append(Composer(what, catalogue))
         return made[0].plays(timeline, before)
@@ -75,7 +75,7 @@ def composer(catalogue: ScaleCatalogue) -> Callable[[WhatPlays, Timeline, Sequen
 
 
 def composing_over(
-    what: WhatPlays, catalogue: ScaleCatalogue, timeline: Timeline
+    what: RuleAssignments, catalogue: ScaleCatalogue, timeline: Timeline
 ) -> Callable[[tuple[Pin, ...]], Composition]:
     """Composes over a timeline by itself, with any pins; raises RecipeError where nothing fits, or a pin does not."""
     held = rules_over(timeline, tuple(rule.where for rule in what.recipe.rules))
@@ -87,7 +87,7 @@ def composing_over(
 class Composer:
     """Composes over a timeline, what its rules leave free."""
 
-    def __init__(self, what: WhatPlays, catalogue: ScaleCatalogue) -> None:
+    def __init__(self, what: RuleAssignments, catalogue: ScaleCatalogue) -> None:
         self._ways: dict[tuple[object, ...], Sequence[Way]] = {}
         etude = what.recipe.etude
         assert etude is not None  # noqa: S101 - made for recipes with one

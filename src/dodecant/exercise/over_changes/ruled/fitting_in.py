@@ -12,7 +12,7 @@ from dodecant.exercise.harmony.what_holds import family_of
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.lick import Lick, read_against
 from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale, RecipeOnScales
-from dodecant.exercise.over_changes.ruled.what_plays import as_played
+from dodecant.exercise.over_changes.ruled.rule_assignments import as_played
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.etude.where import ChordRole, QualityFamily

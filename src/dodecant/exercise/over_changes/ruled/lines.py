@@ -16,10 +16,10 @@ from dodecant.exercise.over_changes.ruled.anew import AnewWays
 from dodecant.exercise.over_changes.ruled.guides import GuideWays
 from dodecant.exercise.over_changes.ruled.licks import LickWays
 from dodecant.exercise.over_changes.ruled.passages import passages_of
+from dodecant.exercise.over_changes.ruled.rule_assignments import Playing, RuleAssignments
 from dodecant.exercise.over_changes.ruled.shape import shaped
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
 from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver
-from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays
 from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -57,7 +57,7 @@ class _Placed(NamedTuple):
 class RuledLines:
     """A line builder for recipes with rules, or with an etude."""
 
-    def __init__(self, what: WhatPlays, player: ResolvedPlayer) -> None:
+    def __init__(self, what: RuleAssignments, player: ResolvedPlayer) -> None:
         self.what, self._player = what, player
         self._found: dict[int, WaysOver] = {}
         self._at_home: dict[Timeline, list[_Placed]] = {}

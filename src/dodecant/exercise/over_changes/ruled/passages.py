@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from dodecant.exercise.over_changes.ruled.rule_assignments import Playing, RuleAssignments
 from dodecant.exercise.over_changes.ruled.ways import Passage
-from dodecant.exercise.over_changes.ruled.what_plays import Playing, WhatPlays
 from dodecant.exercise.recipe.figures import OwnLick
 from dodecant.exercise.routes.stops import Stop
 
 
-def passages_of(what: WhatPlays, stop: Stop) -> list[Passage]:
+def passages_of(what: RuleAssignments, stop: Stop) -> list[Passage]:
     """The passages of a stop: chords in a row under one thing that goes from chord to chord, else one chord each.
 
     A breath ends one, and so does the bar of an etude's peak. Chords without a sound are in none.
@@ -60,7 +60,7 @@ def _together(playing: Playing, stop: Stop, number: int) -> bool:
     return (one.chord, one.sound) == (other.chord, other.sound)
 
 
-def at_peak(what: WhatPlays, stop: Stop, chords: range) -> bool | None:
+def at_peak(what: RuleAssignments, stop: Stop, chords: range) -> bool | None:
     """Whether some chords lie in the bar where an etude is to be highest; None where it is asked for nowhere."""
     peak = what.recipe.etude.peak if what.recipe.etude else 0
     if not peak or stop.timeline is None:

@@ -1,4 +1,4 @@
-"""The workshop: what takes long is done apart from the server, in a few processes that are warm from the start.
+"""The workers: what takes long is done apart from the server, in a few processes that are warm from the start.
 
 A piece of work that takes too long is stopped, and its process is replaced. One whose asker has gone away is not begun,
 or ends at its next part; its process is replaced only where that takes longer than a moment, since a new one takes
@@ -20,7 +20,7 @@ from typing import Any, Protocol
 from fastapi import Request
 from pebble import ProcessExpired, ProcessPool, ThreadPool
 
-from dodecant.api.at_work import NUMBERS, GoneError, begin_process, do, is_costly, wanted
+from dodecant.api.workers.worker import NUMBERS, GoneError, begin_process, do, is_costly, wanted
 
 LONGEST = 120.0  # seconds
 MOST_WAITING = 40
@@ -125,7 +125,7 @@ class WorkAndThen(Work):
         self._first.stop()
 
 
-class Workshop(Protocol):
+class WorkerPool(Protocol):
     """Where work is done. `patience`: seconds until it becomes a job."""
 
     patience: float
@@ -209,7 +209,7 @@ class InThreads:
         self._places = _Places([0] * (NUMBERS * MOST_WAITING))
 
     def begin(self, work: Callable[..., Any], /, *plain: Any, **named: Any) -> Work:
-        """See `Workshop`."""
+        """See `WorkerPool`."""
 
         def start(place: int) -> Future[Any]:
             return self._pool.schedule(lambda: wanted(self._places.progress, place, work, plain, named))
@@ -228,7 +228,7 @@ class InProcesses:
 
     def __init__(self, size: int | None = None) -> None:
         context = get_context("forkserver")
-        context.set_forkserver_preload(["dodecant.api.warm"])
+        context.set_forkserver_preload(["dodecant.api.workers.warm"])
         progress = context.Array("i", NUMBERS * MOST_WAITING, lock=False)
         self._places = _Places(progress)
         self._pool = ProcessPool(
@@ -245,7 +245,7 @@ class InProcesses:
         self._pool.schedule(int)  # with the first piece of work, whatever it is, all of them begin
 
     def begin(self, work: Callable[..., Any], /, *plain: Any, **named: Any) -> Work:
-        """See `Workshop`."""
+        """See `WorkerPool`."""
         said = (work.__module__, work.__qualname__, plain, named)
 
         def start(place: int) -> Future[Any]:

@@ -14,11 +14,11 @@ import pytest
 from fastapi import Request
 from fastapi.testclient import TestClient
 
-from dodecant.api import jobs
-from dodecant.api import workshop as module
 from dodecant.api.app import create_app
-from dodecant.api.at_work import GoneError
-from dodecant.api.workshop import BusyError, InProcesses, InThreads, TooLongError, WorkAndThen
+from dodecant.api.workers import jobs
+from dodecant.api.workers import pool as module
+from dodecant.api.workers.pool import BusyError, InProcesses, InThreads, TooLongError, WorkAndThen
+from dodecant.api.workers.worker import GoneError
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.store.database import Database
 from tests.api import slow

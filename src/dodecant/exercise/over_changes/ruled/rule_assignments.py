@@ -50,10 +50,10 @@ class Playing:
         return self.lasts or isinstance(self.work.recipe.figure, Unbroken | GuideTones | OwnLick)
 
 
-Composer = Callable[["WhatPlays", Timeline, Sequence[int]], Sequence[int]]
+Composer = Callable[["RuleAssignments", Timeline, Sequence[int]], Sequence[int]]
 
 
-class WhatPlays:
+class RuleAssignments:
     """All that a recipe has played, by number; 0 is its own figure. A timeline learns what plays over each chord."""
 
     def __init__(

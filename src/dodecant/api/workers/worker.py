@@ -1,4 +1,4 @@
-"""At work: what is done inside a process of the workshop."""
+"""At work: what is done inside a process of the workers."""
 
 from __future__ import annotations
 
@@ -26,13 +26,13 @@ def begin_process(progress: Any) -> None:
     global _progress
     _progress = progress
     os.nice(_NICE)
-    import_module("dodecant.api.warm").warm_up()
+    import_module("dodecant.api.workers.warm").warm_up()
 
 
 def do(place: int, module: str, name: str, plain: tuple[Any, ...], named: dict[str, Any]) -> Any:
     """The marked work itself; `place` is where its numbers begin."""
     work = getattr(import_module(module), name)
-    work = getattr(work, "done_apart", work)
+    work = getattr(work, "offloaded_work", work)
     try:
         return wanted(_progress, place, work, plain, named)
     finally:

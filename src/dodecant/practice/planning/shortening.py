@@ -24,7 +24,7 @@ class LeftOut(NamedTuple):
     without: RecipeStep
 
 
-def could_leave_out(routine: Routine) -> Iterator[LeftOut]:
+def shortenings(routine: Routine) -> Iterator[LeftOut]:
     """Everything that could be left out: note values first, then sounds, then one direction, then half of the keys.
 
     Of each kind the longest step comes first in the list of whoever measures them; here they come in order.
@@ -38,7 +38,7 @@ def could_leave_out(routine: Routine) -> Iterator[LeftOut]:
                     yield LeftOut(place, words, step.model_copy(update={"recipe": found, "full": full}))
 
 
-def put_back(step: RecipeStep) -> RecipeStep:
+def restored(step: RecipeStep) -> RecipeStep:
     """The step with all that was left out of it."""
     return step if step.full is None else step.model_copy(update={"recipe": step.full, "full": None})
 

@@ -9,7 +9,7 @@ from collections.abc import Callable, Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
 from typing import Final
 
-from dodecant.engraving.handout import SetPages, set_sheet, together
+from dodecant.engraving.pages.handout import SetPages, set_sheet, together
 from dodecant.engraving.progress import each, telling
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import Tables
@@ -17,7 +17,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.handout import HandoutLayout
-from dodecant.practice.studio.sheets import Seat, sheets_of
+from dodecant.practice.studio.sheets import Recipient, sheets_of
 
 MOST_ENGRAVED = 40_000  # notes on paper, which takes up to a minute and a few hundred pages
 # Sections from the top of a score to its foot (usual order of a jazz orchestra's score, singers above the rhythm).
@@ -28,7 +28,7 @@ _MOMENT: Final = (1980, 1, 1, 0, 0, 0)  # so that the same set gives the same by
 
 def set_for(
     given: Assignment,
-    seat: Seat | None,
+    seat: Recipient | None,
     layout: HandoutLayout,
     tables: Tables,
     press: Callable[[Recipe], Exercise],
@@ -44,7 +44,7 @@ def set_for(
 
 def class_set(
     given: Assignment,
-    seats: Sequence[Seat],
+    recipients: Sequence[Recipient],
     layout: HandoutLayout,
     tables: Tables,
     press: Callable[[Recipe], Exercise],
@@ -53,7 +53,8 @@ def class_set(
     order = {instrument.id: place for place, instrument in enumerate(tables.instruments.instruments)}
     section = {instrument.id: _SCORE.index(instrument.section) for instrument in tables.instruments.instruments}
     seated = sorted(
-        seats, key=lambda seat: (section[seat.profile.instrument], order[seat.profile.instrument], seat.profile.name)
+        recipients,
+        key=lambda seat: (section[seat.profile.instrument], order[seat.profile.instrument], seat.profile.name),
     )
     done: list[tuple[str, SetPages, Future[bytes]]] = []
     with ThreadPoolExecutor(max_workers=1, thread_name_prefix="setter") as setter:  # it sets while the next is engraved

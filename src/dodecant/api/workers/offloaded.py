@@ -1,6 +1,6 @@
-"""Addresses whose work is done in the workshop: reading the body, the work itself, and writing the answer.
+"""Addresses whose work is done in the workers: reading the body, the work itself, and writing the answer.
 
-The function of such an address is marked `apart` and stands in a router made by `workshop_router`. What is not done
+Mark the function of such an address `offloaded` and put it in a router made by `offloading_router`. What is not done
 after a moment becomes a job.
 """
 
@@ -16,9 +16,9 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.routing import APIRoute
 from pydantic import BaseModel, SkipValidation, TypeAdapter, ValidationError
 
-from dodecant.api.jobs import Jobs
 from dodecant.api.schemas.jobs import JobOut
-from dodecant.api.workshop import Work, WorkAndThen, Workshop
+from dodecant.api.workers.jobs import Jobs
+from dodecant.api.workers.pool import Work, WorkAndThen, WorkerPool
 from dodecant.exercise.recipe.problems import RecipeError, problems_from
 
 A_JOB: dict[int | str, dict[str, Any]] = {202: {"model": JobOut}}
@@ -27,8 +27,8 @@ T = TypeVar("T")
 ModelT = TypeVar("ModelT", bound=BaseModel)
 
 
-def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
-    """Mark the function of an address to be done in the workshop.
+def offloaded(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
+    """Mark the function of an address to be done in the workers.
 
     The server passes a body on as it came; its checks are part of the work, so that a long text keeps nobody waiting.
     """
@@ -38,7 +38,7 @@ def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
 
     def work(**arguments: Any) -> Response:
         for name, model in bodies.items():
-            arguments[name] = read_apart(model, arguments[name])
+            arguments[name] = read_body(model, arguments[name])
         result = cast("Callable[..., T]", serve)(**arguments)
         if isinstance(result, Response):
             return result
@@ -49,7 +49,7 @@ def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
 
     @wraps(serve)
     async def served(*, request: Request, **arguments: Any) -> Any:
-        return await _answer_or_job(request, request.app.state.workshop.begin(work, **arguments))
+        return await _answer_or_job(request, request.app.state.workers.begin(work, **arguments))
 
     own = inspect.signature(serve)
     asking = inspect.Parameter("request", inspect.Parameter.KEYWORD_ONLY, annotation=Request)
@@ -63,12 +63,12 @@ def apart(serve: Callable[P, T]) -> Callable[P, Awaitable[T]]:
     served.__signature__ = own.replace(  # type: ignore[attr-defined]
         parameters=[*parameters, asking], return_annotation=answers
     )
-    served.done_apart = work  # type: ignore[attr-defined]
+    served.offloaded_work = work  # type: ignore[attr-defined]
     return cast("Callable[P, Awaitable[T]]", served)
 
 
 def costly(when: Callable[..., bool]) -> Callable[[Callable[P, T]], Callable[P, T]]:
-    """Mark, under `apart`, with which arguments the work always takes long: one such piece is done at a time."""
+    """Mark, under `offloaded`, with which arguments the work always takes long: one such piece is done at a time."""
 
     def mark(serve: Callable[P, T]) -> Callable[P, T]:
         serve.costly = when  # type: ignore[attr-defined]
@@ -77,42 +77,42 @@ def costly(when: Callable[..., bool]) -> Callable[[Callable[P, T]], Callable[P, 
     return mark
 
 
-async def done_apart(
+async def offload(
     request: Request, work: Callable[..., Any], *arguments: Any, then: Callable[[Any], Response]
 ) -> Response:
     """What `then` answers to what a function of a module, called so, gives; after a moment it becomes a job.
 
     `then` is called in a thread of the server.
     """
-    workshop: Workshop = request.app.state.workshop
-    begun = WorkAndThen(workshop.begin(work, *arguments), lambda result: run_in_threadpool(then, result))
+    workers: WorkerPool = request.app.state.workers
+    begun = WorkAndThen(workers.begin(work, *arguments), lambda result: run_in_threadpool(then, result))
     return await _answer_or_job(request, begun)
 
 
 async def _answer_or_job(request: Request, begun: Work) -> Response:
-    workshop: Workshop = request.app.state.workshop
+    workers: WorkerPool = request.app.state.workers
     jobs: Jobs = request.app.state.jobs
-    if await begun.done_within(workshop.patience, request):
+    if await begun.done_within(workers.patience, request):
         answer: Response = begun.result()
         return answer
     return jobs.kept(begun)
 
 
-def workshop_router(tag: str) -> APIRouter:
-    """A router for addresses that are done apart."""
-    return APIRouter(prefix="/api", tags=[tag], route_class=ApartRoute)
+def offloading_router(tag: str) -> APIRouter:
+    """A router for addresses whose work is offloaded."""
+    return APIRouter(prefix="/api", tags=[tag], route_class=OffloadedRoute)
 
 
-class ApartRoute(APIRoute):
+class OffloadedRoute(APIRoute):
     """A route that says in the API's description that it may answer with a job."""
 
     def __init__(self, path: str, endpoint: Callable[..., Any], **options: Any) -> None:
-        if hasattr(endpoint, "done_apart"):
+        if hasattr(endpoint, "offloaded_work"):
             options["responses"] = {**(options.get("responses") or {}), **A_JOB}
         super().__init__(path, endpoint, **options)
 
 
-def read_apart(model: type[ModelT], value: Any) -> ModelT:
+def read_body(model: type[ModelT], value: Any) -> ModelT:
     """A body as its model; raises RecipeError as the server would for a body."""
     try:
         return model.model_validate(value)

@@ -1,4 +1,4 @@
-"""What a process of the workshop knows from its start: every address, the tables, and a first score engraved."""
+"""What a process of the pool knows from its start: every address, the tables, and a first score engraved."""
 
 from __future__ import annotations
 

@@ -12,7 +12,7 @@ from fastapi import Response
 from fastapi.responses import JSONResponse
 
 from dodecant.api.schemas.jobs import JobOut
-from dodecant.api.workshop import BusyError, Work
+from dodecant.api.workers.pool import BusyError, Work
 
 FORGOTTEN_AFTER = 30.0  # seconds without a question: a page that is not looked at asks seldom
 MOST_KEPT = 40

@@ -8,7 +8,7 @@ from typing import Final, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from dodecant.practice.due import DueNote
+from dodecant.practice.takes.due import DueNote
 
 MISSED: Final = 1.7  # a note left out, or one added
 WRONG: Final = 1.0  # another pitch at its time

@@ -1,4 +1,4 @@
-"""Who is at the door: the teacher, a guest with a share link, or a stranger; and where each may go.
+"""Who is asking: the teacher, a guest with a share link, or a stranger; and where each may go.
 
 On one's own machine everybody is the teacher. As soon as the server can be reached from other machines, the teacher's
 session or a guest's ticket is looked up with every request, here and nowhere else. What a guest may ask is a short
@@ -69,7 +69,7 @@ TEACHER: Final = Visitor("teacher")
 _STRANGER: Final = Visitor("stranger")
 
 
-class Door:
+class Access:
     """Looks who asks, and lets them where they may go; `scope["state"]["visitor"]` tells the routes."""
 
     def __init__(self, app: ASGIApp) -> None:
@@ -107,7 +107,7 @@ def _looked_up(database: Database, session: str | None, token: str | None, *, as
     return _STRANGER if ticket is None else Visitor("guest", ticket)
 
 
-def _refusal(visitor: Visitor, path: str, tries: Tries) -> JSONResponse | None:
+def _refusal(visitor: Visitor, path: str, tries: RateLimiter) -> JSONResponse | None:
     if visitor.kind == "teacher" or _OPEN.fullmatch(path):
         return None
     if visitor.ticket is None:
@@ -119,7 +119,7 @@ def _refusal(visitor: Visitor, path: str, tries: Tries) -> JSONResponse | None:
     return None
 
 
-class Tries:
+class RateLimiter:
     """Counts requests by ticket, and tokens and passphrases tried in vain by address and altogether, so that nobody can
     guess on and on.
     """

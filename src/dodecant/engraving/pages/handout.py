@@ -10,9 +10,9 @@ import segno
 from dodecant.engraving.contour import contour_svg
 from dodecant.engraving.line_breaks import room_for_numbers
 from dodecant.engraving.maps import map_svg, on_paper
+from dodecant.engraving.pages.typeset import Pictures, last_place, typeset, typeset_pages
 from dodecant.engraving.progress import each
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
-from dodecant.engraving.typeset import Pictures, last_place, typeset, typeset_pages
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Role, Strip
 from dodecant.exercise.wording.choices import label

@@ -10,8 +10,8 @@ from typing import Final, Literal, NamedTuple
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
-from dodecant.practice.aligned import Pair, Played, aligned
-from dodecant.practice.due import DueNote, turning_points
+from dodecant.practice.takes.alignment import Pair, Played, aligned
+from dodecant.practice.takes.due import DueNote, turning_points
 
 SlipKind = Literal[
     "wrong", "octave", "left-out", "figure-left-out", "added", "struck-twice", "turned-early", "early", "late"

@@ -9,18 +9,18 @@ from typing import Final, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
-from dodecant.practice.aligned import Played
-from dodecant.practice.due import DueNote, sound_at
 from dodecant.practice.improvising import begins, sound_of_chorus
 from dodecant.practice.rounds import Passage
-from dodecant.practice.slips import SlipKind
+from dodecant.practice.takes.alignment import Played
+from dodecant.practice.takes.due import DueNote, sound_at
+from dodecant.practice.takes.slips import SlipKind
 
 _EIGHTH: Final = Fraction(1, 2)
 _STRAY: Final = 0.04  # of the notes of a solo lie outside
 _STRAYS: Final = (-4, -3, 3, 4, -6, 6)  # half steps
 
 
-class Made(NamedTuple):
+class PlannedSlip(NamedTuple):
     """A slip to make: its kind, the due note by its place, and by how many half steps (wrong) it goes astray."""
 
     kind: SlipKind
@@ -29,7 +29,12 @@ class Made(NamedTuple):
 
 
 def simulated(
-    due: Sequence[DueNote], slips: Sequence[Made] = (), *, seed: int = 1, jitter: float = 0.012, drift: float = 0.0
+    due: Sequence[DueNote],
+    slips: Sequence[PlannedSlip] = (),
+    *,
+    seed: int = 1,
+    jitter: float = 0.012,
+    drift: float = 0.0,
 ) -> list[Played]:
     """What the player plays; the same seed gives the same take.
 
@@ -50,12 +55,12 @@ def simulated(
             case "turned-early":
                 gone = due[place : place + 2]
                 ahead += sum(other.gap for other in gone)
-                made.setdefault(place + 1, Made("left-out", place + 1))
+                made.setdefault(place + 1, PlannedSlip("left-out", place + 1))
                 continue
             case "figure-left-out":
                 rest = [n for n in range(place + 1, len(due)) if due[n].figure == note.figure]
                 ahead += sum(due[n].gap for n in (place, *rest))
-                made.update((n, Made("left-out", n)) for n in rest)
+                made.update((n, PlannedSlip("left-out", n)) for n in rest)
                 continue
             case "wrong":
                 one = one._replace(pitch=note.pitch + (slip.by if slip else 1))

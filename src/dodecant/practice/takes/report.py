@@ -8,9 +8,9 @@ from typing import Final
 from dodecant.exercise.wording.small_words import count
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import ScaleCatalogue
-from dodecant.practice.due import DueNote
-from dodecant.practice.slips import Judged, Slip, added_tone, degree_played, sound_of
-from dodecant.practice.timing_told import TimeKept
+from dodecant.practice.takes.due import DueNote
+from dodecant.practice.takes.slips import Judged, Slip, added_tone, degree_played, sound_of
+from dodecant.practice.takes.timing import TimeKept
 
 _NAMED: Final = 3  # slips that are told one by one
 _HEARD: Final = 20  # ms: less is not worth a word
@@ -18,7 +18,7 @@ _UNEVEN: Final = 35
 _DRIFT: Final = 60  # ms from the first note to the last
 
 
-def slip_told(slip: Slip, due: Sequence[DueNote], catalogue: ScaleCatalogue) -> str:
+def slip_words(slip: Slip, due: Sequence[DueNote], catalogue: ScaleCatalogue) -> str:
     """One slip: '♮2 for ♭2 in bar 3, as in Aeolian'."""
     note = due[slip.note]
     where, number = f"in bar {note.bar}", note.number or note.degree.text
@@ -67,7 +67,7 @@ def with_natural(played: Degree, due: Degree) -> str:
     return f"♮{played.text}" if plain else played.text
 
 
-def take_told(
+def take_report(
     judged: Judged, due: Sequence[DueNote], time: TimeKept | None, catalogue: ScaleCatalogue, *, ended: bool = True
 ) -> tuple[str, ...]:
     """Up to three sentences: the notes, the time, the swing; of a take that has `ended`, or was stopped."""
@@ -88,7 +88,7 @@ def _notes(judged: Judged, due: Sequence[DueNote], catalogue: ScaleCatalogue, *,
         return "Clean."
     if ended and _only_the_last_bar(slips, due):
         return f"Clean up to bar {due[-1].bar}, the last one, which you played otherwise."
-    told = "; ".join(slip_told(slip, due, catalogue) for slip in slips[:_NAMED])
+    told = "; ".join(slip_words(slip, due, catalogue) for slip in slips[:_NAMED])
     more = f"; and {len(slips) - _NAMED} more" if len(slips) > _NAMED else ""
     clean = "Clean but for" if len(slips) <= max(_NAMED, len(due) // 8) else "Not clean yet, for"
     return f"{clean} {count(len(slips))}: {told}{more}."

@@ -22,7 +22,7 @@ _PLAYED: Final = 0.1  # of a unit: less is silence
 _UNITS: Final = 4  # in a section
 
 
-class ChorusTold(NamedTuple):
+class ChorusReport(NamedTuple):
     """A chorus: how many notes, how many of them in the sound, how many phrases, how much of the time was filled (0 to
     1), and what was held to it, if sounds were chosen.
     """
@@ -39,7 +39,7 @@ class Told(NamedTuple):
     """What became of a rule: sentences, and each chorus."""
 
     sentences: tuple[str, ...]
-    choruses: tuple[ChorusTold, ...]
+    choruses: tuple[ChorusReport, ...]
 
 
 class Phrase(NamedTuple):
@@ -50,7 +50,7 @@ class Phrase(NamedTuple):
     notes: int
 
 
-def improvised_told(
+def improvising_report(
     notes: Sequence[PlacedNote], passages: Sequence[Passage], metre: Metre, rule: FreeRule, chosen: Sequence[Sound] = ()
 ) -> Told:
     """What is told of an improvisation."""
@@ -96,7 +96,7 @@ class _Telling:
                 yield from self._trading()
         yield from self._inside()
 
-    def choruses(self) -> Iterator[ChorusTold]:
+    def choruses(self) -> Iterator[ChorusReport]:
         for time in sorted({passage.time for passage in self._passages}):
             here = [note for note in self._notes if self._passages[note.passage].time == time]
             spans = [
@@ -109,7 +109,7 @@ class _Telling:
             filled = sum(self._sounding(begin, end) for begin, end in spans) / whole if whole else 0.0
             held = sound_of_chorus(self._chosen, time)
             inside = sum(note.inside for note in here)
-            yield ChorusTold(time, len(here), inside, begun, round(filled, 3), held.text if held else "")
+            yield ChorusReport(time, len(here), inside, begun, round(filled, 3), held.text if held else "")
 
     def _constant(self) -> Iterator[str]:
         value = float(BEATS[self._rule.value])

@@ -34,10 +34,10 @@ def _typst(
     do: Callable[..., Any], template: str, data: Mapping[str, object], pictures: Pictures | None, **options: Any
 ) -> Any:
     source = {"main": _template(template), "data.json": json.dumps(data).encode(), **(pictures or {})}
-    with as_file(files("dodecant") / "engraving" / "fonts") as fonts:
+    with as_file(files("dodecant") / "engraving" / "pages" / "fonts") as fonts:
         return do(source, font_paths=[fonts], ignore_system_fonts=True, **options)
 
 
 @cache
 def _template(name: str) -> bytes:
-    return (files("dodecant") / "engraving" / f"{name}.typ").read_bytes()
+    return (files("dodecant") / "engraving" / "pages" / f"{name}.typ").read_bytes()

@@ -8,7 +8,7 @@ from urllib.parse import urlsplit
 
 import ifaddr
 
-from dodecant.api.door import Sharing
+from dodecant.api.access.visitors import Sharing
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 
 _PORTS = {"http": 80, "https": 443}

@@ -7,8 +7,8 @@ from typing import Any, Final
 
 from dodecant.engraving.engraver import engrave
 from dodecant.engraving.maps import on_paper
+from dodecant.engraving.pages.typeset import typeset, typeset_pages
 from dodecant.engraving.progress import each
-from dodecant.engraving.typeset import typeset, typeset_pages
 from dodecant.formats.musicxml.worksheet import staff_musicxml
 from dodecant.practice.studio.worksheets.items import Item, Staff
 from dodecant.practice.studio.worksheets.worksheet import Section, WorksheetSetting

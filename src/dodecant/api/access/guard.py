@@ -1,4 +1,4 @@
-"""Safety at the door: who may ask, how much they may send, and what a browser may do with the answer."""
+"""What may come in at all: from where, how much at once, and what a browser may do with the answer."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ import uuid
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from dodecant.api.door import Sharing
+from dodecant.api.access.visitors import Sharing
 
 LARGEST_BODY = 1_000_000  # bytes
 LARGEST_ARCHIVE = 100_000_000

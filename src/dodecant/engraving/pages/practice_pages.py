@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Final
 
-from dodecant.engraving.typeset import typeset
+from dodecant.engraving.pages.typeset import typeset
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import PlanDay

@@ -7,7 +7,7 @@ from fractions import Fraction
 from statistics import fmean, linear_regression, median, pstdev
 from typing import Final, NamedTuple
 
-from dodecant.practice.due import DueNote
+from dodecant.practice.takes.due import DueNote
 
 _FEWEST: Final = 4  # notes, to say something of them
 _HALF: Final = Fraction(1, 2)

@@ -1,0 +1,1 @@
+"""Printed pages, set with Typst: handouts, class sets, worksheets, a week of practice."""
