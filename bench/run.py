@@ -22,7 +22,7 @@ from bench.class_work import class_rows
 from bench.long_form import long_rows
 from bench.practising import planning_rows, stand_rows
 from bench.timing import TUNE, best
-from dodecant.api.workers.warm import settle
+from dodecant.api.warm import settle
 from dodecant.engraving import strip_svg
 from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.exercise.exercise import Exercise

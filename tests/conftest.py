@@ -13,7 +13,7 @@ from fastapi.testclient import TestClient
 from lxml import etree
 
 from dodecant.api.app import create_app, equip
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables

@@ -97,11 +97,11 @@ def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
     sharing = _sharing(database, options) if options.share else None
     from dodecant.api.workers.pool import InProcesses
 
-    workers = InProcesses()  # its processes begin while what follows is read
+    workers = InProcesses(warm="dodecant.api.warm")  # its processes begin while what follows is read
     import uvicorn
 
     from dodecant.api.app import create_app
-    from dodecant.api.workers.warm import settle
+    from dodecant.api.warm import settle
 
     load_tables()
     settle()

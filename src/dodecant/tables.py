@@ -6,9 +6,9 @@ from functools import cache
 from importlib.resources import files
 
 from dodecant.backing.band import read_comping
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.etude.vocabulary import read_vocabulary
 from dodecant.exercise.recipe.variation import read_levels
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.explanations import read_explanations
 from dodecant.exercise.wording.findable import read_help
 from dodecant.instrument.fingering.books import read_books

@@ -24,8 +24,9 @@ from dodecant.api.access.passphrase import hashed
 from dodecant.api.access.visitors import Sharing
 from dodecant.api.app import equip
 from dodecant.api.routers.studio import entrance
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.exports.pack import pack_html
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.profile import PlayerProfile

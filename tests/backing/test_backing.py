@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from dodecant.backing.listening import LISTENING_WAYS, listening
 from dodecant.exercise.companions.bass_and_chord import BASS, UPPER, voicings
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.pitch import NoteName

@@ -9,7 +9,8 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from dodecant.engraving import lighter, strip_svg
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
+from dodecant.exercise.tables import Tables
 from dodecant.formats.json.documents import from_json
 from dodecant.store.demo import _files
 from tests.browser.hands import choose, phrase, says, sentence, strip_begins, until

@@ -16,8 +16,9 @@ from dodecant.engraving.engraver import EngravingError, engrave
 from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.engraving.strip_svg import sheet_svg, strip_svg
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.tables import Tables
 
 SVG = "{http://www.w3.org/2000/svg}"
 

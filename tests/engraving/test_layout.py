@@ -10,8 +10,9 @@ import pytest
 from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.engraving.strip_svg import PRINT_WIDTH, SCREEN_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.tables import Tables
 
 
 def worked(tables: Tables, **document: Any) -> Exercise:

@@ -12,8 +12,9 @@ from lxml import etree
 from dodecant.engraving.engraver import engrave
 from dodecant.engraving.lighter import lighten
 from dodecant.engraving.outlines import draw_in_place
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.tables import Tables
 from dodecant.formats.musicxml.score import strip_musicxml
 
 SVG = "{http://www.w3.org/2000/svg}"

@@ -11,8 +11,9 @@ import pytest
 
 from dodecant.engraving.pages.handout import handout_pdf, set_sheet, together
 from dodecant.engraving.pages.typeset import last_place
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.tables import Tables
 from dodecant.formats.words import read_words
 from dodecant.practice.studio.assignment import Assignment, AssignmentLink
 from dodecant.practice.studio.handout import HandoutLayout, Sheet, grid_tempos, orders

@@ -12,13 +12,14 @@ from dodecant.exercise.melody.figures import figure_on
 from dodecant.exercise.melody.figures.base import Grounds
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor, walk
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.cell import CellTone, parse_cell
 from dodecant.exercise.recipe.document import KeyRoute, read_recipe
 from dodecant.exercise.recipe.figures import Cell
 from dodecant.exercise.recipe.path import Path
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.routes.stops import key_order
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 from tests.strategies import KEYS

@@ -10,9 +10,10 @@ import pytest
 from dodecant.exercise.harmony.timeline import Sound, TimedChord, anticipated
 from dodecant.exercise.melody.lick import chord_under
 from dodecant.exercise.notation.signature import fifths_for
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.variation import HarderOrEasier, varied
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.pitch import NoteName
 
 

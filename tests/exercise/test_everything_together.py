@@ -10,7 +10,8 @@ from lxml import etree
 
 from dodecant.engraving.strip_svg import strip_svg
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import explain_join, press
+from dodecant.exercise.explain import explain_join
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.json.exercise import to_json

@@ -18,7 +18,7 @@ from dodecant.exercise.melody.figures import TONES
 from dodecant.exercise.melody.figures.base import Figure
 from dodecant.exercise.melody.ladder_scales import DEGREES
 from dodecant.exercise.melody.path import Anchor
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.companions import COMPANIONS
 from dodecant.exercise.recipe.courses import COURSES, CoursePart
 from dodecant.exercise.recipe.document import Recipe, read_recipe
@@ -28,6 +28,7 @@ from dodecant.exercise.recipe.kinds import Kinds
 from dodecant.exercise.recipe.ladders import LADDERS, LadderPart
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.sounding.sounds import SOUNDS
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording import companions as companion_words
 from dodecant.exercise.wording import figures as words
 from dodecant.exercise.wording.sentence import sentence_text

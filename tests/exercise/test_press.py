@@ -10,9 +10,10 @@ import pytest
 from hypothesis import assume, given
 
 from dodecant.exercise.notation.score import Strip, WrittenSign
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.rhythm.timing import note_value
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise import to_json
 from dodecant.formats.midi import to_midi

@@ -6,11 +6,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Player, Recipe, read_recipe
 from dodecant.exercise.recipe.figures import Cell
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.variation import LEVELS, read_levels, surprise, varied
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.errors import MusicError
 from dodecant.tables import load_tables
 from tests.generated import examples

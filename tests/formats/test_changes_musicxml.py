@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import converter, harmony
 
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.formats.musicxml.changes import changes_from_musicxml, changes_to_musicxml
 from dodecant.formats.musicxml.chord_symbols import KINDS
 from dodecant.music.core.chord import Quality

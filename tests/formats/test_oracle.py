@@ -11,8 +11,9 @@ from music21 import converter, harmony, midi, stream
 from music21 import note as m21_note
 
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
+from dodecant.exercise.tables import Tables
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.tables import load_tables

@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from music21 import instrument as m21_instrument
 
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.instrument.profile import Reach, read_instruments
 from dodecant.instrument.range import Register, chosen_shift, folded, octave_shifts
 from dodecant.music.core.errors import MusicError

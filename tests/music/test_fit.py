@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.music.chord_scale_fit.fit import FitSchool, costs, fit, need_of, scores, weigh
 from dodecant.music.chord_scale_fit.place import Place
 from dodecant.music.chord_scale_fit.progression import places

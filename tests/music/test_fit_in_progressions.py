@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.music.chord_scale_fit.fit import FitSchool, fit
 from dodecant.music.chord_scale_fit.progression import places
 from dodecant.music.chord_scale_fit.serving import ACCEPTANCE, fewest_sounds

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 import pytest
 
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.music.scales.neighbours import chain, derivation, neighbours
 
 

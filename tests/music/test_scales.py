@@ -8,7 +8,7 @@ from music21 import pitch as m21_pitch
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName

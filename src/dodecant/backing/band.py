@@ -13,8 +13,8 @@ from dodecant.backing.held import HeldChord, at_beats, chord_at, held_chords
 from dodecant.backing.setting import Backing
 from dodecant.exercise.companions.bass_and_chord import voicings
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.metre import Metre
 

@@ -19,10 +19,10 @@ from dodecant.engraving.progress import each, telling
 from dodecant.engraving.strip_svg import PRINT_WIDTH, strip_svg
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm.note_values import BEATS
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise import practised
 from dodecant.formats.words import words_data

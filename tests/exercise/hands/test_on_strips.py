@@ -11,9 +11,10 @@ from lxml import etree
 from music21 import articulations, converter, stream
 
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.formats.json.exercise import exercise_document
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.instrument.fingering.fretted import Stopped

@@ -10,10 +10,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from dodecant.exercise.explain import explain_join
 from dodecant.exercise.over_changes.joining import Candidate, alternatives, cheapest_candidates, join_costs, total_cost
-from dodecant.exercise.press import Tables, explain_join
 from dodecant.exercise.recipe.document import Joins, read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from tests.exercise.test_placement import pressed
 from tests.generated import examples
 

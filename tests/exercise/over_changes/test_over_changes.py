@@ -13,11 +13,12 @@ from music21 import converter, harmony
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import harmony as worked_harmony
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise import to_json
 from dodecant.formats.musicxml.score import to_musicxml

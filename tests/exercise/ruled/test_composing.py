@@ -10,9 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.explain import etude_choices
 from dodecant.exercise.melody.lick_phrases import cut_into_phrases
 from dodecant.exercise.over_changes.ruled.fitting_in import on_the_shelf
-from dodecant.exercise.press import etude_choices, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Player, Recipe, read_recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.fingering import OnFrets

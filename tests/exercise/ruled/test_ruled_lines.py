@@ -11,12 +11,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.explain import explain_join
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.joining import cheapest_candidates, total_cost
 from dodecant.exercise.over_changes.ruled.lines import RuledLines
 from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.player import resolved_player
-from dodecant.exercise.press import explain_join, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.routes.stops import stops

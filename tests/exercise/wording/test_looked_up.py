@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.findable import Findable, findables, look_up, nearest_word, read_help
 from dodecant.exercise.wording.traits import Trait, traits
 from dodecant.music.core.errors import MusicError

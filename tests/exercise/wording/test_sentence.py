@@ -8,9 +8,10 @@ from typing import Any
 import pytest
 from hypothesis import given
 
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.tables import load_tables
 from tests.generated import examples

@@ -6,8 +6,9 @@ from typing import Any
 
 import pytest
 
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.strips import strip_words
 
 ONE_OCTAVE = {"path": {"direction": "up", "low": {"step": 1, "octave": 1}, "high": {"step": 1, "octave": 2}}}

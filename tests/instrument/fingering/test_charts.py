@@ -6,7 +6,7 @@ import re
 
 import pytest
 
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.instrument.fingering.books import HALF_STEPS, book_of
 from dodecant.instrument.fingering.fretted import Fretted, Neck
 from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp

@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.instrument.fingering.fretted import Fretted, Neck, Stopped
 from dodecant.instrument.fingering.hands import Hands
 from dodecant.instrument.fingering.harmonica import BLOW, DRAW, ChromaticHarp, DiatonicHarp, HarpNote

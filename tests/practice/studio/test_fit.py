@@ -6,9 +6,10 @@ from typing import Any
 
 import pytest
 
-from dodecant.exercise.press import Tables, press
+from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
 from dodecant.practice.studio.assignment import Assignment, own_assignment
 from dodecant.practice.studio.fit import fitted

@@ -10,7 +10,7 @@ import pytest
 from music21 import harmony, interval, pitch, scale
 
 from dodecant.engraving.pages.worksheet import worksheet_pdf
-from dodecant.exercise.press import Tables
+from dodecant.exercise.tables import Tables
 from dodecant.practice.studio.worksheets.items import MOST_SIGNS, Item
 from dodecant.practice.studio.worksheets.worksheet import KINDS, WorksheetKind, WorksheetSetting, made_worksheet
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.fingers import FingerIn, FingerWayOut, ways_out
 from dodecant.api.workers.offloaded import offloaded, offloading_router
-from dodecant.exercise.press import explain_finger
+from dodecant.exercise.explain import explain_finger
 from dodecant.tables import load_tables
 
 router = offloading_router("fingers")

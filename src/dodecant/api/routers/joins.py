@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dodecant.api.schemas.joins import JoinIn, JoinOut, read_beat
 from dodecant.api.workers.offloaded import offloaded, offloading_router
-from dodecant.exercise.press import explain_join
+from dodecant.exercise.explain import explain_join
 from dodecant.tables import load_tables
 
 router = offloading_router("joins")

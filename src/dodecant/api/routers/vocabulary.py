@@ -11,8 +11,8 @@ from dodecant.api.schemas.vocabulary import (
     WhetherItFitsOut,
 )
 from dodecant.api.workers.offloaded import offloaded, offloading_router
+from dodecant.exercise.explain import etude_choices
 from dodecant.exercise.melody.lick_phrases import cut_into_phrases
-from dodecant.exercise.press import etude_choices
 from dodecant.music.core.metre import Metre
 from dodecant.tables import load_tables
 

@@ -11,7 +11,6 @@ from dodecant.api.schemas.vocabulary import FittingOut, PieceOut
 from dodecant.backing.listening import LISTENING_WORDS
 from dodecant.backing.setting import Backing
 from dodecant.backing.words import BACKING_WORDS
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.companions import COMPANIONS, AnyCompanion
 from dodecant.exercise.recipe.courses import COURSES, AnyCourse
 from dodecant.exercise.recipe.document import Recipe
@@ -29,6 +28,7 @@ from dodecant.exercise.recipe.rhythm.placement import Call, Mark, Slurs
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDraft
 from dodecant.exercise.recipe.sounding.sounds import SOUNDS, Sounds
 from dodecant.exercise.recipe.variation import SIMPLER
+from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.choices import WEIGHTS
 from dodecant.exercise.wording.kinds import all_choices
 from dodecant.exercise.wording.placement import slot_places

@@ -7,9 +7,9 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from dodecant.api.schemas.joins import CostOut
+from dodecant.exercise.explain import EtudeChoice
 from dodecant.exercise.melody.lick_phrases import LickPhrase
 from dodecant.exercise.over_changes.ruled.fitting_in import on_the_shelf
-from dodecant.exercise.press import EtudeChoice
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.etude.where import QualityFamily

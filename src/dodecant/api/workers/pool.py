@@ -222,20 +222,22 @@ class InThreads:
 
 
 class InProcesses:
-    """Work in processes of its own, as many as there are cores, two at the least and four at the most."""
+    """Work in processes of its own, as many as there are cores, two at the least and four at the most. Each begins with
+    the `warm_up` of a module, if one is named; the name is enough, so that they begin while the server is still read.
+    """
 
     patience = 2.0
 
-    def __init__(self, size: int | None = None) -> None:
+    def __init__(self, size: int | None = None, *, warm: str = "") -> None:
         context = get_context("forkserver")
-        context.set_forkserver_preload(["dodecant.api.workers.warm"])
+        context.set_forkserver_preload([warm] if warm else [])
         progress = context.Array("i", NUMBERS * MOST_WAITING, lock=False)
         self._places = _Places(progress)
         self._pool = ProcessPool(
             max_workers=size or max(2, min(4, os.cpu_count() or 2)),
             max_tasks=TASKS_OF_A_PROCESS,
             initializer=begin_process,
-            initargs=(progress,),
+            initargs=(progress, warm),
             context=context,
         )
         self._costly = _OneByOne()

@@ -1,4 +1,4 @@
-"""At work: what is done inside a process of the workers."""
+"""What is done inside a process of the pool."""
 
 from __future__ import annotations
 
@@ -21,12 +21,13 @@ class GoneError(RuntimeError):
     """Nobody waits for the answer any more."""
 
 
-def begin_process(progress: Any) -> None:
-    """Get ready, before the first piece of work."""
+def begin_process(progress: Any, warm: str) -> None:
+    """Get ready, before the first piece of work: `warm` names a module whose `warm_up` is called, if any."""
     global _progress
     _progress = progress
     os.nice(_NICE)
-    import_module("dodecant.api.workers.warm").warm_up()
+    if warm:
+        import_module(warm).warm_up()
 
 
 def do(place: int, module: str, name: str, plain: tuple[Any, ...], named: dict[str, Any]) -> Any:

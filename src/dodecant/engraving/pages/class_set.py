@@ -12,9 +12,9 @@ from typing import Final
 from dodecant.engraving.pages.handout import SetPages, set_sheet, together
 from dodecant.engraving.progress import each, telling
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.sheets import Recipient, sheets_of

@@ -9,10 +9,10 @@ from urllib.parse import urlsplit
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import Part, readable, refused
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.music.core.errors import MusicError
 from dodecant.practice.planning.routine import RecipeStep, Routine, Step, tempo_of
 from dodecant.practice.studio.fit import Fitted, fitted

@@ -10,12 +10,12 @@ from collections.abc import Collection, Iterator
 from typing import Any, Final, NamedTuple
 
 from dodecant.exercise.player import resolved_player
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.document import Player, Recipe
 from dodecant.exercise.recipe.figures import Arpeggios, FigurePart
 from dodecant.exercise.recipe.variation import LEVELS, easier_phrases, patched
 from dodecant.exercise.routes.key_names import KeyNames
 from dodecant.exercise.routes.stops import key_order, stops
+from dodecant.exercise.tables import Tables
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.core.tonics import TonicNames

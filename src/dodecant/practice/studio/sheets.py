@@ -6,9 +6,9 @@ from collections.abc import Callable, Iterator
 from typing import NamedTuple
 
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.tables import Tables
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.studio.assignment import Assignment, own_assignment
 from dodecant.practice.studio.fit import fitted

@@ -20,14 +20,15 @@ import random
 from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Mapping, Sequence
 from fractions import Fraction
-from typing import TYPE_CHECKING, NamedTuple
+from typing import NamedTuple, Protocol
 
 from dodecant.exercise.harmony.timeline import Timeline
+from dodecant.exercise.over_changes.joining import Candidate, CostTables
+from dodecant.exercise.over_changes.ruled.fitting_in import Fitting
 from dodecant.exercise.over_changes.ruled.ways import Way
 from dodecant.exercise.over_changes.ruled.windows import Window
-
-if TYPE_CHECKING:
-    from dodecant.exercise.over_changes.ruled.composing import Composer
+from dodecant.exercise.recipe.etude.etude import Etude
+from dodecant.exercise.routes.stops import Stop
 
 _KEPT = 80  # labels at a chord
 _VARIETY, _MISSED, _DICE = 80, 120, 14  # points
@@ -55,12 +56,48 @@ class Label(NamedTuple):
 COST_NAMES = ("joins", "variety", "density", "dice")
 
 
+class Composing(Protocol):
+    """What a walk asks of who composes: the brief, the ways over each window and chord, and what they cost."""
+
+    @property
+    def fittings(self) -> Sequence[Fitting]:
+        """Where each piece can be played."""
+
+    @property
+    def etude(self) -> Etude:
+        """The brief."""
+
+    @property
+    def bar(self) -> Fraction:
+        """How long a bar is, in quarter notes."""
+
+    @property
+    def flows(self) -> bool:
+        """Whether the recipe's own line runs on unbroken."""
+
+    @property
+    def tables(self) -> CostTables:
+        """What joins cost."""
+
+    def own_cost(self, way: Candidate) -> int:
+        """What a way costs by itself, in points."""
+
+    def stops(self, timeline: Timeline, plays: Sequence[int]) -> tuple[Stop, dict[int, Stop]]:
+        """The stop of the recipe's own line, and one for each piece."""
+
+    def ways(self, stops: Mapping[int, Stop], window: Window, *, begins: bool) -> Sequence[Way]:
+        """The ways of a piece over its window."""
+
+    def own_ways(self, stop: Stop, chord: int, *, begins: bool, plays: int) -> Sequence[Way]:
+        """The ways of the recipe's own line over a chord."""
+
+
 class Walk:
     """One composition over one timeline."""
 
     def __init__(
         self,
-        composer: Composer,
+        composer: Composing,
         timeline: Timeline,
         plays: Sequence[int],
         windows: Sequence[Sequence[Window]],

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.variation import suits
+from dodecant.exercise.tables import Tables
 from dodecant.instrument.profile import Clef
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.core.tonics import TonicNames, signs_on

@@ -8,8 +8,8 @@ from typing import Annotated, Final, Literal, NamedTuple
 
 from pydantic import Field
 
-from dodecant.exercise.press import Tables
 from dodecant.exercise.recipe.part import Part
+from dodecant.exercise.tables import Tables
 from dodecant.practice.studio.handout import Paper
 from dodecant.practice.studio.profile import Level
 from dodecant.practice.studio.worksheets.items import Item, Lesson
