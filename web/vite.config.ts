@@ -26,5 +26,5 @@ export default defineConfig({
   },
   // The server answers its own pages only, so that the request says it comes from there.
   server: { proxy: { "/api": { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
-  test: { include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/setup.ts"] },
+  test: { include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/setup.ts"], silent: "passed-only" },
 });

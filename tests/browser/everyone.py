@@ -32,7 +32,8 @@ def at_ease(page: Page, *rules: str) -> None:
     """Assert that nothing is hard to use for anybody, as far as a machine can see (by all rules if none is named)."""
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE)
-    assert page.evaluate(_CHECK, list(rules)) == [], page.url
+    hard = page.evaluate(_CHECK, list(rules))
+    assert hard == [], f"{page.url}: {hard}"
 
 
 def for_everyone(page: Page, *sizes: str) -> None:

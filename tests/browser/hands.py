@@ -15,14 +15,19 @@ from tests.browser.serving import PATIENCE
 def on_the_bench(page: Page, **parts: object) -> None:
     """Open the bench with a new recipe in two keys, or of the parts named, and wait for its first strip."""
     recipe = {"title": "Two lamps", "keys": {"order": "picked", "picked": ["C", "F"]}, **parts}
-    saved = page.request.post("/api/recipes", data=recipe)
-    while saved.ok and "job" in saved.json():  # where the machine is busy, saving becomes a job
-        job = f"/api/jobs/{saved.json()['job']}"
-        done = page.request.get(job).json()["state"] == "done"
-        saved = page.request.get(f"{job}/answer" if done else job)
-    assert saved.ok, saved.text()
-    page.goto(f"/bench/{saved.json()['id']}")
+    page.goto(f"/bench/{saved(page, recipe)}")
     page.wait_for_selector("#strip-0 svg .note")
+
+
+def saved(page: Page, recipe: dict[str, object], address: str = "") -> str:
+    """The id of a recipe that is saved by request (of the server at an address)."""
+    found = page.request.post(f"{address}/api/recipes", data=recipe)
+    while found.ok and "job" in found.json():  # where the machine is busy, saving becomes a job
+        job = f"{address}/api/jobs/{found.json()['job']}"
+        done = page.request.get(job).json()["state"] == "done"
+        found = page.request.get(f"{job}/answer" if done else job)
+    assert found.ok, found.text()
+    return str(found.json()["id"])
 
 
 def phrase(page: Page, name: str) -> None:

@@ -70,7 +70,7 @@ def test_keys_and_words_are_listed(page: Page) -> None:
 def test_a_list_is_sorted_out_tagged_and_pictured(page: Page) -> None:
     page.goto("/recipes")
     rows = page.get_by_role("main").get_by_role("listitem")
-    every = page.request.get("/api/recipes").json()["found"]
+    every = min(50, page.request.get("/api/recipes").json()["found"])  # a page of them
     expect(rows).to_have_count(every)
     picture = page.get_by_role("img", name="The first bars of Slipway")
     until(page, "document.querySelector('img[alt^=\"The first bars\"]').naturalWidth > 100")

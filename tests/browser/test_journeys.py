@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.hands import choose, listen, on_the_bench, phrase, says, strip_begins, until
+from tests.browser.hands import choose, listen, on_the_bench, phrase, saved, says, strip_begins, until
 from tests.browser.serving import served
 
 pytestmark = pytest.mark.browser
@@ -297,8 +297,7 @@ def test_recipes_survive_a_restart(data: Path, tmp_path: Path, opened: Browser) 
             if turn == 1:
                 page.goto(f"{address}/recipes")
                 expect(page.get_by_text("No recipes yet")).to_be_visible()
-                saved = page.request.post(f"{address}/api/recipes", data={"title": "Kept"})
-                assert saved.ok
+                saved(page, {"title": "Kept"}, address)
             else:
                 page.goto(f"{address}/recipes")
                 expect(page.get_by_role("link", name="Kept")).to_be_visible()

@@ -42,7 +42,7 @@ class Rocking(FigurePart):
     far: int = 1
 
 
-class RockingTones(Figure):
+class RockingTones(Figure[Any]):
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
         return [self.rung(anchor.rung), self.rung(anchor.rung + 2), self.rung(anchor.rung)]
 

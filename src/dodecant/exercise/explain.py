@@ -64,8 +64,7 @@ def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]
         raise RecipeError([Problem("/recipe/etude", message, "Choose changes and pieces.")])
     prepared = prepare(recipe, tables)
     metre, stop = prepared.metre, prepared.stops[0]
-    timeline = stop.timeline
-    assert timeline is not None  # noqa: S101 - over changes there is one
+    timeline = stop.form
     others = tuple(pin for pin in etude.pins if pin.bar != bar)
 
     work = prepared.work_at(stop)

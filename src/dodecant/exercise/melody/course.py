@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 from dodecant.exercise.melody.figure_tone import FigureTone, ToneMaker
 from dodecant.exercise.melody.figures.base import Figure
@@ -26,7 +27,7 @@ _LONG = Timing(_HELD)
 class Walk:
     """What a course orders: the figures (rising, falling) on the anchors of a path, on a sound."""
 
-    figures: Sequence[Figure]
+    figures: Sequence[Figure[Any]]
     anchors: Sequence[Anchor]
     path: Path
     sound: Ladder
@@ -41,7 +42,7 @@ def in_course(course: CoursePart, walked: Walk) -> Groups:
     return ORDERED[type(course)](course, walked)
 
 
-def on_anchor(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[FigureTone]:
+def on_anchor(figures: Sequence[Figure[Any]], anchor: Anchor, place: int) -> list[FigureTone]:
     """The figure set on one anchor of a path; where the path rests its last tone is held."""
     figure = figures[anchor.falling]
     tones = figure.tones_on(anchor, place)
@@ -51,12 +52,11 @@ def on_anchor(figures: Sequence[Figure], anchor: Anchor, place: int) -> list[Fig
     return tones
 
 
-def _returning(course: CoursePart, walked: Walk) -> Groups:
+def _returning(course: ReturnCourse, walked: Walk) -> Groups:
     """Home after every so many figures, never twice on it.
 
     Home is the degree at or below the path's lowest anchor, or at or above it where the line must stay inside a range.
     """
-    assert isinstance(course, ReturnCourse)  # noqa: S101 - chosen by its class
     (degree,) = parse_degrees(course.degree)
     sound, figure = walked.sound, walked.figures[0]
     lowest = figure.rung(min(anchor.rung for anchor in walked.anchors)).pitch.midi
@@ -97,9 +97,8 @@ def _home_rung(degree: Degree, low: int, sound: Ladder) -> int:
     return rung
 
 
-def _build_up(course: CoursePart, walked: Walk) -> Groups:
+def _build_up(course: BuildUpCourse, walked: Walk) -> Groups:
     """Stage by stage: the tones so far as a run along the path, the newest one held; the octave root joins last."""
-    assert isinstance(course, BuildUpCourse)  # noqa: S101 - chosen by its class
     path, sound, scale = walked.path, walked.sound, walked.sound.scale
     order = _order(course, scale)
     first = max(3, sum(degree in scale.frame for degree in order)) if not course.order.strip() else 3
@@ -155,7 +154,7 @@ def _order(course: BuildUpCourse, scale: Scale) -> tuple[Degree, ...]:
     return tuple(found)
 
 
-ORDERED: Mapping[type[CoursePart], Callable[[CoursePart, Walk], Groups]] = {
+ORDERED: Mapping[type[CoursePart], Callable[[Any, Walk], Groups]] = {
     PlainCourse: lambda course, walked: walked.groups(),
     ReturnCourse: _returning,
     BuildUpCourse: _build_up,

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from functools import lru_cache
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from dodecant.exercise.recipe.ladders import (
     ArpeggioLadder,
@@ -85,8 +85,7 @@ def _chord_tones(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
     return tuple(degree for degree in side.degrees if degree.half_steps in heights)
 
 
-def _arpeggio(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
-    assert isinstance(part, ArpeggioLadder)  # noqa: S101 - chosen by its class
+def _arpeggio(part: ArpeggioLadder, side: _Side) -> tuple[Degree, ...]:
     count = len(side.degrees)
     if part.step > count:
         message = f"{side.scale.name} has no step {part.step}."
@@ -96,8 +95,7 @@ def _arpeggio(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
     return tuple(degree for degree in side.degrees if degree in tones)
 
 
-def _pair(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
-    assert isinstance(part, PairLadder)  # noqa: S101 - chosen by its class
+def _pair(part: PairLadder, side: _Side) -> tuple[Degree, ...]:
     first, second = pair_triads(side.scale, part.rank, f"{side.pointer}/rank")
     own = {degree.half_steps % 12: degree for degree in first | second}
     return tuple(own[degree.half_steps] for degree in side.degrees if degree.half_steps in own)
@@ -108,7 +106,7 @@ def _all_twelve(part: LadderPart, side: _Side) -> tuple[Degree, ...]:
     return tuple(own.get(degree.half_steps, degree) for degree in side.twelve)
 
 
-DEGREES: Mapping[type[LadderPart], Callable[[LadderPart, _Side], tuple[Degree, ...]]] = {
+DEGREES: Mapping[type[LadderPart], Callable[[Any, _Side], tuple[Degree, ...]]] = {
     ScaleLadder: lambda part, side: side.degrees,
     ChordLadder: _chord_tones,
     ArpeggioLadder: _arpeggio,

@@ -39,11 +39,10 @@ class LickLinesOverChanges:
 
     def anywhere(self, stop: Stop) -> Line:
         """The line before it is put in reach; without segments where no chord sounds."""
-        assert stop.timeline is not None  # noqa: S101 - over changes there is one
-        if stop.timeline not in self._plans:
-            self._plans[stop.timeline] = LickPlan(lick_in_time(stop.timeline, self._lick))
-        carrier = _LickCarrier(stop, self._work.scales, self._plans[stop.timeline])
-        line = Line(tuple(carrier.segments()), alike=stop.timeline)
+        if stop.form not in self._plans:
+            self._plans[stop.form] = LickPlan(lick_in_time(stop.form, self._lick))
+        carrier = _LickCarrier(stop, self._work.scales, self._plans[stop.form])
+        line = Line(tuple(carrier.segments()), alike=stop.form)
         missing = carrier.missing if line.segments else ()
         return replace(line, missing=missing, missing_on="A sound of the changes" if missing else "")
 

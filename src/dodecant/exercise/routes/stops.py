@@ -87,6 +87,13 @@ class Stop:
     in_key: ChordOfKey | None = None
 
     @property
+    def form(self) -> Timeline:
+        """When the chords come, of a stop over changes; raises LookupError for one on a sound alone."""
+        if self.timeline is None:
+            raise LookupError("there are no changes under this stop")
+        return self.timeline
+
+    @property
     def heading(self) -> str:
         """Key and sound as read, and as heard where that differs: 'B♭ Lydian · sounds A♭ Lydian'."""
         read, heard = self._name(self.written), self._name(self.sounding)

@@ -7,6 +7,7 @@ Belongs here: what is played on an anchor. Does not: how figures follow on each 
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Any
 
 from dodecant.exercise.melody.figures.arpeggios import ArpeggioTones
 from dodecant.exercise.melody.figures.base import Figure, Grounds
@@ -25,7 +26,7 @@ from dodecant.exercise.recipe.figures import (
     Unbroken,
 )
 
-TONES: Mapping[type[FigurePart], type[Figure]] = {
+TONES: Mapping[type[FigurePart], type[Figure[Any]]] = {
     Run: RunTones,
     Cell: CellTones,
     Intervals: IntervalTones,
@@ -37,6 +38,6 @@ TONES: Mapping[type[FigurePart], type[Figure]] = {
 }
 
 
-def figure_on(part: FigurePart, grounds: Grounds) -> Figure:
+def figure_on(part: FigurePart, grounds: Grounds) -> Figure[Any]:
     """The figure of a recipe on a ladder; a kind without tones of its own plays the anchor's rung."""
     return TONES.get(type(part), RungTones)(part, grounds)

@@ -10,7 +10,7 @@ from dodecant.exercise.melody.figures.base import Grounds
 from dodecant.exercise.melody.figures.moves import Move, MoveTones, Numbered
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor
-from dodecant.exercise.recipe.figures import STACKED, Arpeggios, FigurePart
+from dodecant.exercise.recipe.figures import STACKED, Arpeggios
 from dodecant.exercise.rhythm.timing import Timing
 from dodecant.music.scales.scale import CHORD_FAMILY
 
@@ -19,13 +19,12 @@ _NO_FEWER = 6  # tones of a ladder that has a chord's numbers; with fewer its ru
 _EIGHTH, _THIRD = Fraction(1, 2), Fraction(1, 3)  # of a beat
 
 
-class ArpeggioTones(MoveTones):
+class ArpeggioTones(MoveTones[Arpeggios]):
     """An arpeggio on every anchor, in even notes, led into, or struck together."""
 
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
+    def __init__(self, part: Arpeggios, grounds: Grounds) -> None:
         super().__init__(part, grounds)
-        assert isinstance(part, Arpeggios)  # noqa: S101 - chosen by its class
-        self._part, octave = part, len(self.ladder.scale)
+        octave = len(self.ladder.scale)
         self._on_root = _shaped(part, _from_root(part, self.ladder), octave)
         self._elsewhere = _shaped(part, [Numbered(n, n) for n in STACKED[part.tones]], octave)
         # The rungs of a chord's own arpeggio, where the sound is a chord.
@@ -34,12 +33,12 @@ class ArpeggioTones(MoveTones):
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
         """Its tones in the rhythm the recipe gives them."""
         tones = super().tones_on(anchor, place)
-        if self._part.rhythm == "led-triplets":
+        if self.part.rhythm == "led-triplets":
             return self._led_triplets(tones)
-        return [self.maker.struck(tones)] if self._part.rhythm == "struck" else tones
+        return [self.maker.struck(tones)] if self.part.rhythm == "struck" else tones
 
     def _moves_on(self, anchor: Anchor, place: int) -> Sequence[Move]:
-        turned = {"up-down": 1, "down-up": 0}.get(self._part.order) == place % 2
+        turned = {"up-down": 1, "down-up": 0}.get(self.part.order) == place % 2
         moves = self._on(anchor.rung)
         return moves[::-1] if turned else moves
 
@@ -49,11 +48,11 @@ class ArpeggioTones(MoveTones):
         place = anchor % octave
         if place == 0:
             return self._on_root
-        if not self._chord or self._part.tones == "fourths":
+        if not self._chord or self.part.tones == "fourths":
             return self._elsewhere
         above = [rung + turn * octave - place for turn in range(4) for rung in self._chord]
-        stack = [0, *(rung for rung in above if rung > 0)][: len(STACKED[self._part.tones])]
-        return _shaped(self._part, [Numbered(rung, rung) for rung in stack], octave)
+        stack = [0, *(rung for rung in above if rung > 0)][: len(STACKED[self.part.tones])]
+        return _shaped(self.part, [Numbered(rung, rung) for rung in stack], octave)
 
     def _led_triplets(self, tones: Sequence[FigureTone]) -> list[FigureTone]:
         """A leading note on the last eighth before the beat, three tones as a triplet on it, the others in eighths."""

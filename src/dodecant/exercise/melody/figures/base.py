@@ -6,6 +6,7 @@ from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import Generic, TypeVar
 
 from dodecant.exercise.melody.figure_tone import FigureTone, ToneMaker
 from dodecant.exercise.melody.ladder import Ladder
@@ -26,10 +27,14 @@ class Grounds:
     lick: Lick | None = None
 
 
-class Figure(ABC):
-    """Builds the tones of one figure on each anchor of a path."""
+PartT = TypeVar("PartT", bound=FigurePart)
 
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
+
+class Figure(ABC, Generic[PartT]):
+    """Builds the tones of one figure (a `part` of the recipe) on each anchor of a path."""
+
+    def __init__(self, part: PartT, grounds: Grounds) -> None:
+        self.part = part
         self.maker = ToneMaker(grounds.ladder)
         self.ladder, self.grounds = grounds.ladder, grounds
 

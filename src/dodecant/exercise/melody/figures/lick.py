@@ -16,7 +16,7 @@ from dodecant.exercise.rhythm.timing import Units
 from dodecant.music.core.degree import Degree
 
 
-class LickTones(Figure):
+class LickTones(Figure[FigurePart]):
     """A lick on every anchor: a tone of the sound keeps its number, a leaning one its half steps."""
 
     def __init__(self, part: FigurePart, grounds: Grounds) -> None:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from dodecant.exercise.melody.figure_tone import FigureTone, Interval
-from dodecant.exercise.melody.figures.base import Figure
+from dodecant.exercise.melody.figures.base import Figure, PartT
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor
 from dodecant.music.core.degree import Degree
@@ -40,7 +40,7 @@ def mirrored(move: Move) -> Move:
     return -move if isinstance(move, int) else move
 
 
-class MoveTones(Figure):
+class MoveTones(Figure[PartT]):
     """The same moves on every anchor, some of them turned round."""
 
     moves: Sequence[Move] = ()

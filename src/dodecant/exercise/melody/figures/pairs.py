@@ -6,21 +6,19 @@ from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures.base import Figure, Grounds
 from dodecant.exercise.melody.ladder_scales import pair_triads
 from dodecant.exercise.melody.path import Anchor
-from dodecant.exercise.recipe.figures import FigurePart, Pairs
+from dodecant.exercise.recipe.figures import Pairs
 
 
-class PairTones(Figure):
+class PairTones(Figure[Pairs]):
     """The two triads of a pair in turn."""
 
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
+    def __init__(self, part: Pairs, grounds: Grounds) -> None:
         super().__init__(part, grounds)
-        assert isinstance(part, Pairs)  # noqa: S101 - chosen by its class
-        self._part = part
         self._pair = pair_triads(grounds.sound, part.rank, "/figure/rank")
 
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
         """The triad that the anchor belongs to, from it upwards, in the order that was asked for."""
-        part, ladder = self._part, self.ladder
+        part, ladder = self.part, self.ladder
         triad = next((one for one in self._pair if ladder.degree(anchor.rung) in one), self._pair[0])
         rungs: list[int] = []
         rung = anchor.rung

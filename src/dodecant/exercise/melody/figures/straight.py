@@ -14,7 +14,7 @@ from dodecant.exercise.rhythm.timing import Timing
 from dodecant.music.core.degree import Degree
 
 
-class RungTones(Figure):
+class RungTones(Figure[FigurePart]):
     """The anchor's rung alone."""
 
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
@@ -22,24 +22,19 @@ class RungTones(Figure):
         return [self.maker.rung(anchor.rung)]
 
 
-class RunTones(Figure):
+class RunTones(Figure[Run]):
     """The anchor's rung, roots held or struck twice, an arpeggio at the end."""
-
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
-        super().__init__(part, grounds)
-        assert isinstance(part, Run)  # noqa: S101 - chosen by its class
-        self._part = part
 
     def tones_on(self, anchor: Anchor, place: int = 0) -> list[FigureTone]:
         """One tone, or a root as the recipe wants it."""
         tone = self.maker.rung(anchor.rung)
-        if self._part.roots == "plain" or tone.degree != Degree(1):
+        if self.part.roots == "plain" or tone.degree != Degree(1):
             return [tone]
-        return [self.maker.timed(tone, Timing(2))] if self._part.roots == "hold" else [tone, tone]
+        return [self.maker.timed(tone, Timing(2))] if self.part.roots == "hold" else [tone, tone]
 
     def at_the_end(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
         """The arpeggio of every second rung over the path's span, up and back; the tone the run ended on begins it."""
-        if self._part.tail != "arpeggio":
+        if self.part.tail != "arpeggio":
             return []
         low, high = min(a.rung for a in anchors), max(a.rung for a in anchors)
         rising = list(range(low, high + 1, 2))
@@ -47,12 +42,11 @@ class RunTones(Figure):
         return [[self.maker.rung(rung)] for rung in whole[int(anchors[-1].rung == low) :]]
 
 
-class IntervalTones(MoveTones):
+class IntervalTones(MoveTones[Intervals]):
     """An interval on every anchor."""
 
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
+    def __init__(self, part: Intervals, grounds: Grounds) -> None:
         super().__init__(part, grounds)
-        assert isinstance(part, Intervals)  # noqa: S101 - chosen by its class
         far = part.size - 1
         self.moves = {"down": (far, 0), "there-and-back": (0, far, 0)}.get(part.direction, (0, far))
         self._alternates = part.direction == "alternating"
@@ -61,12 +55,11 @@ class IntervalTones(MoveTones):
         return self.moves[::-1] if self._alternates and place % 2 == 1 else self.moves
 
 
-class CellTones(MoveTones):
+class CellTones(MoveTones[Cell]):
     """A typed cell: numbers are rungs above the anchor, or exact intervals where a tone is insisted on."""
 
-    def __init__(self, part: FigurePart, grounds: Grounds) -> None:
+    def __init__(self, part: Cell, grounds: Grounds) -> None:
         super().__init__(part, grounds)
-        assert isinstance(part, Cell)  # noqa: S101 - chosen by its class
         self._turned = part.turned
         tones = parse_cell(part.text)
         offsets = [self._offset(tone, part.reading) for tone in tones]

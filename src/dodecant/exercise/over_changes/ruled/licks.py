@@ -57,8 +57,7 @@ class LickWays:
 
     def _alone(self, stop: Stop, passage: Passage, lead: Fraction) -> Stop:
         """The passage as if it were the whole form, after so many beats of its pickup."""
-        assert stop.timeline is not None  # noqa: S101 - asked for before
-        timeline = stop.timeline
+        timeline = stop.form
         key = (timeline, passage)
         begin = stop.chords_written[passage.chords.start].start - lead
         if key not in self._parts:
@@ -78,10 +77,9 @@ class LickWays:
     @staticmethod
     def _breathing(stop: Stop, passage: Passage, number: int) -> tuple[DueChord, TimedChord]:
         """A chord of the timeline and of the stop; the last of the passage ends with a breath."""
-        assert stop.timeline is not None  # noqa: S101 - as above
         over = stop.chords_written[number]
         breath = passage.breathes if number == passage.chords[-1] else Fraction(0)
-        return stop.timeline.due[number], over._replace(length=over.length - breath)
+        return stop.form.due[number], over._replace(length=over.length - breath)
 
     def _way(self, line: Line, later: Fraction) -> Way:
         heights = [segment.pitch(tone).midi for segment in line.segments for tone in segment.tones]

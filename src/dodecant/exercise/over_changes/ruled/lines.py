@@ -136,7 +136,6 @@ class RuledLines:
 
     def _written(self, stop: Stop, placed: Sequence[_Placed]) -> Line:
         """The line of all segments, with silence where nothing is played."""
-        assert stop.timeline is not None  # noqa: S101 - over changes there is one
         segments = [one.segment for one in placed]
         under = {one.chord for one in placed}
         silent = [
@@ -146,7 +145,7 @@ class RuledLines:
         ]
         opened = tuple(
             (over.start, over.start + over.length)
-            for over, number in zip(stop.chords_written, stop.timeline.plays, strict=True)
+            for over, number in zip(stop.chords_written, stop.form.plays, strict=True)
             if over.sound is not None and self.what.all[number].silent
         )
         fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
@@ -178,11 +177,10 @@ class RuledLines:
 
     def _carried(self, stop: Stop) -> list[_Placed]:
         """The line of the key the changes are written in, carried to the stop's key and put in reach."""
-        assert stop.timeline is not None  # noqa: S101 - over changes there is one
         home = self.what.with_chords_early(at_home(stop))
-        if stop.timeline not in self._at_home:
-            self._at_home[stop.timeline] = self._placed(home, self.plan(home))
-        placed = self._at_home[stop.timeline]
+        if stop.form not in self._at_home:
+            self._at_home[stop.form] = self._placed(home, self.plan(home))
+        placed = self._at_home[stop.form]
         up = _up(home, stop)
         moved = [one._replace(segment=_moved(one, stop, up)) for one in placed]
         player = self._player
@@ -225,10 +223,9 @@ def _ways_of(playing: Playing) -> WaysOver:
 
 def at_home(stop: Stop) -> Stop:
     """The stop in the key its changes are written in."""
-    assert stop.timeline is not None  # noqa: S101 - over changes there is one
-    tonic = stop.timeline.harmony.changes.key.tonic
+    tonic = stop.form.harmony.changes.key.tonic
     sound = replace(stop.written, tonic=tonic)
-    chords = stop.timeline.in_home_key
+    chords = stop.form.in_home_key
     return replace(stop, written=sound, sounding=sound, chords_written=chords, chords_sounding=chords)
 
 

@@ -15,12 +15,11 @@ def passages_of(what: RuleAssignments, stop: Stop) -> list[Passage]:
 
     A breath ends one, and so does the bar of an etude's peak. Chords without a sound are in none.
     """
-    assert stop.timeline is not None  # noqa: S101 - over changes there is one
     every = what.recipe.etude.breath * what.metre.quarters if what.recipe.etude else Fraction(0)
     found: list[Passage] = []
     breathes: set[int] = set()
-    chords, plays = stop.chords_written, stop.timeline.plays
-    lead_in = stop.timeline.lead_in
+    chords, plays = stop.chords_written, stop.form.plays
+    lead_in = stop.form.lead_in
     for number, over in enumerate(chords):
         end = over.start + over.length - lead_in
         if every and end > 0 and end % every == 0 and number + 1 < len(chords) and over.length > 1:
