@@ -20,7 +20,11 @@ _DRAWN: Final = """[...document.querySelectorAll('.mantine-Skeleton-root, .manti
   .every((one) => one.getBoundingClientRect().top > innerHeight)"""
 _NOTHING_CUT_OFF: Final = """[...document.querySelectorAll('header *')]
   .every((one) => one.getBoundingClientRect().right <= innerWidth)"""
-_TWO_FRAMES: Final = "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))"
+_AT_REST: Final = """async () => {
+  await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+  const ends = (one) => one.effect?.getTiming().iterations !== Infinity;
+  await Promise.allSettled(document.getAnimations().filter(ends).map((one) => one.finished));
+}"""
 
 
 def drawn(page: Page) -> None:
@@ -45,7 +49,7 @@ def for_everyone(page: Page, *sizes: str) -> None:
         width, height = SIZES[size]
         page.set_viewport_size({"width": width, "height": height})
         page.emulate_media(color_scheme="dark" if scheme == "dark" else "light", reduced_motion="reduce")
-        page.evaluate(_TWO_FRAMES)
+        page.evaluate(_AT_REST)
         drawn(page)
         until(page, f"document.scrollingElement.scrollWidth <= {width}")
         until(page, _NOTHING_CUT_OFF)

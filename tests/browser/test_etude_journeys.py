@@ -17,10 +17,11 @@ from tests.browser.hands import choose, on_the_bench, phrase, says, until
 pytestmark = pytest.mark.browser
 
 
-def open_recipe(page: Page, name: str) -> None:
-    page.goto("/recipes")
-    page.get_by_role("link", name=name).click()
-    page.wait_for_selector("#strip-0 svg .note")
+def open_recipe(page: Page, name: str, *keys: str) -> None:
+    """A recipe of the demo in a few keys, on the bench."""
+    (listed,) = page.request.get("/api/recipes", params={"search": name}).json()["documents"]
+    recipe = page.request.get(f"/api/recipes/{listed['id']}").json()["document"]
+    on_the_bench(page, **recipe | {"keys": {"order": "picked", "picked": keys}})
 
 
 def names_over(page: Page, name: str, count: int) -> None:
@@ -29,7 +30,7 @@ def names_over(page: Page, name: str, count: int) -> None:
 
 
 def test_rules_on_a_blues(page: Page) -> None:
-    open_recipe(page, "Ticket Hall Blues: 1 2 3 5")
+    open_recipe(page, "Ticket Hall Blues: 1 2 3 5", "F", "C")
     phrase(page, "figure")
     page.get_by_role("button", name="Play something else on some chords").click()
     says(page, "take 1 2 3 5 on every II")
@@ -58,7 +59,7 @@ def test_rules_on_a_blues(page: Page) -> None:
 
 
 def test_an_etude_is_composed_pinned_and_printed(page: Page) -> None:
-    open_recipe(page, "Long swell")
+    open_recipe(page, "Long swell", "C", "F")
     phrase(page, "figure")
     page.get_by_role("button", name="Compose an etude of vocabulary").click()
     says(page, "take an etude of")

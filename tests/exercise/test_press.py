@@ -172,7 +172,7 @@ def test_the_weights_of_ink(tables: Tables) -> None:
 
 
 @given(recipes)
-@examples(80)
+@examples(50)
 def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)

@@ -86,11 +86,15 @@ def check(exercise: Exercise) -> stream.Score:
 
 
 @pytest.mark.parametrize("place", range(len(SCALES)), ids=SCALES)
-def test_every_sound_in_twelve_keys_on_every_instrument(tables: Tables, place: int) -> None:
-    """Every instrument is worked out in all keys; the slow reader gets each key on another instrument in turn."""
+def test_every_sound_in_twelve_keys_on_instruments_in_turn(tables: Tables, place: int) -> None:
+    """Every sound on three instruments, every instrument with three sounds, in all keys; the slow reader gets each key
+    on one of them.
+    """
     scale = SCALES[place]
     steps = [sum(map(int, STEPS[scale][:n])) for n in range(len(STEPS[scale]) + 1)]
-    for turn, instrument in enumerate(INSTRUMENTS):
+    every = place % (len(SCALES) // 3) == 0
+    three = [INSTRUMENTS[(3 * place + n) % len(INSTRUMENTS)] for n in range(3)]
+    for turn, instrument in enumerate(INSTRUMENTS if every else three):
         document = {
             "sounds": {"kind": "one", "scale": scale},
             "path": {"direction": "up"},
@@ -102,13 +106,13 @@ def test_every_sound_in_twelve_keys_on_every_instrument(tables: Tables, place: i
             heights = [note.tone.sounding.midi for note in strip.notes]
             assert heights[0] % 12 == key
             assert [height - heights[0] for height in heights] == steps
-        picked = [KEYS[key] for key in range(12) if (key + place) % len(INSTRUMENTS) == turn]
+        picked = [KEYS[key] for key in range(12) if (key + place) % (len(INSTRUMENTS) if every else 3) == turn]
         if picked:
             check(press(read_recipe({**document, "keys": {"order": "picked", "picked": picked}}), tables))
 
 
 @given(few_keys)
-@examples(30)
+@examples(20)
 def test_any_recipe_reads_back(recipe: Recipe) -> None:
     check(press(recipe, load_tables()))
 

@@ -79,7 +79,7 @@ def pressed(recipe: Recipe) -> Exercise | None:
 
 
 @given(recipes())
-@examples(1000)
+@examples(500)
 def test_no_way_through_the_form_costs_less(recipe: Recipe) -> None:
     player = resolved_player(recipe, TABLES.instruments)
     metre = Metre(4, 4)
