@@ -94,3 +94,12 @@ def test_notice_says_of_every_package_what_it_says_itself() -> None:
     }
     said = set(noticed("Libraries of the page"))
     assert {one for one in shipped if one[0] != "MIT"} == {one for one in said if one[0] != "MIT"}
+
+
+def test_no_two_types_share_a_name() -> None:
+    names = [
+        name
+        for file in CODE.rglob("*.py")
+        for name in re.findall(r"^class (\w+)", file.read_text("utf-8"), re.MULTILINE)
+    ]
+    assert [name for name in names if names.count(name) > 1] == []

@@ -86,10 +86,13 @@ def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
     kept = client.put(f"{AT}/plan", params=TODAY, json={"document": document, "revision": 0}).json()
     assert kept["revision"] == 1
     assert client.put(f"{AT}/plan", params=TODAY, json={"document": document, "revision": 0}).status_code == 409
+    client.post(f"{AT}/entries", json=[{**ENTRY, "key": 0, "minutes": 0.2}])  # a take in passing ticks nothing off
+    passing = client.get(f"{AT}/plan", params=TODAY).json()
+    assert [item["key"] for day in passing["days"][:3] for item in day["items"]] == ["C", "D"]
     client.post(f"{AT}/entries", json=[{**ENTRY, "key": 0}])  # C is done today
     now = client.get(f"{AT}/plan", params=TODAY).json()
     assert [(day["day"], item["key"]) for day in now["days"][:3] for item in day["items"]] == [("2026-11-29", "D")]
-    assert now["done_today"] == 7.5
+    assert now["done_today"] == 7.7
     saved = [{**ENTRY, "recipe": "r", "key": key} for key in (0, 5, 5)]
     client.post(f"{AT}/entries", json=saved)
     assert client.get(f"{AT}/taken", params={"recipe": "r"}).json() == [{"minutes": 22.5, "strips": 2}]

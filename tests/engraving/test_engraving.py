@@ -101,13 +101,13 @@ def test_the_handout_is_a_pdf_with_its_words_and_fonts(tables: Tables) -> None:
      ("Figtree-Bold", "0123456789ŐŁ")],
 )  # fmt: skip
 def test_the_fonts_have_the_signs_they_are_shipped_for(font: str, signs: str) -> None:
-    with (files("dodecant") / "engraving" / "fonts" / f"{font}.ttf").open("rb") as file:
+    with (files("dodecant") / "engraving" / "pages" / "fonts" / f"{font}.ttf").open("rb") as file:
         glyphs = TTFont(file).getBestCmap()
     assert {sign for sign in signs if ord(sign) not in glyphs} == set()
 
 
 def test_the_page_finds_its_font_families() -> None:
-    folder = str(files("dodecant") / "engraving" / "fonts")
+    folder = str(files("dodecant") / "engraving" / "pages" / "fonts")
     families = typst.Fonts(include_system_fonts=False, font_paths=[folder]).families()
     assert {"Literata", "Figtree", "Dodecant Signs", "Leipzig"} <= set(families)
 

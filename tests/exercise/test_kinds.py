@@ -12,7 +12,7 @@ from hypothesis import find
 from pydantic import TypeAdapter, ValidationError
 
 from dodecant.exercise.exercise import Exercise
-from dodecant.exercise.melody.course import ORDERED, Groups, Walk
+from dodecant.exercise.melody.course import ORDERED, Groups, WalkedPath
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures import TONES
 from dodecant.exercise.melody.figures.base import Figure
@@ -60,7 +60,7 @@ class TwiceCourse(CoursePart):
     repeats_notes: ClassVar[bool] = True
 
 
-def _twice(course: CoursePart, walked: Walk) -> Groups:
+def _twice(course: CoursePart, walked: WalkedPath) -> Groups:
     return [group for group in walked.groups() for _ in range(2)]
 
 

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.calendar import to_icalendar
-from dodecant.formats.logbook_files import Fault, read_logbook, to_csv, to_json
+from dodecant.formats.logbook_files import RowFault, read_logbook, to_csv, to_json
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.plan import planned
@@ -87,18 +87,18 @@ HEAD = "day,what,minutes,key,tempo,word"
         ("day;what;minutes\n2026-11-02;Übung;7,5\n".encode("cp1252"), 1, []),
         (b"day\twhat\tminutes\r\n2026-11-02\tThirds\t10\r\n\r\n", 1, []),
         (f"{HEAD}\n2026-02-29,Thirds,10,,,\n2028-02-29,Thirds,10,,,\n".encode(), 1,
-         [Fault(2, "“2026-02-29” is no day.", "Write year, month and day: 2026-11-28.")]),
+         [RowFault(2, "“2026-02-29” is no day.", "Write year, month and day: 2026-11-28.")]),
         (f"{HEAD}\n2026-11-02,Thirds,0,,,\n2026-11-02,Thirds,x,,,\n2026-11-02,,5,,,\n2026-11-02,T,5,H,,\n"
          "2026-11-02,T,5,,,nice\n2026-11-02,T,5,,900,\n".encode(), 0,
-         [Fault(2, "0 minutes cannot be.", "Write from 0.01 to 1440."),
-          Fault(3, "“x” is no number of minutes.", "Write a number."),
-          Fault(4, "It does not say what was practised.", "Write something under “what”."),
-          Fault(5, "“H” is not a note", ""),
-          Fault(6, "“nice” is no word for how it went.", "Write easy, comfortable, pushing, or nothing."),
-          Fault(7, "900 tempo cannot be.", "Write from 10 to 400.")]),
+         [RowFault(2, "0 minutes cannot be.", "Write from 0.01 to 1440."),
+          RowFault(3, "“x” is no number of minutes.", "Write a number."),
+          RowFault(4, "It does not say what was practised.", "Write something under “what”."),
+          RowFault(5, "“H” is not a note", ""),
+          RowFault(6, "“nice” is no word for how it went.", "Write easy, comfortable, pushing, or nothing."),
+          RowFault(7, "900 tempo cannot be.", "Write from 10 to 400.")]),
     ],
 )  # fmt: skip
-def test_rows_that_cannot_be_taken_are_told_by_line(data: bytes, entries: int, faults: list[Fault]) -> None:
+def test_rows_that_cannot_be_taken_are_told_by_line(data: bytes, entries: int, faults: list[RowFault]) -> None:
     found = read_logbook(data, LISBON)
     assert len(found.entries) == entries
     assert [fault.line for fault in found.faults] == [fault.line for fault in faults]

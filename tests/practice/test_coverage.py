@@ -6,7 +6,16 @@ from datetime import date, timedelta
 
 import pytest
 
-from dodecant.practice.planning.coverage import Cell, Done, dial, holes, key_names, next_keys, readiness, wanted_cells
+from dodecant.practice.planning.coverage import (
+    CoverageCell,
+    Done,
+    dial,
+    holes,
+    key_names,
+    next_keys,
+    readiness,
+    wanted_cells,
+)
 from dodecant.tables import load_tables
 
 TODAY = date(2026, 11, 28)
@@ -14,7 +23,7 @@ SCALES = load_tables().scales
 
 
 def done(key: int, comfortable: int | None, best: int | None, day: int = 20, sound: str = "Dorian") -> Done:
-    return Done(Cell(key, sound, "", "eighth"), 3, comfortable, best, date(2026, 11, day))
+    return Done(CoverageCell(key, sound, "", "eighth"), 3, comfortable, best, date(2026, 11, day))
 
 
 @pytest.mark.parametrize(
@@ -43,7 +52,9 @@ def test_a_dial_fills_key_by_key_and_tells_what_comes_next() -> None:
     assert [one.why for one in next_keys(begun, TODAY, names)] == [
         "C: the weakest at 60", "C♯: the weakest at 61", "D: the weakest at 62"
     ]  # fmt: skip
-    old = dial([Done(Cell(key, "Dorian", "", ""), 1, 96, 96, date(2026, 10, 1)) for key in range(12)], "Dorian", 96)
+    old = dial(
+        [Done(CoverageCell(key, "Dorian", "", ""), 1, 96, 96, date(2026, 10, 1)) for key in range(12)], "Dorian", 96
+    )
     assert next_keys(old, TODAY, names, 1)[0].why == "C: ready, but 58 days ago"
     assert dial(history, "Dorian", 96, "triplet")[0].ready == 0
 
@@ -51,7 +62,7 @@ def test_a_dial_fills_key_by_key_and_tells_what_comes_next() -> None:
 @pytest.mark.parametrize(("days", "rusty"), [(27, 0), (28, 12)])
 def test_what_is_ready_wants_to_be_played_again_after_four_weeks(days: int, rusty: int) -> None:
     last = TODAY - timedelta(days=days)
-    sides = dial([Done(Cell(key, "Dorian", "", ""), 1, 96, 96, last) for key in range(12)], "Dorian", 96)
+    sides = dial([Done(CoverageCell(key, "Dorian", "", ""), 1, 96, 96, last) for key in range(12)], "Dorian", 96)
     assert len(next_keys(sides, TODAY, key_names("Dorian", SCALES), 99)) == rusty
 
 
@@ -59,4 +70,4 @@ def test_forty_eight_holes_for_four_minor_forms_in_twelve_keys() -> None:
     wanted = wanted_cells(["Aeolian", "harmonic minor", "melodic minor", "Dorian"], values=["eighth"])
     assert len(holes([], wanted)) == 48
     assert len(holes([done(0, 60, 60), done(7, None, 50)], wanted)) == 46
-    assert Cell(0, "Dorian", "", "eighth") not in holes([done(0, 60, 60)], wanted)
+    assert CoverageCell(0, "Dorian", "", "eighth") not in holes([done(0, 60, 60)], wanted)

@@ -30,7 +30,7 @@ _VOICE_OF: Final[dict[BandPart, Voice]] = {
 }  # fmt: skip
 
 
-class Sounding(NamedTuple):
+class MixedPart(NamedTuple):
     """One note in a file: when (seconds), how long, which voice, MIDI number, how loud from 0 to 1."""
 
     at: float
@@ -46,7 +46,7 @@ def soundings(
     backing: Backing,
     tempo: float,
     what: What,
-) -> list[Sounding]:
+) -> list[MixedPart]:
     """What sounds of some strips with their bands, one after another, after a count-in, at a tempo (BPM)."""
     quarter = exercise.metre.quarter_at(tempo)
     count_in = float(counted_in(exercise.metre, backing))
@@ -55,19 +55,19 @@ def soundings(
         if what != "band":
             for note in due_notes(exercise, strip, tempo):
                 for pitch in (note.pitch, *note.under):
-                    found.append(Sounding(now + note.at, note.length, "piano", pitch, 0.6 * backing.line / 100))
+                    found.append(MixedPart(now + note.at, note.length, "piano", pitch, 0.6 * backing.line / 100))
         if what != "line":
             found += _band(exercise, strip, events, backing, quarter, now)
         now += float(strip.beats) * quarter
     return sorted(found)
 
 
-def seconds_of(events: Sequence[Sounding]) -> float:
+def seconds_of(events: Sequence[MixedPart]) -> float:
     """When the last event has ended."""
     return max((event.at + event.length for event in events), default=0.0)
 
 
-def rendered(events: Sequence[Sounding]) -> Wave:
+def rendered(events: Sequence[MixedPart]) -> Wave:
     """The events mixed: mono, between -1 and 1; whoever listens is told how far it has come."""
     mixed = np.zeros(int((seconds_of(events) + _TAIL) * RATE), np.float32)
     chunks = [events[at : at + _CHUNK] for at in range(0, len(events), _CHUNK)]
@@ -92,17 +92,17 @@ def sound_file(found: Wave, kind: SoundKind) -> bytes:
     return out.getvalue()
 
 
-def _counted(exercise: Exercise, backing: Backing, lasts: float, quarter: float) -> Iterator[Sounding]:
+def _counted(exercise: Exercise, backing: Backing, lasts: float, quarter: float) -> Iterator[MixedPart]:
     bars = -(-lasts // float(exercise.metre.quarters)) * float(exercise.metre.quarters)
     for at, number, _ in at_beats(exercise.metre, exercise.metre.quarters * 0, exercise.metre.quarters * 2):
         if bars - lasts <= at < bars:
             key = STRONG_CLICK if number == 0 else CLICK
-            yield Sounding((float(at) - bars + lasts) * quarter, 0.05, "click", key, 0.5 * backing.clicks / 100)
+            yield MixedPart((float(at) - bars + lasts) * quarter, 0.05, "click", key, 0.5 * backing.clicks / 100)
 
 
 def _band(
     exercise: Exercise, strip: Strip, events: Sequence[BandEvent], backing: Backing, quarter: float, now: float
-) -> Iterator[Sounding]:
+) -> Iterator[MixedPart]:
     placement = exercise.recipe.placement
     levels = {"click": backing.clicks, "drone": backing.drone}
     for barline, begin, end in strip.passages:
@@ -111,4 +111,4 @@ def _band(
                 at, length = swung_span(event.start, min(event.length, end - event.start), placement)
                 gain = 0.6 * event.loud * levels.get(event.part, backing.band) / 100
                 seconds = float(length) * quarter
-                yield Sounding(now + float(barline + at) * quarter, seconds, _VOICE_OF[event.part], event.pitch, gain)
+                yield MixedPart(now + float(barline + at) * quarter, seconds, _VOICE_OF[event.part], event.pitch, gain)

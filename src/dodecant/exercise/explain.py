@@ -16,7 +16,7 @@ from dodecant.exercise.over_changes.ruled.lines import RuledLines, narrowed
 from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.prepared import prepare
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.etude.etude import Pin
+from dodecant.exercise.recipe.etude.etude import PiecePin
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.tables import Tables
 from dodecant.instrument.fingering.optimiser import Alternative
@@ -73,7 +73,7 @@ def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]
     now = composed(etude.pins)
     found = []
     for piece in now.could_begin(bar, metre.quarters):
-        other = composed((*others, Pin(bar=bar, piece=piece)))
+        other = composed((*others, PiecePin(bar=bar, piece=piece)))
         taken = now.begins_with(bar, metre.quarters) == piece
         costs = other.costs_in(bar, metre.quarters)
         found.append(EtudeChoice(piece, etude.pieces[piece].name, other.total - now.total, costs, taken))

@@ -13,13 +13,13 @@ from dodecant.exercise.notation.score import FingerMark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import (
     FingeringPart,
+    FingerPin,
     OnChromaticHarp,
     OnFrets,
     OnHarp,
     OnKeys,
     OnSlide,
     OnValves,
-    Pin,
 )
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.books import BookRow, book_of
@@ -252,7 +252,7 @@ SHOWN: Final[Mapping[type[FingeringPart], Callable[[Any, Sequence[Finger | None]
 }
 
 
-def _is_pinned(state: Finger, pin: Pin) -> bool:
+def _is_pinned(state: Finger, pin: FingerPin) -> bool:
     if isinstance(state, Stopped):
         return state.text == pin.finger and pin.string in (0, state.string)
     return state.text.rstrip("*") == pin.finger.rstrip("*")

@@ -28,7 +28,7 @@ _QUOTED: Final = tuple(f"'{sign}" for sign in _FORMULA)
 _ENCODINGS: Final = ("utf-8-sig", "cp1252")
 
 
-class Fault(NamedTuple):
+class RowFault(NamedTuple):
     """A row that cannot be taken: its line (from 1), what is wrong, what would be right."""
 
     line: int
@@ -40,7 +40,7 @@ class ReadLogbook(NamedTuple):
     """What was read: entries, and the rows that cannot be taken."""
 
     entries: tuple[Entry, ...]
-    faults: tuple[Fault, ...]
+    faults: tuple[RowFault, ...]
 
 
 def to_csv(entries: Iterable[Entry]) -> bytes:
@@ -73,15 +73,15 @@ def read_logbook(data: bytes, zone: ZoneInfo, player: int = 1) -> ReadLogbook:
     else:
         rows = _csv_rows(text)
     entries: list[Entry] = []
-    faults: list[Fault] = []
+    faults: list[RowFault] = []
     for line, row in rows:
         if len(entries) + len(faults) >= MOST_ROWS:
-            faults.append(Fault(line, f"Only {MOST_ROWS:,} rows are taken at once.", "Cut the file in parts."))
+            faults.append(RowFault(line, f"Only {MOST_ROWS:,} rows are taken at once.", "Cut the file in parts."))
             break
         try:
             entries.append(_entry(row, zone, player))
         except (ValueError, MusicError, RecipeError, OverflowError) as error:
-            faults.append(Fault(line, *_told(error)))
+            faults.append(RowFault(line, *_told(error)))
     return ReadLogbook(tuple(entries), tuple(faults))
 
 

@@ -16,7 +16,7 @@ from markdown_it.token import Token
 BlockKind = Literal["paragraph", "item", "step"]
 
 
-class Run(NamedTuple):
+class TextRun(NamedTuple):
     """Letters in one weight."""
 
     text: str
@@ -29,7 +29,7 @@ class Block(NamedTuple):
 
     kind: BlockKind
     number: int
-    runs: tuple[Run, ...]
+    runs: tuple[TextRun, ...]
 
 
 @lru_cache(maxsize=64)
@@ -61,7 +61,7 @@ def words_data(text: str) -> list[dict[str, Any]]:
     ]
 
 
-def _runs(tokens: Sequence[Token]) -> Iterator[Run]:
+def _runs(tokens: Sequence[Token]) -> Iterator[TextRun]:
     strong = emphasis = 0
     for token in tokens:
         weight = token.nesting
@@ -70,9 +70,9 @@ def _runs(tokens: Sequence[Token]) -> Iterator[Run]:
         elif token.type.startswith("em_"):
             emphasis += weight
         elif token.type in ("softbreak", "hardbreak"):
-            yield Run("\n" if token.type == "hardbreak" else " ", strong > 0, emphasis > 0)
+            yield TextRun("\n" if token.type == "hardbreak" else " ", strong > 0, emphasis > 0)
         elif token.content:
-            yield Run(token.content, strong > 0, emphasis > 0)
+            yield TextRun(token.content, strong > 0, emphasis > 0)
 
 
 @cache

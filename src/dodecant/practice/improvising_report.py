@@ -42,7 +42,7 @@ class Told(NamedTuple):
     choruses: tuple[ChorusReport, ...]
 
 
-class Phrase(NamedTuple):
+class PlayedPhrase(NamedTuple):
     """Notes without a breath between them: from and to which beat since the beginning, and how many."""
 
     begin: float
@@ -60,15 +60,15 @@ def improvising_report(
     return Told(tuple(telling.sentences()), tuple(telling.choruses()))
 
 
-def phrases_of(notes: Sequence[PlacedNote]) -> list[Phrase]:
+def phrases_of(notes: Sequence[PlacedNote]) -> list[PlayedPhrase]:
     """The phrases, in order."""
-    found: list[Phrase] = []
+    found: list[PlayedPhrase] = []
     for note in notes:
         if found and note.begin - found[-1].end < _BREATH:
             last = found[-1]
-            found[-1] = Phrase(last.begin, max(last.end, note.end), last.notes + 1)
+            found[-1] = PlayedPhrase(last.begin, max(last.end, note.end), last.notes + 1)
         else:
-            found.append(Phrase(note.begin, note.end, 1))
+            found.append(PlayedPhrase(note.begin, note.end, 1))
     return found
 
 

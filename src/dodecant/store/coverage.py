@@ -5,7 +5,7 @@ from __future__ import annotations
 import sqlite3
 from datetime import date
 
-from dodecant.practice.planning.coverage import Cell, Done, SlipCount, Week
+from dodecant.practice.planning.coverage import CoverageCell, Done, SlipCount, Week
 
 
 def cells(connection: sqlite3.Connection, player: int) -> list[Done]:
@@ -14,7 +14,7 @@ def cells(connection: sqlite3.Connection, player: int) -> list[Done]:
         "SELECT sound, key, position, value, times, comfortable, best, last FROM entry_cell WHERE player = ?", (player,)
     )
     return [
-        Done(Cell(key, sound, position, value), times, comfortable, best, date.fromisoformat(day))
+        Done(CoverageCell(key, sound, position, value), times, comfortable, best, date.fromisoformat(day))
         for sound, key, position, value, times, comfortable, best, day in rows
     ]
 

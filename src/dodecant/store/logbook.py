@@ -139,14 +139,17 @@ def _read(row: Sequence[Any]) -> Entry:
     return Entry(*when, **kept, player=player, id=number, corrects=corrects)
 
 
-def days_of(connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date) -> list[tuple[int, date]]:
-    """In which key something was practised on which day, from a day on: by its recipe's id, or by its name (a routine's
-    stands before what was played of it, with a colon).
+def days_of(
+    connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date, least: float
+) -> list[tuple[int, date]]:
+    """In which key something was practised on which day, from a day on, for so many minutes at `least`: by its recipe's
+    id, or by its name (a routine's stands before what was played of it, with a colon).
     """
     rows = connection.execute(
-        "SELECT DISTINCT key, day FROM entry WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL"
-        " AND (what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?)) ORDER BY day",
-        (player, since.isoformat(), what, len(what) + 2, f"{what}: ", recipe),
+        "SELECT key, day FROM entry WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL"
+        " AND (what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?))"
+        " GROUP BY day, key HAVING sum(minutes) >= ? ORDER BY day, min(id)",
+        (player, since.isoformat(), what, len(what) + 2, f"{what}: ", recipe, least),
     )
     return [(int(key), date.fromisoformat(day)) for key, day in rows]
 

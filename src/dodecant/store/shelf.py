@@ -53,7 +53,7 @@ class Saved(Generic[Document]):
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
+class ShelfEntry:
     """A document in the list of its shelf, before it is read."""
 
     id: str
@@ -86,7 +86,7 @@ class Shelf(Generic[Document]):
     def page(
         self,
         connection: sqlite3.Connection,
-        entries: Sequence[Entry],
+        entries: Sequence[ShelfEntry],
         start: int = 0,
         count: int = 1000,
         *,
@@ -100,11 +100,11 @@ class Shelf(Generic[Document]):
         documents = tuple(one for one in found if isinstance(one, Saved))
         return Page(len(listed), documents, tuple(one for one in found if isinstance(one, Damaged)))
 
-    def entries(self, connection: sqlite3.Connection, search: str = "") -> list[Entry]:
+    def entries(self, connection: sqlite3.Connection, search: str = "") -> list[ShelfEntry]:
         """Those whose title holds every word of the search, the last changed first."""
         words = search.casefold().split()
         rows = connection.execute(f"{_SELECT_ENTRY} WHERE {_KEPT} {_ORDER}", (self.kind,))
-        listed = (Entry(str(row["id"]), row["revision"], str(row["title"])) for row in rows)
+        listed = (ShelfEntry(str(row["id"]), row["revision"], str(row["title"])) for row in rows)
         return [entry for entry in listed if all(word in entry.title.casefold() for word in words)]
 
     def read_some(self, connection: sqlite3.Connection, ids: Sequence[str]) -> list[Saved[Document]]:

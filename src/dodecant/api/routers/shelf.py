@@ -30,7 +30,7 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.wording.traits import TRAITS, Trait
 from dodecant.formats.json.exercise import json_bytes
 from dodecant.store.database import Database
-from dodecant.store.shelf import Entry, Saved, Shelf
+from dodecant.store.shelf import Saved, Shelf, ShelfEntry
 
 
 def _connection(request: Request) -> Iterator[sqlite3.Connection]:
@@ -80,7 +80,7 @@ def shelf_router(
     lock = RLock()
     _TO_FORGET.extend((written.cache_clear, known.clear))
 
-    def traits_of(entries: Sequence[Entry], connection: sqlite3.Connection) -> list[frozenset[Trait]]:
+    def traits_of(entries: Sequence[ShelfEntry], connection: sqlite3.Connection) -> list[frozenset[Trait]]:
         """What each document is sorted out by; each is read once for that."""
         with lock:
             unknown = [entry for entry in entries if (entry.id, entry.revision) not in known]

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 
 from dodecant.api.schemas.joins import CostOut
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.fingering import Pin
+from dodecant.exercise.recipe.fingering import FingerPin
 from dodecant.exercise.wording.fingering import FINGER_COSTS, finger_said
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.optimiser import Alternative
@@ -30,7 +30,7 @@ class FingerWayOut(BaseModel):
     costs: list[CostOut]
     total: int
     taken: bool
-    pin: Pin
+    pin: FingerPin
 
 
 def ways_out(ways: Sequence[Alternative[Any]], note: int) -> list[FingerWayOut]:
@@ -41,7 +41,7 @@ def ways_out(ways: Sequence[Alternative[Any]], note: int) -> list[FingerWayOut]:
             costs=[CostOut(name=FINGER_COSTS[name], points=points) for name, points in way.costs.items()],
             total=way.total,
             taken=way.taken,
-            pin=Pin(
+            pin=FingerPin(
                 note=note,
                 string=way.state.string if isinstance(way.state, Stopped) else 0,
                 finger=way.state.text,

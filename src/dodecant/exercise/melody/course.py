@@ -24,7 +24,7 @@ _LONG = Timing(_HELD)
 
 
 @dataclass(frozen=True)
-class Walk:
+class WalkedPath:
     """What a course orders: the figures (rising, falling) on the anchors of a path, on a sound."""
 
     figures: Sequence[Figure[Any]]
@@ -37,7 +37,7 @@ class Walk:
         return [on_anchor(self.figures, anchor, place) for place, anchor in enumerate(self.anchors)]
 
 
-def in_course(course: CoursePart, walked: Walk) -> Groups:
+def in_course(course: CoursePart, walked: WalkedPath) -> Groups:
     """The figures of a walk in the order of the course."""
     return ORDERED[type(course)](course, walked)
 
@@ -52,7 +52,7 @@ def on_anchor(figures: Sequence[Figure[Any]], anchor: Anchor, place: int) -> lis
     return tones
 
 
-def _returning(course: ReturnCourse, walked: Walk) -> Groups:
+def _returning(course: ReturnCourse, walked: WalkedPath) -> Groups:
     """Home after every so many figures, never twice on it.
 
     Home is the degree at or below the path's lowest anchor, or at or above it where the line must stay inside a range.
@@ -74,7 +74,7 @@ def _returning(course: ReturnCourse, walked: Walk) -> Groups:
     return found
 
 
-def _growing(course: CoursePart, walked: Walk) -> Groups:
+def _growing(course: CoursePart, walked: WalkedPath) -> Groups:
     groups = walked.groups()
     found: Groups = []
     for stage in range(1, len(groups) + 1):
@@ -97,7 +97,7 @@ def _home_rung(degree: Degree, low: int, sound: Ladder) -> int:
     return rung
 
 
-def _build_up(course: BuildUpCourse, walked: Walk) -> Groups:
+def _build_up(course: BuildUpCourse, walked: WalkedPath) -> Groups:
     """Stage by stage: the tones so far as a run along the path, the newest one held; the octave root joins last."""
     path, sound, scale = walked.path, walked.sound, walked.sound.scale
     order = _order(course, scale)
@@ -154,7 +154,7 @@ def _order(course: BuildUpCourse, scale: Scale) -> tuple[Degree, ...]:
     return tuple(found)
 
 
-ORDERED: Mapping[type[CoursePart], Callable[[Any, Walk], Groups]] = {
+ORDERED: Mapping[type[CoursePart], Callable[[Any, WalkedPath], Groups]] = {
     PlainCourse: lambda course, walked: walked.groups(),
     ReturnCourse: _returning,
     BuildUpCourse: _build_up,

@@ -11,7 +11,7 @@ from itertools import cycle
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
-from dodecant.exercise.melody.course import Walk, in_course, on_anchor
+from dodecant.exercise.melody.course import WalkedPath, in_course, on_anchor
 from dodecant.exercise.melody.enclosure import Encloser
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures import figure_on
@@ -247,7 +247,7 @@ class RecipeOnScale:
 
     def _groups(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
         recipe = self._recipe
-        return in_course(recipe.course, Walk(self.figures, anchors, recipe.path, self._steps))
+        return in_course(recipe.course, WalkedPath(self.figures, anchors, recipe.path, self._steps))
 
     def _with_its_beginning(self, group: list[FigureTone]) -> list[FigureTone]:
         """The group with its beginning told, where something is counted by figures."""

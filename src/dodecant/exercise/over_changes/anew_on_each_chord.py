@@ -41,7 +41,7 @@ _CHOICE = partial(tuple.__new__, Choice)
 
 
 @dataclass(frozen=True)
-class Plan:
+class LinePlan:
     """Under each sounding chord (by its number in the stop) the choices there are, and the one that is taken."""
 
     chords: tuple[int, ...]
@@ -134,7 +134,7 @@ class LinesAnewOnEachChord:
             (reach.low.midi - sound.above_c, reach.high.midi - sound.above_c) if self._work.scales.takes_all else None
         )
 
-    def plan(self, stop: Stop) -> Plan:
+    def plan(self, stop: Stop) -> LinePlan:
         """Every way there is to play the figure over the stop's chords (as the line takes them), and the best."""
         chords: list[int] = []
         choices: list[tuple[Choice, ...]] = []
@@ -152,7 +152,7 @@ class LinesAnewOnEachChord:
         if not chords:
             raise RecipeError([_nothing_sounds(stop)])
         taken = cheapest_candidates([[one.candidate for one in step] for step in choices], self._work.recipe.joins)
-        return Plan(tuple(chords), tuple(choices), tuple(taken), missing)
+        return LinePlan(tuple(chords), tuple(choices), tuple(taken), missing)
 
     def choices_under(
         self, stop: Stop, over: TimedChord, *, begins: bool

@@ -101,7 +101,7 @@ class LickPlan:
         return self._tones[name]
 
 
-class _Placed(NamedTuple):
+class _PlacedNote(NamedTuple):
     """A group where it came to lie: its tones on C, its sound as read and as heard, its octave."""
 
     tones: list[FigureTone | None]
@@ -121,7 +121,7 @@ class _LickCarrier:
 
     def __init__(self, stop: Stop, scales: RecipeOnScales, plan: LickPlan) -> None:
         self._stop, self._scales, self._plan = stop, scales, plan
-        self._placed: list[_Placed] = []
+        self._placed: list[_PlacedNote] = []
 
     def segments(self) -> Iterator[Segment]:
         """One segment for the notes under each chord, in order."""
@@ -140,7 +140,7 @@ class _LickCarrier:
         found = [self._plan.missing(number, placed.on_scale) for number, placed in enumerate(self._placed)]
         return tuple(dict.fromkeys(number for numbers in found for number in numbers))
 
-    def _place(self, number: int, over: int) -> _Placed:
+    def _place(self, number: int, over: int) -> _PlacedNote:
         """The octave that keeps the step from the note before as it was."""
         sound, heard = self._stop.chords_written[over].sound, self._stop.chords_sounding[over].sound
         assert sound is not None and heard is not None  # noqa: S101, PT018 - events lie under sounds
@@ -149,13 +149,13 @@ class _LickCarrier:
         place, before_it = self._plan.form.anchors[number] or (0, None)
         first = tones[place]
         if before_it is None or first is None:
-            return _Placed(tones, sound, heard, on_scale, 0)
+            return _PlacedNote(tones, sound, heard, on_scale, 0)
         group, before = before_it
         wanted = self._placed[group].height(before) + self._plan.form.steps[number]
         shift = round((wanted - first.pitch.midi - sound.above_c) / 12)
-        return _Placed(tones, sound, heard, on_scale, shift)
+        return _PlacedNote(tones, sound, heard, on_scale, shift)
 
-    def _leaning(self, event: PlacedLickNote, placed: _Placed) -> FigureTone:
+    def _leaning(self, event: PlacedLickNote, placed: _PlacedNote) -> FigureTone:
         """A tone so far from where its target came to lie, as it stands on C."""
         return self._plan.leaning(placed.sound.on_c(self._absolute(event), placed.shift), event.note)
 

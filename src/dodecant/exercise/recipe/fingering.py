@@ -36,7 +36,7 @@ class HandPlace(NamedTuple):
         return f"position {ROMAN[self.low]}" if self.position else ""
 
 
-class Pin(Part):
+class FingerPin(Part):
     """A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
     finger, else the finger, the position, the valves or the hole.
     """
@@ -54,7 +54,7 @@ class FingeringPart(KindPart):
     family: ClassVar[FingeringFamily]
     same: bool = True
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
-    pins: Annotated[tuple[Pin, ...], Field(max_length=40)] = ()
+    pins: Annotated[tuple[FingerPin, ...], Field(max_length=40)] = ()
 
     def fit(self, instrument: Instrument) -> Instrument:
         """The player's own instrument of its kind: another size, other strings."""

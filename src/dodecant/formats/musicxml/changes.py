@@ -102,14 +102,14 @@ def changes_from_musicxml(data: bytes) -> Changes:
     measures = measures_of(root)
     if len(measures) > MOST_BARS:
         raise refused(f"The score has {len(measures)} bars.", f"Up to {MOST_BARS} can be read.")
-    bars = tuple(_Reader().read(measures))
+    bars = tuple(_XmlReader().read(measures))
     if not any(slot.chord for bar in bars for slot in bar.slots):
         raise refused("There are no chord symbols in this score.", "Choose a score with chord symbols above the staff.")
     title = (root.findtext("work/work-title") or root.findtext("movement-title") or "").strip()
     return Changes(bars, title[:120])
 
 
-class _Reader:
+class _XmlReader:
     """Walks through the measures; `_held` is the chord that still sounds."""
 
     def __init__(self) -> None:

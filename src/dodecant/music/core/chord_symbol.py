@@ -83,7 +83,7 @@ def parse_chord(text: str) -> Chord | None:
         )
     bass = _BASS.search(symbol, root.end())
     end = bass.start() if bass else len(symbol)
-    quality = _Reader(symbol, root.end(), end).read()
+    quality = _SymbolReader(symbol, root.end(), end).read()
     name = NoteName.parse(root[0])
     under = NoteName.parse(bass[1]) if bass else None
     return Chord(name, quality, None if under == name else under)
@@ -91,10 +91,10 @@ def parse_chord(text: str) -> Chord | None:
 
 def parse_quality(text: str) -> Quality:
     """Read the part of a symbol after its root: 'm7', '7(b9)'; raises MusicError."""
-    return _Reader(text, 0, len(text)).read()
+    return _SymbolReader(text, 0, len(text)).read()
 
 
-class _Reader:
+class _SymbolReader:
     """Reads the part between root and bass, token by token."""
 
     def __init__(self, symbol: str, start: int, end: int) -> None:

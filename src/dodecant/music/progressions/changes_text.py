@@ -62,7 +62,7 @@ def read_changes(text: str) -> Reading:
     >>> [[slot.beats for slot in bar.slots] for bar in reading.changes.bars], reading.faults
     ([[4], [2, 2]], ())
     """
-    return _Reader(text).read()
+    return _TextReader(text).read()
 
 
 @lru_cache(maxsize=64)
@@ -84,7 +84,7 @@ class _Open:
     endings: tuple[int, ...] = ()
 
 
-class _Reader:
+class _TextReader:
     def __init__(self, text: str) -> None:
         self._text = text
         self._faults: list[Fault] = []

@@ -27,7 +27,7 @@ _FOURTH = 5  # half steps
 _FAR = 10  # a major chord that its dominant makes a key of its own, which nobody writes
 
 
-class _Run(NamedTuple):
+class _SpelledRun(NamedTuple):
     """Slots in a row with one root and kind of chord: the first, and its root's name by theory and in use."""
 
     slots: list[int]
@@ -36,7 +36,7 @@ class _Run(NamedTuple):
     usage: NoteName
     key: Key
 
-    def leads_to(self, other: _Run | None) -> bool:
+    def leads_to(self, other: _SpelledRun | None) -> bool:
         """Whether it is a dominant, a minor chord before its own, or a diminished one a half step away."""
         if self.chord.quality.dominant or other is None:
             return self.chord.quality.dominant
@@ -52,7 +52,7 @@ class _Run(NamedTuple):
             return self.usage
         return Key(self.usage).read_in(self.key).tonic
 
-    def ways(self, before: _Run | None, after: _Run | None) -> list[_Way]:
+    def ways(self, before: _SpelledRun | None, after: _SpelledRun | None) -> list[_Way]:
         """The names its root may have, the usual one first."""
         in_key = self.usage.pitch_class in self.key.pitch_classes
         names = dict(_names(self.chord.quality, self.theory, self.usage, self.leads_to(after), in_key))
@@ -66,7 +66,7 @@ class _Run(NamedTuple):
 class _Way(NamedTuple):
     """A name for the root of a run, and what it costs by itself."""
 
-    run: _Run
+    run: _SpelledRun
     name: NoteName
     cost: int
 
@@ -115,8 +115,8 @@ def _runs(
     theory: Sequence[NoteName | None],
     usage: Sequence[NoteName | None],
     keys: Sequence[Key],
-) -> Iterator[_Run]:
-    run: _Run | None = None
+) -> Iterator[_SpelledRun]:
+    run: _SpelledRun | None = None
     for slot, (chord, by_theory, name, key) in enumerate(zip(chords, theory, usage, keys, strict=True)):
         if chord is None or by_theory is None or name is None:
             continue
@@ -125,7 +125,7 @@ def _runs(
             continue
         if run:
             yield run
-        run = _Run([slot], chord, by_theory, name, key)
+        run = _SpelledRun([slot], chord, by_theory, name, key)
     if run:
         yield run
 
@@ -153,7 +153,7 @@ def _kind(chord: Chord) -> tuple[str, bool]:
     return chord.quality.colour, chord.quality.dominant
 
 
-def _belong(one: _Run, other: _Run) -> tuple[int, int]:
+def _belong(one: _SpelledRun, other: _SpelledRun) -> tuple[int, int]:
     """How many letters up two chords in a row belong, and what it costs where they stand otherwise."""
     up = _up(one, other)
     if up == 0:
@@ -165,12 +165,12 @@ def _belong(one: _Run, other: _Run) -> tuple[int, int]:
     return 0, 0
 
 
-def _cost_of_a_fourth(one: _Run, other: _Run) -> int:
+def _cost_of_a_fourth(one: _SpelledRun, other: _SpelledRun) -> int:
     if one.chord.quality.dominant:
         return _DOMINANT_ON if other.chord.quality.dominant else _DOMINANT_HOME
     return _MINOR_TO_DOMINANT if one.leads_to(other) else _OTHER_FOURTH
 
 
-def _up(one: _Run, other: _Run) -> int:
+def _up(one: _SpelledRun, other: _SpelledRun) -> int:
     """Half steps from one root up to the next."""
     return (other.usage.pitch_class - one.usage.pitch_class) % 12

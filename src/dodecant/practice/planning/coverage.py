@@ -13,7 +13,7 @@ from dodecant.music.scales.scale import ScaleCatalogue
 _RUSTY: Final = 28  # days after which what was ready wants to be played again
 
 
-class Cell(NamedTuple):
+class CoverageCell(NamedTuple):
     """A key (pitch class of the tonic as read), a sound, a position (empty where the hand is free), a note value."""
 
     key: int
@@ -25,7 +25,7 @@ class Cell(NamedTuple):
 class Done(NamedTuple):
     """What was done in a cell: how often, the best tempo that was comfortable, the best of all (BPM), the last day."""
 
-    cell: Cell
+    cell: CoverageCell
     times: int
     comfortable: int | None
     best: int | None
@@ -68,7 +68,7 @@ class Next(NamedTuple):
 def readiness(done: Done, tempo: int) -> float:
     """How far a cell has come towards a tempo (BPM): 1 where it was comfortable at it; pushed to, half of that counts.
 
-    >>> readiness(Done(Cell(0, "Dorian", "", "eighth"), 3, 72, 96, date(2026, 11, 2)), 96)
+    >>> readiness(Done(CoverageCell(0, "Dorian", "", "eighth"), 3, 72, 96, date(2026, 11, 2)), 96)
     0.75
     """
     return ready_at(done.comfortable, done.best, tempo)
@@ -96,7 +96,7 @@ def dial(done: Iterable[Done], sound: str, tempo: int, value: str = "") -> tuple
     return tuple(sides.values())
 
 
-def holes(done: Iterable[Done], wanted: Sequence[Cell]) -> tuple[Cell, ...]:
+def holes(done: Iterable[Done], wanted: Sequence[CoverageCell]) -> tuple[CoverageCell, ...]:
     """Those of the wanted cells in which nothing was done yet, in order."""
     there = {one.cell for one in done}
     return tuple(cell for cell in wanted if cell not in there)
@@ -104,14 +104,14 @@ def holes(done: Iterable[Done], wanted: Sequence[Cell]) -> tuple[Cell, ...]:
 
 def wanted_cells(
     sounds: Sequence[str], positions: Sequence[str] = ("",), values: Sequence[str] = ("",)
-) -> tuple[Cell, ...]:
+) -> tuple[CoverageCell, ...]:
     """Twelve keys of every sound in every position and note value.
 
     >>> len(wanted_cells(["Dorian", "Aeolian", "melodic minor", "harmonic minor"]))
     48
     """
     return tuple(
-        Cell(key, sound, position, value)
+        CoverageCell(key, sound, position, value)
         for sound in sounds
         for position in positions
         for value in values

@@ -1,26 +1,29 @@
 """A plan: which goal in which key on which day, from minutes, days off, due days and rules. Same input, same plan.
 
 Every goal is a queue of sessions; a day takes from the queues what its minutes hold, the goal that is due first before
-the others. What was done stays done, what was missed stays in its queue: it shifts, and never piles up.
+the others. What was done stays done, what was missed stays in its queue: it shifts, and never piles up. How long a
+session waits is counted from the last one that was done, so that a plan made anew each morning goes on as it was.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import date, timedelta
-from fractions import Fraction
+from functools import partial
 from itertools import pairwise
 from typing import Final, NamedTuple
 
 from dodecant.exercise.wording.small_words import count
 from dodecant.music.core.pitch import NoteName
-from dodecant.practice.planning.days import WEEKDAYS
 from dodecant.practice.planning.goals import DayPin, Goal, PlanDocument
+from dodecant.practice.planning.shortfalls import Late, Shortfall, shortfall
 
 WEEKS: Final = 26
+SESSION_SHARE: Final = 0.5  # of the minutes of a session, to count as one: a take in passing ticks nothing off (ours)
 _HARD: Final = 1.5  # times its minutes: the day after is light
 _LIGHT: Final = 0.6
 _WEAK: Final = 0.6  # readiness below which a key comes again
+_CURED: Final = 8  # goals whose cures are tried; those after them may be met when these are
 _SPACED: Final = 2  # practice days at least between two sessions of a weak key
 
 
@@ -41,7 +44,7 @@ class PlayerHistory(NamedTuple):
     best: Mapping[tuple[int, int], int] = {}
 
 
-class Item(NamedTuple):
+class PlanItem(NamedTuple):
     """Something to do on a day: which goal (by place), in which key, for how many minutes, why, in which version (from
     1).
     """
@@ -57,7 +60,7 @@ class PlanDay(NamedTuple):
     """A day: its items, its minutes and what they could be at most, whether it was set by hand, a word of caution."""
 
     day: date
-    items: tuple[Item, ...]
+    items: tuple[PlanItem, ...]
     cap: float
     pinned: bool
     caution: str = ""
@@ -66,14 +69,6 @@ class PlanDay(NamedTuple):
     def minutes(self) -> float:
         """What its items take."""
         return round(sum(item.minutes for item in self.items), 2)
-
-
-class Shortfall(NamedTuple):
-    """A goal that cannot be met: its place, with numbers, and what would make it fit."""
-
-    goal: int
-    words: str
-    cures: tuple[str, ...]
 
 
 class Plan(NamedTuple):
@@ -90,14 +85,29 @@ class _Session(NamedTuple):
 
 
 class _Queue:
-    """The sessions of a goal that are left, and how many of them are due (`credit`)."""
+    """The sessions of a goal that are left, how many were done, and on how many practice days since the last one, this
+    day included (`waited`).
+    """
 
-    def __init__(self, place: int, goal: Goal, sessions: list[_Session]) -> None:
+    def __init__(self, place: int, goal: Goal, sessions: list[_Session], done: Sequence[DoneSession]) -> None:
         self.place, self.goal, self.left = place, goal, sessions
-        self.credit = Fraction(0)
-        self.last = ""  # the key that came last
+        self.done = len(done)
+        self.waited = 0
+        self.today = 0  # sessions that were done on this day already, or planned for it
+        last = max(done, key=lambda one: one.day, default=None)
+        names = (key for key in goal.keys if last and NoteName.parse(key).pitch_class == last.key)
+        self.last = next(names, "")  # the key that came last
         self.spaced: dict[str, int] = {}
-        self.finished: date | None = None
+
+    @property
+    def wait(self) -> int:
+        """Practice days from the last session to the next one; 0 where both come on one day."""
+        if self.done == 0:
+            return 0
+        if self.goal.pace != "in-days":
+            return 1
+        keys, days = len(self.goal.keys), self.goal.days
+        return self.done * days // keys - (self.done - 1) * days // keys
 
     def due(self, practice_day: int) -> _Session | None:
         """The session that comes next, if it may come on this practice day."""
@@ -117,38 +127,58 @@ class _Planner:
         self._document, self._today, self._known = document, today, known
         self._days = [today + timedelta(days=n) for n in range(7 * weeks)]
         self._pins = {pin.day: pin for pin in document.pins}
-        self._queues = [_Queue(n, goal, self._sessions(n, goal)) for n, goal in enumerate(document.goals)]
+        self._queues = [self._queue(n, goal) for n, goal in enumerate(document.goals)]
         self._caps = {day: self._cap(day) for day in self._days}
         self._open_before = {self._days[0]: 0}
         for day, following in pairwise([*self._days, self._days[-1] + timedelta(days=1)]):
             self._open_before[following] = self._open_before[day] + (self._caps[day] > 0)
-        for queue in self._queues:
-            queue.credit -= sum(one.goal == queue.place and one.day == today for one in known.done)
 
     def plan(self) -> Plan:
         """Fill day after day."""
+        days = self._filled_days()
+        return Plan(tuple(days), tuple(self._short(days)))
+
+    def _filled_days(self) -> list[PlanDay]:
         found, practice_day = [], 0
         for day in self._days:
             cap = self._caps[day]
+            for queue in self._queues:
+                queue.waited += cap > 0 and not queue.today
             pin = self._pins.get(day)
             if pin is not None and pin.items is not None:
                 items = list(self._pinned(pin, day, practice_day))
             else:
                 items = list(self._filled(day, cap, practice_day)) if cap > 0 else []
             for queue in self._queues:
-                if not queue.left and queue.finished is None:
-                    queue.finished = day
+                queue.today = 0
             practice_day += cap > 0
             found.append(PlanDay(day, tuple(items), cap, pin is not None, self._caution(day, cap)))
-        return Plan(tuple(found), tuple(self._short(found)))
+        return found
+
+    def _queue(self, place: int, goal: Goal) -> _Queue:
+        """The queue of a goal as it stands on the first day, before anything is planned."""
+        keys = {NoteName.parse(key).pitch_class for key in goal.keys}
+        done = [one for one in self._known.done if one.goal == place and one.key in keys]
+        queue = _Queue(place, goal, self._sessions(goal, place, done), done)
+        queue.today = sum(one.day == self._today for one in done)
+        last = max((one.day for one in done), default=self._today)
+        days = (last + timedelta(days=n) for n in range(1, (self._today - last).days))
+        queue.waited = sum(self._usual(day) > 0 for day in days)
+        for one in done:
+            if one.day == self._today:
+                name = next(key for key in goal.keys if NoteName.parse(key).pitch_class == one.key)
+                queue.spaced[name] = 0
+        return queue
+
+    def _usual(self, day: date) -> int:
+        """The minutes of a day that was not set by hand."""
+        return 0 if day in self._document.days_off else self._document.minutes[day.weekday()]
 
     def _cap(self, day: date) -> float:
         pin = self._pins.get(day)
         if pin is not None and pin.minutes is not None:
             return float(pin.minutes)
-        if day in self._document.days_off:
-            return 0.0
-        cap = float(self._document.minutes[day.weekday()])
+        cap = float(self._usual(day))
         return round(cap * _LIGHT, 1) if self._after_a_hard_day(day) else cap
 
     def _after_a_hard_day(self, day: date) -> bool:
@@ -161,12 +191,11 @@ class _Planner:
             return "A light day after a hard one."
         return "Rest between the halves: twenty minutes at a time are enough." if cap >= 45 else ""
 
-    def _sessions(self, place: int, goal: Goal) -> list[_Session]:
+    def _sessions(self, goal: Goal, place: int, sessions: Sequence[DoneSession]) -> list[_Session]:
         """What is left of a goal, in its order: each key once, a week of practice days, or a weak one twice."""
         done: dict[int, int] = {}
-        for one in self._known.done:
-            if one.goal == place:
-                done[one.key] = done.get(one.key, 0) + 1
+        for one in sessions:
+            done[one.key] = done.get(one.key, 0) + 1
         times = sum(minutes > 0 for minutes in self._document.minutes) if goal.pace == "key-a-week" else 1
         found: list[_Session] = []
         again: list[_Session] = []
@@ -201,17 +230,20 @@ class _Planner:
             yield key, _step_from(before, key, goal)
             before = key
 
-    def _rate(self, queue: _Queue, day: date) -> Fraction:
-        """Sessions of a goal on a practice day; of one that is due as many as are left for the days that are left."""
+    def _many(self, queue: _Queue, day: date) -> int:
+        """How many sessions of a goal may come on a day; of one that is due, its share of the days that are left."""
         goal = queue.goal
-        if goal.pace in ("half-step-a-day", "key-a-week"):
-            return Fraction(1)
-        if goal.pace == "in-days":
-            return Fraction(len(goal.keys), goal.days)
-        if goal.by is None or goal.by < day:
-            return Fraction(1)
+        if goal.pace != "as-needed" or goal.by is None or goal.by < day:
+            return len(queue.left)
         end = min(goal.by + timedelta(days=1), self._days[-1] + timedelta(days=1))
-        return Fraction(len(queue.left), max(1, self._open_before[end] - self._open_before[day]))
+        days = max(1, self._open_before[end] - self._open_before[day])
+        return -(-(len(queue.left) + queue.today) // days) - queue.today
+
+    def _is_due(self, queue: _Queue, day: date) -> bool:
+        """Whether the next session has waited long enough; one that is due by a day does not wait."""
+        goal = queue.goal
+        by_day = goal.pace == "as-needed" and goal.by is not None and day <= goal.by
+        return by_day or queue.waited >= queue.wait
 
     def _may(self, queue: _Queue, day: date) -> bool:
         goal = queue.goal
@@ -219,31 +251,37 @@ class _Planner:
             return False
         return goal.month == 0 or _month(self._document.start, day) == goal.month
 
-    def _filled(self, day: date, cap: float, practice_day: int) -> Iterator[Item]:
+    def _filled(self, day: date, cap: float, practice_day: int) -> Iterator[PlanItem]:
         left = max(0.0, cap - (self._known.minutes.get(day, 0.0) if day == self._today else 0.0))
         for queue in sorted(self._queues, key=lambda one: (one.goal.by or date.max, one.place)):
             if not queue.left or not self._may(queue, day):
                 continue
-            queue.credit = min(queue.credit, queue.credit % 1) + self._rate(queue, day)  # nothing piles up
-            while queue.credit >= 1 and (session := queue.due(practice_day)) is not None:
+            many = self._many(queue, day)
+            while many > 0 and self._is_due(queue, day) and (session := queue.due(practice_day)) is not None:
                 if queue.goal.minutes > left + 1e-9:
                     break
                 left -= queue.goal.minutes
-                queue.credit -= 1
+                many -= 1
                 yield self._item(queue, session, day, practice_day)
 
-    def _item(self, queue: _Queue, session: _Session, day: date, practice_day: int) -> Item:
-        queue.left.remove(session)
-        queue.spaced[session.key] = practice_day
+    def _item(self, queue: _Queue, session: _Session, day: date, practice_day: int) -> PlanItem:
+        self._took(queue, session, practice_day)
         why = session.why
         if queue.goal.pace == "key-a-week" and queue.last == session.key:
             why = f"{session.key} goes on: a key a week"
         version = _version(queue.goal, self._document.start, day)
         told = f"; version {version}" if version > 1 else ""
         queue.last = session.key
-        return Item(queue.place, session.key, queue.goal.minutes, f"{why}{told}", version)
+        return PlanItem(queue.place, session.key, queue.goal.minutes, f"{why}{told}", version)
 
-    def _pinned(self, pin: DayPin, day: date, practice_day: int) -> Iterator[Item]:
+    def _took(self, queue: _Queue, session: _Session, practice_day: int) -> None:
+        queue.left.remove(session)
+        queue.spaced[session.key] = practice_day
+        queue.done += 1
+        queue.today += 1
+        queue.waited = 0
+
+    def _pinned(self, pin: DayPin, day: date, practice_day: int) -> Iterator[PlanItem]:
         for one in pin.items or ():
             place, key = one.goal, one.key
             if place >= len(self._queues):
@@ -251,43 +289,39 @@ class _Planner:
             queue = self._queues[place]
             session = next((due for due in queue.left if due.key == key), None)
             if session is not None:
-                queue.left.remove(session)
-                queue.spaced[key] = practice_day
-            yield Item(place, key, queue.goal.minutes, "set by hand", _version(queue.goal, self._document.start, day))
+                self._took(queue, session, practice_day)
+            yield PlanItem(
+                place, key, queue.goal.minutes, "set by hand", _version(queue.goal, self._document.start, day)
+            )
 
     def _short(self, days: Sequence[PlanDay]) -> Iterator[Shortfall]:
-        longest = max(self._caps.values(), default=0.0)
-        for queue in self._queues:
-            goal = queue.goal
-            if goal.minutes > longest and queue.left:
-                words = f"“{goal.title}” takes {_n(goal.minutes)} minutes a key; your longest day has {_n(longest)}."
-                yield Shortfall(
-                    queue.place, words, (f"Give a day {_n(goal.minutes)} minutes.", "Leave out a note value.")
-                )
-            elif goal.by is not None and (queue.finished is None or queue.finished > goal.by):
-                yield self._late(queue, goal, days)
+        every = [late for queue in self._queues if (late := self._late(queue, days)) is not None]
+        for number, late in enumerate(every):
+            met = partial(self._would_be_met, late.place) if number < _CURED else None
+            yield shortfall(late, self._document, met)
 
-    def _late(self, queue: _Queue, goal: Goal, days: Sequence[PlanDay]) -> Shortfall:
+    def _late(self, queue: _Queue, days: Sequence[PlanDay]) -> Late | None:
+        """What a goal lacks; None for one that is met."""
+        goal, longest = queue.goal, max(self._caps.values(), default=0.0)
         by = goal.by or date.max
         until = [item for one in days if one.day <= by for item in one.items]
-        after = [item for one in days if one.day > by for item in one.items]
+        own = sum(item.goal == queue.place for one in days if one.day > by for item in one.items) + len(queue.left)
+        too_long = goal.minutes > longest and bool(queue.left)
+        if not too_long and (goal.by is None or own == 0):
+            return None
         fit = sum(item.goal == queue.place for item in until)
-        needed = fit + sum(item.goal == queue.place for item in after) + len(queue.left)
-        have = sum(one.cap for one in days if one.day <= by)
         others = sum(item.minutes for item in until if item.goal != queue.place)
-        open_days = max(1, sum(one.cap > 0 for one in days if one.day <= by))
-        words = (
-            f"“{goal.title}”: {count(needed)} key{'s' * (needed > 1)} at {_n(goal.minutes)} minutes need"
-            f" {_n(needed * goal.minutes)}; you have {_n(max(0.0, have - others))} by {_day(by)}."
+        have = max(0.0, sum(one.cap for one in days if one.day <= by) - others)
+        practice_days = sum(one.cap > 0 for one in days if one.day <= by)
+        finished = (
+            None if queue.left else max(one.day for one in days for item in one.items if item.goal == queue.place)
         )
-        missing = needed * goal.minutes - (have - others)
-        more = -(-max(missing, goal.minutes) // open_days)
-        cures = [f"{_n(more)} more minute{'s' * (more > 1)} on each practice day."]
-        if queue.finished is not None:
-            cures.append(f"Have it due on {_day(queue.finished)}.")
-        if fit:
-            cures.append(f"Take {count(fit)} key{'s' * (fit > 1)} only.")
-        return Shortfall(queue.place, words, tuple(cures))
+        return Late(queue.place, fit, fit + own, have, practice_days, finished, longest if too_long else None)
+
+    def _would_be_met(self, place: int, changed: PlanDocument) -> bool:
+        """Whether a changed plan would meet a goal."""
+        planner = _Planner(changed, self._today, self._known, len(self._days) // 7)
+        return planner._late(planner._queues[place], planner._filled_days()) is None
 
 
 def _month(start: date, day: date) -> int:
@@ -309,11 +343,3 @@ def _step_from(before: str, key: str, goal: Goal) -> str:
         case "in-days":
             return f"{key}: {count(len(goal.keys))} keys in {goal.days} days"
     return f"{key} is next" if before else f"{key} to begin with"
-
-
-def _day(day: date) -> str:
-    return f"{WEEKDAYS[day.weekday()]} {day.isoformat()}"
-
-
-def _n(number: float) -> str:
-    return f"{number:.1f}".removesuffix(".0")

@@ -15,7 +15,7 @@ _MINOR: Final = ("aeolian", "harmonic-minor", "melodic-minor", "dorian")
 _TWELVE: Final = {"order": "fourths"}
 
 
-class Shape(NamedTuple):
+class RoutineShape(NamedTuple):
     """A shape: its name, what it is for in a sentence, and how it is made from what it is filled with."""
 
     name: str
@@ -102,16 +102,18 @@ def _alone_then_chained(filling: Filling) -> Routine:
     return Routine(title="Each form alone, then chained", steps=(*alone, _step(chained)))
 
 
-SHAPES: Final[Mapping[str, Shape]] = {
-    "learn-a-sound": Shape(
+SHAPES: Final[Mapping[str, RoutineShape]] = {
+    "learn-a-sound": RoutineShape(
         "Learn a sound", "Parent, root to root, constant notes, phrases, the next position.", _learn_a_sound
     ),
-    "build-up": Shape("Build up a scale", "Each new tone at its place, then all of it in three values.", _build_up),
-    "one-cell": Shape("One cell through twelve keys", "A short cell up the scale in every key.", _one_cell),
-    "to-memory": Shape("From reading to memory", "The same line while the curtain closes.", _to_memory),
-    "warm-up": Shape("Warm-up on one root", "A list of sounds on one root in three note values.", _warm_up),
-    "lick": Shape("A lick through keys", "First up the tempos in one key, then slowly through all.", _a_lick),
-    "alone-then-chained": Shape(
+    "build-up": RoutineShape(
+        "Build up a scale", "Each new tone at its place, then all of it in three values.", _build_up
+    ),
+    "one-cell": RoutineShape("One cell through twelve keys", "A short cell up the scale in every key.", _one_cell),
+    "to-memory": RoutineShape("From reading to memory", "The same line while the curtain closes.", _to_memory),
+    "warm-up": RoutineShape("Warm-up on one root", "A list of sounds on one root in three note values.", _warm_up),
+    "lick": RoutineShape("A lick through keys", "First up the tempos in one key, then slowly through all.", _a_lick),
+    "alone-then-chained": RoutineShape(
         "Each form alone, then chained", "Four minor forms by themselves, then one into the next.", _alone_then_chained
     ),
 }

@@ -15,11 +15,10 @@ from dodecant.api.schemas.bounds import PlayerId, Today
 from dodecant.api.schemas.practising.planning import PlanIn, PlanOut
 from dodecant.engraving.pages.practice_pages import keys_pdf, week_pdf
 from dodecant.formats.calendar import to_icalendar
-from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import DoneSession, Plan, PlayerHistory, planned
+from dodecant.practice.planning.plan import SESSION_SHARE, DoneSession, Plan, PlayerHistory, planned
 from dodecant.practice.studio.handout import Paper
 from dodecant.store import coverage, logbook, plans
 from dodecant.store.database import atomic
@@ -106,13 +105,12 @@ def _known(connection: sqlite3.Connection, player: int, document: PlanDocument, 
     done, ready, best = [], {}, {}
     cells = coverage.cells(connection, player)
     for place, goal in enumerate(document.goals):
-        found = logbook.days_of(connection, player, goal.saved, goal.title, document.start)
+        least = SESSION_SHARE * goal.minutes
+        found = logbook.days_of(connection, player, goal.saved, goal.title, document.start, least)
         done += [DoneSession(place, key, day) for key, day in found]
         if goal.sound:
             for side in dial(cells, goal.sound, goal.tempo):
                 ready[place, side.key] = side.ready
                 if side.tempo is not None:
                     best[place, side.key] = side.tempo
-    names = {NoteName.parse(key).pitch_class for goal in document.goals for key in goal.keys}
-    kept = [one for one in done if one.key in names]
-    return PlayerHistory(kept, coverage.minutes_of_days(connection, player, since), ready, best)
+    return PlayerHistory(done, coverage.minutes_of_days(connection, player, since), ready, best)

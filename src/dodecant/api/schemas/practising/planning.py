@@ -10,8 +10,9 @@ from pydantic import BaseModel, Field
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.variation import LEVELS
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import Item, Plan, PlanDay, Shortfall
+from dodecant.practice.planning.plan import Plan, PlanDay, PlanItem
 from dodecant.practice.planning.routine import RecipeStep, Routine
+from dodecant.practice.planning.shortfalls import Shortfall
 
 
 class TakenDay(BaseModel):
@@ -76,7 +77,7 @@ class ItemOut(BaseModel):
     why: str
 
     @classmethod
-    def of(cls, item: Item, document: PlanDocument) -> ItemOut:
+    def of(cls, item: PlanItem, document: PlanDocument) -> ItemOut:
         """From the core's value."""
         goal = document.goals[item.goal]
         return cls(

@@ -10,7 +10,7 @@ from dodecant.exercise.melody.line import Segment, Shape, Tones
 from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.anew_on_each_chord import Choice, LinesAnewOnEachChord, Shapes, shape_of
 from dodecant.exercise.over_changes.ruled.mirror import upside_down
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.music.core.chord import Chord
@@ -24,7 +24,7 @@ class AnewWays:
         self._pace = pace_of(work.recipe)
         self.missing: dict[str, tuple[int, ...]] = {}
 
-    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """See `WaysOver`; chords of one passage are one chord that lasts."""
         over, heard = (_as_one(chords, passage) for chords in (stop.chords_written, stop.chords_sounding))
         if over.sound is None or over.chord is None or over.length <= 0:
@@ -46,7 +46,7 @@ class AnewWays:
         return (self._lines.segment(over, heard, choice)._replace(pace=self._pace),)
 
 
-def _as_one(chords: Sequence[TimedChord], passage: Passage) -> TimedChord:
+def _as_one(chords: Sequence[TimedChord], passage: RuledPassage) -> TimedChord:
     """The chords of a passage as one that lasts as long, but for the breath at its end."""
     first, last = chords[passage.chords.start], chords[passage.chords[-1]]
     return first._replace(length=last.start + last.length - first.start - passage.breathes)

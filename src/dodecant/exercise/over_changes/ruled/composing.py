@@ -14,9 +14,9 @@ from dodecant.exercise.over_changes.ruled.lines import RuledLines, home_stop
 from dodecant.exercise.over_changes.ruled.passages import at_peak
 from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.over_changes.ruled.walk import COST_NAMES, Walk, came
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way
 from dodecant.exercise.over_changes.ruled.windows import Window, chord_at, pinned_windows, windows_over
-from dodecant.exercise.recipe.etude.etude import Etude, Pin
+from dodecant.exercise.recipe.etude.etude import Etude, PiecePin
 from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.routes.stops import Stop
@@ -76,7 +76,7 @@ def composer(catalogue: ScaleCatalogue) -> Callable[[RuleAssignments, Timeline, 
 
 def composing_over(
     what: RuleAssignments, catalogue: ScaleCatalogue, timeline: Timeline
-) -> Callable[[tuple[Pin, ...]], Composition]:
+) -> Callable[[tuple[PiecePin, ...]], Composition]:
     """Composes over a timeline by itself, with any pins; raises RecipeError where nothing fits, or a pin does not."""
     held = rules_over(timeline, tuple(rule.where for rule in what.recipe.rules))
     plays = [0 if rule is None else rule + 1 for rule in held]
@@ -112,7 +112,9 @@ class Composer:
             found[window.chords.start : window.chords.stop] = [number] * len(window.chords)
         return found
 
-    def composed(self, timeline: Timeline, plays: Sequence[int], pins: tuple[Pin, ...] | None = None) -> Composition:
+    def composed(
+        self, timeline: Timeline, plays: Sequence[int], pins: tuple[PiecePin, ...] | None = None
+    ) -> Composition:
         """The best composition, with other pins if they are given; raises RecipeError where nothing fits, or a pin does
         not.
         """
@@ -142,7 +144,9 @@ class Composer:
         key = (stop.timeline and stop.timeline.harmony, window, begins)
         if key not in self._ways:
             peak = at_peak(self._what, stop, window.chords)
-            passage = Passage(self._numbers[window.piece], window.chords, begins=begins and peak is None, peak=peak)
+            passage = RuledPassage(
+                self._numbers[window.piece], window.chords, begins=begins and peak is None, peak=peak
+            )
             self._ways[key] = self._lines.ways(stop, passage)
         return self._ways[key]
 
@@ -154,7 +158,7 @@ class Composer:
         if key not in self._ways:
             chords = range(chord, chord + 1)
             peak = at_peak(self._what, stop, chords)
-            passage = Passage(plays, chords, begins=begins and peak is None, peak=peak)
+            passage = RuledPassage(plays, chords, begins=begins and peak is None, peak=peak)
             self._ways[key] = self._lines.ways(stop, passage)
         return self._ways[key]
 

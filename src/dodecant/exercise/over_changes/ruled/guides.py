@@ -12,7 +12,7 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.guide_tones import GuideStep, guide_steps, least_motion
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.leading import on_c
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, middle_of
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way, beyond, middle_of
 from dodecant.exercise.recipe.figures import GuideTones
 from dodecant.exercise.rhythm.timing import notes_under, pace_of
 from dodecant.exercise.routes.stops import Stop
@@ -27,7 +27,7 @@ class GuideWays:
         assert isinstance(figure, GuideTones)  # noqa: S101 - chosen by its class
         self._begin, self._reach, self._pace = figure.begin, work.player.reach, pace_of(work.recipe)
 
-    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """See `WaysOver`."""
         sounding = [number for number in passage.chords if stop.chords_written[number].sound is not None]
         spans = [tuple(same) for _, same in groupby(sounding, key=lambda number: stop.chords_written[number].chord)]
@@ -44,7 +44,7 @@ class GuideWays:
         return found
 
     def _way(
-        self, stop: Stop, passage: Passage, spans: Sequence[Sequence[int]], taken: Sequence[tuple[int, Pitch]]
+        self, stop: Stop, passage: RuledPassage, spans: Sequence[Sequence[int]], taken: Sequence[tuple[int, Pitch]]
     ) -> Way:
         line = [height for height, _ in taken]
         sets_out = direction_of(line[1] - line[0]) if len(line) > 1 else 0
@@ -54,7 +54,7 @@ class GuideWays:
         return Way(candidate, high, partial(self._segments, stop, passage, spans, taken))
 
     def _segments(
-        self, stop: Stop, passage: Passage, spans: Sequence[Sequence[int]], taken: Sequence[tuple[int, Pitch]]
+        self, stop: Stop, passage: RuledPassage, spans: Sequence[Sequence[int]], taken: Sequence[tuple[int, Pitch]]
     ) -> tuple[Segment, ...]:
         found = []
         for span, (_, pitch) in zip(spans, taken, strict=True):

@@ -13,7 +13,7 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
 from dodecant.exercise.over_changes.ruled.mirror import upside_down
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, middle_of
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way, beyond, middle_of
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.range import chosen_shift, octave_shifts
@@ -27,9 +27,9 @@ class LickWays:
         assert work.lick is not None  # noqa: S101 - a lick is analysed before it is laid over changes
         self._work, self._lead, self._pace = work, work.lick.lead, pace_of(work.recipe)
         self._lines, self._mirrored = LickLinesOverChanges(work), mirrored
-        self._parts: dict[tuple[Timeline | None, Passage], Timeline] = {}
+        self._parts: dict[tuple[Timeline | None, RuledPassage], Timeline] = {}
 
-    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """See `WaysOver`."""
         first = stop.chords_written[passage.chords.start]
         if stop.timeline is None or all(stop.chords_written[number].sound is None for number in passage.chords):
@@ -55,7 +55,7 @@ class LickWays:
         maker = self._work.scales.on(segment.written.scale).figures[0].maker
         return segment._replace(on_c=Tones.of(upside_down(segment.tones, maker)))
 
-    def _alone(self, stop: Stop, passage: Passage, lead: Fraction) -> Stop:
+    def _alone(self, stop: Stop, passage: RuledPassage, lead: Fraction) -> Stop:
         """The passage as if it were the whole form, after so many beats of its pickup."""
         timeline = stop.form
         key = (timeline, passage)
@@ -75,7 +75,7 @@ class LickWays:
         return replace(stop, chords_written=written, chords_sounding=sounding, timeline=self._parts[key])
 
     @staticmethod
-    def _breathing(stop: Stop, passage: Passage, number: int) -> tuple[DueChord, TimedChord]:
+    def _breathing(stop: Stop, passage: RuledPassage, number: int) -> tuple[DueChord, TimedChord]:
         """A chord of the timeline and of the stop; the last of the passage ends with a breath."""
         over = stop.chords_written[number]
         breath = passage.breathes if number == passage.chords[-1] else Fraction(0)

@@ -19,7 +19,7 @@ from dodecant.exercise.over_changes.ruled.passages import passages_of
 from dodecant.exercise.over_changes.ruled.rule_assignments import Playing, RuleAssignments
 from dodecant.exercise.over_changes.ruled.shape import shaped
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, WaysOver
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way, WaysOver
 from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
@@ -36,7 +36,7 @@ _OCTAVE = 12
 class RuledPlan:
     """The passages that sound, the ways over each, and the number of the one that is taken."""
 
-    passages: tuple[Passage, ...]
+    passages: tuple[RuledPassage, ...]
     ways: tuple[tuple[Way, ...], ...]
     taken: tuple[int, ...]
 
@@ -71,7 +71,7 @@ class RuledLines:
 
     def plan(self, stop: Stop) -> RuledPlan:
         """Every way there is over every passage, and the best through all of them."""
-        passages: list[Passage] = []
+        passages: list[RuledPassage] = []
         ways: list[tuple[Way, ...]] = []
         for known in self._found.values():
             if isinstance(known, AnewWays):
@@ -92,7 +92,7 @@ class RuledLines:
         taken = cheapest_candidates(steps, self.what.recipe.joins)
         return RuledPlan(tuple(passages), tuple(ways), tuple(taken))
 
-    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """The ways over one passage, with what the shape of an etude makes of them."""
         if passage.plays not in self._found:
             self._found[passage.plays] = _ways_of(self.what.all[passage.plays])
@@ -261,7 +261,7 @@ def _next(here: _Placed, after: _Placed) -> bool:
     return _end(here.segment) == after.segment.start
 
 
-def _chord_of(stop: Stop, passage: Passage, segment: Segment) -> int:
+def _chord_of(stop: Stop, passage: RuledPassage, segment: Segment) -> int:
     """The chord a segment lies under; a pickup belongs to the first of its passage."""
     under = [number for number in passage.chords if stop.chords_written[number].start <= segment.start]
     return under[-1] if under else passage.chords.start

@@ -5,18 +5,18 @@ from __future__ import annotations
 from fractions import Fraction
 
 from dodecant.exercise.over_changes.ruled.rule_assignments import Playing, RuleAssignments
-from dodecant.exercise.over_changes.ruled.ways import Passage
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage
 from dodecant.exercise.recipe.figures import OwnLick
 from dodecant.exercise.routes.stops import Stop
 
 
-def passages_of(what: RuleAssignments, stop: Stop) -> list[Passage]:
+def passages_of(what: RuleAssignments, stop: Stop) -> list[RuledPassage]:
     """The passages of a stop: chords in a row under one thing that goes from chord to chord, else one chord each.
 
     A breath ends one, and so does the bar of an etude's peak. Chords without a sound are in none.
     """
     every = what.recipe.etude.breath * what.metre.quarters if what.recipe.etude else Fraction(0)
-    found: list[Passage] = []
+    found: list[RuledPassage] = []
     breathes: set[int] = set()
     chords, plays = stop.chords_written, stop.form.plays
     lead_in = stop.form.lead_in
@@ -39,7 +39,7 @@ def passages_of(what: RuleAssignments, stop: Stop) -> list[Passage]:
         if goes_on:
             found[-1] = found[-1]._replace(chords=range(found[-1].chords.start, number + 1))
         else:
-            found.append(Passage(plays[number], range(number, number + 1)))
+            found.append(RuledPassage(plays[number], range(number, number + 1)))
     return [
         one._replace(
             begins=place == 0,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way
 from dodecant.instrument.profile import Reach
 
 FOOT = 4  # half steps below the top of the reach: only the peak goes higher
@@ -12,7 +12,7 @@ _PEAK = 6  # points for each half step that the peak lies below the top
 _ELSEWHERE = 20  # points for each half step that anything else lies above the foot
 
 
-def shaped(ways: Sequence[Way], passage: Passage, reach: Reach) -> Sequence[Way]:
+def shaped(ways: Sequence[Way], passage: RuledPassage, reach: Reach) -> Sequence[Way]:
     """The same ways, each with its points."""
     if passage.peak is None:
         return ways

@@ -16,7 +16,7 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.melody.recipe_on_scale import RecipeOnScale
 from dodecant.exercise.over_changes.joining import Candidate, direction_of
 from dodecant.exercise.over_changes.ruled.shape import FOOT
-from dodecant.exercise.over_changes.ruled.ways import Passage, Way, beyond, middle_of
+from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way, beyond, middle_of
 from dodecant.exercise.over_changes.unbroken import Rungs, first_tone, run_on
 from dodecant.exercise.recipe.figures import Unbroken
 from dodecant.exercise.rhythm.timing import notes_under, pace_of
@@ -26,7 +26,7 @@ from dodecant.music.scales.hearing import hearing
 _OCTAVE = 12
 
 
-class _Run(NamedTuple):
+class _UnbrokenRun(NamedTuple):
     """What is played under one chord: tones on C, their MIDI numbers as written, the lowest and the highest of them,
     the direction at the end, and whether it begins on a tone that is not the chord's.
     """
@@ -53,8 +53,8 @@ class _Under(NamedTuple):
     rungs: Rungs
     reach: tuple[int, int]
     at_home: frozenset[int]
-    first: dict[_State, _Run]
-    later: dict[_State, _Run]
+    first: dict[_State, _UnbrokenRun]
+    later: dict[_State, _UnbrokenRun]
 
 
 class UnbrokenWays:
@@ -68,7 +68,7 @@ class UnbrokenWays:
         self._counts: dict[tuple[Timeline | None, int, Fraction], int] = {}
         self._known: dict[tuple[object, ...], _Under] = {}
 
-    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """See `WaysOver`."""
         found = {number: self._under(stop, passage, number) for number in passage.chords}
         chords = {number: under for number, under in found.items() if under is not None}
@@ -77,7 +77,7 @@ class UnbrokenWays:
         lines = self._from_everywhere(passage, list(chords.values()))
         return [self._way(stop, passage, tuple(chords), runs) for runs in lines]
 
-    def _under(self, stop: Stop, passage: Passage, number: int) -> _Under | None:
+    def _under(self, stop: Stop, passage: RuledPassage, number: int) -> _Under | None:
         """A chord under which something begins."""
         over, sound = stop.chords_written[number], stop.chords_written[number].sound
         count = self._count(stop, passage, number)
@@ -95,7 +95,7 @@ class UnbrokenWays:
             found = self._known[key] = _Under(on_scale, up, count, rungs, (low - up, high - up), at_home, {}, {})
         return found
 
-    def _from_everywhere(self, passage: Passage, chords: Sequence[_Under]) -> Iterator[list[_Run]]:
+    def _from_everywhere(self, passage: RuledPassage, chords: Sequence[_Under]) -> Iterator[list[_UnbrokenRun]]:
         under, directions = chords[0], (True, False)
         heights, (low, high) = under.rungs[0], under.reach
         starts: Sequence[int] = heights[bisect_left(heights, low) : bisect_right(heights, high)]
@@ -116,12 +116,12 @@ class UnbrokenWays:
         heights, tones = under.on_scale.heights(starts[0], starts[-1])
         return [start for start in starts if encloser.before(tones[bisect_left(heights, start)], None)]
 
-    def _reach(self, passage: Passage) -> tuple[int, int]:
+    def _reach(self, passage: RuledPassage) -> tuple[int, int]:
         """The MIDI numbers it stays between: below the foot of an etude's peak, but there."""
         low, high = self._work.player.reach.low.midi, self._work.player.reach.high.midi
         return low, max(low + _OCTAVE, high - FOOT) if passage.peak is False else high
 
-    def _count(self, stop: Stop, passage: Passage, number: int) -> int:
+    def _count(self, stop: Stop, passage: RuledPassage, number: int) -> int:
         """How many notes begin under a chord of a passage."""
         over = stop.chords_written[number]
         length = self._length(stop, passage, number)
@@ -132,12 +132,12 @@ class UnbrokenWays:
             self._counts[key] = notes_under(self._pace, over.start, length)
         return self._counts[key]
 
-    def _length(self, stop: Stop, passage: Passage, number: int) -> Fraction:
+    def _length(self, stop: Stop, passage: RuledPassage, number: int) -> Fraction:
         """How long a chord of a passage lasts before the line breathes."""
         length = stop.chords_written[number].length
         return length - passage.breathes if passage.breathes and number == passage.chords[-1] else length
 
-    def _way(self, stop: Stop, passage: Passage, numbers: Sequence[int], runs: Sequence[_Run]) -> Way:
+    def _way(self, stop: Stop, passage: RuledPassage, numbers: Sequence[int], runs: Sequence[_UnbrokenRun]) -> Way:
         begin, end = runs[0].heights, runs[-1].heights
         low, high, foreign = runs[0].low, runs[0].high, int(runs[0].foreign)
         if len(runs) > 1:
@@ -151,7 +151,7 @@ class UnbrokenWays:
         return Way(candidate, high, partial(self._segments, stop, passage, numbers, runs))
 
     def _segments(
-        self, stop: Stop, passage: Passage, numbers: Sequence[int], runs: Sequence[_Run]
+        self, stop: Stop, passage: RuledPassage, numbers: Sequence[int], runs: Sequence[_UnbrokenRun]
     ) -> tuple[Segment, ...]:
         found = []
         for number, run in zip(numbers, runs, strict=True):
@@ -166,9 +166,9 @@ class UnbrokenWays:
         return tuple(found)
 
 
-def _line(chords: Sequence[_Under], state: _State) -> list[_Run]:
+def _line(chords: Sequence[_Under], state: _State) -> list[_UnbrokenRun]:
     """Run after run; the first begins with the state's own tone."""
-    runs: list[_Run] = []
+    runs: list[_UnbrokenRun] = []
     for under in chords:
         known = under.later if runs else under.first
         run = known.get(state)
@@ -179,7 +179,7 @@ def _line(chords: Sequence[_Under], state: _State) -> list[_Run]:
     return runs
 
 
-def _worked(under: _Under, state: _State, *, first: bool) -> _Run:
+def _worked(under: _Under, state: _State, *, first: bool) -> _UnbrokenRun:
     """So many tones under a chord on from a state."""
     (heights, ladder), up = under.rungs, under.up
     before, rising = state
@@ -191,4 +191,4 @@ def _worked(under: _Under, state: _State, *, first: bool) -> _Run:
     tones += more
     reached += [height + up for height in further]
     foreign = reached[0] % 12 not in under.at_home
-    return _Run(tuple(tones), tuple(reached), min(reached), max(reached), rising, foreign)
+    return _UnbrokenRun(tuple(tones), tuple(reached), min(reached), max(reached), rising, foreign)

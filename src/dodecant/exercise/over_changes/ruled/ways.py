@@ -12,7 +12,7 @@ from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
 
 
-class Passage(NamedTuple):
+class RuledPassage(NamedTuple):
     """Chords in a row (by their numbers in a stop) under which one thing is played, by its number.
 
     `begins` tells that nothing sounded before; `breathes` how many beats at its end are silent; `peak` whether an etude
@@ -37,7 +37,7 @@ class Way(NamedTuple):
 class WaysOver(Protocol):
     """Finds the ways over any passage that something is played on."""
 
-    def ways(self, stop: Stop, passage: Passage) -> Sequence[Way]:
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """Every way, the plainest first; none where nothing can sound."""
 
 

@@ -10,7 +10,7 @@ from typing import NamedTuple
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.harmony.what_holds import family_of, standing
 from dodecant.exercise.over_changes.ruled.fitting_in import Fitting
-from dodecant.exercise.recipe.etude.etude import Etude, Pin
+from dodecant.exercise.recipe.etude.etude import Etude, PiecePin
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import print_chord
@@ -86,7 +86,7 @@ def _over_several(timeline: Timeline, first: int, fits: Fitting) -> int:
 
 
 def pinned_windows(
-    timeline: Timeline, windows: Sequence[Sequence[Window]], pins: Sequence[Pin], etude: Etude, bar: Fraction
+    timeline: Timeline, windows: Sequence[Sequence[Window]], pins: Sequence[PiecePin], etude: Etude, bar: Fraction
 ) -> dict[int, Window]:
     """The pinned window at each chord where one begins; raises RecipeError for pins that cannot be."""
     found: dict[int, Window] = {}
@@ -108,7 +108,7 @@ def pinned_windows(
 
 
 def _does_not_fit(
-    timeline: Timeline, windows: Sequence[Window] | None, etude: Etude, pin: Pin, place: int, bar: Fraction
+    timeline: Timeline, windows: Sequence[Window] | None, etude: Etude, pin: PiecePin, place: int, bar: Fraction
 ) -> Problem:
     """A pin in a bar that is not there, or on a chord that its piece does not fit."""
     where = f"/etude/pins/{place}"

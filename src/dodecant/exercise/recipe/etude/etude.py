@@ -13,7 +13,7 @@ from dodecant.music.core.errors import MusicError
 MOST_PIECES = 60
 
 
-class Pin(Part):
+class PiecePin(Part):
     """A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there."""
 
     bar: Annotated[int, Field(ge=1, le=2000)]
@@ -37,7 +37,7 @@ class Etude(Part):
     denser: Annotated[int, Field(ge=0, le=2000)] = 0
     breath: Literal[0, 2, 4, 8] = 0
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
-    pins: Annotated[tuple[Pin, ...], Field(max_length=200)] = ()
+    pins: Annotated[tuple[PiecePin, ...], Field(max_length=200)] = ()
 
     @model_validator(mode="after")
     def _pins_agree(self) -> Self:
