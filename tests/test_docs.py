@@ -97,9 +97,6 @@ def test_notice_says_of_every_package_what_it_says_itself() -> None:
 
 
 def test_no_two_types_share_a_name() -> None:
-    names = [
-        name
-        for file in CODE.rglob("*.py")
-        for name in re.findall(r"^class (\w+)", file.read_text("utf-8"), re.MULTILINE)
-    ]
+    code = [file.read_text("utf-8") for file in CODE.rglob("*.py")]
+    names = [name for text in code for name in re.findall(r"^class (\w+)", text, re.MULTILINE)]
     assert [name for name in names if names.count(name) > 1] == []

@@ -246,7 +246,7 @@ def test_a_link_opens_the_stand_on_a_phone_and_closes_when_it_is_revoked(
     expect(guest.get_by_role("group", name="How it went")).to_have_count(0)
     guest.goto("/ticket")
     guest.get_by_role("button", name="Write down").click()
-    expect(guest.get_by_text(re.compile("minutes so far"))).to_be_visible()
+    expect(guest.get_by_text(re.compile("(minute|second)s? so far"))).to_be_visible()
     guest.goto("/recipes")  # a link opens nothing else
     expect(guest.get_by_text("This link does not open that.").first).to_be_visible()
     teacher.reload()

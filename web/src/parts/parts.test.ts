@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { TABLES } from "../testing/show";
 import { distinct, onCircle, pitchClass, toggled } from "./music/keys";
 import { moved } from "./documents/moved";
+import { lasting } from "./lasting";
 import { mergePatch, withDefaults } from "./documents/patch";
 
 describe("merge patch", () => {
@@ -25,6 +26,18 @@ describe("merge patch", () => {
     expect(mergePatch<unknown>(document, patch)).toEqual(result);
     expect(JSON.stringify(document)).toBe(before);
   });
+});
+
+describe("how long something lasted", () => {
+  it.each([
+    [0, "1 second"],
+    [0.58, "35 seconds"],
+    [0.99, "59 seconds"],
+    [1, "1 minute"],
+    [1.4, "1 minute"],
+    [1.5, "2 minutes"],
+    [12.2, "12 minutes"],
+  ])("%d minutes: %s", (minutes, said) => expect(lasting(minutes)).toBe(said));
 });
 
 describe("defaults", () => {

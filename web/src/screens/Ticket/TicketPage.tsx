@@ -12,6 +12,7 @@ import shelf from "../../parts/Shelf/Shelf.module.css";
 import { useLoadedTables } from "../../parts/tables";
 import { TicketSlip } from "../../parts/Ticket/TicketSlip";
 import { Words } from "../../parts/Ticket/Words";
+import { lasting } from "../../parts/lasting";
 import { Ask } from "./Ask";
 import { WriteDown } from "./WriteDown";
 
@@ -79,7 +80,7 @@ function Assigned({ ticket }: { ticket: Ticket }) {
             <Text>
               {ticket.minutes === 0
                 ? "Not practised yet."
-                : `${Math.round(ticket.minutes)} minutes so far${toldOf(ticket)}.`}
+                : `${lasting(ticket.minutes)} so far${toldOf(ticket)}.`}
             </Text>
             <WriteDown title={ticket.title} />
           </Stack>

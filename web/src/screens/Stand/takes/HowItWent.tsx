@@ -1,6 +1,7 @@
 import { Button, Group, Text } from "@mantine/core";
 import type { Entry } from "../../../api/types";
 import { useOffered } from "../../../parts/fields/Choice";
+import { lasting } from "../../../parts/lasting";
 
 interface HowItWentProps {
   minutes: number;
@@ -12,7 +13,7 @@ export function HowItWent({ minutes, onSay }: HowItWentProps) {
   const words = useOffered<Entry["word"]>("entry.word");
   return (
     <Group gap="sm" role="group" aria-label="How it went">
-      <Text size="lg">In the logbook: {Math.max(0.1, Math.round(10 * minutes) / 10)} min. How was it?</Text>
+      <Text size="lg">In the logbook: {lasting(minutes)}. How did it go?</Text>
       {words.map(({ value, label }) => (
         <Button key={value} variant="default" onClick={() => onSay(value)}>
           {label}

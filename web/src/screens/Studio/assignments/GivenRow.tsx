@@ -11,6 +11,7 @@ import { useWho } from "../../../parts/Who";
 import { useLoadedTables } from "../../../parts/tables";
 import { tell } from "../../../parts/tell";
 import { WriteButton } from "../../../parts/FileControls";
+import { lasting } from "../../../parts/lasting";
 
 interface GivenRowProps {
   given: Given;
@@ -44,7 +45,7 @@ export function GivenRow({ given, kept }: GivenRowProps) {
         {given.minutes === 0 ? (
           <Text c="dimmed">not yet</Text>
         ) : (
-          `${Math.round(given.minutes)} minutes, last ${shortDay(given.last ?? "")}`
+          `${lasting(given.minutes)}, last ${shortDay(given.last ?? "")}`
         )}
       </Table.Td>
       <Table.Td>
