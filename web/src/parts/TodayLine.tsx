@@ -3,11 +3,8 @@ import { Link } from "react-router";
 import { dayInWords, today } from "../api/dates";
 import { usePlan } from "../api/plans";
 import type { PlanState } from "../api/types";
+import { lasting } from "./lasting";
 import { useWho } from "./Who";
-
-/** Minutes in words. */
-export const inMinutes = (minutes: number) =>
-  `${Math.round(10 * minutes) / 10} ${minutes === 1 ? "minute" : "minutes"}`;
 
 /** The keys of what is to be done on a day, each told once. */
 export const keysOf = (items: readonly { key: string }[]) => [...new Set(items.map(({ key }) => key))].join(", ");
@@ -18,7 +15,7 @@ export function todayInWords(plan: PlanState): string {
   const due = first?.items ?? [];
   const told =
     due.length > 0
-      ? `${keysOf(due)}, ${inMinutes(first?.minutes ?? 0)}.`
+      ? `${keysOf(due)}, ${lasting(first?.minutes ?? 0)}.`
       : plan.done_today > 0
         ? "all of today is done."
         : "nothing is due.";

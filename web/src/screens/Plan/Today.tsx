@@ -4,7 +4,8 @@ import { dayInWords, today } from "../../api/dates";
 import type { PlanState } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { pitchClass } from "../../parts/music/keys";
-import { inMinutes, keysOf, todayInWords } from "../../parts/TodayLine";
+import { keysOf, todayInWords } from "../../parts/TodayLine";
+import { lasting } from "../../parts/lasting";
 import { useLoadedTables } from "../../parts/tables";
 import { useTakeToStand } from "./useTakeToStand";
 import classes from "./Plan.module.css";
@@ -40,7 +41,7 @@ export function Today({ plan }: { plan: PlanState }) {
           <Group key={`${item.goal} ${item.key}`} wrap="nowrap" align="baseline">
             <Stack gap={0} flex={1}>
               <Text fw={600}>
-                {item.title}: {item.key}, {inMinutes(item.minutes)}
+                {item.title}: {item.key}, {lasting(item.minutes)}
               </Text>
               <Text size="sm" c="dimmed">
                 {item.why}.
@@ -49,7 +50,7 @@ export function Today({ plan }: { plan: PlanState }) {
             <Button onClick={() => void take(item)}>Practise</Button>
           </Group>
         ))}
-        {plan.done_today > 0 && <Text>Done today: {inMinutes(plan.done_today)}.</Text>}
+        {plan.done_today > 0 && <Text>Done today: {lasting(plan.done_today)}.</Text>}
         {due.length === 0 && next && (
           <Text c="dimmed">
             Next: {dayInWords(next.day)}, {keysOf(next.items)}.
