@@ -3667,7 +3667,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__etude__etude__Pin"][];
+            pins: components["schemas"]["PiecePin"][];
         };
         /**
          * @description A piece that can begin in a bar: its number, its name, how much more the whole etude then costs than the best one
@@ -3813,6 +3813,16 @@ export interface components {
             place: string;
             begin: components["schemas"]["Recipe"] | null;
         };
+        /**
+         * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
+         *     finger, else the finger, the position, the valves or the hole.
+         */
+        FingerPin: {
+            note: number;
+            /** @default 0 */
+            string: number;
+            finger: string;
+        };
         /** @description What plays a tone that is struck under another. */
         FingerUnderOut: {
             string?: number;
@@ -3825,7 +3835,7 @@ export interface components {
             costs: components["schemas"]["CostOut"][];
             total: number;
             taken: boolean;
-            pin: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"];
+            pin: components["schemas"]["FingerPin"];
         };
         /**
          * @description What the hand does for a note, by the family of its instrument (`kind`), and what of that is written (`text`).
@@ -3869,7 +3879,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
         };
         /** @description A sound for a chord: `root` is its tonic as a degree above the chord's root; the lower the score, the better. */
         FitOut: {
@@ -4587,7 +4597,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
             /**
              * @default arrows
              * @enum {string}
@@ -4612,7 +4622,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
             /** @default free */
             way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions");
             /** @default [] */
@@ -4650,7 +4660,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
             /** @default C */
             harp: string;
             /** @default false */
@@ -4676,7 +4686,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
             /** @default right */
             hand: ("right" | "left") | "both";
             /**
@@ -4702,7 +4712,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
             /**
              * @default first-choice
              * @enum {string}
@@ -4723,7 +4733,7 @@ export interface components {
             /** @default 0 */
             seed: number;
             /** @default [] */
-            pins: components["schemas"]["dodecant__exercise__recipe__fingering__Pin"][];
+            pins: components["schemas"]["FingerPin"][];
         };
         /** @description A single scale. */
         OneSound: {
@@ -4996,6 +5006,11 @@ export interface components {
         };
         /** @description A piece of an etude, by its number, and the bar (from 1) it begins in. */
         PieceOverOut: {
+            bar: number;
+            piece: number;
+        };
+        /** @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there. */
+        PiecePin: {
             bar: number;
             piece: number;
         };
@@ -6603,21 +6618,6 @@ export interface components {
             paper: "a4" | "us-letter";
             /** @default false */
             large: boolean;
-        };
-        /** @description A bar (of all that is played, from 1) and the piece, by its number from 0, that begins there. */
-        dodecant__exercise__recipe__etude__etude__Pin: {
-            bar: number;
-            piece: number;
-        };
-        /**
-         * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
-         *     finger, else the finger, the position, the valves or the hole.
-         */
-        dodecant__exercise__recipe__fingering__Pin: {
-            note: number;
-            /** @default 0 */
-            string: number;
-            finger: string;
         };
     };
     responses: {

@@ -78,9 +78,7 @@ function Assigned({ ticket }: { ticket: Ticket }) {
             )}
             {recipes[0] && curtain === "all" && <FirstStrip recipe={recipes[0]} />}
             <Text>
-              {ticket.minutes === 0
-                ? "Not practised yet."
-                : `${lasting(ticket.minutes)} so far${toldOf(ticket)}.`}
+              {ticket.minutes === 0 ? "Not practised yet." : `${lasting(ticket.minutes)} so far${toldOf(ticket)}.`}
             </Text>
             <WriteDown title={ticket.title} />
           </Stack>
