@@ -118,16 +118,16 @@ def test_no_other_way_to_lay_a_take_beside_the_line_is_cheaper(data: st.DataObje
     ("slips", "drift", "told"),
     [
         ([], 0.0, "Clean."),
-        ([PlannedSlip("wrong", 1, 1)], 0.0, "Clean but for one: ♮2 for ♭2 in bar 1, as in Aeolian."),
-        ([PlannedSlip("wrong", 2, 1)], 0.0, "Clean but for one: ♮3 for ♭3 in bar 1, as in Phrygian dominant."),
-        ([PlannedSlip("wrong", 4, -1)], 0.0, "Clean but for one: ♭5 for 5 in bar 1, as in Locrian."),
-        ([PlannedSlip("left-out", 5)], 0.0, "Clean but for one: ♭6 left out in bar 1."),
-        ([PlannedSlip("turned-early", 7)], 0.0, "Clean but for one: turned a step early, before 1 in bar 1."),
-        ([PlannedSlip("late", 4)], 0.0, "Clean but for one: 160 ms late on 5 in bar 1."),
-        ([PlannedSlip("late", 4)], 0.0, "In time, and even within 0 ms."),
-        ([PlannedSlip("struck-twice", 3)], 0.0, "Clean but for one: 4 struck twice in bar 1."),
+        ([PlannedSlip("wrong", 1, 1)], 0.0, "One slip: ♮2 for ♭2 in bar 1, as in Aeolian."),
+        ([PlannedSlip("wrong", 2, 1)], 0.0, "One slip: ♮3 for ♭3 in bar 1, as in Phrygian dominant."),
+        ([PlannedSlip("wrong", 4, -1)], 0.0, "One slip: ♭5 for 5 in bar 1, as in Locrian."),
+        ([PlannedSlip("left-out", 5)], 0.0, "One slip: ♭6 left out in bar 1."),
+        ([PlannedSlip("turned-early", 7)], 0.0, "One slip: turned a step early, before 1 in bar 1."),
+        ([PlannedSlip("late", 4)], 0.0, "One slip: 160 ms late on 5 in bar 1."),
+        ([PlannedSlip("late", 4)], 0.0, "Otherwise in time, and even within 0 ms."),
+        ([PlannedSlip("struck-twice", 3)], 0.0, "One slip: 4 struck twice in bar 1."),
         ([PlannedSlip("wrong", 1), PlannedSlip("left-out", 10)], 0.0,
-         "Clean but for two: ♮2 for ♭2 in bar 1, as in Aeolian; 5 left out in bar 2."),
+         "Two slips: ♮2 for ♭2 in bar 1, as in Aeolian; 5 left out in bar 2."),
         ([], 0.02, "You rush all through: 88 ms by the end."),
         ([], -0.02, "You drag all through: 88 ms by the end."),
     ],
@@ -144,14 +144,14 @@ def test_what_is_told(slips: list[PlannedSlip], drift: float, told: str) -> None
     [
         # 1 2 3 5 through C major: the cell on 3 left out, and the line goes on at once with the one on 4.
         ({"figure": {"kind": "cell", "text": "1 2 3 5"}}, [PlannedSlip("figure-left-out", 8)],
-         "Clean but for one: the whole figure from 3 left out in bar 2."),
+         "One slip: the whole figure from 3 left out in bar 2."),
         # C bebop dominant down and up: the passing 7 is what was added to Mixolydian.
         ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [PlannedSlip("left-out", 7)],
-         "Clean but for one: the added 7 forgotten in bar 1."),
+         "One slip: the added 7 forgotten in bar 1."),
         ({"sounds": {"kind": "one", "scale": "bebop-dorian"}}, [PlannedSlip("left-out", 3)],
-         "Clean but for one: the added 3 forgotten in bar 1."),
+         "One slip: the added 3 forgotten in bar 1."),
         ({"sounds": {"kind": "one", "scale": "bebop-dominant"}}, [PlannedSlip("left-out", 6)],
-         "Clean but for one: ♭7 left out in bar 1."),
+         "One slip: ♭7 left out in bar 1."),
         ({"figure": {"kind": "cell", "text": "1 2 3 5"}, "path": {"direction": "up"}},
          [PlannedSlip("wrong", n, 1) for n in range(28, 32)],
          "Clean up to bar 4, the last one, which you played otherwise."),
@@ -185,7 +185,7 @@ def test_the_last_note_on_the_root_of_the_parent_is_told() -> None:
     due = due_notes(made, made.strips[1], 100)  # D Dorian, from C major
     take = simulated(due, [PlannedSlip("wrong", len(due) - 1, -2)])
     (sentence, *_) = take_report(judged(due, take), due, None, TABLES.scales)
-    assert sentence == "Clean but for one: ended on C, the root of the parent, and not on 1."
+    assert sentence == "One slip: ended on C, the root of the parent, and not on 1."
 
 
 # What a teacher would call a wrong note: by the sound where it is in it, else by its usual name; never ♭4, ♯3 or 𝄫3.

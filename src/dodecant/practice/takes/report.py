@@ -76,7 +76,9 @@ def take_report(
     found = [_notes(judged, due, catalogue, ended=ended)]
     if time is not None:
         whole = not any(slip.kind in ("left-out", "figure-left-out", "added", "turned-early") for slip in judged.slips)
-        found.append(_time(time, whole=whole))
+        said = _time(time, whole=whole)
+        off = any(slip.kind in ("early", "late") for slip in judged.slips)
+        found.append(f"Otherwise in{said.removeprefix('In')}" if off and said.startswith("In time") else said)
         if time.swing is not None:
             found.append(f"Swing {time.swing}.")
     return tuple(found)
@@ -90,8 +92,9 @@ def _notes(judged: Judged, due: Sequence[DueNote], catalogue: ScaleCatalogue, *,
         return f"Clean up to bar {due[-1].bar}, the last one, which you played otherwise."
     told = "; ".join(slip_words(slip, due, catalogue) for slip in slips[:_NAMED])
     more = f"; and {len(slips) - _NAMED} more" if len(slips) > _NAMED else ""
-    clean = "Clean but for" if len(slips) <= max(_NAMED, len(due) // 8) else "Not clean yet, for"
-    return f"{clean} {count(len(slips))}: {told}{more}."
+    many = f"{count(len(slips))} slip{'s' * (len(slips) > 1)}"
+    few = len(slips) <= max(_NAMED, len(due) // 8)
+    return f"{many[0].upper()}{many[1:]}: {told}{more}." if few else f"Not clean yet, {many}: {told}{more}."
 
 
 def _only_the_last_bar(slips: Sequence[Slip], due: Sequence[DueNote]) -> bool:

@@ -18,7 +18,7 @@ export function ImprovisedTold({ told, onAgain }: ImprovisedToldProps) {
           {told.sentences.join(" ")}
         </Text>
         <Button variant="light" onClick={onAgain}>
-          Once more
+          Try again
         </Button>
       </Group>
       {told.choruses.length > 0 && (

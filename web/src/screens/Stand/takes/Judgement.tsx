@@ -34,7 +34,7 @@ export function Judgement(props: JudgementProps) {
         </Text>
         <Group gap="sm">
           <Button variant="light" onClick={onAgain}>
-            Once more
+            Try again
           </Button>
           <Button variant="light" onClick={() => onTempo(slower)}>
             Slower: {slower}
@@ -46,13 +46,13 @@ export function Judgement(props: JudgementProps) {
           )}
         </Group>
       </Group>
-      <Group align="flex-start" gap="xl" wrap="nowrap">
-        <Stack gap={4} flex={1} miw={0}>
+      <Group align="flex-start" gap="xl">
+        <Stack gap={4} flex="1 1 20rem" miw={0}>
           {judged.offsets.length > 0 && (
             <TideLine offsets={judged.offsets} beside={compared ? compared.judged.offsets : []} />
           )}
         </Stack>
-        <Stack gap={4} w="22rem">
+        <Stack gap={4} w={{ base: "100%", sm: "22rem" }}>
           {slips.length > SAID && (
             <List size="sm">
               {slips.map((slip, place) => (
@@ -62,10 +62,10 @@ export function Judgement(props: JudgementProps) {
           )}
           {earlier.length > 1 && (
             <Select
-              label="Beside it"
-              placeholder="an earlier take"
+              label="Compare with an earlier take"
+              placeholder="none"
               clearable
-              clearButtonProps={{ "aria-label": "None beside it" }}
+              clearButtonProps={{ "aria-label": "Compare with none" }}
               allowDeselect
               value={beside === null ? null : String(beside)}
               data={earlier.slice(1).map((take) => ({ value: String(take.id), label: named(take) }))}
