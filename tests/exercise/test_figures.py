@@ -125,6 +125,10 @@ TABLE: list[tuple[dict[str, Any], str]] = [
     ({"path": to(2), "figure": pairs(order="321", direction="down")}, "C4 F4 A4 D4 G4 B4"),
     ({"path": to(2), "figure": pairs(order="312", group="fours")}, "A4 C4 F4 C5 B4 D4 G4 D5"),
     ({"path": {**to(2), "direction": "down"}, "figure": pairs()}, "D4 G4 B4 C4 F4 A4"),
+    # Played once, a pair is both its triads: F and G of C major, in fours and coming down too.
+    ({"path": {"span": "once"}, "figure": pairs()}, "C4 F4 A4 D4 G4 B4"),
+    ({"path": {"span": "once"}, "figure": pairs(group="fours")}, "C4 F4 A4 C5 D4 G4 B4 D5"),
+    ({"path": {"span": "once", "direction": "down"}, "figure": pairs(direction="down")}, "A4 F4 C4 G4 D4 B3"),
     # Ladders.
     ({"ladder": CHORD}, "C4 E4 G4 B4 C5"),
     ({"ladder": CHORD, "path": to(5), "figure": cell("1 2 3", **RUNGS)}, "C4 E4 G4 E4 G4 B4 G4 B4 C5"),

@@ -36,7 +36,7 @@ BLUES = "key: F\n| F7 | Bb7 | F7 | Cm7 F7 |\n| Bb7 | Bdim7 | F7 | Am7b5 D7 |\n| 
         # A plain number is the scale's own, so that a plain cell fits any chord; a ♭3 wants a minor third.
         ("Four from the root", EVERY, "2", "1", "5", 1), ("Four down to the root", EVERY, "2", "5", "1", 1),
         ("Minor four", "minor half-diminished diminished minor-major", "2", "1", "5", 2),
-        ("Altered triad pair", "dominant", "3/2", "1", "♭6", 1), ("Lydian triad pair", "major", "3/2", "1", "5", 1),
+        ("Altered triad pair", "dominant", "3", "1", "♭7", 1), ("Lydian triad pair", "major", "3", "1", "6", 1),
         ("Half and whole steps", "dominant", "2", "1", "3", 2), ("Pentatonic on the fifth", "minor", "2", "5", "2", 1),
         ("Suspended four down", "sus", "2", "5", "1", 1), ("Enclosed third", EVERY, "2", "3", "1", 1),
         ("Triad in triplets", EVERY, "1", "1", "5", 2), ("Blue third from above", "dominant", "4", "5", "1", 2),

@@ -92,7 +92,7 @@ ROWS: list[tuple[str, str, str, list[tuple[dict[str, Any], Any]], str]] = [
      "D E F A | G A B D | C D E G"),
     ("a scale on another root", TWO_FIVE, "1 2 3 5",
      [({"step": "II"}, cell("1 2 3 4", scale={"scale": "aeolian", "root": "5"}))], "A B C D | G A B D | C D E G"),
-    ("a pair of the altered scale", TWO_FIVE, "1 3 5 1", [({"step": "V"}, PAIR)], "D F A D | G Bb Eb G | C E G C"),
+    ("a pair of the altered scale", TWO_FIVE, "1 3 5 1", [({"step": "V"}, PAIR)], "D F A D | G Bb Eb Ab | C E G C"),
     ("a lick", TWO_FIVE, "1 3 5 1", [({"step": "I"}, LICK)], "D F A D | G B D G | G E D C"),
     ("open bars", TWO_FIVE, "1 3 5 1", [({"step": "V"}, OPEN)], "D F A D | | C E G C"),
     ("upside down", TWO_FIVE, "1 2 3 5", [({"step": "V"}, FLIP)], "D E F A | G F E C | C D E G"),
@@ -129,6 +129,13 @@ def test_notes_by_hand(changes: str, own: str, rules: Any, notes: str) -> None:
     home = "C"
     exercise = press(recipe(changes, own, rules, [home]), TABLES)
     assert by_bars(exercise.strips[0]) == notes
+
+
+# The pair of the altered scale is the triads on its ♭6 and its ♯4 or ♭5: E♭ and D♭ over G7, A♭ and G♭ over C7.
+@pytest.mark.parametrize(("key", "notes"), [("C", "G Bb Eb Ab Db F G Bb"), ("F", "C Eb Ab Db Gb Bb C Eb")])
+def test_a_pair_is_both_its_triads_in_turn(key: str, notes: str) -> None:
+    exercise = press(recipe(TWO_FIVE, "1 3 5 1", [({"step": "V"}, PAIR)], [key], placement={"value": "eighth"}), TABLES)
+    assert by_bars(exercise.strips[0]).split(" | ")[1] == notes
 
 
 @pytest.mark.parametrize(("changes", "own", "rules", "notes"), [row[1:] for row in ROWS], ids=[row[0] for row in ROWS])

@@ -299,7 +299,12 @@ class RecipeOnScale:
         if turned:
             path = path.model_copy(update={"direction": _TURNED[path.direction]})
         between = self._whole_range(self._room) if path.takes_range and self._room is not None else None
-        return walk(path, self.ladder, shorter_by=shorter_by, between=between)
+        walked = walk(path, self.ladder, shorter_by=shorter_by, between=between)
+        if path.span == "once" and self._shape.anchors_once > 1:
+            (anchor,) = walked
+            step = -1 if anchor.falling else 1
+            return tuple(replace(anchor, rung=anchor.rung + n * step) for n in range(self._shape.anchors_once))
+        return walked
 
     def _whole_range(self, room: MidiRange) -> tuple[int, int]:
         """The lowest and highest rung on which all the figure's tones lie in the room."""

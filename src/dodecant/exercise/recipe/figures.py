@@ -36,7 +36,7 @@ class FigurePart(KindPart):
     play. `counts_beats`: its lengths are beats, whatever the note value. `stands_once`: it is a phrase with an end, no
     drill that comes round, and stands once on its root where it is newly chosen (with `fresh_values`). `smoother` lists
     what a teacher would try where it leaps or strikes a note twice. Over changes it may have joins that can be
-    explained (`explains_joins`).
+    explained (`explains_joins`). It takes `anchors_once` neighbouring anchors to be whole where it is played once.
     """
 
     leaves_out: ClassVar[frozenset[Surrounding]] = frozenset()
@@ -44,6 +44,7 @@ class FigurePart(KindPart):
     needs_changes: ClassVar[bool] = False
     counts_beats: ClassVar[bool] = False
     stands_once: ClassVar[bool] = False
+    anchors_once: ClassVar[int] = 1
     explains_joins: ClassVar[bool] = True
     smoother: ClassVar[tuple[Change, ...]] = ()
 
@@ -254,7 +255,7 @@ PAIR_ORDERS: Final[Mapping[str, str]] = {
 
 @FIGURES.register
 class Pairs(FigurePart):
-    """The two triads of a pair in turn, in every inversion as the path walks over their six tones.
+    """The two triads of a pair in turn, in every inversion as the path walks over their six tones; played once, both.
 
     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
     `each` is all six orders one after another, a strip for each.
@@ -267,6 +268,7 @@ class Pairs(FigurePart):
     order: Literal["123", "132", "213", "231", "312", "321", "each"] = "123"
     leaves_out: ClassVar[frozenset[Surrounding]] = frozenset({"ladder"})
     smoother: ClassVar[tuple[Change, ...]] = (("One up, one down", {"direction": "opposite"}),)
+    anchors_once: ClassVar[int] = 2  # neighbours on the ladder of six tones belong to one triad and the other
 
     @property
     def own_ladder(self) -> LadderPart | None:
