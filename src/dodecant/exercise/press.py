@@ -83,7 +83,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         return [strip for strip, _ in _worked(prepare(other, tables)).strips]
 
     remarks += remarks_on_joins(recipe, strips, lines_of)
-    phrases = sentence(recipe, first.stop, tables.scales, worked.instrument)
+    phrases = sentence(recipe, [strip.stop for strip in strips], tables.scales, worked.instrument)
     maps: tuple[SoundMap, ...] = ()
     if recipe.spelling.maps != "none":
         maps = maps_of_strips(recipe, worked.instrument, strips, tables.weights, tables.books)
@@ -93,7 +93,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
 def say(recipe: Recipe, tables: Tables) -> str:
     """The recipe's sentence alone, without working its strips out; raises RecipeError for an unknown name."""
     prepared = prepare(recipe, tables)
-    return sentence_text(sentence(recipe, prepared.stops[0], tables.scales, prepared.instrument))
+    return sentence_text(sentence(recipe, prepared.stops, tables.scales, prepared.instrument))
 
 
 @dataclass(frozen=True)

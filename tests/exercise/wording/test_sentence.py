@@ -46,6 +46,24 @@ def test_how_chords_are_joined(tables: Tables, joins: dict[str, Any], words: str
     assert words in said
 
 
+# Sounds on roots of their own are named as they sound: the fifth and sixth of D, of E♭, and as a clarinet reads G.
+@pytest.mark.parametrize(
+    ("key", "player", "words"),
+    [
+        ("D", {}, "through A Mixolydian and B Aeolian,"), ("E♭", {}, "through B♭ Mixolydian and C Aeolian,"),
+        ("G", {"instrument": "clarinet", "named_key": "sounding"}, "through D Mixolydian and E Aeolian,"),
+    ],
+)  # fmt: skip
+def test_sounds_on_roots_are_named_as_they_sound(tables: Tables, key: str, player: dict[str, Any], words: str) -> None:
+    sounds = {"kind": "several", "scales": ["mixolydian", "aeolian"], "roots": ["5", "6"]}
+    found = press(
+        read_recipe({"sounds": sounds, "keys": {"order": "picked", "picked": [key]}, "player": player}), tables
+    )
+    assert words in sentence_text(found.sentence)
+    heard = [f"{strip.stop.sounding.tonic.text} {strip.stop.sounding.scale.name}" for strip in found.strips]
+    assert all(one in sentence_text(found.sentence) for one in heard)
+
+
 # What no sentence has: code's words, a gap where a word is missing, the same word or sign twice.
 WRONG = re.compile(
     r"_|None(?! of)|True|False|[{}<>]|\s\s|\s[,.]|,,|\(\)|, \.|\band,|\b(and|with|in|through|each chord|the) \1\b"

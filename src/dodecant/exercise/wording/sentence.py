@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -57,11 +58,14 @@ class Phrase:
     place: int | None = None
 
 
-def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: Instrument) -> tuple[Phrase, ...]:
-    """The phrases in reading order; `sentence_text` joins them."""
+def sentence(
+    recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue, instrument: Instrument
+) -> tuple[Phrase, ...]:
+    """The phrases in reading order, with the names of the stops; `sentence_text` joins them."""
+    first = stops[0]
     path = [Phrase("path", ",", _path(recipe.path))] if recipe.takes("path") else []
     phrases = [
-        *(_what_is_played_where(recipe, first, scales) or _what_is_played(recipe, first, scales)),
+        *(_what_is_played_where(recipe, stops, scales) or _what_is_played(recipe, stops, scales)),
         *path,
         *_joins(recipe),
         Phrase("placement", ", in", placement_text(recipe)),
@@ -78,20 +82,21 @@ def sentence(recipe: Recipe, first: Stop, scales: ScaleCatalogue, instrument: In
     )
 
 
-def _what_is_played(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> list[Phrase]:
+def _what_is_played(recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue) -> list[Phrase]:
     """'Take 1 2 3 5 through C Ionian'."""
     about = _about_the_figure(recipe)
     ends_with_comma = bool(about) and about[-1].lead.startswith(",")
     through = ", through" if ends_with_comma or FIGURES_SAID[type(recipe.figure)].comma else "through"
-    sounds = Phrase("sounds", through, _sounds(recipe, first, scales))
-    return [Phrase("figure", "Take", figure_text(recipe, first)), *about, sounds]
+    sounds = Phrase("sounds", through, _sounds(recipe, stops, scales))
+    return [Phrase("figure", "Take", figure_text(recipe, stops[0])), *about, sounds]
 
 
-def _what_is_played_where(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> list[Phrase]:
+def _what_is_played_where(recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue) -> list[Phrase]:
     """'Over Ticket Hall Blues take 1 2 3 5 on every II, and an unbroken line elsewhere'; nothing without rules."""
+    first = stops[0]
     if recipe.over_changes is None or not (recipe.rules or recipe.etude):
         return []
-    sounds = _sounds(recipe, first, scales).removeprefix("the changes of ")
+    sounds = _sounds(recipe, stops, scales).removeprefix("the changes of ")
     parts = [
         Phrase("rules", ",", rule_text(rule, recipe, first, scales), number) for number, rule in enumerate(recipe.rules)
     ]
@@ -137,18 +142,17 @@ def _about_the_figure(recipe: Recipe) -> list[Phrase]:
     return found
 
 
-def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
-    sound = first.written if recipe.player.named_key == "written" else first.sounding
+def _sounds(recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue) -> str:
+    first, read = stops[0], recipe.player.named_key == "written"
+    sound = first.written if read else first.sounding
     if isinstance(recipe.sounds, FamilyOfSounds):
         tonic = sound.parent or sound.tonic
         return f"all modes of {tonic.text} {chosen_scale(recipe.sounds.parent, scales, '/sounds/parent').name}"
     if isinstance(recipe.sounds, SeveralSounds):
         names = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
-        roots = [Degree.parse(root) for root in recipe.sounds.roots]
-        if any(root != Degree(1) for root in roots):
-            roots += [Degree(1)] * (len(names) - len(roots))
-            named = zip(names, roots, strict=False)
-            return listed([f"{root.name_above(sound.tonic).plain().text} {name}" for name, root in named])
+        if any(Degree.parse(root) != Degree(1) for root in recipe.sounds.roots):
+            own = [stop.written if read else stop.sounding for stop in stops if stop.key == first.key]
+            return listed(list(dict.fromkeys(f"{one.tonic.text} {one.scale.name}" for one in own)))
         return f"{sound.tonic.text} {listed(names)}"
     if isinstance(recipe.sounds, MorphingSounds):
         chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
@@ -163,7 +167,6 @@ def _sounds(recipe: Recipe, first: Stop, scales: ScaleCatalogue) -> str:
         bars = f", {count(group)} bar{'s' * (group > 1)} in each key" if group else ""
         return f"the changes of {first.title}{times}, beginning in {key.text}{bars}"
     if first.in_key is not None:
-        read = recipe.player.named_key == "written"
         return f"the {first.in_key.texts[not read]} ({sound.text})"
     return sound.text
 
