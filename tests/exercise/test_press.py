@@ -172,7 +172,7 @@ def test_the_weights_of_ink(tables: Tables) -> None:
 
 
 @given(recipes)
-@examples(50)
+@examples(30)
 def test_laws_of_every_exercise(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)
@@ -231,7 +231,7 @@ def test_laws_of_every_exercise(recipe: Recipe) -> None:
 
 
 @given(recipes)
-@examples(60)
+@examples(30)
 def test_a_key_is_the_same_whatever_came_before_it(recipe: Recipe) -> None:
     """What is worked out once for all keys leaves no trace in any, unless strips are asked to mind their neighbours."""
     assume(recipe.joins.keys == "each" and recipe.player.key_register == "each" and recipe.placement.ending != "on")
@@ -254,7 +254,7 @@ def test_a_key_is_the_same_whatever_came_before_it(recipe: Recipe) -> None:
 
 
 @given(recipes)
-@examples(40)
+@examples(25)
 def test_transposing_the_recipe_transposes_what_sounds_and_nothing_else(recipe: Recipe) -> None:
     """On a keyboard, where everything fits, the same recipe a whole step higher."""
     tables = load_tables()

@@ -95,7 +95,7 @@ def test_it_is_said() -> None:
     st.sampled_from([CHAIN, repeated(2), repeated(4), BUILD_UP, {"path": UP}]), st.integers(1, 4), st.integers(-3, 3),
     st.sampled_from([[], [{"kind": "drone", "written": True}], [{"kind": "fifths"}]]),
 )  # fmt: skip
-@examples(40)
+@examples(20)
 def test_the_toolkit_plays_the_repeats_as_the_sound_does(
     schema: etree.XMLSchema, document: Any, times: int, start: int, beside: Any
 ) -> None:
