@@ -3788,7 +3788,7 @@ export interface components {
          *     play. `counts_beats`: its lengths are beats, whatever the note value. `stands_once`: it is a phrase with an end, no
          *     drill that comes round, and stands once on its root where it is newly chosen (with `fresh_values`). `smoother` lists
          *     what a teacher would try where it leaps or strikes a note twice. Over changes it may have joins that can be
-         *     explained (`explains_joins`).
+         *     explained (`explains_joins`). It takes `anchors_once` neighbouring anchors to be whole where it is played once.
          */
         FigurePart: {
             kind: string;
@@ -4876,7 +4876,7 @@ export interface components {
             rank: number;
         };
         /**
-         * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones.
+         * @description The two triads of a pair in turn, in every inversion as the path walks over their six tones; played once, both.
          *
          *     In fours the first tone comes again an octave higher. `order` plays the three tones in any order: 1 is the lowest;
          *     `each` is all six orders one after another, a strip for each.
