@@ -228,7 +228,6 @@ def test_what_holds_for_every_plan(wanted: list[dict[str, Any]], minutes: list[i
 def test_whoever_does_what_is_planned_sees_the_same_plan_go_on(
     wanted: list[dict[str, Any]], minutes: list[int], missed: frozenset[int]
 ) -> None:
-    wanted = [{**goal, "order": "as-listed"} for goal in wanted]  # what is known of the weakest changes as one plays
     days = 40
     first = [
         " ".join(f"{item.goal}{item.key}" for item in day.items)
@@ -240,7 +239,7 @@ def test_whoever_does_what_is_planned_sees_the_same_plan_go_on(
         assert [day for n, day in enumerate(shifted) if n not in missed] == first[: days - len(missed)]
 
 
-SAID = ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"]
+SAID = ["one", "two", "three", "four", "five", "six", "seven", "eight"]
 
 
 @given(st.lists(goals, min_size=1, max_size=3), st.lists(st.integers(0, 40), min_size=7, max_size=7))
@@ -257,7 +256,8 @@ def test_every_cure_cures_and_the_numbers_agree(wanted: list[dict[str, Any]], mi
             elif said := re.match(r"Have it due on \w+ ([\d-]+)\.", cure):
                 changed[short.goal]["by"] = said[1]
             elif said := re.match(r"Take (\w+) keys? only", cure):
-                changed[short.goal]["keys"] = goal["keys"][: SAID.index(said[1]) + 1]
+                few = SAID.index(said[1]) + 1 if said[1] in SAID else int(said[1])
+                changed[short.goal]["keys"] = goal["keys"][:few]
             else:
                 continue  # a day with enough minutes, or another line: for the player to choose
             cured = plan(changed, minutes=[one + more if one else 0 for one in minutes], tunes=["F"])

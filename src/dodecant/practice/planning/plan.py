@@ -161,14 +161,16 @@ class _Planner:
         done = [one for one in self._known.done if one.goal == place and one.key in keys]
         queue = _Queue(place, goal, self._sessions(goal, place, done), done)
         queue.today = sum(one.day == self._today for one in done)
-        last = max((one.day for one in done), default=self._today)
-        days = (last + timedelta(days=n) for n in range(1, (self._today - last).days))
-        queue.waited = sum(self._usual(day) > 0 for day in days)
-        for one in done:
-            if one.day == self._today:
-                name = next(key for key in goal.keys if NoteName.parse(key).pitch_class == one.key)
-                queue.spaced[name] = 0
+        last = max((one.day for one in done), default=None)
+        queue.waited = self._practice_days(last + timedelta(days=1), self._today) if last else 0
+        names = {NoteName.parse(key).pitch_class: key for key in goal.keys}
+        for one in sorted(done, key=lambda one: one.day):
+            queue.spaced[names[one.key]] = -self._practice_days(one.day, self._today)
         return queue
+
+    def _practice_days(self, begin: date, end: date) -> int:
+        """On how many days there is practice, from one day to before another."""
+        return sum(self._usual(begin + timedelta(days=n)) > 0 for n in range((end - begin).days))
 
     def _usual(self, day: date) -> int:
         """The minutes of a day that was not set by hand."""
