@@ -26,5 +26,11 @@ export default defineConfig({
   },
   // The server answers its own pages only, so that the request says it comes from there.
   server: { proxy: { "/api": { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
-  test: { include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/setup.ts"], silent: "passed-only" },
+  test: {
+    include: ["src/**/*.test.{ts,tsx}"],
+    setupFiles: ["src/testing/setup.ts"],
+    silent: "passed-only",
+    testTimeout: 120_000, // ends what hangs, never what is slow on a busy machine
+    hookTimeout: 120_000,
+  },
 });

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from itertools import product
 from pathlib import Path
-from typing import Final
+from typing import Final, Literal
 
 from playwright.sync_api import Page
 
@@ -11,7 +12,7 @@ from tests.browser.hands import until
 
 AXE: Final = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
 # What another size or scheme can change; all other rules hold in one as in all.
-_CHANGING: Final = ["color-contrast", "scrollable-region-focusable"]
+_CHANGING: Final = ["color-contrast", "scrollable-region-focusable", "target-size"]
 _CHECK: Final = """async (rules) => (await axe.run(document, {
     resultTypes: ['violations'], ...(rules.length ? {runOnly: {type: 'rule', values: rules}} : {}) })).violations
   .map(({id, nodes}) => `${id}: ${nodes.map(({html}) => html.slice(0, 120)).join(' ')}`)"""
@@ -41,17 +42,16 @@ def at_ease(page: Page, *rules: str) -> None:
 
 
 def for_everyone(page: Page, *sizes: str) -> None:
-    """Assert that what is open is at ease and never scrolls sideways: in each size (all if none is named), and dark in
-    the first of them.
-    """
-    first, *others = sizes or SIZES
-    for size, scheme in ((first, "light"), (first, "dark"), *((one, "light") for one in others)):
+    """Assert that what is open is at ease and never scrolls sideways, in each size (all if none is named) and scheme."""
+    schemes: tuple[Literal["light", "dark"], ...] = ("light", "dark")
+    looks = list(product(sizes or SIZES, schemes))
+    for size, scheme in looks:
         width, height = SIZES[size]
         page.set_viewport_size({"width": width, "height": height})
-        page.emulate_media(color_scheme="dark" if scheme == "dark" else "light", reduced_motion="reduce")
+        page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
         page.evaluate(_AT_REST)
         drawn(page)
         until(page, f"document.scrollingElement.scrollWidth <= {width}")
         until(page, _NOTHING_CUT_OFF)
-        at_ease(page, *(() if (size, scheme) == (first, "light") else _CHANGING))
+        at_ease(page, *(() if (size, scheme) == looks[0] else _CHANGING))
     page.set_viewport_size({"width": 1280, "height": 800})
