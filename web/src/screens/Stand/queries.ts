@@ -50,10 +50,10 @@ export interface TakeMade {
 }
 
 /** Where takes have led on a ladder. */
-export function useRung(recipe: Recipe, ladder: TempoLadder, takes: TakeMade[]) {
+export function useRung(recipe: Recipe, ladder: TempoLadder, takes: readonly TakeMade[]) {
   return useQuery({
     queryKey: ["rung", recipe, ladder, takes],
-    queryFn: () => answered(client.POST("/api/stand/rungs", { body: { recipe, ladder, takes } })),
+    queryFn: () => answered(client.POST("/api/stand/rungs", { body: { recipe, ladder, takes: [...takes] } })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,
