@@ -60,7 +60,7 @@ def test_a_file_is_looked_at_before_it_is_taken(client: TestClient) -> None:
     client.post(f"{AT}/entries", json=[ENTRY])
     written = client.get(f"{AT}/entry-files/csv")
     assert "attachment" in written.headers["content-disposition"]
-    data = written.content + b"2026-11-20,18:00,Cells,12,C,Lydian,,,90,easy,0,0,\nnot a day,,x,1,,,,,,,,,\n"
+    data = written.content + b"2026-11-20,18:00,,Cells,12,C,Lydian,,,90,easy\nnot a day,,,x,1\n"
     zone = {"zone": "Europe/Lisbon"}
     looked = client.post(f"{AT}/entry-files", content=data, params=zone).json()
     assert (looked["entries"], looked["known"], looked["taken"]) == (2, 1, 0)

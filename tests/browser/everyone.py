@@ -42,7 +42,7 @@ def at_ease(page: Page, *rules: str) -> None:
 
 
 def for_everyone(page: Page, *sizes: str) -> None:
-    """Assert that what is open is at ease and never scrolls sideways, in each size (all if none is named) and scheme."""
+    """Assert that what is open is at ease and never scrolls sideways: each size (all if none is named), each scheme."""
     schemes: tuple[Literal["light", "dark"], ...] = ("light", "dark")
     looks = list(product(sizes or SIZES, schemes))
     for size, scheme in looks:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+import csv
+import io
+import json
 from datetime import UTC, date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
@@ -47,7 +49,7 @@ def test_a_calendar_is_read_by_another_parser_across_the_clock_change() -> None:
 
 
 words = st.text(st.characters(exclude_categories=["C"], exclude_characters="\x85\u2028\u2029"), min_size=1, max_size=20)
-texts = words.map(str.strip).filter(lambda text: text != "" and not text.startswith("'"))
+texts = words.map(str.strip).filter(bool)
 entries = st.builds(
     lambda moment, **more: Entry(day=moment.astimezone(LISBON).date(), at=moment, zone="Europe/Lisbon", **more),
     moment=st.datetimes(datetime(2026, 1, 1), datetime(2026, 12, 31)).map(
@@ -56,7 +58,9 @@ entries = st.builds(
     what=texts, minutes=st.floats(0.1, 200).map(lambda number: round(number, 2)),
     key=st.none() | st.integers(0, 11), sound=st.sampled_from(["", "Dorian", "whole tone"]),
     value=st.sampled_from(["", "eighth"]), tempo=st.none() | st.integers(20, 300),
-    word=st.sampled_from(["", "easy", "pushing"]), notes=st.integers(0, 99), slips=st.integers(0, 9),
+    word=st.sampled_from(["", "easy", "pushing"]), recipe=st.sampled_from(["", "3f2a"]),
+    version=st.sampled_from(["", "in triplets; backwards"]), assignment=st.none() | st.integers(1, 2**53),
+    notes=st.integers(0, 99), slips=st.integers(0, 9),
     source=st.just("file"),
     slipped=st.dictionaries(st.tuples(st.sampled_from(["♭2", "6"]), st.sampled_from(["wrong", "late"])),
                             st.integers(1, 5), max_size=2),
@@ -66,9 +70,8 @@ entries = st.builds(
 @given(st.lists(entries, max_size=8))
 def test_a_logbook_goes_out_and_comes_back(kept: list[Entry]) -> None:
     kept = [one for one in kept if not _twice(one.at)]
-    assert read_logbook(to_json(kept), ZoneInfo("UTC")).entries == tuple(kept)
-    plain = tuple(replace(one, slipped={}) for one in kept)
-    assert read_logbook(to_csv(kept), LISBON).entries == plain
+    for data in (to_json(kept), to_csv(kept), to_csv(kept).decode("utf-8-sig").encode("utf-16")):
+        assert read_logbook(data, ZoneInfo("UTC")).entries == tuple(kept)
 
 
 def _twice(moment: datetime) -> bool:
@@ -114,10 +117,60 @@ def test_what_is_no_logbook_is_refused_in_words(data: bytes) -> None:
     assert caught.value.problems[0].message
 
 
-def test_a_spreadsheet_works_no_formula_out() -> None:
-    entry = Entry(day=date(2026, 11, 2), at=STAMP, zone="UTC", what="=1+1", minutes=5)
-    assert b"'=1+1" in to_csv([entry])
-    assert read_logbook(to_csv([entry]), LISBON).entries[0].what == "=1+1"
+@pytest.mark.parametrize(
+    "what",
+    [
+        "=1+1",
+        "+1",
+        "-1",
+        "@x",
+        " =1+1",
+        "\t=1+1",
+        "\tx",
+        "\rx",
+        "＝1+1",
+        "＋1",
+        "－1",
+        "＠x",
+        "'=1",
+        "''x",
+        "a;=1+1",
+        "a,=1",
+        '"=1',
+    ],
+)
+def test_a_spreadsheet_works_no_formula_out(what: str) -> None:
+    """With any separator that it may take, no cell begins with what is worked out, and what was written comes back."""
+    data = to_csv([Entry(day=date(2026, 11, 2), at=STAMP, zone="UTC", what=what, minutes=5)])
+    for separator in ",;\t":
+        for row in csv.reader(io.StringIO(data.decode("utf-8-sig"), newline=""), delimiter=separator):
+            assert not any(cell[:1] in tuple("=+-@＝＋－＠\t\r\n ") and cell for cell in row)
+    assert read_logbook(data, LISBON).entries[0].what == what.strip()
+
+
+@pytest.mark.parametrize(
+    ("row", "message"),
+    [
+        ({"slipped": None}, ""), ({"slipped": [["♭7", "wrong", 2]]}, ""), ({"slipped": "♭7 wrong 2; 6 late"}, ""),
+        ({"slipped": [["♭7", "wrong", 2**70]]}, "is no slip"), ({"slipped": [[None]]}, "is no slip"),
+        ({"slipped": "♭7"}, "is no slip"), ({"slipped": "♭7 wrong 0"}, "is no slip"),
+        ({"slipped": "♭7 wrong 100000"}, ""), ({"slipped": "♭7 wrong 100001"}, "is no slip"),
+        ({"tempo": 2**70}, "cannot be"), ({"notes": 100_000}, ""), ({"notes": 100_001}, "cannot be"),
+        ({"assignment": 2**53 + 2}, "cannot be"), ({"assignment": "x"}, "is no number"),
+        ({"minutes": "NaN"}, "cannot be"),
+        ({"what": "\ud83c"}, "half a character"), ({"sound": "\udfb5"}, "half a character"),
+        ({"what": "  "}, "what was practised"), ({"minutes": None}, "how long"),
+        ({"day": "1999-12-31"}, "cannot be"), ({"day": "2000-01-01"}, ""),
+        ({"day": "2026-12-02"}, ""), ({"day": "2026-12-03"}, "cannot be"), ({"zone": "Mars/Phobos"}, "time zone"),
+        ({"time": "25:00"}, "cannot be read"), ({"time": None}, ""), ({"source": "stand"}, ""),
+    ],
+)  # fmt: skip
+def test_what_a_row_may_say(row: dict[str, object], message: str) -> None:
+    whole = {"day": "2026-11-02", "what": "Thirds", "minutes": 5, **row}
+    found = read_logbook(json.dumps([whole]).encode(), LISBON, last=date(2026, 12, 2))
+    assert len(found.entries) == (message == "")
+    assert all(message in fault.message and fault.message.endswith(".") and fault.cure for fault in found.faults)
+    assert all(entry.source == "file" for entry in found.entries)
 
 
 def test_a_hundred_thousand_rows_are_read() -> None:

@@ -147,7 +147,17 @@ CALM: list[tuple[Word, int, bool]] = [  # how it went, its slips, and whether it
 @pytest.mark.parametrize(("word", "slips", "calm"), CALM)
 def test_what_counts_as_comfortable_in_every_sum(database: Database, word: Word, slips: int, calm: bool) -> None:
     """As entries come, as others beside them go, and of an assignment."""
-    entry = Entry(NOW.date(), NOW, "Europe/Lisbon", "Thirds", 5.0, key=3, sound="Dorian", tempo=60, word="easy")
+    entry = Entry(
+        day=NOW.date(),
+        at=NOW,
+        zone="Europe/Lisbon",
+        what="Thirds",
+        minutes=5.0,
+        key=3,
+        sound="Dorian",
+        tempo=60,
+        word="easy",
+    )
     with database.connection() as connection, atomic(connection):
         given = assignments.give(connection, Assignment(title="Thirds", recipe=Recipe()), [1], NOW)
         numbers = logbook.add(connection, [replace(entry, assignment=given)])

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import json
+import re
 from collections.abc import Iterable, Iterator, Mapping
 from datetime import UTC, date, datetime, time
 from typing import Any, Final, NamedTuple
@@ -13,19 +14,23 @@ from zoneinfo import ZoneInfo
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.formats.calendar import zone_of
 from dodecant.formats.json.documents import json_value
+from dodecant.formats.logbook_columns import COLUMNS, UnreadableError, read_slips, written_slips
 from dodecant.music.core.errors import MusicError
-from dodecant.music.core.pitch import NoteName
-from dodecant.music.core.tonics import USUAL
-from dodecant.practice.planning.entries import WORDS, Entry
+from dodecant.practice.planning.entries import Entry
 
 MOST_ROWS: Final = 100_000
-_FIELDS: Final = (
-    "day", "time", "what", "minutes", "key", "sound", "position", "value", "tempo", "word", "notes", "slips", "version",
-)  # fmt: skip
-_NEEDED: Final = ("day", "what", "minutes")
-_FORMULA: Final = ("=", "+", "-", "@")
-_QUOTED: Final = tuple(f"'{sign}" for sign in _FORMULA)
+FIRST_DAY: Final = date(2000, 1, 1)
+_NEEDED: Final = ("day", *(column.name for column in COLUMNS if column.needed))
+_FIELDS: Final = ("day", "time", "zone", *(column.name for column in COLUMNS), "slipped")
+# A spreadsheet works out a cell that begins with one of these signs, also in full width, also after blanks; and it may
+# take another separator than ours.
+_BEGINS: Final = r"(?P<before>\A|[;,\t\r\n])"
+_WORKED_OUT: Final = r"(?=\s*[=+\-@＝＋－＠]|[\t\r\n'])"
+_HARMFUL: Final = re.compile(_BEGINS + _WORKED_OUT)
+_HARMLESS: Final = re.compile(f"{_BEGINS}'{_WORKED_OUT}")
+_HALF: Final = re.compile("[\ud800-\udfff]")  # of a character outside the basic plane
 _ENCODINGS: Final = ("utf-8-sig", "cp1252")
+_UTF_16: Final = (b"\xff\xfe", b"\xfe\xff")
 
 
 class RowFault(NamedTuple):
@@ -44,32 +49,33 @@ class ReadLogbook(NamedTuple):
 
 
 def to_csv(entries: Iterable[Entry]) -> bytes:
-    """All entries as CSV in UTF-8, a header first."""
+    """All entries as CSV in UTF-8, a header first, with their slips by degree and kind. Every cell is quoted, so that
+    one that holds a separator stays one.
+    """
     out = io.StringIO()
-    writer = csv.writer(out)
+    writer = csv.writer(out, quoting=csv.QUOTE_ALL)
     writer.writerow(_FIELDS)
-    writer.writerows([_plain(row[field]) for field in _FIELDS] for row in map(_row, entries))
+    for entry in entries:
+        row = {**_row(entry), "slipped": written_slips(entry.slipped)}
+        writer.writerow([_plain(row[field]) for field in _FIELDS])
     return out.getvalue().encode("utf-8-sig")
 
 
 def to_json(entries: Iterable[Entry]) -> bytes:
     """All entries as JSON, with their slips by degree and kind."""
-    rows = [
-        {**_row(entry), "zone": entry.zone, "slipped": [[*what, times] for what, times in entry.slipped.items()]}
-        for entry in entries
-    ]
+    rows = [{**_row(entry), "slipped": [[*what, times] for what, times in entry.slipped.items()]} for entry in entries]
     text = json.dumps({"format": "dodecant-logbook", "version": 1, "entries": rows}, ensure_ascii=False, indent=1)
     return f"{text}\n".encode()
 
 
-def read_logbook(data: bytes, zone: ZoneInfo, player: int = 1) -> ReadLogbook:
+def read_logbook(data: bytes, zone: ZoneInfo, player: int = 1, last: date = date(2199, 12, 31)) -> ReadLogbook:
     """Read a CSV file, with any usual separator and encoding, or one of our JSON files; raises RecipeError for neither.
 
-    Times without a zone are taken to be local in `zone`.
+    Times without a zone are taken to be local in `zone`; no day after the `last` is taken.
     """
     text = _text(data)
     if text.lstrip().startswith(("{", "[")):
-        rows: Iterator[tuple[int, Mapping[str, Any]]] = _json_rows(data)
+        rows: Iterator[tuple[int, Mapping[str, Any]]] = _json_rows(text.encode("utf-8", "surrogatepass"))
     else:
         rows = _csv_rows(text)
     entries: list[Entry] = []
@@ -79,20 +85,21 @@ def read_logbook(data: bytes, zone: ZoneInfo, player: int = 1) -> ReadLogbook:
             faults.append(RowFault(line, f"Only {MOST_ROWS:,} rows are taken at once.", "Cut the file in parts."))
             break
         try:
-            entries.append(_entry(row, zone, player))
+            entries.append(_entry(row, zone, player, last))
         except (ValueError, MusicError, RecipeError, OverflowError) as error:
             faults.append(RowFault(line, *_told(error)))
     return ReadLogbook(tuple(entries), tuple(faults))
 
 
 def _text(data: bytes) -> str:
-    if b"\x00" in data:
-        raise RecipeError([Problem("", "This file is no text.", "Choose a CSV or JSON file.")])
-    for encoding in _ENCODINGS:
+    for encoding in ("utf-16",) if data.startswith(_UTF_16) else _ENCODINGS:
         try:
-            return data.decode(encoding)
+            text = data.decode(encoding)
         except UnicodeDecodeError:
             continue
+        if "\x00" in text:
+            raise RecipeError([Problem("", "This file is no text.", "Choose a CSV or JSON file.")])
+        return text
     raise RecipeError([Problem("", "This file is no text we can read.", "Save it as UTF-8.")])
 
 
@@ -122,43 +129,22 @@ def _json_rows(data: bytes) -> Iterator[tuple[int, Mapping[str, Any]]]:
         yield number, row if isinstance(row, dict) else {}
 
 
-def _entry(row: Mapping[str, Any], zone: ZoneInfo, player: int) -> Entry:
-    def text(name: str, longest: int = 120) -> str:
-        found = str(row.get(name) if row.get(name) is not None else "").strip()
-        return found.removeprefix("'")[:longest] if found[:2] in _QUOTED else found[:longest]
+def _entry(row: Mapping[str, Any], zone: ZoneInfo, player: int, last: date) -> Entry:
+    def text(name: str) -> str:
+        value = row.get(name)
+        found = "" if value is None else str(value)
+        if _HALF.search(found):
+            raise UnreadableError(f"“{name}” holds half a character.", "Write it again.")
+        return _HARMLESS.sub(r"\g<before>", found).strip()
 
     zone = zone_of(text("zone")) if text("zone") else zone
-    day = _day(text("day"))
+    day = _day(text("day"), last)
     clock = time.fromisoformat(text("time") or "12:00")
-    key, word, tempo = text("key"), text("word"), text("tempo")
-    if word not in WORDS:
-        words = ", ".join(one for one in WORDS if one)
-        raise _Unreadable(f"“{word[:40]}” is no word for how it went", f"Write {words}, or nothing.")
-    if not text("what"):
-        raise _Unreadable("It does not say what was practised", "Write something under “what”.")
-    minutes = _number(text("minutes"), "minutes", 0.01, 1440)
-    slipped = row.get("slipped")
-    pairs = [one for one in slipped if isinstance(one, list) and len(one) == 3] if isinstance(slipped, list) else []
+    said = {column.name: column.read(text(column.name)) for column in COLUMNS}
+    at = datetime.combine(day, clock, zone).astimezone(UTC)
     return Entry(
-        day=day, at=datetime.combine(day, clock, zone).astimezone(UTC), zone=zone.key, what=text("what"),
-        minutes=minutes, key=NoteName.parse(key).pitch_class if key else None, sound=text("sound"),
-        position=text("position"), value=text("value", 40),
-        tempo=int(_number(tempo, "tempo", 10, 400)) if tempo else None, word=word,  # type: ignore[arg-type]
-        notes=int(_number(text("notes") or "0", "notes", 0, 1e6)),
-        slips=int(_number(text("slips") or "0", "slips", 0, 1e6)), version=text("version"), source="file",
-        slipped={(str(degree)[:8], str(kind)[:24]): int(times) for degree, kind, times in pairs if int(times) > 0},
-        player=player, assignment=_assignment(row.get("assignment")),
-    )  # fmt: skip
-
-
-def _assignment(number: object) -> int | None:
-    """The assignment a practice pack names, if it does."""
-    there = isinstance(number, int) and not isinstance(number, bool) and 0 < number < 2**53
-    return number if there and isinstance(number, int) else None
-
-
-class _Unreadable(ValueError):
-    """Something in a row, and what would be right."""
+        day=day, at=at, zone=zone.key, player=player, source="file", slipped=read_slips(row.get("slipped")), **said
+    )
 
 
 def _told(error: Exception) -> tuple[str, str]:
@@ -166,41 +152,28 @@ def _told(error: Exception) -> tuple[str, str]:
         return error.message, error.cure
     if isinstance(error, RecipeError):
         return error.problems[0].message, error.problems[0].cure
-    if isinstance(error, _Unreadable):
+    if isinstance(error, UnreadableError):
         message, cure = error.args
-        return f"{message}.", cure
+        return message, cure
     return "Something in this row cannot be read.", "Write the time as 18:30."
 
 
-def _day(text: str) -> date:
+def _day(text: str, last: date) -> date:
     try:
-        return date.fromisoformat(text)
+        day = date.fromisoformat(text)
     except ValueError:
-        raise _Unreadable(f"“{text[:40]}” is no day", "Write year, month and day: 2026-11-28.") from None
-
-
-def _number(text: str, name: str, least: float, most: float) -> float:
-    try:
-        number = float(text.replace(",", "."))
-    except ValueError:
-        raise _Unreadable(f"“{text[:40]}” is no number of {name}", "Write a number.") from None
-    if not least <= number <= most:
-        raise _Unreadable(f"{text} {name} cannot be", f"Write from {least:g} to {most:g}.")
-    return number
+        raise UnreadableError(f"“{text[:40]}” is no day.", "Write year, month and day: 2026-11-28.") from None
+    if not FIRST_DAY <= day <= last:
+        raise UnreadableError(f"{text} cannot be.", f"Write a day from {FIRST_DAY} to {last}.")
+    return day
 
 
 def _row(entry: Entry) -> dict[str, Any]:
     local = entry.at.astimezone(ZoneInfo(entry.zone))
-    return {
-        "day": entry.day.isoformat(), "time": local.strftime("%H:%M:%S"), "what": entry.what, "minutes": entry.minutes,
-        "key": "" if entry.key is None else USUAL["major"][entry.key], "sound": entry.sound, "position": entry.position,
-        "value": entry.value, "tempo": entry.tempo, "word": entry.word, "notes": entry.notes, "slips": entry.slips,
-        "version": entry.version,
-    }  # fmt: skip
+    when = {"day": entry.day.isoformat(), "time": local.strftime("%H:%M:%S"), "zone": entry.zone}
+    return {**when, **{column.name: column.write(getattr(entry, column.name)) for column in COLUMNS}}
 
 
 def _plain(value: object) -> object:
-    """A value as a table shows it: one that a spreadsheet would work out as a formula is quoted."""
-    if isinstance(value, str) and value.startswith(_FORMULA):
-        return f"'{value}"
-    return "" if value is None else value
+    """A value as a table shows it, with a quote before all that a spreadsheet would work out as a formula."""
+    return _HARMFUL.sub(r"\g<before>'", value) if isinstance(value, str) else value

@@ -3,34 +3,36 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from typing import Any
 
-from dodecant.practice.planning.entries import Entry
+from dodecant.practice.planning.entries import COLUMNS, Entry
 
-_COLUMNS = (
-    "day, at, zone, what, minutes, recipe, version, key, sound, position, value, tempo, word, notes, slips, source,"
-    " assignment, player, corrects"
-)
-_KNOWN = "SELECT 1 FROM entry WHERE player = ? AND at = ? AND what = ? AND ifnull(key, -1) = ? AND current = 1"
+_NAMES = ("day", "at", "zone", *COLUMNS, "player", "corrects")
+_COLUMNS = ", ".join(_NAMES)
+_KNOWN = "SELECT 1 FROM entry WHERE player = ? AND at = ? AND what = ? AND key IS ? AND current = 1"
 
 
-def add(connection: sqlite3.Connection, entries: Iterable[Entry]) -> list[int]:
-    """Add entries with their slips; their numbers. One that corrects another takes its place."""
-    return [_add(connection, entry) for entry in entries]
-
-
-def _add(connection: sqlite3.Connection, entry: Entry) -> int:
-    marks = ",".join("?" * (_COLUMNS.count(",") + 1))
-    found = connection.execute(f"INSERT INTO entry ({_COLUMNS}) VALUES ({marks})", _row(entry))  # noqa: S608
-    number = int(found.lastrowid or 0)
+def add(connection: sqlite3.Connection, entries: Sequence[Entry]) -> list[int]:
+    """Add entries with their slips, within a transaction; their numbers. One that corrects another takes its place."""
+    (last,) = connection.execute("SELECT ifnull(max(id), 0) FROM entry").fetchone()
+    numbers = range(last + 1, last + 1 + len(entries))
+    marks = ",".join("?" * (1 + len(_NAMES)))
+    connection.executemany(
+        f"INSERT INTO entry (id, {_COLUMNS}) VALUES ({marks})",  # noqa: S608
+        ((number, *_row(entry)) for number, entry in zip(numbers, entries, strict=True)),
+    )
     connection.executemany(
         "INSERT INTO entry_slip (entry, degree, kind, times) VALUES (?, ?, ?, ?)",
-        [(number, degree, kind, times) for (degree, kind), times in entry.slipped.items()],
+        (
+            (number, degree, kind, times)
+            for number, entry in zip(numbers, entries, strict=True)
+            for (degree, kind), times in entry.slipped.items()
+        ),
     )
-    return number
+    return list(numbers)
 
 
 def correct(connection: sqlite3.Connection, number: int, entry: Entry) -> int | None:
@@ -40,7 +42,8 @@ def correct(connection: sqlite3.Connection, number: int, entry: Entry) -> int | 
         return None
     slipped = {(row[0], row[1]): row[2] for row in _slips(connection, number)}
     connection.execute("UPDATE entry SET current = 0 WHERE id = ?", (number,))
-    return _add(connection, replace(entry, corrects=number, player=old.player, slipped=slipped))
+    (new,) = add(connection, [replace(entry, corrects=number, player=old.player, slipped=slipped)])
+    return new
 
 
 def delete(connection: sqlite3.Connection, number: int, now: datetime) -> bool:
@@ -107,10 +110,7 @@ def every(connection: sqlite3.Connection, player: int) -> list[Entry]:
 def known(connection: sqlite3.Connection, entries: Sequence[Entry]) -> list[bool]:
     """Of each entry whether it is there already: the same moment, thing and key."""
     return [
-        connection.execute(
-            _KNOWN, (entry.player, _moment(entry), entry.what, -1 if entry.key is None else entry.key)
-        ).fetchone()
-        is not None
+        connection.execute(_KNOWN, (entry.player, _moment(entry), entry.what, entry.key)).fetchone() is not None
         for entry in entries
     ]
 
@@ -120,11 +120,8 @@ def _moment(entry: Entry) -> str:
 
 
 def _row(entry: Entry) -> tuple[Any, ...]:
-    return (
-        entry.day.isoformat(), _moment(entry), entry.zone, entry.what, entry.minutes, entry.recipe, entry.version,
-        entry.key, entry.sound, entry.position, entry.value, entry.tempo, entry.word, entry.notes, entry.slips,
-        entry.source, entry.assignment, entry.player, entry.corrects,
-    )  # fmt: skip
+    kept = {**vars(entry), "day": entry.day.isoformat(), "at": _moment(entry)}
+    return tuple(kept[name] for name in _NAMES)
 
 
 def _slips(connection: sqlite3.Connection, number: int) -> list[Any]:
@@ -132,11 +129,10 @@ def _slips(connection: sqlite3.Connection, number: int) -> list[Any]:
 
 
 def _read(row: Sequence[Any]) -> Entry:
-    number, day, at, *others, player, corrects = row
-    names = _COLUMNS.split(", ")[2:-2]
-    kept = dict(zip(names, others, strict=True))
-    when = date.fromisoformat(day), datetime.fromisoformat(at)
-    return Entry(*when, **kept, player=player, id=number, corrects=corrects)
+    number, *values = row
+    kept = dict(zip(_NAMES, values, strict=True))
+    kept["day"], kept["at"] = date.fromisoformat(kept["day"]), datetime.fromisoformat(kept["at"])
+    return Entry(id=number, **kept)
 
 
 def days_of(

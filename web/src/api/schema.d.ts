@@ -3567,21 +3567,10 @@ export interface components {
             entries: components["schemas"]["EntryOut"][];
             more: boolean;
         };
-        /**
-         * @description What was practised: when (with its offset from UTC), in which time zone (IANA name), how long (minutes), how fast
-         *     (BPM), how it went; the key is the pitch class of its tonic as read.
-         */
+        /** @description What was practised, and when (with its offset from UTC), in which time zone (IANA name). */
         EntryIn: {
-            /** Format: date-time */
-            at: string;
-            /** @default UTC */
-            zone: string;
             what: string;
             minutes: number;
-            /** @default  */
-            recipe: string;
-            /** @default  */
-            version: string;
             key?: number | null;
             /** @default  */
             sound: string;
@@ -3599,38 +3588,59 @@ export interface components {
             notes: number;
             /** @default 0 */
             slips: number;
+            /** @default  */
+            recipe: string;
+            /** @default  */
+            version: string;
+            assignment?: number | null;
             /**
              * @default hand
              * @enum {string}
              */
             source: "stand" | "hand" | "file";
-            assignment?: number | null;
-            /** @default [] */
-            slipped: components["schemas"]["SlippedIn"][];
+            /** Format: date-time */
+            at: string;
+            /** @default UTC */
+            zone: string;
+            slipped?: components["schemas"]["SlippedIn"][];
         };
         /** @description An entry of the logbook, and the number of the one it corrects. */
         EntryOut: {
+            what: string;
+            minutes: number;
+            key: number | null;
+            /** @default  */
+            sound: string;
+            /** @default  */
+            position: string;
+            /** @default  */
+            value: string;
+            tempo: number | null;
+            /**
+             * @default
+             * @enum {string}
+             */
+            word: "" | "easy" | "comfortable" | "pushing";
+            /** @default 0 */
+            notes: number;
+            /** @default 0 */
+            slips: number;
+            /** @default  */
+            recipe: string;
+            /** @default  */
+            version: string;
+            assignment: number | null;
+            /**
+             * @default hand
+             * @enum {string}
+             */
+            source: "stand" | "hand" | "file";
             id: number;
             /** Format: date */
             day: string;
             /** Format: date-time */
             at: string;
             zone: string;
-            what: string;
-            minutes: number;
-            recipe: string;
-            version: string;
-            key: number | null;
-            sound: string;
-            position: string;
-            value: string;
-            tempo: number | null;
-            /** @enum {string} */
-            word: "" | "easy" | "comfortable" | "pushing";
-            notes: number;
-            slips: number;
-            /** @enum {string} */
-            source: "stand" | "hand" | "file";
             corrects: number | null;
         };
         /**
@@ -5333,27 +5343,41 @@ export interface components {
         };
         /** @description An entry out of a file, and whether it is there already. */
         ReadEntryOut: {
+            what: string;
+            minutes: number;
+            key: number | null;
+            /** @default  */
+            sound: string;
+            /** @default  */
+            position: string;
+            /** @default  */
+            value: string;
+            tempo: number | null;
+            /**
+             * @default
+             * @enum {string}
+             */
+            word: "" | "easy" | "comfortable" | "pushing";
+            /** @default 0 */
+            notes: number;
+            /** @default 0 */
+            slips: number;
+            /** @default  */
+            recipe: string;
+            /** @default  */
+            version: string;
+            assignment: number | null;
+            /**
+             * @default hand
+             * @enum {string}
+             */
+            source: "stand" | "hand" | "file";
             id: number;
             /** Format: date */
             day: string;
             /** Format: date-time */
             at: string;
             zone: string;
-            what: string;
-            minutes: number;
-            recipe: string;
-            version: string;
-            key: number | null;
-            sound: string;
-            position: string;
-            value: string;
-            tempo: number | null;
-            /** @enum {string} */
-            word: "" | "easy" | "comfortable" | "pushing";
-            notes: number;
-            slips: number;
-            /** @enum {string} */
-            source: "stand" | "hand" | "file";
             corrects: number | null;
             known: boolean;
         };

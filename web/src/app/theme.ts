@@ -1,5 +1,16 @@
 /** The look, set once: type, colour, spacing. docs/look.md tells why. */
-import { Anchor, Input, type MantineColorsTuple, Menu, MultiSelect, Popover, Select, createTheme } from "@mantine/core";
+import {
+  Anchor,
+  Input,
+  type MantineColorsTuple,
+  Menu,
+  MultiSelect,
+  NumberInput,
+  Popover,
+  Select,
+  createTheme,
+} from "@mantine/core";
+import type { FocusEvent } from "react";
 
 const SIGNS = "'Dodecant Signs'";
 
@@ -46,7 +57,18 @@ const dark: MantineColorsTuple = [
 ];
 
 // A list scrolls by itself, so that assistive technology finds what scrolls.
-const LISTS = { comboboxProps: { withinPortal: false }, withScrollArea: false, openOnFocus: false };
+const LISTS = {
+  comboboxProps: { withinPortal: false },
+  withScrollArea: false,
+  openOnFocus: false,
+  nothingFoundMessage: "Nothing here has these letters. Try fewer of them.",
+};
+// What is typed into a field takes the place of what stood there.
+const REPLACED = {
+  onFocus: ({ currentTarget }: FocusEvent<HTMLInputElement>) => {
+    if (!currentTarget.readOnly) currentTarget.select();
+  },
+};
 const LONG_LISTS = { options: { maxHeight: 240, overflowY: "auto" as const } };
 
 export const theme = createTheme({
@@ -66,7 +88,8 @@ export const theme = createTheme({
       defaultProps: { inputWrapperOrder: ["label", "input", "description", "error"] },
     }),
     Anchor: Anchor.extend({ defaultProps: { underline: "always" } }),
-    Select: Select.extend({ defaultProps: { allowDeselect: false, ...LISTS }, styles: LONG_LISTS }),
+    NumberInput: NumberInput.extend({ defaultProps: REPLACED }),
+    Select: Select.extend({ defaultProps: { allowDeselect: false, ...LISTS, ...REPLACED }, styles: LONG_LISTS }),
     MultiSelect: MultiSelect.extend({ defaultProps: LISTS, styles: LONG_LISTS }),
     Popover: Popover.extend({ defaultProps: { withArrow: true, shadow: "md", trapFocus: true, returnFocus: true } }),
     Menu: Menu.extend({

@@ -41,6 +41,7 @@ from dodecant.music.core.tonics import USUAL
 from dodecant.practice.ear import EarSetting
 from dodecant.practice.improvising import FreeRule
 from dodecant.practice.ladder import TempoLadder
+from dodecant.practice.planning.entries import Practised
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
 from dodecant.practice.planning.shapes import SHAPES
@@ -158,7 +159,7 @@ class FreshOut(BaseModel):
     worksheet: WorksheetSetting
 
 
-_PRACTISED = (Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument)
+_PRACTISED = (Practised, Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument)
 _OF_A_CLASS = (PlayerProfile, Assignment, HandoutLayout, WorksheetSetting)
 _DOCUMENTS = (*_PRACTISED, *_OF_A_CLASS)
 
@@ -247,7 +248,7 @@ class TablesOut(BaseModel):
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
             limits={
-                name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_PRACTISED, *_OF_A_CLASS).items()
+                name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_DOCUMENTS).items()
             },
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from functools import cache
 from typing import Any
 
-from pydantic import BaseModel
+from pydantic import TypeAdapter
 
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
@@ -16,7 +16,7 @@ _KEPT = {"minimum": "least", "maximum": "most", "minItems": "fewest", "maxItems"
 
 
 @cache
-def limits(*more: type[BaseModel]) -> Mapping[str, Mapping[str, int]]:
+def limits(*more: type) -> Mapping[str, Mapping[str, int]]:
     """By part and field ("Call.bars"): the least and the most of a number or a list, the longest of a text; of recipes,
     what is kept beside them, and `more` documents.
 
@@ -24,9 +24,9 @@ def limits(*more: type[BaseModel]) -> Mapping[str, Mapping[str, int]]:
     [('least', 1), ('most', 8)]
     """
     found: dict[str, Mapping[str, int]] = {}
-    models: tuple[type[BaseModel], ...] = (Recipe, OwnRhythm, OwnScale, *more)
+    models: tuple[type, ...] = (Recipe, OwnRhythm, OwnScale, *more)
     for model in models:
-        schema = model.model_json_schema()
+        schema = TypeAdapter(model).json_schema()
         for part, described in {model.__name__: schema, **schema.get("$defs", {})}.items():
             for field, of_field in described.get("properties", {}).items():
                 kept = _of(of_field)

@@ -13,19 +13,23 @@ interface AmountProps {
   /** How wide: a token, "var(--field-s)". */
   w?: string;
   disabled?: boolean;
+  /** Whether it may be a fraction; it is then more than nothing. */
+  fraction?: boolean;
   "data-autofocus"?: boolean;
 }
 
-/** A whole number inside the limits of its field; what is typed outside them changes nothing. */
-export function Amount({ field, onChange, ...input }: AmountProps) {
+/** A number, usually whole, inside the limits of its field; what is typed outside them changes nothing. */
+export function Amount({ field, onChange, fraction = false, ...input }: AmountProps) {
   const { least, most } = limitsOf(useLoadedTables(), field);
   return (
     <NumberInput
       {...input}
       min={least}
       max={most}
-      allowDecimal={false}
-      onChange={(value) => typeof value === "number" && value >= least && value <= most && onChange(value)}
+      allowDecimal={fraction}
+      onChange={(value) =>
+        typeof value === "number" && value >= least && value <= most && !(fraction && value === 0) && onChange(value)
+      }
     />
   );
 }

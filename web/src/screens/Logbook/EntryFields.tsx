@@ -1,5 +1,6 @@
 import { Autocomplete, Group, NumberInput, SegmentedControl, Select, TextInput } from "@mantine/core";
 import type { EntryDraft } from "../../api/types";
+import { Amount } from "../../parts/fields/Amount";
 import { useOffered } from "../../parts/fields/Choice";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
 
@@ -12,8 +13,9 @@ interface EntryFieldsProps {
 
 /** What an entry says: what, minutes, tempo, how it went, in which key and sound. */
 export function EntryFields({ entry, onChange, sounds }: EntryFieldsProps) {
-  const { scales, major_keys } = useLoadedTables();
-  const { most } = limitsOf(useLoadedTables(), "Recipe.tempo");
+  const tables = useLoadedTables();
+  const { scales, major_keys } = tables;
+  const { least, most } = limitsOf(tables, "Practised.tempo");
   const words = useOffered("entry.word");
   const put = (change: Partial<EntryDraft>) => onChange({ ...entry, ...change });
   return (
@@ -21,25 +23,25 @@ export function EntryFields({ entry, onChange, sounds }: EntryFieldsProps) {
       <TextInput
         label="What"
         w="9rem"
-        maxLength={120}
+        maxLength={limitsOf(tables, "Practised.what").longest}
         value={entry.what}
         onChange={(event) => put({ what: event.currentTarget.value })}
       />
-      <NumberInput
+      <Amount
         label="Minutes"
+        field="Practised.minutes"
+        fraction
         w="5.5rem"
-        min={1}
-        max={1440}
         value={entry.minutes}
-        onChange={(minutes) => typeof minutes === "number" && minutes > 0 && put({ minutes })}
+        onChange={(minutes) => put({ minutes })}
       />
       <NumberInput
         label="Tempo"
         w="5.5rem"
-        min={10}
+        min={least}
         max={most}
         value={entry.tempo ?? ""}
-        onChange={(tempo) => put({ tempo: typeof tempo === "number" && tempo >= 10 ? tempo : null })}
+        onChange={(tempo) => put({ tempo: typeof tempo === "number" && tempo >= least ? tempo : null })}
       />
       <SegmentedControl
         aria-label="How it went"
@@ -60,7 +62,7 @@ export function EntryFields({ entry, onChange, sounds }: EntryFieldsProps) {
       <Autocomplete
         label="Sound"
         w="8rem"
-        maxLength={120}
+        maxLength={limitsOf(tables, "Practised.sound").longest}
         data={[...new Set([...sounds, ...scales.map(({ name }) => name)])]}
         limit={12}
         value={entry.sound}

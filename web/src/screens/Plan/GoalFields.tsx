@@ -1,4 +1,4 @@
-import { Chip, Group, NumberInput, Select, Stack, Text, TextInput } from "@mantine/core";
+import { Chip, Group, Select, Stack, Text, TextInput } from "@mantine/core";
 import { DateInput } from "@mantine/dates";
 import { firstOfWeek } from "../../api/dates";
 import { useShelf } from "../../api/shelves";
@@ -75,13 +75,13 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
           onChange={(id) => void choose(id)}
         />
         <Amount label="At" field="Goal.tempo" w="6.5rem" value={goal.tempo} onChange={(tempo) => put({ tempo })} />
-        <NumberInput
+        <Amount
           label="Minutes a key"
+          field="Goal.minutes"
+          fraction
           w="7rem"
-          min={1}
-          max={240}
           value={goal.minutes}
-          onChange={(minutes) => typeof minutes === "number" && minutes > 0 && put({ minutes })}
+          onChange={(minutes) => put({ minutes })}
         />
         <DateInput
           label="By"

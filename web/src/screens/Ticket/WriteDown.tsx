@@ -1,9 +1,10 @@
-import { Button, Group, NumberInput } from "@mantine/core";
+import { Button, Group } from "@mantine/core";
 import { useState } from "react";
 import { blankEntry } from "../../api/logbook";
 import { useTicketActions } from "../../api/ticket";
 import type { EntryDraft } from "../../api/types";
 import { announce } from "../../parts/Announced";
+import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
 import { tell } from "../../parts/tell";
 
@@ -21,14 +22,14 @@ export function WriteDown({ title }: { title: string }) {
     );
   return (
     <Group align="flex-end">
-      <NumberInput
+      <Amount
         label="Practised without the stand"
         description="minutes"
+        field="Practised.minutes"
+        fraction
         w="12rem"
-        min={1}
-        max={600}
         value={minutes}
-        onChange={(value) => typeof value === "number" && value > 0 && setMinutes(value)}
+        onChange={setMinutes}
       />
       <Choice label="It was" field="entry.word" words={{ "": "not said" }} w="9rem" value={word} onChange={setWord} />
       <Button variant="default" loading={add.isPending} onClick={() => void write()}>

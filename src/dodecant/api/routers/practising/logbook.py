@@ -182,7 +182,8 @@ def read_file(
     and `take` all that is new.
     """
     known_player(connection, player)
-    read = logbook_files.read_logbook(data, zone_of(zone), player)
+    local = zone_of(zone)
+    read = logbook_files.read_logbook(data, local, player, datetime.now(local).date() + timedelta(days=1))
     given = {line.id for line in assignments.assignments(connection, player)}
     entries = [one if one.assignment in given else replace(one, assignment=None) for one in read.entries]
     read = read._replace(entries=tuple(entries))

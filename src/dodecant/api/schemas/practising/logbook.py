@@ -3,89 +3,60 @@
 from __future__ import annotations
 
 from collections import Counter
+from dataclasses import field, fields
 from datetime import date, datetime
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
+from pydantic.dataclasses import dataclass
 
 from dodecant.api.schemas.bounds import Moment
 from dodecant.formats.calendar import zone_of
 from dodecant.formats.logbook_files import ReadLogbook
 from dodecant.practice.planning.coverage import Done, Next, Side, SlipCount, Week
-from dodecant.practice.planning.entries import Entry, Source, Word
+from dodecant.practice.planning.entries import COLUMNS, Entry, Practised
 
-Text = Annotated[str, Field(max_length=120)]
-Key = Annotated[int, Field(ge=0, le=11)]
+_ANSWERED = ConfigDict(json_schema_serialization_defaults_required=True)
 
 
 class SlippedIn(BaseModel):
     """A degree that slipped, and how."""
 
-    degree: Annotated[str, Field(min_length=1, max_length=8)]
-    kind: Annotated[str, Field(min_length=1, max_length=24)]
+    degree: Annotated[str, Field(min_length=1, max_length=8, pattern=r"^[^\s;]+$")]
+    kind: Annotated[str, Field(min_length=1, max_length=24, pattern=r"^[^\s;]+$")]
 
 
-class EntryIn(BaseModel):
-    """What was practised: when (with its offset from UTC), in which time zone (IANA name), how long (minutes), how fast
-    (BPM), how it went; the key is the pitch class of its tonic as read.
-    """
+@dataclass(frozen=True, kw_only=True)
+class EntryIn(Practised):
+    """What was practised, and when (with its offset from UTC), in which time zone (IANA name)."""
 
     at: Moment
     zone: Annotated[str, Field(min_length=1, max_length=60)] = "UTC"
-    what: Annotated[str, Field(min_length=1, max_length=120)]
-    minutes: Annotated[float, Field(gt=0, le=1440, allow_inf_nan=False)]
-    recipe: Annotated[str, Field(max_length=80)] = ""
-    version: Text = ""
-    key: Key | None = None
-    sound: Text = ""
-    position: Text = ""
-    value: Annotated[str, Field(max_length=40)] = ""
-    tempo: Annotated[int, Field(ge=10, le=400)] | None = None
-    word: Word = ""
-    notes: Annotated[int, Field(ge=0, le=100_000)] = 0
-    slips: Annotated[int, Field(ge=0, le=100_000)] = 0
-    source: Source = "hand"
-    assignment: Annotated[int, Field(ge=1, le=2**53)] | None = None
-    slipped: Annotated[list[SlippedIn], Field(max_length=1000)] = []
+    slipped: Annotated[list[SlippedIn], Field(max_length=1000)] = field(default_factory=list)
 
     def entry(self, player: int) -> Entry:
         """As it is kept: its day is the date it had in its zone."""
         local = self.at.astimezone(zone_of(self.zone))
-        return Entry(
-            day=local.date(), at=self.at, zone=self.zone, what=self.what.strip() or "practice", minutes=self.minutes,
-            recipe=self.recipe, version=self.version, key=self.key, sound=self.sound, position=self.position,
-            value=self.value, tempo=self.tempo, word=self.word, notes=self.notes, slips=self.slips, source=self.source,
-            assignment=self.assignment,
-            slipped=Counter((one.degree, one.kind) for one in self.slipped), player=player,
-        )  # fmt: skip
+        said = {name: getattr(self, name) for name in COLUMNS}
+        said["what"] = self.what.strip() or "practice"
+        slipped = Counter((slip.degree, slip.kind) for slip in self.slipped)
+        return Entry(day=local.date(), at=self.at, zone=self.zone, slipped=slipped, player=player, **said)
 
 
-class EntryOut(BaseModel):
+@dataclass(frozen=True, kw_only=True, config=_ANSWERED)
+class EntryOut(Practised):
     """An entry of the logbook, and the number of the one it corrects."""
 
     id: int
     day: date
     at: datetime
     zone: str
-    what: str
-    minutes: float
-    recipe: str
-    version: str
-    key: int | None
-    sound: str
-    position: str
-    value: str
-    tempo: int | None
-    word: Word
-    notes: int
-    slips: int
-    source: Source
     corrects: int | None
 
     @classmethod
     def of(cls, entry: Entry) -> EntryOut:
         """From the core's value."""
-        return cls.model_validate(entry, from_attributes=True)
+        return cls(**{one.name: getattr(entry, one.name) for one in fields(EntryOut)})
 
 
 class EntriesOut(BaseModel):
@@ -213,6 +184,7 @@ class RowFaultOut(BaseModel):
     cure: str
 
 
+@dataclass(frozen=True, kw_only=True, config=_ANSWERED)
 class ReadEntryOut(EntryOut):
     """An entry out of a file, and whether it is there already."""
 
@@ -232,7 +204,7 @@ class ReadLogbookOut(BaseModel):
     def of(cls, read: ReadLogbook, known: list[bool], taken: int = 0) -> ReadLogbookOut:
         """From the core's value."""
         first = [
-            ReadEntryOut(**EntryOut.of(entry).model_dump(), known=there)
+            ReadEntryOut(**vars(EntryOut.of(entry)), known=there)
             for entry, there in list(zip(read.entries, known, strict=True))[:20]
         ]
         faults = [RowFaultOut(line=fault.line, message=fault.message, cure=fault.cure) for fault in read.faults[:100]]

@@ -1,4 +1,4 @@
-import { Group, MultiSelect, NumberInput, Select } from "@mantine/core";
+import { Group, MultiSelect, Select } from "@mantine/core";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
 import { scaleOptions } from "../../../parts/music/scales";
@@ -56,12 +56,11 @@ export function EarFields({ setting, set, onChange }: EarFieldsProps) {
         value={setting.ear.questions}
         onChange={(many) => onChange({ questions: many })}
       />
-      <NumberInput
+      <Amount
         label="Another set"
-        min={0}
-        max={9999}
+        field="EarSetting.seed"
         value={setting.ear.seed}
-        onChange={(seed) => typeof seed === "number" && onChange({ seed })}
+        onChange={(seed) => onChange({ seed })}
       />
     </Group>
   );

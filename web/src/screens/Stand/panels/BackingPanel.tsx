@@ -1,4 +1,4 @@
-import { Checkbox, Group, NumberInput, Slider, Stack, Text, TextInput } from "@mantine/core";
+import { Checkbox, Group, Slider, Stack, Text, TextInput } from "@mantine/core";
 import type { Backing, Problem } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
@@ -99,13 +99,12 @@ export function BackingPanel({ setting, set, problems }: BackingPanelProps) {
           <Slider flex={1} value={backing[level]} thumbLabel={label} onChange={(value) => put({ [level]: value })} />
         </Group>
       ))}
-      <NumberInput
+      <Amount
         label="Another bass line"
         description="Each number is another one."
-        min={0}
-        max={9999}
+        field="Backing.seed"
         value={backing.seed}
-        onChange={(seed) => typeof seed === "number" && put({ seed })}
+        onChange={(seed) => put({ seed })}
       />
       <Text size="xs" c="dimmed">
         In headphones: as soft as you still hear it well. Ears that ring want a rest, and a doctor if it stays.
