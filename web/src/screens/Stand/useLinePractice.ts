@@ -56,7 +56,10 @@ export function useLinePractice(wanted: Practised, exercise: Exercise | undefine
     tempo,
     setting,
     id: lying.id,
-    onPlayed: (played, seconds) => void logging.write(played, seconds, tempo),
+    onPlayed: (played, seconds) => {
+      const bar = exercise === undefined ? 0 : (60 * exercise.bar) / (tempo * exercise.pulse); // in seconds
+      if (seconds >= bar) void logging.write(played, seconds, tempo);
+    },
     onJudged: (judged, at, played, seconds) => {
       happened({ what: "judged", taken: { judged, tempo: at, strip: place, bars }, whole });
       void logging.write(played, seconds, at, judged);

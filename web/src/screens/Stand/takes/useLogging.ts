@@ -8,15 +8,15 @@ import { useWho } from "../../../parts/Who";
 import { tell } from "../../../parts/tell";
 
 const MOST = 120; // letters of what was practised
-/** Less than this (minutes) is no practising. */
-const SHORTEST = 0.1;
 
 interface Written {
   number: number;
   entry: EntryDraft;
 }
 
-/** Writes what was played at the stand into the logbook; what is said of it afterwards corrects the entry. */
+/** Writes what was played at the stand into the logbook, whatever lasted a bar; what is said of it afterwards corrects
+ * the entry.
+ */
 export function useLogging({ recipe, id, version, routine, assignment }: OnStand) {
   const [player] = useWho();
   const own = useEntryActions(player);
@@ -24,14 +24,13 @@ export function useLogging({ recipe, id, version, routine, assignment }: OnStand
   const { add, correct } = useGuest() ? asGuest : own;
   const [written, setWritten] = useState<Written | null>(null);
   const write = async (strip: Strip, seconds: number, tempo: number, judged?: Judged) => {
-    const minutes = seconds / 60;
-    if (minutes < SHORTEST) return;
+    if (seconds <= 0) return;
     const entry: EntryDraft = {
       ...blankEntry(),
       what: [...(routine ? [routine.routine.title] : []), recipe.title || strip.heading].join(": ").slice(0, MOST),
       recipe: id,
       version: version ?? "",
-      minutes,
+      minutes: seconds / 60,
       tempo: Math.round(tempo),
       ...strip.practised,
       notes: judged?.notes ?? 0,
