@@ -9,6 +9,7 @@ from datetime import UTC, date, datetime
 from typing import Any
 
 from dodecant.practice.planning.entries import COLUMNS, Entry
+from dodecant.practice.planning.history import PlayedLine
 
 _NAMES = ("day", "at", "zone", *COLUMNS, "player", "corrects")
 _COLUMNS = ", ".join(_NAMES)
@@ -135,19 +136,36 @@ def _read(row: Sequence[Any]) -> Entry:
     return Entry(id=number, **kept)
 
 
-def days_of(
-    connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date, least: float
-) -> list[tuple[int, date]]:
-    """In which key something was practised on which day, from a day on, for so many minutes at `least`: by its recipe's
-    id, or by its name (a routine's stands before what was played of it, with a colon).
+_OF_GOAL = "(what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?))"
+
+
+def lines_of(connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date) -> list[PlayedLine]:
+    """What was played of something, in any key, from a day on: by its recipe's id, or by its name (a routine's stands
+    before what was played of it, with a colon).
     """
     rows = connection.execute(
-        "SELECT key, day FROM entry WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL"
-        " AND (what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?))"
-        " GROUP BY day, key HAVING sum(minutes) >= ? ORDER BY day, min(id)",
-        (player, since.isoformat(), what, len(what) + 2, f"{what}: ", recipe, least),
+        "SELECT key, day, minutes, tempo, notes, slips, word FROM entry"  # noqa: S608
+        f" WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL AND {_OF_GOAL} ORDER BY day, id",
+        (player, since.isoformat(), what, len(what) + 2, f"{what}: ", recipe),
     )
-    return [(int(key), date.fromisoformat(day)) for key, day in rows]
+    return [PlayedLine(key, date.fromisoformat(day), *more) for key, day, *more in rows]
+
+
+def slipping(
+    connection: sqlite3.Connection, player: int, sound: str, since: date
+) -> list[tuple[int, str, int, date, int]]:
+    """What slipped in takes of a sound from a day on: the key, the degree, how often, the last day, and on how many
+    later days takes of that key were without it.
+    """
+    rows = connection.execute(
+        "WITH slip AS (SELECT key, degree, sum(times) AS times, max(day) AS last FROM entry"
+        " JOIN entry_slip ON entry_slip.entry = entry.id"
+        " WHERE player = ? AND current = 1 AND sound = ? AND day >= ? AND key IS NOT NULL GROUP BY key, degree)"
+        " SELECT key, degree, times, last, (SELECT count(DISTINCT day) FROM entry WHERE player = ? AND current = 1"
+        " AND sound = ? AND key = slip.key AND day > slip.last AND notes > 0) FROM slip ORDER BY key, degree",
+        (player, sound, since.isoformat(), player, sound),
+    )
+    return [(key, degree, times, date.fromisoformat(last), clean) for key, degree, times, last, clean in rows]
 
 
 def taken(connection: sqlite3.Connection, player: int, recipe: str, most: int = 30) -> list[tuple[float, int]]:

@@ -247,9 +247,7 @@ class TablesOut(BaseModel):
             positions=[HandPlace(fret, fret + 3).text for fret in range(1, 13)],
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
-            limits={
-                name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_DOCUMENTS).items()
-            },
+            limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_DOCUMENTS).items()},
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
             routine_shapes=[RoutineShapeOut(id=name, name=shape.name, use=shape.use) for name, shape in SHAPES.items()],

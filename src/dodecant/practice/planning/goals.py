@@ -55,7 +55,12 @@ class DayPin(Part):
 
 
 class PlanDocument(Part):
-    """Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand."""
+    """Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand.
+
+    In the school `until-it-holds` a key comes back until it was clean at its tempo, and after that now and then for a
+    look; in `once-each` every key comes as often as its goal says, and then the next. Up to so many of 100 minutes go
+    to what slips (`mending`).
+    """
 
     start: _Day
     minutes: Annotated[tuple[_MINUTES_A_DAY, ...], Field(min_length=7, max_length=7)] = (20,) * 7
@@ -63,6 +68,8 @@ class PlanDocument(Part):
     goals: Annotated[tuple[Goal, ...], Field(max_length=40)] = ()
     pins: Annotated[tuple[DayPin, ...], Field(max_length=400)] = ()
     tunes: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
+    school: Literal["until-it-holds", "once-each"] = "until-it-holds"
+    mending: Annotated[int, Field(ge=0, le=20)] = 20
 
     @model_validator(mode="after")
     def _can_wait(self) -> Self:

@@ -3,50 +3,41 @@
 Every goal is a queue of sessions; a day takes from the queues what its minutes hold, the goal that is due first before
 the others. What was done stays done, what was missed stays in its queue: it shifts, and never piles up. How long a
 session waits is counted from the last one that was done, so that a plan made anew each morning goes on as it was.
+
+A share of each day is for what slips, and one for a look at keys that were reached, mixed among the rest rather than
+in a block (C. E. Carter and J. A. Grahn, "Optimizing music learning: exploring how blocked and interleaved practice
+schedules affect advanced performance", Frontiers in Psychology 7, 2016).
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from datetime import date, timedelta
 from functools import partial
-from itertools import pairwise
-from typing import Final, NamedTuple
+from itertools import pairwise, zip_longest
+from typing import Final, Literal, NamedTuple
 
-from dodecant.exercise.wording.small_words import count
-from dodecant.music.core.pitch import NoteName
+from dodecant.practice.planning import reasons
 from dodecant.practice.planning.goals import DayPin, Goal, PlanDocument
+from dodecant.practice.planning.history import PlayerHistory
+from dodecant.practice.planning.queues import Queue, Session, holds_on, look_minutes, queue_of
 from dodecant.practice.planning.shortfalls import Late, Shortfall, shortfall
 
 WEEKS: Final = 26
-SESSION_SHARE: Final = 0.5  # of the minutes of a session, to count as one: a take in passing ticks nothing off (ours)
 _HARD: Final = 1.5  # times its minutes: the day after is light
 _LIGHT: Final = 0.6
-_WEAK: Final = 0.6  # readiness below which a key comes again
 _CURED: Final = 8  # goals whose cures are tried; those after them may be met when these are
-_SPACED: Final = 2  # practice days at least between two sessions of a weak key
+_LOOKS: Final = 0.25  # of the minutes of a day, kept for looks at what was reached (ours)
+_MEND: Final = 2.0  # minutes for a degree that slips
+_MENDED: Final = 2  # days on which it stays clean, and leaves
 
 
-class DoneSession(NamedTuple):
-    """A session that was done: its goal (by place), key (pitch class) and day."""
-
-    goal: int
-    key: int
-    day: date
-
-
-class PlayerHistory(NamedTuple):
-    """What is known of the player: sessions done, the minutes of each day, readiness by goal and key (0 to 1)."""
-
-    done: Sequence[DoneSession] = ()
-    minutes: Mapping[date, float] = {}
-    ready: Mapping[tuple[int, int], float] = {}
-    best: Mapping[tuple[int, int], int] = {}
+Comes = Literal["new", "again", "look", "mend"]
 
 
 class PlanItem(NamedTuple):
     """Something to do on a day: which goal (by place), in which key, for how many minutes, why, in which version (from
-    1).
+    1), at which tempo (BPM). It `comes` as new, again, for a look at a key that was reached, or to mend a `degree`.
     """
 
     goal: int
@@ -54,6 +45,9 @@ class PlanItem(NamedTuple):
     minutes: float
     why: str
     version: int = 1
+    tempo: int = 96
+    comes: Comes = "new"
+    degree: str = ""
 
 
 class PlanDay(NamedTuple):
@@ -78,45 +72,6 @@ class Plan(NamedTuple):
     short: tuple[Shortfall, ...]
 
 
-class _Session(NamedTuple):
-    key: str
-    why: str
-    again: bool = False  # a weak key for the second time
-
-
-class _Queue:
-    """The sessions of a goal that are left, how many were done, and on how many practice days since the last one, this
-    day included (`waited`).
-    """
-
-    def __init__(self, place: int, goal: Goal, sessions: list[_Session], done: Sequence[DoneSession]) -> None:
-        self.place, self.goal, self.left = place, goal, sessions
-        self.done = len(done)
-        self.waited = 0
-        self.today = 0  # sessions that were done on this day already, or planned for it
-        last = max(done, key=lambda one: one.day, default=None)
-        names = (key for key in goal.keys if last and NoteName.parse(key).pitch_class == last.key)
-        self.last = next(names, "")  # the key that came last
-        self.spaced: dict[str, int] = {}
-
-    @property
-    def wait(self) -> int:
-        """Practice days from the last session to the next one; 0 where both come on one day."""
-        if self.done == 0:
-            return 0
-        if self.goal.pace != "in-days":
-            return 1
-        keys, days = len(self.goal.keys), self.goal.days
-        return self.done * days // keys - (self.done - 1) * days // keys
-
-    def due(self, practice_day: int) -> _Session | None:
-        """The session that comes next, if it may come on this practice day."""
-        for session in self.left:
-            if not session.again or practice_day - self.spaced.get(session.key, -_SPACED) >= _SPACED:
-                return session
-        return None
-
-
 def planned(document: PlanDocument, today: date, known: PlayerHistory | None = None, weeks: int = WEEKS) -> Plan:
     """The plan from `today` on, so many weeks long."""
     return _Planner(document, max(today, document.start), known or PlayerHistory(), weeks).plan()
@@ -127,7 +82,9 @@ class _Planner:
         self._document, self._today, self._known = document, today, known
         self._days = [today + timedelta(days=n) for n in range(7 * weeks)]
         self._pins = {pin.day: pin for pin in document.pins}
-        self._queues = [self._queue(n, goal) for n, goal in enumerate(document.goals)]
+        self._queues = [queue_of(document, n, known, today, self._practice_days) for n in range(len(document.goals))]
+        self._slipping = list(known.slipping)
+        self._mended: dict[tuple[int, int, str], int] = {}  # the practice day of a degree's last mending
         self._caps = {day: self._cap(day) for day in self._days}
         self._open_before = {self._days[0]: 0}
         for day, following in pairwise([*self._days, self._days[-1] + timedelta(days=1)]):
@@ -155,19 +112,6 @@ class _Planner:
             found.append(PlanDay(day, tuple(items), cap, pin is not None, self._caution(day, cap)))
         return found
 
-    def _queue(self, place: int, goal: Goal) -> _Queue:
-        """The queue of a goal as it stands on the first day, before anything is planned."""
-        keys = {NoteName.parse(key).pitch_class for key in goal.keys}
-        done = [one for one in self._known.done if one.goal == place and one.key in keys]
-        queue = _Queue(place, goal, self._sessions(goal, place, done), done)
-        queue.today = sum(one.day == self._today for one in done)
-        last = max((one.day for one in done), default=None)
-        queue.waited = self._practice_days(last + timedelta(days=1), self._today) if last else 0
-        names = {NoteName.parse(key).pitch_class: key for key in goal.keys}
-        for one in sorted(done, key=lambda one: one.day):
-            queue.spaced[names[one.key]] = -self._practice_days(one.day, self._today)
-        return queue
-
     def _practice_days(self, begin: date, end: date) -> int:
         """On how many days there is practice, from one day to before another."""
         return sum(self._usual(begin + timedelta(days=n)) > 0 for n in range((end - begin).days))
@@ -193,46 +137,7 @@ class _Planner:
             return "A light day after a hard one."
         return "Rest between the halves: twenty minutes at a time are enough." if cap >= 45 else ""
 
-    def _sessions(self, goal: Goal, place: int, sessions: Sequence[DoneSession]) -> list[_Session]:
-        """What is left of a goal, in its order: each key once, a week of practice days, or a weak one twice."""
-        done: dict[int, int] = {}
-        for one in sessions:
-            done[one.key] = done.get(one.key, 0) + 1
-        times = sum(minutes > 0 for minutes in self._document.minutes) if goal.pace == "key-a-week" else 1
-        found: list[_Session] = []
-        again: list[_Session] = []
-        for key, why in self._ordered(place, goal):
-            pitch = NoteName.parse(key).pitch_class
-            weak = goal.order == "weakest-first" and self._known.ready.get((place, pitch), 0.0) < _WEAK
-            left = max(0, times - done.get(pitch, 0))
-            found += [_Session(key, why)] * left
-            if weak and goal.pace != "key-a-week" and done.get(pitch, 0) < 2:
-                again.append(_Session(key, f"{key} again, because it is weak", again=True))
-        return found + again
-
-    def _ordered(self, place: int, goal: Goal) -> Iterator[tuple[str, str]]:
-        keys = list(goal.keys)
-        if goal.pace == "half-step-a-day":
-            first = NoteName.parse(keys[0]).pitch_class
-            keys.sort(key=lambda key: (NoteName.parse(key).pitch_class - first) % 12)
-        if goal.order == "tunes-first":
-            tunes = {NoteName.parse(name).pitch_class for name in self._document.tunes}
-            in_hand = [key for key in keys if NoteName.parse(key).pitch_class in tunes]
-            yield from ((key, f"{key} first: a tune in hand is in it") for key in in_hand)
-            keys = [key for key in keys if key not in in_hand]
-        if goal.order == "weakest-first":
-            ready, best = self._known.ready, self._known.best
-            keys.sort(key=lambda key: ready.get((place, NoteName.parse(key).pitch_class), 0.0))
-            for key in keys:
-                at = best.get((place, NoteName.parse(key).pitch_class))
-                yield key, f"{key}, the weakest left: {'not begun' if at is None else f'at {at} of {goal.tempo}'}"
-            return
-        before = ""
-        for key in keys:
-            yield key, _step_from(before, key, goal)
-            before = key
-
-    def _many(self, queue: _Queue, day: date) -> int:
+    def _many(self, queue: Queue, day: date) -> int:
         """How many sessions of a goal may come on a day; of one that is due, its share of the days that are left."""
         goal = queue.goal
         if goal.pace != "as-needed" or goal.by is None or goal.by < day:
@@ -241,47 +146,91 @@ class _Planner:
         days = max(1, self._open_before[end] - self._open_before[day])
         return -(-(len(queue.left) + queue.today) // days) - queue.today
 
-    def _is_due(self, queue: _Queue, day: date) -> bool:
+    def _is_due(self, queue: Queue, day: date) -> bool:
         """Whether the next session has waited long enough; one that is due by a day does not wait."""
         goal = queue.goal
         by_day = goal.pace == "as-needed" and goal.by is not None and day <= goal.by
         return by_day or queue.waited >= queue.wait
 
-    def _may(self, queue: _Queue, day: date) -> bool:
+    def _may(self, queue: Queue, day: date) -> bool:
         goal = queue.goal
         if goal.after >= 0 and self._queues[goal.after].left:
             return False
         return goal.month == 0 or _month(self._document.start, day) == goal.month
 
-    def _filled(self, day: date, cap: float, practice_day: int) -> Iterator[PlanItem]:
+    def _filled(self, day: date, cap: float, practice_day: int) -> list[PlanItem]:
         left = max(0.0, cap - (self._known.minutes.get(day, 0.0) if day == self._today else 0.0))
+        mends = list(self._mends(day, min(left, cap * self._document.mending / 100), practice_day))
+        left -= sum(item.minutes for item in mends)
+        looks = list(self._looks(day, min(left, max(_LOOKS * cap, _MEND)), practice_day))
+        left -= sum(item.minutes for item in looks)
+        work = list(self._work(day, left, practice_day))
+        left -= sum(item.minutes for item in work)
+        looks += self._looks(day, left, practice_day)
+        mixed = zip_longest(work, [*mends, *looks])
+        return [item for pair in mixed for item in pair if item is not None]
+
+    def _work(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
         for queue in sorted(self._queues, key=lambda one: (one.goal.by or date.max, one.place)):
             if not queue.left or not self._may(queue, day):
                 continue
             many = self._many(queue, day)
-            while many > 0 and self._is_due(queue, day) and (session := queue.due(practice_day)) is not None:
-                if queue.goal.minutes > left + 1e-9:
+            while many > 0 and queue.goal.minutes <= left + 1e-9:
+                session = queue.due(practice_day, only_back=not self._is_due(queue, day))
+                if session is None:
                     break
                 left -= queue.goal.minutes
                 many -= 1
                 yield self._item(queue, session, day, practice_day)
 
-    def _item(self, queue: _Queue, session: _Session, day: date, practice_day: int) -> PlanItem:
-        self._took(queue, session, practice_day)
+    def _looks(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
+        """Looks at keys that were reached, the one that is longest over its time first."""
+        due = [
+            (-waited, queue.place, place, key)
+            for queue in self._queues
+            if holds_on(self._document, queue.goal)
+            for place, (waited, key) in enumerate(queue.looks(day, practice_day))
+        ]
+        for _, goal, _, key in sorted(due):
+            queue = self._queues[goal]
+            minutes = look_minutes(queue.goal)
+            if minutes > left + 1e-9:
+                continue
+            left -= minutes
+            why = reasons.look(key, queue.memory[key], day)
+            queue.remember(key, day, practice_day, queue.goal.tempo)
+            version = _version(queue.goal, self._document.start, day)
+            yield PlanItem(goal, key, minutes, why, version, queue.goal.tempo, "look")
+
+    def _mends(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
+        """What slips, the oftenest first, until it stayed clean on two days."""
+        order = sorted(self._slipping, key=lambda one: (-one.times, one.goal, one.key, one.degree))
+        for slip in order:
+            at = (slip.goal, slip.key, slip.degree)
+            if slip.clean >= _MENDED or slip.last >= day or self._mended.get(at, -1) == practice_day:
+                continue
+            if left < _MEND - 1e-9 or slip.goal >= len(self._queues):
+                return
+            queue = self._queues[slip.goal]
+            left -= _MEND
+            self._slipping[self._slipping.index(slip)] = slip._replace(clean=slip.clean + 1)
+            self._mended[at] = practice_day
+            key = queue.keys[slip.key]
+            yield PlanItem(
+                slip.goal, key, _MEND, reasons.mend(key, slip, day), 1, queue.goal.tempo, "mend", slip.degree
+            )
+
+    def _item(self, queue: Queue, session: Session, day: date, practice_day: int) -> PlanItem:
         why = session.why
-        if queue.goal.pace == "key-a-week" and queue.last == session.key:
+        if session.back:
+            why = reasons.again(session, queue.memory[session.key], day)
+        elif queue.goal.pace == "key-a-week" and queue.last == session.key:
             why = f"{session.key} goes on: a key a week"
         version = _version(queue.goal, self._document.start, day)
         told = f"; version {version}" if version > 1 else ""
-        queue.last = session.key
-        return PlanItem(queue.place, session.key, queue.goal.minutes, f"{why}{told}", version)
-
-    def _took(self, queue: _Queue, session: _Session, practice_day: int) -> None:
-        queue.left.remove(session)
-        queue.spaced[session.key] = practice_day
-        queue.done += 1
-        queue.today += 1
-        queue.waited = 0
+        queue.took(session, day, practice_day)
+        comes: Comes = "again" if session.back else "new"
+        return PlanItem(queue.place, session.key, queue.goal.minutes, f"{why}{told}", version, session.tempo, comes)
 
     def _pinned(self, pin: DayPin, day: date, practice_day: int) -> Iterator[PlanItem]:
         for one in pin.items or ():
@@ -291,10 +240,10 @@ class _Planner:
             queue = self._queues[place]
             session = next((due for due in queue.left if due.key == key), None)
             if session is not None:
-                self._took(queue, session, practice_day)
-            yield PlanItem(
-                place, key, queue.goal.minutes, "set by hand", _version(queue.goal, self._document.start, day)
-            )
+                queue.took(session, day, practice_day)
+            version = _version(queue.goal, self._document.start, day)
+            tempo = session.tempo if session else queue.goal.tempo
+            yield PlanItem(place, key, queue.goal.minutes, "set by hand", version, tempo)
 
     def _short(self, days: Sequence[PlanDay]) -> Iterator[Shortfall]:
         every = [late for queue in self._queues if (late := self._late(queue, days)) is not None]
@@ -302,22 +251,20 @@ class _Planner:
             met = partial(self._would_be_met, late.place) if number < _CURED else None
             yield shortfall(late, self._document, met)
 
-    def _late(self, queue: _Queue, days: Sequence[PlanDay]) -> Late | None:
+    def _late(self, queue: Queue, days: Sequence[PlanDay]) -> Late | None:
         """What a goal lacks; None for one that is met."""
         goal, longest = queue.goal, max(self._caps.values(), default=0.0)
         by = goal.by or date.max
         until = [item for one in days if one.day <= by for item in one.items]
-        own = sum(item.goal == queue.place for one in days if one.day > by for item in one.items) + len(queue.left)
+        own = sum(_works(item, queue) for one in days if one.day > by for item in one.items) + len(queue.left)
         too_long = goal.minutes > longest and bool(queue.left)
         if not too_long and (goal.by is None or own == 0):
             return None
-        fit = sum(item.goal == queue.place for item in until)
-        others = sum(item.minutes for item in until if item.goal != queue.place)
+        fit = sum(_works(item, queue) for item in until)
+        others = sum(item.minutes for item in until if not _works(item, queue))
         have = max(0.0, sum(one.cap for one in days if one.day <= by) - others)
         practice_days = sum(one.cap > 0 for one in days if one.day <= by)
-        finished = (
-            None if queue.left else max(one.day for one in days for item in one.items if item.goal == queue.place)
-        )
+        finished = None if queue.left else max(one.day for one in days for item in one.items if _works(item, queue))
         return Late(queue.place, fit, fit + own, have, practice_days, finished, longest if too_long else None)
 
     def _would_be_met(self, place: int, changed: PlanDocument) -> bool:
@@ -336,12 +283,6 @@ def _version(goal: Goal, start: date, day: date) -> int:
     return (day - start).days // (7 * goal.version_weeks) + 1 if goal.version_weeks else 1
 
 
-def _step_from(before: str, key: str, goal: Goal) -> str:
-    match goal.pace:
-        case "half-step-a-day":
-            return f"{key}, a half step on from {before}" if before else f"{key} to begin with"
-        case "key-a-week":
-            return f"{key}, the key of this week"
-        case "in-days":
-            return f"{key}: {count(len(goal.keys))} keys in {goal.days} days"
-    return f"{key} is next" if before else f"{key} to begin with"
+def _works(item: PlanItem, queue: Queue) -> bool:
+    """Whether an item is a session of a goal, neither a look nor a mending."""
+    return item.goal == queue.place and item.comes in ("new", "again")

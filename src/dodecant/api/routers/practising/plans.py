@@ -15,15 +15,18 @@ from dodecant.api.schemas.bounds import PlayerId, Today
 from dodecant.api.schemas.practising.planning import PlanIn, PlanOut
 from dodecant.engraving.pages.practice_pages import keys_pdf, week_pdf
 from dodecant.formats.calendar import to_icalendar
+from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import SESSION_SHARE, DoneSession, Plan, PlayerHistory, planned
+from dodecant.practice.planning.history import DoneSession, PlayerHistory, Slipping, sessions
+from dodecant.practice.planning.plan import Plan, planned
 from dodecant.practice.studio.handout import Paper
 from dodecant.store import coverage, logbook, plans
 from dodecant.store.database import atomic
 
 router = APIRouter(prefix="/api/players", tags=["plan"])
+_SLIPS_OF = timedelta(days=28)  # what slipped before that is not mended
 
 
 @router.get("/{player}/plan")
@@ -100,17 +103,24 @@ def _planned(connection: sqlite3.Connection, player: int, document: PlanDocument
 
 
 def _known(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> PlayerHistory:
-    """What the logbook tells a planner: sessions of each goal since the plan began, minutes, readiness."""
+    """What the logbook tells a planner: sessions of each goal since the plan began, minutes, readiness, what slips."""
     since = min(document.start, today) - timedelta(days=1)
-    done, ready, best = [], {}, {}
+    done: list[DoneSession] = []
+    slipping: dict[tuple[str, int, str], Slipping] = {}  # a degree of a sound is mended under one goal
+    ready, best = {}, {}
     cells = coverage.cells(connection, player)
     for place, goal in enumerate(document.goals):
-        least = SESSION_SHARE * goal.minutes
-        found = logbook.days_of(connection, player, goal.saved, goal.title, document.start, least)
-        done += [DoneSession(place, key, day) for key, day in found]
-        if goal.sound:
-            for side in dial(cells, goal.sound, goal.tempo):
-                ready[place, side.key] = side.ready
-                if side.tempo is not None:
-                    best[place, side.key] = side.tempo
-    return PlayerHistory(done, coverage.minutes_of_days(connection, player, since), ready, best)
+        done += sessions(place, logbook.lines_of(connection, player, goal.saved, goal.title, document.start))
+        if not goal.sound:
+            continue
+        keys = {NoteName.parse(key).pitch_class for key in goal.keys}
+        for key, degree, times, last, clean in logbook.slipping(connection, player, goal.sound, today - _SLIPS_OF):
+            if key in keys:
+                slipping.setdefault((goal.sound, key, degree), Slipping(place, key, degree, times, last, clean))
+        for side in dial(cells, goal.sound, goal.tempo):
+            ready[place, side.key] = side.ready
+            if side.tempo is not None:
+                best[place, side.key] = side.tempo
+    return PlayerHistory(
+        done, coverage.minutes_of_days(connection, player, since), ready, best, tuple(slipping.values())
+    )

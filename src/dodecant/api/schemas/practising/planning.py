@@ -8,9 +8,10 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.variation import LEVELS
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import Plan, PlanDay, PlanItem
+from dodecant.practice.planning.plan import Comes, Plan, PlanDay, PlanItem
 from dodecant.practice.planning.routine import RecipeStep, Routine
 from dodecant.practice.planning.shortfalls import Shortfall
 
@@ -64,7 +65,9 @@ class FillingIn(BaseModel):
 
 
 class ItemOut(BaseModel):
-    """Something to do on a day: the goal by its place, its title and what it is, the key, minutes, why, the version."""
+    """Something to do on a day: the goal by its place, its title, its sound and what it is, the key, minutes, tempo
+    (BPM), why, the version; whether it is new, comes again or for a look, or mends a degree.
+    """
 
     goal: int
     title: str
@@ -75,14 +78,17 @@ class ItemOut(BaseModel):
     minutes: float
     tempo: int
     why: str
+    comes: Comes
+    degree: str
+    sound: str
 
     @classmethod
     def of(cls, item: PlanItem, document: PlanDocument) -> ItemOut:
         """From the core's value."""
         goal = document.goals[item.goal]
         return cls(
-            goal=item.goal, title=goal.title, saved=goal.saved, key=item.key, minutes=item.minutes, tempo=goal.tempo,
-            why=item.why, kind=goal.kind, version=item.version,
+            goal=item.goal, title=goal.title, saved=goal.saved, key=item.key, minutes=item.minutes, tempo=item.tempo,
+            why=item.why, kind=goal.kind, version=item.version, comes=item.comes, degree=item.degree, sound=goal.sound,
         )  # fmt: skip
 
 
@@ -143,6 +149,16 @@ class PlanIn(BaseModel):
 
     document: PlanDocument
     revision: Annotated[int, Field(ge=0)] = 0
+
+
+class MendingIn(BaseModel):
+    """A degree of a sound (by its name) that slipped in some keys at a tempo (BPM), and the recipe it slipped in."""
+
+    sound: Annotated[str, Field(min_length=1, max_length=120)]
+    degree: Annotated[str, Field(min_length=1, max_length=8)]
+    keys: Annotated[list[KeyName], Field(min_length=1, max_length=12)]
+    tempo: Annotated[int, Field(ge=20, le=320)]
+    recipe: Recipe | None = None
 
 
 class VersionIn(BaseModel):

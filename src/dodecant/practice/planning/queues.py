@@ -1,0 +1,220 @@
+"""The sessions of a goal that are left, in their order, as they stand on the first day of a plan."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from datetime import date, timedelta
+from typing import Final, NamedTuple
+
+from dodecant.exercise.wording.small_words import count
+from dodecant.music.core.pitch import NoteName
+from dodecant.practice.planning.goals import Goal, PlanDocument
+from dodecant.practice.planning.history import DoneSession, PlayerHistory
+from dodecant.practice.planning.learning import KeyMemory
+
+SESSION_SHARE: Final = 0.5  # of the minutes of a session, to count as one: a take in passing ticks nothing off (ours)
+_WEAK: Final = 0.6  # readiness below which a key comes again
+_SPACED: Final = 2  # practice days at least between two sessions of a weak key
+_LOOK_SHARE: Final = 1 / 3  # of the minutes of a session, for a look whether it holds (ours)
+_LEAST_LOOK: Final = 1.0  # minutes
+
+
+class Session(NamedTuple):
+    """A session that is left: its key, why it comes, at which tempo (BPM), how many practice days after the last one of
+    its key at least; and whether it comes back, beside what the pace brings.
+    """
+
+    key: str
+    why: str
+    tempo: int
+    gap: int = 0
+    back: bool = False
+
+
+def look_minutes(goal: Goal) -> float:
+    """How long a look at a reached key takes, in minutes."""
+    return round(min(goal.minutes, max(_LEAST_LOOK, _LOOK_SHARE * goal.minutes)), 1)
+
+
+def holds_on(document: PlanDocument, goal: Goal) -> bool:
+    """Whether a key of a goal is practised until it holds. The steps of a routine have tempos of their own."""
+    return document.school == "until-it-holds" and goal.kind == "recipe"
+
+
+class Queue:
+    """The sessions of a goal that are left, how many were done, and on how many practice days since the last one, this
+    day included (`waited`); what is known of each key, by its name.
+    """
+
+    def __init__(self, place: int, goal: Goal) -> None:
+        self.place, self.goal = place, goal
+        self.left: list[Session] = []
+        self.keys = {NoteName.parse(key).pitch_class: key for key in goal.keys}
+        self.memory: dict[str, KeyMemory] = {}
+        self.done = 0
+        self.waited = 0
+        self.today = 0  # sessions that were done on this day already, or planned for it
+        self.last = ""  # the key that came last
+        self.spaced: dict[str, int] = {}
+
+    @property
+    def wait(self) -> int:
+        """Practice days from the last session to the next one; 0 where both come on one day."""
+        if self.done == 0:
+            return 0
+        if self.goal.pace != "in-days":
+            return 1
+        keys, days = len(self.goal.keys), self.goal.days
+        return self.done * days // keys - (self.done - 1) * days // keys
+
+    def due(self, practice_day: int, only_back: bool = False) -> Session | None:
+        """The session that comes next, if it may come on this practice day; or the next of those that come back. None
+        overtakes another one of its key.
+        """
+        held_up = set()
+        for session in self.left:
+            waited = practice_day - self.spaced.get(session.key, -session.gap)
+            if session.key not in held_up and waited >= session.gap and (session.back or not only_back):
+                return session
+            held_up.add(session.key)
+        return None
+
+    def looks(self, day: date, practice_day: int) -> Iterator[tuple[float, str]]:
+        """The reached keys that are due for a look on a day, each with how long it waited as a share of its gap."""
+        busy = {session.key for session in self.left}
+        for key in self.goal.keys:
+            memory = self.memory.get(key, KeyMemory())
+            if memory.look is None or memory.last is None or memory.look > day or key in busy:
+                continue
+            if self.spaced.get(key) != practice_day:
+                yield (day - memory.last).days / (memory.look - memory.last).days, key
+
+    def took(self, session: Session, day: date, practice_day: int) -> None:
+        """A session comes on a day, and will go well."""
+        self.left.remove(session)
+        self.remember(session.key, day, practice_day, session.tempo)
+        if not session.back:
+            self.done += 1
+            self.today += 1
+            self.waited = 0
+            self.last = session.key
+
+    def remember(self, key: str, day: date, practice_day: int, tempo: int) -> None:
+        """A key comes on a day at a tempo (BPM), and will go well."""
+        self.spaced[key] = practice_day
+        played = DoneSession(self.place, NoteName.parse(key).pitch_class, day, None, tempo)
+        self.memory[key] = self.memory.get(key, KeyMemory()).after(played, self.goal.tempo)
+
+
+def queue_of(
+    document: PlanDocument, place: int, known: PlayerHistory, today: date, practice_days: Callable[[date, date], int]
+) -> Queue:
+    """The queue of a goal as it stands on a day; `practice_days` counts them from one day to before another."""
+    goal = document.goals[place]
+    queue = Queue(place, goal)
+    holding = holds_on(document, goal)
+    times: dict[str, int] = {}
+    paced: list[DoneSession] = []
+    for done in sorted(known.done, key=lambda one: one.day):
+        key = queue.keys.get(done.key)
+        if done.goal != place or key is None:
+            continue
+        memory = queue.memory.get(key, KeyMemory())
+        needed = look_minutes(goal) if memory.reached else goal.minutes
+        if done.minutes is not None and done.minutes < SESSION_SHARE * needed:
+            continue
+        if not holding or memory.last is None or _goes_on(document, goal, times.get(key, 0)):
+            paced.append(done)
+        times[key] = times.get(key, 0) + 1
+        queue.memory[key] = memory.after(done, goal.tempo)
+        queue.spaced[key] = -practice_days(done.day, today)
+    if paced:
+        queue.done, queue.last = len(paced), queue.keys[paced[-1].key]
+        queue.today = sum(one.day == today for one in paced)
+        queue.waited = practice_days(paced[-1].day + timedelta(days=1), today)
+    queue.left = (
+        _until_it_holds(document, place, known, queue, times) if holding else _once_each(document, place, known, times)
+    )
+    return queue
+
+
+def _goes_on(document: PlanDocument, goal: Goal, times: int) -> bool:
+    """Whether the week of a key is not over."""
+    return goal.pace == "key-a-week" and times < _times(document, goal)
+
+
+def _times(document: PlanDocument, goal: Goal) -> int:
+    """How often a key comes: on a week of practice days, or once."""
+    return sum(minutes > 0 for minutes in document.minutes) if goal.pace == "key-a-week" else 1
+
+
+def _once_each(document: PlanDocument, place: int, known: PlayerHistory, times: Mapping[str, int]) -> list[Session]:
+    """What is left of a goal, in its order: each key once, a week of practice days, or a weak one twice."""
+    goal = document.goals[place]
+    found: list[Session] = []
+    again: list[Session] = []
+    for key, why in _ordered(document, place, known):
+        weak = goal.order == "weakest-first" and _ready(known, place, key) < _WEAK
+        found += [Session(key, why, goal.tempo)] * max(0, _times(document, goal) - times.get(key, 0))
+        if weak and goal.pace != "key-a-week" and times.get(key, 0) < 2:
+            again.append(Session(key, f"{key} again, because it is weak", goal.tempo, gap=_SPACED))
+    return found + again
+
+
+def _until_it_holds(
+    document: PlanDocument, place: int, known: PlayerHistory, queue: Queue, times: Mapping[str, int]
+) -> list[Session]:
+    """What is left of a goal: first keys that slipped, then what is new, then what was clean below the tempo."""
+    goal = queue.goal
+    slipped: list[Session] = []
+    new: list[Session] = []
+    later: list[Session] = []
+    for key, why in _ordered(document, place, known):
+        memory = queue.memory.get(key, KeyMemory())
+        if memory.last is None or goal.pace == "key-a-week":
+            new += [Session(key, why, goal.tempo)] * max(0, _times(document, goal) - times.get(key, 0))
+            continue
+        back = [Session(key, "", tempo, gap=1, back=True) for tempo in memory.tempos(goal.tempo)]
+        if back and memory.failed:
+            slipped.append(back[0]._replace(gap=memory.wait))
+            back = back[1:]
+        later += back
+    return slipped + new + later
+
+
+def _ready(known: PlayerHistory, place: int, key: str) -> float:
+    return known.ready.get((place, NoteName.parse(key).pitch_class), 0.0)
+
+
+def _ordered(document: PlanDocument, place: int, known: PlayerHistory) -> Iterator[tuple[str, str]]:
+    """The keys of a goal in its order, each with why it comes."""
+    goal = document.goals[place]
+    keys: Sequence[str] = goal.keys
+    if goal.pace == "half-step-a-day":
+        first = NoteName.parse(keys[0]).pitch_class
+        keys = sorted(keys, key=lambda key: (NoteName.parse(key).pitch_class - first) % 12)
+    if goal.order == "tunes-first":
+        tunes = {NoteName.parse(name).pitch_class for name in document.tunes}
+        in_hand = [key for key in keys if NoteName.parse(key).pitch_class in tunes]
+        yield from ((key, f"{key} first: a tune in hand is in it") for key in in_hand)
+        keys = [key for key in keys if key not in in_hand]
+    if goal.order == "weakest-first":
+        for key in sorted(keys, key=lambda key: _ready(known, place, key)):
+            at = known.best.get((place, NoteName.parse(key).pitch_class))
+            yield key, f"{key}, the weakest left: {'not begun' if at is None else f'at {at} of {goal.tempo}'}"
+        return
+    before = ""
+    for key in keys:
+        yield key, _step_from(before, key, goal)
+        before = key
+
+
+def _step_from(before: str, key: str, goal: Goal) -> str:
+    match goal.pace:
+        case "half-step-a-day":
+            return f"{key}, a half step on from {before}" if before else f"{key} to begin with"
+        case "key-a-week":
+            return f"{key}, the key of this week"
+        case "in-days":
+            return f"{key}: {count(len(goal.keys))} keys in {goal.days} days"
+    return f"{key} is next" if before else f"{key} to begin with"
