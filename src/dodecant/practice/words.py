@@ -53,6 +53,16 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         "tunes-first": "keys of tunes in hand first",
         "weakest-first": "the weakest first, spaced",
     },
+    "PlanDocument.school": {
+        "until-it-holds": "back until it holds",
+        "once-each": "once, then the next",
+    },
+    "why this school": {
+        "until-it-holds": "A key comes back until it was clean at its tempo, and after that for a short look, at first"
+        " the next day and then less and less often: what is played again after a while is kept longer.",
+        "once-each": "Every key comes once and gives way to the next: all twelve are soon met, and what was weak is for"
+        " you to come back to.",
+    },
     "Goal.kind": {"recipe": "a recipe", "routine": "a routine"},
     "Gate.kind": {"word": "my own word", "takes": "clean takes"},
     "entry.word": {word: said for word, said in WORDS.items() if word},

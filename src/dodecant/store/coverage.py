@@ -52,9 +52,12 @@ def tempos(connection: sqlite3.Connection, player: int, sound: str, since: date)
 def slips(connection: sqlite3.Connection, player: int, since: date) -> list[SlipCount]:
     """How often each degree of each sound slipped, from a day on, the oftenest first."""
     rows = connection.execute(
-        "SELECT sound, degree, kind, sum(times) AS often FROM entry JOIN entry_slip ON entry = entry.id"
-        " WHERE player = ? AND current = 1 AND day >= ?"
+        "SELECT sound, degree, kind, sum(times) AS often, ifnull(group_concat(DISTINCT key), ''), max(tempo)"
+        " FROM entry JOIN entry_slip ON entry = entry.id WHERE player = ? AND current = 1 AND day >= ?"
         " GROUP BY sound, degree, kind ORDER BY often DESC, sound, degree",
         (player, since.isoformat()),
     )
-    return [SlipCount(sound, degree, kind, times) for sound, degree, kind, times in rows]
+    return [
+        SlipCount(sound, degree, kind, times, tuple(sorted(map(int, keys.split(",")))) if keys else (), tempo)
+        for sound, degree, kind, times, keys, tempo in rows
+    ]

@@ -347,6 +347,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand/mendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend
+         * @description An exercise for a degree that slipped: cells round it, in the keys where it did, slower.
+         */
+        post: operations["mend_api_stand_mendings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stand/sounds/{kind}": {
         parameters: {
             query?: never;
@@ -4246,7 +4266,10 @@ export interface components {
              */
             direction: "up" | "down" | "alternating" | "there-and-back";
         };
-        /** @description Something to do on a day: the goal by its place, its title and what it is, the key, minutes, why, the version. */
+        /**
+         * @description Something to do on a day: the goal by its place, its title, its sound and what it is, the key, minutes, tempo
+         *     (BPM), why, the version; whether it is new, comes again or for a look, or mends a degree.
+         */
         ItemOut: {
             goal: number;
             title: string;
@@ -4258,6 +4281,10 @@ export interface components {
             minutes: number;
             tempo: number;
             why: string;
+            /** @enum {string} */
+            comes: "new" | "again" | "look" | "mend";
+            degree: string;
+            sound: string;
         };
         /**
          * @description Work under way: ask for it at /api/jobs/{job} until it is done, then for its answer at /api/jobs/{job}/answer.
@@ -5110,7 +5137,13 @@ export interface components {
             pinned: boolean;
             caution: string;
         };
-        /** @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand. */
+        /**
+         * @description Minutes for each weekday from Monday, days off, goals, days set by hand, keys of tunes in hand.
+         *
+         *     In the school `until-it-holds` a key comes back until it was clean at its tempo, and after that now and then for a
+         *     look; in `once-each` every key comes as often as its goal says, and then the next. Up to so many of 100 minutes go
+         *     to what slips (`mending`).
+         */
         PlanDocument: {
             /** Format: date */
             start: string;
@@ -5134,6 +5167,13 @@ export interface components {
             pins: components["schemas"]["DayPin"][];
             /** @default [] */
             tunes: string[];
+            /**
+             * @default until-it-holds
+             * @enum {string}
+             */
+            school: "until-it-holds" | "once-each";
+            /** @default 20 */
+            mending: number;
         };
         /** @description A plan to keep, and the revision it was changed from (0: there was none). */
         PlanIn: {
@@ -6041,12 +6081,14 @@ export interface components {
         SimplerIn: {
             simpler: string[];
         };
-        /** @description How often a degree of a sound slipped, and how. */
+        /** @description How often a degree of a sound slipped, and how; in which keys, by name, and up to which tempo (BPM). */
         SlipCountOut: {
             sound: string;
             degree: string;
             kind: string;
             times: number;
+            keys: string[];
+            tempo: number | null;
         };
         /**
          * @description A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
@@ -7758,6 +7800,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BandOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    mend_api_stand_mendings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    sound: string;
+                    degree: string;
+                    keys: string[];
+                    tempo: number;
+                    recipe?: components["schemas"]["Recipe"] | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"];
                 };
             };
             /** @description Accepted */

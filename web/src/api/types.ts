@@ -33,6 +33,7 @@ export type BandPart = Schemas["BandEventOut"]["part"];
 export type Judged = Schemas["JudgedOut"];
 export type Slip = Schemas["SlipOut"];
 export type PlayedEvent = Schemas["EventOut"];
+export type Slipped = paths["/api/stand/mendings"]["post"]["requestBody"]["content"]["application/json"];
 export type Rung = Schemas["RungOut"];
 export type KeptTake = Schemas["KeptTakeOut"];
 export type Rounds = Schemas["Rounds"];

@@ -41,12 +41,14 @@ class Week(NamedTuple):
 
 
 class SlipCount(NamedTuple):
-    """How often a degree of a sound slipped, and how."""
+    """How often a degree of a sound slipped, and how; in which keys (pitch classes), and up to which tempo (BPM)."""
 
     sound: str
     degree: str
     kind: str
     times: int
+    keys: tuple[int, ...] = ()
+    tempo: int | None = None
 
 
 class Side(NamedTuple):

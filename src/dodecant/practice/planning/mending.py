@@ -46,8 +46,8 @@ def _number(scale: Scale, degree: Degree) -> str:
 
 
 def mending(scale: Scale, degree: Degree, keys: Sequence[str], tempo: int, played: Recipe | None = None) -> Recipe:
-    """The exercise as a recipe, in keys by their tonics, for what slipped at a tempo (BPM); the player, the metre, the
-    note value and the numbers are those of what was `played`, if that is known.
+    """The exercise as a recipe, in keys as the player reads them, for what slipped at a tempo (BPM); the player, the
+    metre, the note value and the numbers are those of what was `played`, if that is known.
     """
     usual = played or Recipe()
     value = usual.placement.value if usual.placement.value in _VALUES else "eighth"
@@ -58,7 +58,7 @@ def mending(scale: Scale, degree: Degree, keys: Sequence[str], tempo: int, playe
         path=Path(span="once"),
         placement=Placement(value=value, metre=usual.placement.metre, times=_TIMES, swing=usual.placement.swing),
         keys=KeyRoute(order="picked", picked=tuple(keys)),
-        player=usual.player,
+        player=usual.player.model_copy(update={"named_key": "written"}),
         numbers=usual.numbers,
         spelling=usual.spelling,
         tempo=max(_LEAST_TEMPO, round(SLOWER * tempo)),

@@ -1,5 +1,5 @@
 /** What lies on the stand: a recipe, taken there from anywhere, and the strip to begin with. */
-import type { Curtain, Recipe, Routine } from "../../api/types";
+import type { Curtain, Recipe, Routine, TempoLadder } from "../../api/types";
 
 export interface OnStand {
   recipe: Recipe;
@@ -10,6 +10,8 @@ export interface OnStand {
   version?: string;
   /** What is shown of the page as it comes on the stand. */
   curtain?: Curtain;
+  /** The tempos it goes through, from slow to how it stood. */
+  ladder?: TempoLadder;
   /** The assignment it is practised for, by its number. */
   assignment?: number;
   /** The routine it is a step of, by its place, with its id on the shelf. */

@@ -1,13 +1,17 @@
 import { BarChart } from "@mantine/charts";
 import "@mantine/charts/styles.css";
-import { Group, Skeleton, Stack, Table, Text } from "@mantine/core";
+import { Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
 import { shortDay } from "../../api/dates";
 import type { Overview } from "../../api/types";
+import { useMend } from "../../parts/documents/useMend";
 import { labelOf, useLoadedTables } from "../../parts/tables";
+
+const PLAIN = 96; // BPM, where no tempo is known
 
 /** Minutes of each week, and the degrees that slip. */
 export function Charts({ overview }: { overview: Overview | undefined }) {
   const tables = useLoadedTables();
+  const mend = useMend();
   if (overview === undefined) return <Skeleton height={260} />;
   const { weeks, slips } = overview;
   return (
@@ -37,15 +41,28 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
                 <Table.Th>Sound</Table.Th>
                 <Table.Th>How</Table.Th>
                 <Table.Th>Times</Table.Th>
+                <Table.Th />
               </Table.Tr>
             </Table.Thead>
             <Table.Tbody>
-              {slips.slice(0, 12).map(({ sound, degree, kind, times }) => (
+              {slips.slice(0, 12).map(({ sound, degree, kind, times, keys, tempo }) => (
                 <Table.Tr key={`${sound} ${degree} ${kind}`}>
                   <Table.Td>{degree}</Table.Td>
                   <Table.Td>{sound}</Table.Td>
                   <Table.Td>{labelOf(tables, "slip.kind", kind)}</Table.Td>
                   <Table.Td>{times}</Table.Td>
+                  <Table.Td>
+                    {keys.length > 0 && kind !== "early" && kind !== "late" && (
+                      <Button
+                        size="compact-sm"
+                        variant="subtle"
+                        aria-label={`Mend ${degree} of ${sound} in ${keys.join(", ")}`}
+                        onClick={() => void mend({ sound, degree, keys, tempo: tempo ?? PLAIN, recipe: null })}
+                      >
+                        Mend
+                      </Button>
+                    )}
+                  </Table.Td>
                 </Table.Tr>
               ))}
             </Table.Tbody>

@@ -5,6 +5,9 @@ import "@mantine/dates/styles.css";
 import { useState } from "react";
 import { firstOfWeek } from "../../api/dates";
 import type { Goal, PlanDocument, PlanState } from "../../api/types";
+import { Amount } from "../../parts/fields/Amount";
+import { Choice } from "../../parts/fields/Choice";
+import { labelOf, useLoadedTables } from "../../parts/tables";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 import { GoalFields } from "./GoalFields";
@@ -34,6 +37,7 @@ const freshGoal = (): Goal => ({
 /** Minutes for each weekday, days off, tunes in hand, goals with their rules; tried out while one types. */
 export function Goals({ plan }: { plan: PlanState }) {
   const [player] = useWho();
+  const tables = useLoadedTables();
   const [document, setDocument] = useState<PlanDocument>(plan.document);
   const changed = document !== plan.document;
   const tried = useTriedPlan(player, changed ? document : null);
@@ -91,6 +95,26 @@ export function Goals({ plan }: { plan: PlanState }) {
             </Group>
           </Chip.Group>
         </Stack>
+      </Group>
+      <Group align="flex-end">
+        <Choice
+          label="A key comes"
+          field="PlanDocument.school"
+          w="16rem"
+          value={document.school}
+          onChange={(school) => put({ school })}
+        />
+        <Amount
+          label="For what slips"
+          description="of 100 minutes"
+          field="PlanDocument.mending"
+          w="8rem"
+          value={document.mending}
+          onChange={(mending) => put({ mending })}
+        />
+        <Text size="sm" c="dimmed" flex="1 1 20rem">
+          {labelOf(tables, "why this school", document.school)}
+        </Text>
       </Group>
       {document.goals.map((goal, place) => (
         <Stack key={place} gap="sm" className={classes.step} role="group" aria-label={goal.title}>

@@ -38,10 +38,12 @@ export function Today({ plan }: { plan: PlanState }) {
         <Text className={classes.line}>{todayInWords(plan)}</Text>
         {first?.caution && <Text>{first.caution}</Text>}
         {due.map((item) => (
-          <Group key={`${item.goal} ${item.key}`} wrap="nowrap" align="baseline">
+          <Group key={`${item.goal} ${item.key} ${item.comes} ${item.degree}`} wrap="nowrap" align="baseline">
             <Stack gap={0} flex={1}>
               <Text fw={600}>
-                {item.title}: {item.key}, {lasting(item.minutes)}
+                {item.comes === "mend" ? `${item.degree} of ${item.sound}` : item.title}: {item.key},{" "}
+                {lasting(item.minutes)}
+                {item.comes !== "mend" && `, at ${item.tempo}`}
               </Text>
               <Text size="sm" c="dimmed">
                 {item.why}.

@@ -2,19 +2,27 @@ import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import type { PlanDay, Recipe, Routine } from "../../api/types";
 import { usePlayers } from "../../api/studio";
+import { useMend } from "../../parts/documents/useMend";
 import { putOnStand, putStepOnStand } from "../../parts/documents/onStand";
 import { useWho } from "../../parts/Who";
 import { tell } from "../../parts/tell";
 
 type Item = PlanDay["items"][number];
 
-/** Puts what a plan asks for on the stand: its recipe or routine, in its key and its version. */
+/** Puts what a plan asks for on the stand: its recipe or routine, in its key and its version, or what mends a degree. */
 export function useTakeToStand() {
   const navigate = useNavigate();
   const [who] = useWho();
+  const mend = useMend();
   const level = usePlayers().data?.find(({ id }) => id === who)?.profile.level ?? null;
   return async (item: Item) => {
     try {
+      if (item.comes === "mend") {
+        const { sound, degree, key, tempo, saved } = item;
+        const recipe = saved === "" || item.kind === "routine" ? null : await recipeOf(saved);
+        await mend({ sound, degree, keys: [key], tempo, recipe });
+        return;
+      }
       if (item.saved === "") throw new Error("This goal names no recipe. Choose one under “Goals and rules”.");
       if (item.kind === "routine") await routineOnStand(item);
       else await recipeOnStand(item, level);
@@ -26,13 +34,17 @@ export function useTakeToStand() {
 }
 
 const one = (id: string) => ({ params: { path: { document_id: id } } });
+const recipeOf = async (id: string): Promise<Recipe> =>
+  (await answered(client.GET("/api/recipes/{document_id}", one(id)))).document;
+/** A plan names keys as the player reads them, as the logbook does. */
 const inKey = (recipe: Recipe, key: string): Recipe => ({
   ...recipe,
+  player: { ...recipe.player, named_key: "written" },
   keys: { ...recipe.keys, order: "picked", picked: [key] },
 });
 
 async function recipeOnStand({ saved, key, tempo, title, version }: Item, level: number | null): Promise<void> {
-  const { document } = await answered(client.GET("/api/recipes/{document_id}", one(saved)));
+  const document = await recipeOf(saved);
   const varied = version > 1 ? await versionOf(document, version, level) : { recipe: document, words: "" };
   const named = varied.words === "" ? title : `${title}: ${varied.words}`.slice(0, 120);
   putOnStand({ ...inKey(varied.recipe, key), title: named, tempo }, 0, saved, {

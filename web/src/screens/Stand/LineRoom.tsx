@@ -22,13 +22,11 @@ const NONE: readonly Slip[] = [];
 const problemsOf = (error: unknown) => (error instanceof ApiError ? error.problems : []);
 
 interface LineRoomProps extends Practised {
-  /** Another step of the routine was put on the stand. */
-  onStep: () => void;
   onSentence: (sentence: string) => void;
 }
 
 /** The strip that is due, large, played as it stands or improvised over; the band, the tempo, what is said of a take. */
-export function LineRoom({ onStep, onSentence, ...practised }: LineRoomProps) {
+export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
   const { lying, setting, set, place } = practised;
   const [peeks, setPeeks] = useState(false);
   const { ref, width, suit } = useLargeness();
@@ -54,7 +52,7 @@ export function LineRoom({ onStep, onSentence, ...practised }: LineRoomProps) {
           assignment={lying.assignment}
           clean={now.clean}
           strips={exercise?.strips.length ?? 0}
-          onStep={onStep}
+          onStep={practised.onNext}
         />
       )}
       <Stack ref={ref} className={classes.page} gap="sm">
@@ -146,6 +144,7 @@ function SaidOfIt(props: { practised: Practised; practice: LinePractice; strip: 
           onAgain={does.start}
           onTempo={does.tempo}
           onOnly={does.only}
+          onMend={does.mend}
         />
       )}
       {practice.topReached && (

@@ -32,7 +32,7 @@ function settingOf(step: Extract<Step, { kind: "recipe" }>): Partial<StandSettin
 }
 
 /** The stand: what lies on it, and whether the line is practised, something is improvised over it, or the ear trained. */
-export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void }) {
+export function Stand({ lying, onNext }: { lying: OnStand; onNext: () => void }) {
   const { recipe } = lying;
   const navigate = useNavigate();
   const guest = useGuest();
@@ -44,6 +44,7 @@ export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void })
   useEffect(() => {
     if (step?.kind === "recipe") set(settingOf(step));
     else if (lying.curtain !== undefined) set({ curtain: lying.curtain });
+    else if (lying.ladder !== undefined) set({ mode: "line", climbs: true, ladder: lying.ladder });
     // oxlint-disable-next-line react/exhaustive-deps -- once, as the step comes on the stand
   }, [step]);
   return (
@@ -81,7 +82,7 @@ export function Stand({ lying, onStep }: { lying: OnStand; onStep: () => void })
         <LineRoom
           key={setting.mode}
           lying={lying}
-          onStep={onStep}
+          onNext={onNext}
           setting={setting}
           set={set}
           place={place}

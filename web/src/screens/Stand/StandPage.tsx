@@ -3,9 +3,10 @@ import { whatIsOnStand } from "../../parts/documents/onStand";
 import { EmptyStand } from "./EmptyStand";
 import { Stand } from "./Stand";
 
-/** What lies on the stand, or how to put something there. A step of a routine gives way to the next. */
+/** What lies on the stand, or how to put something there. It gives way to a routine's next step, or to what mends a slip. */
 export function Component() {
-  const [lying, setLying] = useState(whatIsOnStand);
+  const [{ lying, times }, set] = useState(() => ({ lying: whatIsOnStand(), times: 0 }));
   if (lying === null) return <EmptyStand />;
-  return <Stand key={lying.routine?.place} lying={lying} onStep={() => setLying(whatIsOnStand())} />;
+  const next = () => set({ lying: whatIsOnStand(), times: times + 1 });
+  return <Stand key={times} lying={lying} onNext={next} />;
 }

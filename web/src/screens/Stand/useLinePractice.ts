@@ -2,6 +2,7 @@ import { useEffect, useMemo, useReducer } from "react";
 import type { Exercise, Rounds } from "../../api/types";
 import type { OnStand } from "../../parts/documents/onStand";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
+import { useMend } from "../../parts/documents/useMend";
 import { useBands, useRung } from "./queries";
 import { askedOf, freshSitting, sitting, takenOf, waits } from "./sitting";
 import { useLogging } from "./takes/useLogging";
@@ -21,11 +22,13 @@ export interface Practised {
   /** The tempo where no ladder leads (BPM). */
   ownTempo: number;
   onTempo: (tempo: number) => void;
+  /** Something else was put on the stand. */
+  onNext: () => void;
 }
 
 /** A line practised strip by strip: the band, the tempo, takes and what they lead to, and every action of the stand. */
 export function useLinePractice(wanted: Practised, exercise: Exercise | undefined, onPeek: (peeks: boolean) => void) {
-  const { lying, setting, set, place, onPlace, ownTempo, onTempo } = wanted;
+  const { lying, setting, set, place, onPlace, ownTempo, onTempo, onNext } = wanted;
   const { recipe } = lying;
   const { least, most } = limitsOf(useLoadedTables(), "Recipe.tempo");
   const playable = (tempo: number) => Math.max(least, Math.min(most, Math.round(tempo)));
@@ -75,6 +78,7 @@ export function useLinePractice(wanted: Practised, exercise: Exercise | undefine
   useWakeLock(playing);
   const at = playing ? (state.strip ?? place) : place;
   const strip = exercise?.strips[at];
+  const mend = useMend();
   const reference = useReference(strip);
   useSpoken(setting.spoken && playing, strip?.heading, moment?.cue ?? "");
 
@@ -110,6 +114,13 @@ export function useLinePractice(wanted: Practised, exercise: Exercise | undefine
     },
     bars: onBars,
     allBars: () => onBars(whole),
+    mend: (degree: string) => {
+      if (strip === undefined) return;
+      const { sound } = strip.practised;
+      void mend({ sound, degree, keys: [strip.written.tonic], tempo: Math.round(tempo), recipe }).then(
+        (made) => made && onNext(),
+      );
+    },
     nameSlip: () => happened({ what: "slip named" }),
   };
   useEffect(() => {

@@ -144,7 +144,10 @@ def overview(
         following=[NextOut.of(one) for one in next_keys(sides, today, names)] if chosen else [],
         weeks=[WeekOut.of(week) for week in coverage.weeks(connection, player, since, first)],
         tempos=[TempoOut(day=day, tempo=best) for day, best in coverage.tempos(connection, player, chosen, since)],
-        slips=[SlipCountOut.of(one) for one in coverage.slips(connection, player, since)[:24]],
+        slips=[
+            SlipCountOut.of(slip, key_names(slip.sound, catalogue))
+            for slip in coverage.slips(connection, player, since)[:24]
+        ],
         forms=twins(chosen, catalogue),
     )
 

@@ -9,7 +9,6 @@ from dodecant.api.pressed import pressed
 from dodecant.api.schemas.practising.planning import (
     FillingIn,
     LeftOutOut,
-    MendingIn,
     RoutineIn,
     RoutineMinutesOut,
     StepOut,
@@ -21,9 +20,6 @@ from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import beyond_level
-from dodecant.music.core.degree import Degree
-from dodecant.music.core.errors import MusicError
-from dodecant.practice.planning.mending import mending
 from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
@@ -67,23 +63,6 @@ def fill(shape: str, wanted: FillingIn) -> Routine:
         if isinstance(step, RecipeStep):
             pressed(step.recipe)
     return routine
-
-
-@router.post("/mendings")
-@offloaded
-def mend(wanted: MendingIn) -> Recipe:
-    """An exercise for a degree that slipped: cells round it, in the keys where it did, slower."""
-    scale = next((one for one in load_tables().scales.scales if one.name == wanted.sound), None)
-    if scale is None:
-        message = f"There is no sound “{wanted.sound[:40]}” that can be mended."
-        raise RecipeError([Problem("/sound", message, "Name one of the scales under Sounds.")])
-    try:
-        degree = Degree.parse(wanted.degree)
-    except MusicError as error:
-        raise RecipeError([Problem("/degree", error.message, "Write a degree: ♭7.")]) from None
-    recipe = mending(scale, degree, wanted.keys, wanted.tempo, wanted.recipe)
-    pressed(recipe)
-    return recipe
 
 
 @router.post("/versions")

@@ -10,6 +10,7 @@ from fastapi import Response
 
 from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed, strip_of
+from dodecant.api.schemas.practising.planning import MendingIn
 from dodecant.api.schemas.practising.stand import (
     BandOut,
     BandScoreIn,
@@ -31,13 +32,17 @@ from dodecant.backing.band import BandEvent, band
 from dodecant.backing.setting import Backing
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import Strip
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exports.registry import OF_EXERCISES
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.degree import Degree
+from dodecant.music.core.errors import MusicError
 from dodecant.practice.improvising import free_passages, sounds_of
 from dodecant.practice.ladder import rung
+from dodecant.practice.planning.mending import mending
 from dodecant.practice.takes.due import due_notes
 from dodecant.practice.takes.simulated import PlannedSlip, simulated, simulated_solo
 from dodecant.practice.takes.slips import SlipKind
@@ -57,6 +62,23 @@ def bands(wanted: BandsIn) -> list[BandOut]:
     return [
         band_out(strip, events, exercise, wanted) for strip, events in _played(exercise, wanted.strips, wanted.backing)
     ]
+
+
+@router.post("/stand/mendings")
+@offloaded
+def mend(wanted: MendingIn) -> Recipe:
+    """An exercise for a degree that slipped: cells round it, in the keys where it did, slower."""
+    scale = next((one for one in load_tables().scales.scales if one.name == wanted.sound), None)
+    if scale is None:
+        message = f"There is no sound “{wanted.sound[:40]}” that can be mended."
+        raise RecipeError([Problem("/sound", message, "Name one of the scales under Sounds.")])
+    try:
+        degree = Degree.parse(wanted.degree)
+    except MusicError as error:
+        raise RecipeError([Problem("/degree", error.message, "Write a degree: ♭7.")]) from None
+    recipe = mending(scale, degree, wanted.keys, wanted.tempo, wanted.recipe)
+    pressed(recipe)
+    return recipe
 
 
 @router.post("/stand/sounds/{kind}", response_class=Response)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Mapping
 from dataclasses import field, fields
 from datetime import date, datetime
 from typing import Annotated
@@ -122,17 +123,22 @@ class TempoOut(BaseModel):
 
 
 class SlipCountOut(BaseModel):
-    """How often a degree of a sound slipped, and how."""
+    """How often a degree of a sound slipped, and how; in which keys, by name, and up to which tempo (BPM)."""
 
     sound: str
     degree: str
     kind: str
     times: int
+    keys: list[str]
+    tempo: int | None
 
     @classmethod
-    def of(cls, one: SlipCount) -> SlipCountOut:
+    def of(cls, slip: SlipCount, names: Mapping[int, str]) -> SlipCountOut:
         """From the core's value."""
-        return cls(sound=one.sound, degree=one.degree, kind=one.kind, times=one.times)
+        return cls(
+            sound=slip.sound, degree=slip.degree, kind=slip.kind, times=slip.times,
+            keys=[names[key] for key in slip.keys], tempo=slip.tempo,
+        )  # fmt: skip
 
 
 class OverviewOut(BaseModel):

@@ -15,6 +15,8 @@ interface JudgementProps {
   onTempo: (tempo: number) => void;
   /** Play some bars only. */
   onOnly: (first: number, last: number) => void;
+  /** Make an exercise of a degree that slipped. */
+  onMend: (degree: string) => void;
 }
 
 const SHOWN = 8;
@@ -22,9 +24,10 @@ const SAID = 3; // slips that the sentences name one by one
 
 /** What is said of a take: sentences, the slips one by one, time as a line, an earlier take beside it, what may come next. */
 export function Judgement(props: JudgementProps) {
-  const { judged, slower, earlier, beside, compared, onBeside, onAgain, onTempo, onOnly } = props;
+  const { judged, slower, earlier, beside, compared, onBeside, onAgain, onTempo, onOnly, onMend } = props;
   const slips = judged.slips.slice(0, SHOWN);
   const bars = judged.slips.map(({ bar }) => bar);
+  const degree = slippedMost(judged);
   const [first, last] = [Math.min(...bars), Math.max(...bars)];
   return (
     <Stack gap="xs" role="region" aria-label="The take">
@@ -42,6 +45,11 @@ export function Judgement(props: JudgementProps) {
           {bars.length > 0 && (
             <Button variant="light" onClick={() => onOnly(first, last)}>
               Only {first === last ? `bar ${first}` : `bars ${first} to ${last}`}
+            </Button>
+          )}
+          {degree !== undefined && (
+            <Button variant="light" onClick={() => onMend(degree)}>
+              Mend {degree}
             </Button>
           )}
         </Group>
@@ -81,6 +89,14 @@ export function Judgement(props: JudgementProps) {
       </Group>
     </Stack>
   );
+}
+
+/** The degree that slipped oftenest in pitch, the first of them. */
+function slippedMost({ slips }: Judged): string | undefined {
+  const times = new Map<string, number>();
+  for (const { number, kind } of slips)
+    if (number !== "" && kind !== "early" && kind !== "late") times.set(number, (times.get(number) ?? 0) + 1);
+  return [...times].sort(([, one], [, other]) => other - one)[0]?.[0];
 }
 
 function named({ slips, notes, tempo, taken_at }: KeptTake): string {

@@ -21,6 +21,7 @@ interface ResultProps {
   onAgain: () => void;
   onTempo: (tempo: number) => void;
   onOnly: (first: number, last: number) => void;
+  onMend: (degree: string) => void;
 }
 
 /** What is said of what was played; before it, if one wishes, one is asked which degree it was. */
