@@ -78,7 +78,7 @@ def planning_rows() -> list[tuple[str, str, str]]:
                 "slips by degree": lambda: coverage.slips(connection, 1, since),
                 "tempo over time": lambda: coverage.tempos(connection, 1, "Dorian", since),
                 "a page of entries": lambda: logbook.page(connection, 1, None, 50),
-                "what was done of a goal": lambda: logbook.days_of(connection, 1, "7", "Thirds", since, 2.5),
+                "what was done of a goal": lambda: logbook.lines_of(connection, 1, "7", "Thirds", since),
             }
             found = {name: best(ask, times=5) for name, ask in asked.items()}
     return [

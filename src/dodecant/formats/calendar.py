@@ -10,7 +10,7 @@ from icalendar import Calendar, Event
 
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import PlanDay
+from dodecant.practice.planning.plan import PlanDay, title_of
 
 
 def to_icalendar(
@@ -35,11 +35,9 @@ def to_icalendar(
         event.add("dtstamp", stamp)
         event.add("dtstart", start)
         event.add("duration", timedelta(minutes=max(1, round(day.minutes))))
-        titles = dict.fromkeys(document.goals[item.goal].title for item in day.items)
+        titles = dict.fromkeys(title_of(item, document) for item in day.items)
         event.add("summary", f"{', '.join(item.key for item in day.items)}: {', '.join(titles)}")
-        lines = [
-            f"{document.goals[item.goal].title}, {item.key}: {item.minutes:g} min. {item.why}." for item in day.items
-        ]
+        lines = [f"{title_of(item, document)}, {item.key}: {item.minutes:g} min. {item.why}." for item in day.items]
         event.add("description", "\n".join([*lines, *([day.caution] if day.caution else [])]))
         calendar.add_component(event)
     if days:  # the zone's rules around these days are enough

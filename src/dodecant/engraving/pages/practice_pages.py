@@ -8,7 +8,7 @@ from typing import Final
 from dodecant.engraving.pages.typeset import typeset
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import PlanDay
+from dodecant.practice.planning.plan import PlanDay, title_of
 from dodecant.practice.studio.handout import Paper
 
 _WEEK: Final = 7
@@ -23,8 +23,8 @@ def week_pdf(document: PlanDocument, days: Sequence[PlanDay], player: str, paper
             "off": day.cap == 0,
             "caution": day.caution,
             "items": [
-                {"title": document.goals[item.goal].title, "key": item.key, "minutes": f"{item.minutes:g} min",
-                 "tempo": str(document.goals[item.goal].tempo), "why": item.why}
+                {"title": title_of(item, document), "key": item.key, "minutes": f"{item.minutes:g} min",
+                 "tempo": str(item.tempo), "why": item.why}
                 for item in day.items
             ],
         }

@@ -14,7 +14,9 @@ from typing import Final, NamedTuple
 from dodecant.practice.planning.history import DoneSession
 
 GAPS: Final = (1, 3, 7, 16, 35)  # days
-_STEP: Final = 0.08  # of the tempo, up after a clean session, down after slips
+_UP: Final = 0.08  # of the tempo, after a clean session
+_DOWN: Final = 0.12  # of the tempo, after one that slipped
+_WAY: Final = 0.3  # of the way to the goal's tempo, after a clean session
 _LEAST_STEP: Final = 2  # BPM
 _FLOOR: Final = 0.5  # of the goal's tempo
 _BACK: Final = 2  # gaps that a look which slipped goes back by
@@ -71,25 +73,34 @@ class KeyMemory(NamedTuple):
         """The tempos of the sessions that are left (BPM) for a goal at a tempo, if all go well.
 
         >>> KeyMemory(date(2026, 11, 2), 84, 0, True).tempos(96), KeyMemory(date(2026, 11, 2), 96, 2, False).tempos(96)
-        ((91, 96), (88, 95, 96))
+        ((91, 96), (84, 91, 96))
         """
         if self.reached:
             return ()
         first = tempo
         if self.last is not None and self.clean is not None:
             played = min(self.tempo or tempo, tempo)
-            first = _up(played) if self.clean else max(round(_FLOOR * tempo), played - _by(played))
+            first = (
+                _up(played, tempo)
+                if self.clean
+                else max(round(_FLOOR * tempo), played - max(_LEAST_STEP, round(_DOWN * played)))
+            )
         elif self.last is not None:
             first = self.tempo or tempo
-        found = [min(first, tempo)]
-        while found[-1] < tempo:
-            found.append(min(_up(found[-1]), tempo))
-        return tuple(found)
+        return rungs(first, tempo)
 
 
-def _by(tempo: int) -> int:
-    return max(_LEAST_STEP, round(_STEP * tempo))
+def rungs(first: int, tempo: int) -> tuple[int, ...]:
+    """The tempos from a first one up to a goal's (BPM), if all go well.
+
+    >>> rungs(80, 96), rungs(100, 96)
+    ((80, 86, 93, 96), (96,))
+    """
+    found = [min(first, tempo)]
+    while found[-1] < tempo:
+        found.append(min(_up(found[-1], tempo), tempo))
+    return tuple(found)
 
 
-def _up(tempo: int) -> int:
-    return tempo + _by(tempo)
+def _up(tempo: int, goal: int) -> int:
+    return tempo + max(_LEAST_STEP, round(_UP * tempo), round(_WAY * (goal - tempo)))

@@ -50,6 +50,12 @@ class PlanItem(NamedTuple):
     degree: str = ""
 
 
+def title_of(item: PlanItem, document: PlanDocument) -> str:
+    """What an item is called: its goal, or the degree that it mends."""
+    goal = document.goals[item.goal]
+    return f"Mend {item.degree} of {goal.sound}" if item.comes == "mend" else goal.title
+
+
 class PlanDay(NamedTuple):
     """A day: its items, its minutes and what they could be at most, whether it was set by hand, a word of caution."""
 
@@ -166,30 +172,42 @@ class _Planner:
         left -= sum(item.minutes for item in looks)
         work = list(self._work(day, left, practice_day))
         left -= sum(item.minutes for item in work)
-        looks += self._looks(day, left, practice_day)
+        for early in (False, True):
+            more = list(self._looks(day, left, practice_day, early))
+            left -= sum(item.minutes for item in more)
+            looks += more
         mixed = zip_longest(work, [*mends, *looks])
         return [item for pair in mixed for item in pair if item is not None]
 
     def _work(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
-        for queue in sorted(self._queues, key=lambda one: (one.goal.by or date.max, one.place)):
-            if not queue.left or not self._may(queue, day):
-                continue
-            many = self._many(queue, day)
-            while many > 0 and queue.goal.minutes <= left + 1e-9:
+        """Sessions, those of the goal that is due first before the others; goals without a day take turns."""
+        many: dict[int, int] = {}
+        while True:
+            able: list[tuple[date, tuple[int, int], int, Session]] = []
+            for queue in self._queues:
+                if not queue.left or queue.goal.minutes > left + 1e-9 or not self._may(queue, day):
+                    continue
+                if many.setdefault(queue.place, self._many(queue, day)) <= 0:
+                    continue
                 session = queue.due(practice_day, only_back=not self._is_due(queue, day))
-                if session is None:
-                    break
-                left -= queue.goal.minutes
-                many -= 1
-                yield self._item(queue, session, day, practice_day)
+                if session is not None:
+                    able.append((queue.goal.by or date.max, queue.turn(session, practice_day), queue.place, session))
+            if not able:
+                return
+            *_, place, session = min(able)
+            left -= self._queues[place].goal.minutes
+            many[place] -= 1
+            yield self._item(self._queues[place], session, day, practice_day)
 
-    def _looks(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
-        """Looks at keys that were reached, the one that is longest over its time first."""
+    def _looks(self, day: date, left: float, practice_day: int, early: bool = False) -> Iterator[PlanItem]:
+        """Looks at keys that were reached, the one that is longest over its time first; or, where there is time left,
+        at those that are not due yet.
+        """
         due = [
             (-waited, queue.place, place, key)
             for queue in self._queues
             if holds_on(self._document, queue.goal)
-            for place, (waited, key) in enumerate(queue.looks(day, practice_day))
+            for place, (waited, key) in enumerate(queue.looks(day, practice_day, early))
         ]
         for _, goal, _, key in sorted(due):
             queue = self._queues[goal]
@@ -197,7 +215,7 @@ class _Planner:
             if minutes > left + 1e-9:
                 continue
             left -= minutes
-            why = reasons.look(key, queue.memory[key], day)
+            why = reasons.look(key, queue.memory[key], day, early)
             queue.remember(key, day, practice_day, queue.goal.tempo)
             version = _version(queue.goal, self._document.start, day)
             yield PlanItem(goal, key, minutes, why, version, queue.goal.tempo, "look")

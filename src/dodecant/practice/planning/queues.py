@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from datetime import date, timedelta
+from statistics import median_low
 from typing import Final, NamedTuple
 
 from dodecant.exercise.wording.small_words import count
 from dodecant.music.core.pitch import NoteName
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.history import DoneSession, PlayerHistory
-from dodecant.practice.planning.learning import KeyMemory
+from dodecant.practice.planning.learning import KeyMemory, rungs
 
 SESSION_SHARE: Final = 0.5  # of the minutes of a session, to count as one: a take in passing ticks nothing off (ours)
 _WEAK: Final = 0.6  # readiness below which a key comes again
 _SPACED: Final = 2  # practice days at least between two sessions of a weak key
+PATIENCE: Final = 7  # practice days that a key which is begun waits at most, before another one is begun (ours)
+_EARLY: Final = 0.5  # of its gap, after which a key may come for a look where there is time
 _LOOK_SHARE: Final = 1 / 3  # of the minutes of a session, for a look whether it holds (ours)
 _LEAST_LOOK: Final = 1.0  # minutes
 
@@ -46,9 +49,13 @@ class Queue:
     day included (`waited`); what is known of each key, by its name.
     """
 
-    def __init__(self, place: int, goal: Goal) -> None:
+    def __init__(self, place: int, goal: Goal, ordered: Sequence[tuple[str, str]], times: int, holding: bool) -> None:
         self.place, self.goal = place, goal
         self.left: list[Session] = []
+        self.ordered = ordered  # its keys, each with why it comes
+        self.times = times  # how often a key comes
+        self.holding = holding
+        self.came: dict[str, int] = {}  # how often each key came
         self.keys = {NoteName.parse(key).pitch_class: key for key in goal.keys}
         self.memory: dict[str, KeyMemory] = {}
         self.done = 0
@@ -69,29 +76,52 @@ class Queue:
 
     def due(self, practice_day: int, only_back: bool = False) -> Session | None:
         """The session that comes next, if it may come on this practice day; or the next of those that come back. None
-        overtakes another one of its key.
+        overtakes another one of its key. A key that comes back goes before a new one where it waited long enough, and
+        behind it where not, so that all that is begun comes round soon.
         """
-        held_up = set()
+        open_now: dict[str, Session] = {}
         for session in self.left:
-            waited = practice_day - self.spaced.get(session.key, -session.gap)
-            if session.key not in held_up and waited >= session.gap and (session.back or not only_back):
-                return session
-            held_up.add(session.key)
-        return None
+            open_now.setdefault(session.key, session)
+        able = [
+            session
+            for session in open_now.values()
+            if self._waited(session, practice_day) >= session.gap and (session.back or not only_back)
+        ]
+        return min(able, key=lambda session: self.turn(session, practice_day), default=None)
 
-    def looks(self, day: date, practice_day: int) -> Iterator[tuple[float, str]]:
-        """The reached keys that are due for a look on a day, each with how long it waited as a share of its gap."""
+    def _waited(self, session: Session, practice_day: int) -> int:
+        """Practice days since the last session of its key; just long enough where there was none."""
+        return practice_day - self.spaced.get(session.key, practice_day - session.gap)
+
+    def turn(self, session: Session, practice_day: int) -> tuple[int, int]:
+        """In which turn a session comes: what waited long, what is new, the rest; what waited longest first. In a plan
+        where every key comes once, all are new.
+        """
+        if not self.holding:
+            return 0, 0
+        waited = self._waited(session, practice_day)
+        return (1, 0) if not session.back else (0 if waited >= PATIENCE else 2, -waited)
+
+    def looks(self, day: date, practice_day: int, early: bool) -> Iterator[tuple[float, str]]:
+        """The reached keys that are due for a look on a day, each with how long it waited as a share of its gap; or
+        those that are not due yet, by their practice days.
+        """
         busy = {session.key for session in self.left}
         for key in self.goal.keys:
             memory = self.memory.get(key, KeyMemory())
-            if memory.look is None or memory.last is None or memory.look > day or key in busy:
+            if memory.look is None or memory.last is None or key in busy or self.spaced.get(key) == practice_day:
                 continue
-            if self.spaced.get(key) != practice_day:
-                yield (day - memory.last).days / (memory.look - memory.last).days, key
+            gap = (memory.look - memory.last).days
+            waited = (practice_day - self.spaced.get(key, 0)) / gap
+            if early and memory.look > day and waited >= _EARLY:
+                yield waited, key
+            elif not early and memory.look <= day:
+                yield (day - memory.last).days / gap, key
 
     def took(self, session: Session, day: date, practice_day: int) -> None:
         """A session comes on a day, and will go well."""
         self.left.remove(session)
+        self.came[session.key] = self.came.get(session.key, 0) + 1
         self.remember(session.key, day, practice_day, session.tempo)
         if not session.back:
             self.done += 1
@@ -104,6 +134,30 @@ class Queue:
         self.spaced[key] = practice_day
         played = DoneSession(self.place, NoteName.parse(key).pitch_class, day, None, tempo)
         self.memory[key] = self.memory.get(key, KeyMemory()).after(played, self.goal.tempo)
+        if self.holding:
+            self.left = self.until_it_holds()
+
+    def until_it_holds(self) -> list[Session]:
+        """What is left: what is begun and does not hold yet, then what is new, at the tempo got to in other keys."""
+        goal = self.goal
+        got_to = [memory.tempos(goal.tempo)[:1] or (goal.tempo,) for memory in self.memory.values() if memory.last]
+        first = median_low(tempo for (tempo,) in got_to) if got_to else goal.tempo
+        begun: list[Session] = []
+        new: list[Session] = []
+        later: list[Session] = []
+        for key, why in self.ordered:
+            memory = self.memory.get(key, KeyMemory())
+            if goal.pace == "key-a-week":
+                new += [Session(key, why, first)] * max(0, self.times - self.came.get(key, 0))
+                continue
+            tempos = memory.tempos(goal.tempo) if memory.last else rungs(first, goal.tempo)
+            back = [Session(key, "", tempo, gap=memory.wait, back=True) for tempo in tempos]
+            if memory.last is None:
+                new.append(Session(key, why, first))
+                later += back[1:]
+            else:
+                begun += back
+        return begun + new + later
 
 
 def queue_of(
@@ -111,9 +165,8 @@ def queue_of(
 ) -> Queue:
     """The queue of a goal as it stands on a day; `practice_days` counts them from one day to before another."""
     goal = document.goals[place]
-    queue = Queue(place, goal)
     holding = holds_on(document, goal)
-    times: dict[str, int] = {}
+    queue = Queue(place, goal, tuple(_ordered(document, place, known)), _times(document, goal), holding)
     paced: list[DoneSession] = []
     for done in sorted(known.done, key=lambda one: one.day):
         key = queue.keys.get(done.key)
@@ -123,24 +176,17 @@ def queue_of(
         needed = look_minutes(goal) if memory.reached else goal.minutes
         if done.minutes is not None and done.minutes < SESSION_SHARE * needed:
             continue
-        if not holding or memory.last is None or _goes_on(document, goal, times.get(key, 0)):
+        if not holding or memory.last is None or (goal.pace == "key-a-week" and queue.came.get(key, 0) < queue.times):
             paced.append(done)
-        times[key] = times.get(key, 0) + 1
+        queue.came[key] = queue.came.get(key, 0) + 1
         queue.memory[key] = memory.after(done, goal.tempo)
         queue.spaced[key] = -practice_days(done.day, today)
     if paced:
         queue.done, queue.last = len(paced), queue.keys[paced[-1].key]
         queue.today = sum(one.day == today for one in paced)
         queue.waited = practice_days(paced[-1].day + timedelta(days=1), today)
-    queue.left = (
-        _until_it_holds(document, place, known, queue, times) if holding else _once_each(document, place, known, times)
-    )
+    queue.left = queue.until_it_holds() if holding else _once_each(queue, known)
     return queue
-
-
-def _goes_on(document: PlanDocument, goal: Goal, times: int) -> bool:
-    """Whether the week of a key is not over."""
-    return goal.pace == "key-a-week" and times < _times(document, goal)
 
 
 def _times(document: PlanDocument, goal: Goal) -> int:
@@ -148,38 +194,17 @@ def _times(document: PlanDocument, goal: Goal) -> int:
     return sum(minutes > 0 for minutes in document.minutes) if goal.pace == "key-a-week" else 1
 
 
-def _once_each(document: PlanDocument, place: int, known: PlayerHistory, times: Mapping[str, int]) -> list[Session]:
+def _once_each(queue: Queue, known: PlayerHistory) -> list[Session]:
     """What is left of a goal, in its order: each key once, a week of practice days, or a weak one twice."""
-    goal = document.goals[place]
+    goal = queue.goal
     found: list[Session] = []
     again: list[Session] = []
-    for key, why in _ordered(document, place, known):
-        weak = goal.order == "weakest-first" and _ready(known, place, key) < _WEAK
-        found += [Session(key, why, goal.tempo)] * max(0, _times(document, goal) - times.get(key, 0))
-        if weak and goal.pace != "key-a-week" and times.get(key, 0) < 2:
+    for key, why in queue.ordered:
+        weak = goal.order == "weakest-first" and _ready(known, queue.place, key) < _WEAK
+        found += [Session(key, why, goal.tempo)] * max(0, queue.times - queue.came.get(key, 0))
+        if weak and goal.pace != "key-a-week" and queue.came.get(key, 0) < 2:
             again.append(Session(key, f"{key} again, because it is weak", goal.tempo, gap=_SPACED))
     return found + again
-
-
-def _until_it_holds(
-    document: PlanDocument, place: int, known: PlayerHistory, queue: Queue, times: Mapping[str, int]
-) -> list[Session]:
-    """What is left of a goal: first keys that slipped, then what is new, then what was clean below the tempo."""
-    goal = queue.goal
-    slipped: list[Session] = []
-    new: list[Session] = []
-    later: list[Session] = []
-    for key, why in _ordered(document, place, known):
-        memory = queue.memory.get(key, KeyMemory())
-        if memory.last is None or goal.pace == "key-a-week":
-            new += [Session(key, why, goal.tempo)] * max(0, _times(document, goal) - times.get(key, 0))
-            continue
-        back = [Session(key, "", tempo, gap=1, back=True) for tempo in memory.tempos(goal.tempo)]
-        if back and memory.failed:
-            slipped.append(back[0]._replace(gap=memory.wait))
-            back = back[1:]
-        later += back
-    return slipped + new + later
 
 
 def _ready(known: PlayerHistory, place: int, key: str) -> float:

@@ -13,9 +13,11 @@ from dodecant.practice.planning.queues import Session
 _TIMES = {1: "once", 2: "twice"}
 
 
-def look(key: str, memory: KeyMemory, day: date) -> str:
-    """Why a key that was reached comes for a look."""
+def look(key: str, memory: KeyMemory, day: date, early: bool) -> str:
+    """Why a key that was reached comes for a look, when it is due or because there is time."""
     assert memory.last is not None  # noqa: S101 - it was reached
+    if early:
+        return f"{key} once more: there is time"
     return f"{key}: {_ago((day - memory.last).days)}, to see whether it holds"
 
 

@@ -41,8 +41,7 @@ export function Today({ plan }: { plan: PlanState }) {
           <Group key={`${item.goal} ${item.key} ${item.comes} ${item.degree}`} wrap="nowrap" align="baseline">
             <Stack gap={0} flex={1}>
               <Text fw={600}>
-                {item.comes === "mend" ? `${item.degree} of ${item.sound}` : item.title}: {item.key},{" "}
-                {lasting(item.minutes)}
+                {item.title}: {item.key}, {lasting(item.minutes)}
                 {item.comes !== "mend" && `, at ${item.tempo}`}
               </Text>
               <Text size="sm" c="dimmed">

@@ -63,7 +63,9 @@ function SetDay({ day, plan, onDone }: { day: PlanDay; plan: PlanState; onDone: 
   const [player] = useWho();
   const keep = useKeepPlan(player);
   const [minutes, setMinutes] = useState(Math.round(day.cap));
-  const [items, setItems] = useState(day.items.map(({ goal, key }) => ({ goal, key })));
+  // A look, and what mends a slip, are the plan's own.
+  const sessions = day.items.filter(({ comes }) => comes === "new" || comes === "again");
+  const [items, setItems] = useState(sessions.map(({ goal, key }) => ({ goal, key })));
   const { document, revision } = plan;
   const offered = document.goals.flatMap((goal, place) =>
     goal.keys.map((key) => ({ value: `${place} ${key}`, label: `${goal.title} in ${key}` })),

@@ -11,7 +11,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.variation import LEVELS
 from dodecant.practice.planning.goals import PlanDocument
-from dodecant.practice.planning.plan import Comes, Plan, PlanDay, PlanItem
+from dodecant.practice.planning.plan import Comes, Plan, PlanDay, PlanItem, title_of
 from dodecant.practice.planning.routine import RecipeStep, Routine
 from dodecant.practice.planning.shortfalls import Shortfall
 
@@ -87,8 +87,9 @@ class ItemOut(BaseModel):
         """From the core's value."""
         goal = document.goals[item.goal]
         return cls(
-            goal=item.goal, title=goal.title, saved=goal.saved, key=item.key, minutes=item.minutes, tempo=item.tempo,
-            why=item.why, kind=goal.kind, version=item.version, comes=item.comes, degree=item.degree, sound=goal.sound,
+            goal=item.goal, title=title_of(item, document), saved=goal.saved, key=item.key, minutes=item.minutes,
+            tempo=item.tempo, why=item.why, kind=goal.kind, version=item.version, comes=item.comes, degree=item.degree,
+            sound=goal.sound,
         )  # fmt: skip
 
 
