@@ -40,7 +40,12 @@ class KeyMemory(NamedTuple):
     @property
     def look(self) -> date | None:
         """The day from which on a reached key is due for a look."""
-        return self.last + timedelta(days=GAPS[self.gap]) if self.reached and self.last else None
+        return self.last + timedelta(days=self.days) if self.reached and self.last else None
+
+    @property
+    def days(self) -> int:
+        """How many days a reached key waits for its next look."""
+        return GAPS[self.gap]
 
     @property
     def wait(self) -> int:

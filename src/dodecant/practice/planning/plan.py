@@ -20,7 +20,7 @@ from typing import Final, Literal, NamedTuple
 from dodecant.practice.planning import reasons
 from dodecant.practice.planning.goals import DayPin, Goal, PlanDocument
 from dodecant.practice.planning.history import PlayerHistory
-from dodecant.practice.planning.queues import Queue, Session, holds_on, look_minutes, queue_of
+from dodecant.practice.planning.queues import Look, Queue, Session, holds_on, look_minutes, queue_of
 from dodecant.practice.planning.shortfalls import Late, Shortfall, shortfall
 
 WEEKS: Final = 26
@@ -168,14 +168,18 @@ class _Planner:
         left = max(0.0, cap - (self._known.minutes.get(day, 0.0) if day == self._today else 0.0))
         mends = list(self._mends(day, min(left, cap * self._document.mending / 100), practice_day))
         left -= sum(item.minutes for item in mends)
-        looks = list(self._looks(day, min(left, max(_LOOKS * cap, _MEND)), practice_day))
+        may = sorted(
+            look
+            for queue in self._queues
+            if holds_on(self._document, queue.goal)
+            for look in queue.looks(day, practice_day)
+        )
+        due = [look for look in may if look.due]
+        looks = list(self._looks(due, day, min(left, max(_LOOKS * cap, _MEND)), practice_day))
         left -= sum(item.minutes for item in looks)
         work = list(self._work(day, left, practice_day))
         left -= sum(item.minutes for item in work)
-        for early in (False, True):
-            more = list(self._looks(day, left, practice_day, early))
-            left -= sum(item.minutes for item in more)
-            looks += more
+        looks += self._looks(due + [look for look in may if not look.due], day, left, practice_day)
         mixed = zip_longest(work, [*mends, *looks])
         return [item for pair in mixed for item in pair if item is not None]
 
@@ -199,26 +203,18 @@ class _Planner:
             many[place] -= 1
             yield self._item(self._queues[place], session, day, practice_day)
 
-    def _looks(self, day: date, left: float, practice_day: int, early: bool = False) -> Iterator[PlanItem]:
-        """Looks at keys that were reached, the one that is longest over its time first; or, where there is time left,
-        at those that are not due yet.
-        """
-        due = [
-            (-waited, queue.place, place, key)
-            for queue in self._queues
-            if holds_on(self._document, queue.goal)
-            for place, (waited, key) in enumerate(queue.looks(day, practice_day, early))
-        ]
-        for _, goal, _, key in sorted(due):
-            queue = self._queues[goal]
+    def _looks(self, wanted: Sequence[Look], day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
+        """Looks at keys that were reached, in their order, as far as the minutes hold them."""
+        for look in wanted:
+            queue = self._queues[look.goal]
             minutes = look_minutes(queue.goal)
-            if minutes > left + 1e-9:
+            if minutes > left + 1e-9 or queue.spaced.get(look.key) == practice_day:
                 continue
             left -= minutes
-            why = reasons.look(key, queue.memory[key], day, early)
-            queue.remember(key, day, practice_day, queue.goal.tempo)
+            why = reasons.look(look.key, queue.memory[look.key], day, early=not look.due)
+            queue.remember(look.key, day, practice_day, queue.goal.tempo)
             version = _version(queue.goal, self._document.start, day)
-            yield PlanItem(goal, key, minutes, why, version, queue.goal.tempo, "look")
+            yield PlanItem(look.goal, look.key, minutes, why, version, queue.goal.tempo, "look")
 
     def _mends(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
         """What slips, the oftenest first, until it stayed clean on two days."""

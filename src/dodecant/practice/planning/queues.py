@@ -34,6 +34,18 @@ class Session(NamedTuple):
     back: bool = False
 
 
+class Look(NamedTuple):
+    """A key that may come for a look: whether it is due, how long it waited as a share of its gap (below nothing, so
+    that the longest comes first), its goal and its number there, and its name.
+    """
+
+    due: bool
+    waited: float
+    goal: int
+    number: int
+    key: str
+
+
 def look_minutes(goal: Goal) -> float:
     """How long a look at a reached key takes, in minutes."""
     return round(min(goal.minutes, max(_LEAST_LOOK, _LOOK_SHARE * goal.minutes)), 1)
@@ -51,7 +63,8 @@ class Queue:
 
     def __init__(self, place: int, goal: Goal, ordered: Sequence[tuple[str, str]], times: int, holding: bool) -> None:
         self.place, self.goal = place, goal
-        self.left: list[Session] = []
+        self._left: list[Session] = []
+        self._stale = holding
         self.ordered = ordered  # its keys, each with why it comes
         self.times = times  # how often a key comes
         self.holding = holding
@@ -63,6 +76,7 @@ class Queue:
         self.today = 0  # sessions that were done on this day already, or planned for it
         self.last = ""  # the key that came last
         self.spaced: dict[str, int] = {}
+        self._looks: dict[str, tuple[date, int]] = {}  # of each reached key, its last day and how many days to the next
 
     @property
     def wait(self) -> int:
@@ -102,25 +116,23 @@ class Queue:
         waited = self._waited(session, practice_day)
         return (1, 0) if not session.back else (0 if waited >= PATIENCE else 2, -waited)
 
-    def looks(self, day: date, practice_day: int, early: bool) -> Iterator[tuple[float, str]]:
-        """The reached keys that are due for a look on a day, each with how long it waited as a share of its gap; or
-        those that are not due yet, by their practice days.
-        """
+    def looks(self, day: date, practice_day: int) -> Iterator[Look]:
+        """The reached keys that may come for a look on a day, of those that nothing else is left of."""
         busy = {session.key for session in self.left}
-        for key in self.goal.keys:
-            memory = self.memory.get(key, KeyMemory())
-            if memory.look is None or memory.last is None or key in busy or self.spaced.get(key) == practice_day:
+        for number, key in enumerate(self.goal.keys):
+            look = self._looks.get(key)
+            if look is None or key in busy:
                 continue
-            gap = (memory.look - memory.last).days
-            waited = (practice_day - self.spaced.get(key, 0)) / gap
-            if early and memory.look > day and waited >= _EARLY:
-                yield waited, key
-            elif not early and memory.look <= day:
-                yield (day - memory.last).days / gap, key
+            last, gap = look
+            days = (day - last).days
+            if days >= gap:
+                yield Look(True, -days / gap, self.place, number, key)
+            elif (waited := (practice_day - self.spaced.get(key, 0)) / gap) >= _EARLY:
+                yield Look(False, -waited, self.place, number, key)
 
     def took(self, session: Session, day: date, practice_day: int) -> None:
         """A session comes on a day, and will go well."""
-        self.left.remove(session)
+        self._left.remove(session)
         self.came[session.key] = self.came.get(session.key, 0) + 1
         self.remember(session.key, day, practice_day, session.tempo)
         if not session.back:
@@ -134,10 +146,29 @@ class Queue:
         self.spaced[key] = practice_day
         played = DoneSession(self.place, NoteName.parse(key).pitch_class, day, None, tempo)
         self.memory[key] = self.memory.get(key, KeyMemory()).after(played, self.goal.tempo)
-        if self.holding:
-            self.left = self.until_it_holds()
+        self._stale = self.holding
 
-    def until_it_holds(self) -> list[Session]:
+    def leave(self, sessions: list[Session]) -> None:
+        """What is left, where every key comes once."""
+        self._left = sessions
+
+    @property
+    def left(self) -> list[Session]:
+        """The sessions that are left; where keys are practised until they hold, by what is known of each."""
+        if self._stale:
+            self._settle()
+        return self._left
+
+    def _settle(self) -> None:
+        self._stale = False
+        self._left = self._until_it_holds()
+        self._looks = {
+            key: (memory.last, memory.days)
+            for key, memory in self.memory.items()
+            if memory.reached and memory.last is not None
+        }
+
+    def _until_it_holds(self) -> list[Session]:
         """What is left: what is begun and does not hold yet, then what is new, at the tempo got to in other keys."""
         goal = self.goal
         got_to = [memory.tempos(goal.tempo)[:1] or (goal.tempo,) for memory in self.memory.values() if memory.last]
@@ -185,7 +216,8 @@ def queue_of(
         queue.done, queue.last = len(paced), queue.keys[paced[-1].key]
         queue.today = sum(one.day == today for one in paced)
         queue.waited = practice_days(paced[-1].day + timedelta(days=1), today)
-    queue.left = queue.until_it_holds() if holding else _once_each(queue, known)
+    if not holding:
+        queue.leave(_once_each(queue, known))
     return queue
 
 
