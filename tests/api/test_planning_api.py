@@ -43,7 +43,8 @@ def test_what_the_entries_add_up_to(client: TestClient) -> None:
     assert (found["sound"], found["sounds"][0]["keys"]) == ("Dorian", 2)
     assert [round(side["ready"], 2) for side in found["sides"]] == [0, 0, 1, 0, 0, 0, 0, 0, 0, 0.25, 0, 0]
     assert found["following"][0]["why"] == "C: not begun yet"
-    assert found["slips"] == [{"sound": "Dorian", "degree": "6", "kind": "wrong", "times": 2}]
+    (slip,) = found["slips"]
+    assert slip == {"sound": "Dorian", "degree": "6", "kind": "wrong", "times": 2, "keys": ["D", "A"], "tempo": 80}
     assert found["weeks"] == [{"begin": "2026-11-23", "minutes": 15.0, "days": 1}]
     (row,) = client.get(f"{AT}/matrix", params={"tempo": 80}).json()["rows"]
     assert [cell["key"] for cell in row["cells"]] == [2, 9]
@@ -78,7 +79,7 @@ def test_a_file_is_looked_at_before_it_is_taken(client: TestClient) -> None:
 
 def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
     goal = {"title": "Thirds", "keys": ["C", "D"], "minutes": 8}
-    document = {"start": "2026-11-28", "goals": [goal]}
+    document = {"start": "2026-11-28", "goals": [goal], "school": "once-each"}
     assert client.get(f"{AT}/plan", params=TODAY).json()["revision"] == 0
     tried = client.post(f"{AT}/plan/tried", params=TODAY, json=document).json()
     assert [item["key"] for day in tried["days"][:3] for item in day["items"]] == ["C", "D"]
@@ -107,6 +108,42 @@ def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
     client.post(f"{AT}/entries", json=[{**ENTRY, "what": "Thirds: the page", "key": 2}])  # a step of a routine, in D
     assert not any(day["items"] for day in client.get(f"{AT}/plan", params=TODAY).json()["days"])
     assert client.get(f"{AT}/plan.ics", params=TODAY).text.count("BEGIN:VEVENT") == 0
+
+
+def test_a_plan_learns_from_the_logbook(client: TestClient) -> None:
+    """D was comfortable at its tempo on Saturday, A slipped: on Sunday one is looked at, one comes back, both slips are
+    mended; what is played of them meanwhile counts.
+    """
+    goal = {"title": "Thirds", "sound": "Dorian", "keys": ["D", "A", "E"], "minutes": 10, "tempo": 80}
+    plan = {"document": {"start": "2026-11-28", "minutes": [40] * 7, "goals": [goal]}}
+    client.put(f"{AT}/plan", params=TODAY, json=plan)
+    slipped = {**ENTRY, "key": 9, "word": "", "slips": 2, "slipped": ENTRY["slipped"] * 2}  # of 15 notes
+
+    def due(day: str) -> list[tuple[str, ...]]:
+        days = client.get(f"{AT}/plan", params={"today": day}).json()["days"]
+        assert days[0]["day"] == day
+        return [tuple(str(item[name]) for name in ("comes", "key", "tempo", "why")) for item in days[0]["items"]]
+
+    client.post(f"{AT}/entries", json=[ENTRY, slipped])
+    assert due("2026-11-29") == [
+        ("new", "E", "70", "E is next"),
+        ("mend", "A", "80", "6 slipped twice in A, last yesterday"),
+        ("again", "A", "70", "A: slipped twice at 80 yesterday"),
+        ("mend", "D", "80", "6 slipped once in D, yesterday"),
+        ("look", "D", "80", "D: yesterday, to see whether it holds"),
+    ]
+    made = client.post("/api/stand/mendings", json={"sound": "Dorian", "degree": "6", "keys": ["A"], "tempo": 80})
+    assert made.json()["title"] == "Mend 6 of Dorian"
+    sunday, clean = {"at": "2026-11-29T10:00:00+01:00"}, {"slips": 0, "slipped": []}
+    mended = {**ENTRY, **sunday, **clean, "what": "Mend 6 of Dorian", "key": 9, "minutes": 2, "tempo": 48}
+    client.post(f"{AT}/entries", json=[mended, {**ENTRY, **sunday, **clean, "key": 9, "tempo": 70}])
+    monday = due("2026-11-30")
+    assert ("again", "A", "76", "A: clean at 70 yesterday, now 76") in monday
+    assert ("look", "D", "80", "D: two days ago, to see whether it holds") in monday
+    for body, pointer in [({"sound": "None"}, "/sound"), ({"degree": "H"}, "/degree"), ({"keys": ["H"]}, "/keys/0")]:
+        wrong = {"sound": "Dorian", "degree": "6", "keys": ["A"], "tempo": 80, **body}
+        refused = client.post("/api/stand/mendings", json=wrong)
+        assert (refused.status_code, refused.json()["problems"][0]["pointer"]) == (422, pointer)
 
 
 def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:

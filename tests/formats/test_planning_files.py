@@ -29,6 +29,7 @@ def test_a_calendar_is_read_by_another_parser_across_the_clock_change() -> None:
     document = PlanDocument(
         start=date(2026, 10, 23),
         goals=(Goal(title="Thirds; in C, and on", keys=("C", "D♭", "D", "E♭", "E"), minutes=18),),
+        school="once-each",
     )
     found = planned(document, date(2026, 10, 23))
     data = to_icalendar(document, found.days, 1, "Europe/Lisbon", time(18, 30), STAMP)

@@ -124,7 +124,7 @@ def _plan(saved: Sequence[Saved[Recipe]], now: datetime) -> PlanDocument:
         Goal(title="Altered scale", sound="altered", keys=("C", "F", "B♭", "E♭"), tempo=88, minutes=6,
              pace="key-a-week"),
     )  # fmt: skip
-    start = today - timedelta(days=today.weekday())
+    start = today - timedelta(days=today.weekday() + 21)  # three weeks are behind
     return PlanDocument(start=start, minutes=(20, 20, 0, 20, 20, 30, 0), goals=goals, tunes=("F", "B♭"))
 
 
