@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 
 AT = "/api/players/1"
 TODAY = {"today": "2026-11-28"}
-ENTRY = {
+ENTRY: dict[str, Any] = {
     "at": "2026-11-28T19:30:00+01:00", "zone": "Europe/Lisbon", "what": "Thirds", "minutes": 7.5, "key": 2,
     "sound": "Dorian", "value": "eighth", "tempo": 80, "word": "comfortable", "notes": 15, "slips": 1,
     "slipped": [{"degree": "6", "kind": "wrong"}], "source": "stand",
@@ -134,7 +134,8 @@ def test_a_plan_learns_from_the_logbook(client: TestClient) -> None:
     ]
     made = client.post("/api/stand/mendings", json={"sound": "Dorian", "degree": "6", "keys": ["A"], "tempo": 80})
     assert made.json()["title"] == "Mend 6 of Dorian"
-    sunday, clean = {"at": "2026-11-29T10:00:00+01:00"}, {"slips": 0, "slipped": []}
+    sunday: dict[str, object] = {"at": "2026-11-29T10:00:00+01:00"}
+    clean: dict[str, object] = {"slips": 0, "slipped": []}
     mended = {**ENTRY, **sunday, **clean, "what": "Mend 6 of Dorian", "key": 9, "minutes": 2, "tempo": 48}
     client.post(f"{AT}/entries", json=[mended, {**ENTRY, **sunday, **clean, "key": 9, "tempo": 70}])
     monday = due("2026-11-30")

@@ -89,3 +89,9 @@ def test_a_form_coming_down_is_heard_coming_down(tables: Tables) -> None:
     scale = tables.scales.get("melodic-minor-classical")
     pitches = [event.pitches[0] for event in listening(NoteName.parse("A"), scale, (), "alone")]
     assert pitches == [69, 71, 72, 74, 76, 78, 80, 81, 79, 77, 76, 74, 72, 71, 69]
+
+
+@pytest.mark.parametrize(("scale", "drone"), [("dorian", (36, 43)), ("whole-tone", (36, 48)), ("locrian", (36, 48))])
+def test_a_drone_is_root_and_fifth_or_octave(tables: Tables, scale: str, drone: tuple[int, int]) -> None:
+    first, *_ = listening(NoteName.parse("C"), tables.scales.get(scale), (), "drone")
+    assert first.pitches in (drone, tuple(pitch + 12 for pitch in drone))

@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.backing.band import CLICK, FOOT, RIDE, STRONG_CLICK, BandEvent, band, read_comping
+from dodecant.backing.band import CLICK, FOOT, HAT, RIDE, STRONG_CLICK, BandEvent, band, counted_in, read_comping
 from dodecant.backing.bass import HIGHEST, LOWEST, BassNote, bass_line
 from dodecant.backing.held import HeldChord, held_chords
 from dodecant.backing.setting import Backing
@@ -199,3 +199,17 @@ def test_a_setting_that_cannot_be_is_told_at_its_field() -> None:
         with pytest.raises(RecipeError) as error:
             read_part(Backing, setting)
         assert error.value.problems[0].pointer == pointer
+
+
+def test_drums_are_those_of_general_midi() -> None:
+    """Ride cymbal 1, pedal and closed hi-hat (General MIDI 1, percussion key map)."""
+    assert (RIDE, FOOT, HAT) == (51, 44, 42)
+
+
+@pytest.mark.parametrize(
+    ("metre", "count_in", "quarters"),
+    [(Metre(4, 4), "two-bars", 8), (Metre(3, 4), "one-bar", 3), (Metre(4, 4), "two-beats", 2),
+     (Metre(6, 8), "two-bars", 6), (Metre(4, 4), "none", 0)],
+)  # fmt: skip
+def test_how_long_it_is_counted_in(metre: Metre, count_in: Any, quarters: int) -> None:
+    assert counted_in(metre, Backing(count_in=count_in)) == quarters

@@ -59,6 +59,10 @@ EIGHTHS = [(n / 2, [62, 64, 65, 67][n % 4]) for n in range(32)]  # D E F G: in D
         ({"kind": "phrases", "choruses": 1}, EIGHTHS,
          ("One phrase; you played 100 % of the time and left the rest to the band.",
           "The longest one had no breath for 16 beats, from bar 1 on.", "Every note is in the sounds.")),
+        ({"kind": "phrases", "unit": 1, "choruses": 1}, EIGHTHS,
+         ("One phrase; you played 100 % of the time and left the rest to the band.",
+          "The longest one had no breath for 16 beats, from bar 1 on.", "The first section had no unit of silence.",
+          "Every note is in the sounds.")),
         # Over Dm7 C♯ leads to D, and B♭ goes nowhere.
         ({"kind": "sound", "choruses": 1}, [(0, 61), (1, 62), (2, 70), (3, 65)],
          ("2 of 4 notes are in the sound; of the two outside, one led back into it.", "Left standing: ♭6 in bar 1.")),
@@ -90,6 +94,14 @@ def test_what_became_of_the_rule(
     rule: dict[str, Any], notes: list[tuple[float, int]], sentences: tuple[str, ...]
 ) -> None:
     assert told(rule, notes) == sentences
+
+
+def test_a_phrase_is_of_the_chorus_that_it_begins_in() -> None:
+    wanted = read_part(FreeRule, {"kind": "phrases", "choruses": 2})
+    gone, chosen = free_passages(STRIP, METRE, wanted), sounds_of(wanted, STRIP, TABLES.scales)
+    played = [Played(at, 62, 0.45) for at in (2, 16, 24)]
+    report = improvising_report(placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen)
+    assert [chorus.phrases for chorus in report.choruses] == [1, 2]
 
 
 def test_passages_by_hand() -> None:

@@ -265,3 +265,12 @@ def test_any_events_are_judged(events: list[tuple[float, int]], octave_free: boo
     found = judged(due, [Played(at, pitch) for at, pitch in events], octave_free=octave_free)
     assert len(found.offsets) == len(due)
     assert not judged((), [Played(at, pitch) for at, pitch in events], octave_free=octave_free).slips
+
+
+@pytest.mark.parametrize(
+    ("heights", "turns"), [([60, 64], []), ([60, 64, 60], [1]), ([60, 64, 62, 64, 60], [1, 3]), ([64, 60, 64], [1])]
+)
+def test_a_line_turns_at_its_highest_and_lowest_notes(heights: list[int], turns: list[int]) -> None:
+    due = line({}, 96)
+    notes = tuple(note._replace(pitch=height) for note, height in zip(due, heights, strict=False))
+    assert sorted(turning_points(notes)) == turns

@@ -87,6 +87,8 @@ def test_months_versions_and_reasons() -> None:
     found = plan([{"keys": ["C"], "month": 2}, {"keys": TWELVE, "pace": "key-a-week", "version_weeks": 2}])
     (second,) = [day.day for day in found.days if any(item.goal == 0 for item in day.items)]
     assert second == date(2026, 12, 1)
+    third = plan([{"keys": ["C"], "month": 3}])
+    assert next(day.day for day in third.days if day.items) == date(2027, 1, 1)
     third_week = next(day for day in found.days if day.day == MONDAY + timedelta(days=14))
     assert third_week.items[0].why == "D, the key of this week; version 2"
     half = plan([{"keys": ["C", "D♭"], "pace": "half-step-a-day"}])
@@ -125,6 +127,12 @@ def test_what_cannot_be_is_told_with_numbers_and_with_what_would_make_it_fit() -
     assert short.cures == (
         "12 more minutes on each practice day.", "Have it due on Friday 2026-11-13.", "Take five keys only."
     )  # fmt: skip
+    (two,) = plan([{"keys": ["C", "F"], "minutes": 12, "by": "2026-11-02"}]).short
+    assert two.words == "“Thirds”: two keys at 12 minutes need 24; you have 20 by Monday 2026-11-02."
+    assert two.cures[-1] == "Take one key only."
+    (none,) = plan([{"keys": ["C", "F"], "minutes": 12, "by": "2026-11-02"}], days_off=["2026-11-02"]).short
+    assert none.words == "“Thirds”: two keys at 12 minutes need 24; you have 0 by Monday 2026-11-02."
+    assert not any(cure.startswith("Take") for cure in none.cures)
     (long,) = plan([{"minutes": 25}]).short
     assert long.words == "“Thirds” takes 25 minutes a key; your longest day has 20."
     assert not plan([{"by": "2026-11-04"}]).short

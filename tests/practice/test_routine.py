@@ -187,3 +187,10 @@ def test_the_first_versions_of_a_plain_run() -> None:
 def test_a_ladder_is_climbed_rung_by_rung() -> None:
     climbed = step({}, ladder={"way": "fixed", "fixed": [60, 70, 80], "after": 2})
     assert [(one.tempo, one.times) for one in passes(climbed)] == [(60, 2), (70, 2), (80, 2)]
+
+
+@pytest.mark.parametrize(("begins", "offered"), [(1, [5, 3, 7]), (5, [3, 7, 1]), (3, [5, 7, 1])])
+def test_another_degree_to_begin_on_is_none_it_begins_on(begins: int, offered: list[int]) -> None:
+    path = {"low": {"step": begins, "octave": 1}, "high": {"step": begins, "octave": 2}}
+    words = [words for words, _ in CHANGES["target degree"](read_recipe({"path": path}))]
+    assert words == [f"from {step} to {step}" for step in offered]

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import re
+from math import log2
 
 import pytest
 
 from dodecant.exercise.tables import Tables
 from dodecant.instrument.fingering.books import HALF_STEPS, book_of
 from dodecant.instrument.fingering.fretted import Fretted, Neck
-from dodecant.instrument.fingering.harmonica import ChromaticHarp, DiatonicHarp
-from dodecant.instrument.fingering.keyboard import Keyboard
+from dodecant.instrument.fingering.harmonica import POSITIONS, ChromaticHarp, DiatonicHarp
+from dodecant.instrument.fingering.keyboard import SPANS, Keyboard
 from dodecant.instrument.fingering.optimiser import Optimiser
-from dodecant.instrument.fingering.slide import Slide
+from dodecant.instrument.fingering.slide import PARTIALS, Slide
 from dodecant.instrument.fingering.valves import Valves
 from dodecant.music.core.pitch import NoteName, Pitch
 
@@ -204,3 +205,25 @@ def test_triads_of_c_major_in_one_area_of_a_bass(tables: Tables) -> None:
     # C is A3 D2 D5, D is A5 D3 G2, E is D2 D5 G4, F is D3 G2 G5; from G on what is left
     # lies higher on the first string.
     assert outside == {"C3": [], "D3": [], "E3": [], "F3": [], "G3": [7], "A3": [9], "B3": [7, 10]}
+
+
+def test_partials_are_where_acoustics_has_them() -> None:
+    assert set(PARTIALS) == {*range(1, 11), 12}  # the eleventh is of no use
+    for partial, (half_steps, cents) in PARTIALS.items():
+        assert 100 * half_steps + cents == round(1200 * log2(partial)), partial
+
+
+def test_positions_of_a_harp_go_up_by_fifths() -> None:
+    assert {7 * n % 12: n + 1 for n in range(12)} == POSITIONS
+
+
+def test_how_far_two_fingers_reach() -> None:
+    """The table of R. Parncutt and others, "An ergonomic model of keyboard fingering for melodic fragments", Music
+    Perception 14, 1997: least that is practical, comfortable and relaxed, then most that is relaxed and so on.
+    """
+    published = """
+    1-2 -5 -3 1 5 8 10 · 1-3 -4 -2 3 7 10 12 · 1-4 -3 -1 5 9 12 14 · 1-5 -1 1 7 10 13 15 · 2-3 1 1 1 2 3 5
+    2-4 1 1 3 4 5 7 · 2-5 2 2 5 6 8 10 · 3-4 1 1 1 2 2 4 · 3-5 1 1 3 4 5 7 · 4-5 1 1 1 2 3 5"""
+    rows = [row.split() for row in published.replace("·", "\n").splitlines() if row.strip()]
+    table = {(int(pair[0]), int(pair[2])): tuple(map(int, numbers)) for pair, *numbers in rows}
+    assert table == dict(SPANS)

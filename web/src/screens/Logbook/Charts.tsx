@@ -41,7 +41,7 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
                 <Table.Th>Sound</Table.Th>
                 <Table.Th>How</Table.Th>
                 <Table.Th>Times</Table.Th>
-                <Table.Th />
+                <Table.Th>Exercise</Table.Th>
               </Table.Tr>
             </Table.Thead>
             <Table.Tbody>
