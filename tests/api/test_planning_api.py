@@ -141,8 +141,8 @@ def test_a_plan_learns_from_the_logbook(client: TestClient) -> None:
     monday = due("2026-11-30")
     assert ("again", "A", "76", "A: clean at 70 yesterday, now 76") in monday
     assert ("look", "D", "80", "D: two days ago, to see whether it holds") in monday
-    for body, pointer in [({"sound": "None"}, "/sound"), ({"degree": "H"}, "/degree"), ({"keys": ["H"]}, "/keys/0")]:
-        wrong = {"sound": "Dorian", "degree": "6", "keys": ["A"], "tempo": 80, **body}
+    for field, value, pointer in [("sound", "None", "/sound"), ("degree", "H", "/degree"), ("keys", ["H"], "/keys/0")]:
+        wrong = {"sound": "Dorian", "degree": "6", "keys": ["A"], "tempo": 80, field: value}
         refused = client.post("/api/stand/mendings", json=wrong)
         assert (refused.status_code, refused.json()["problems"][0]["pointer"]) == (422, pointer)
 
