@@ -110,6 +110,31 @@ def test_a_plan_is_tried_kept_and_followed(client: TestClient) -> None:
     assert client.get(f"{AT}/plan.ics", params=TODAY).text.count("BEGIN:VEVENT") == 0
 
 
+def test_a_new_plan_begins_with_what_is_known_of_the_player(client: TestClient) -> None:
+    profile = {"name": "Ilse Varga", "instrument": "trombone", "minutes": 35, "tunes": ["F", "B♭"]}
+    player = client.post("/api/players", json={"profile": profile, "revision": 1}).json()["id"]
+    document = client.get(f"/api/players/{player}/plan", params=TODAY).json()["document"]
+    assert (document["minutes"], document["tunes"], document["goals"]) == ([35] * 7, ["F", "B♭"], [])
+    assert client.get("/api/players/99/plan", params=TODAY).json()["document"]["minutes"] == [20] * 7
+
+
+def test_minutes_are_for_practising_and_learnt_from_any_number_of_strips(client: TestClient) -> None:
+    recipe = {"keys": {"order": "picked", "picked": ["C", "F"]}, "tempo": 60}
+    step = {"kind": "recipe", "recipe": recipe, "saved": "x", "backing": {"count_in": "none"}}
+
+    def minutes(**more: object) -> tuple[float, float]:
+        found = client.post("/api/routine-minutes", json={"routine": {"steps": [step]}, **more}).json()["steps"][0]
+        return found["music"], found["minutes"]
+
+    # Two strips of two bars at 60, eight seconds each, and four to turn to the next.
+    assert minutes()[0] == round((16 + 8) / 60, 2)
+    assert minutes(level=3)[0] == round((4 * 16 + 8) / 60, 2)
+    assert minutes(level=1)[0] > minutes(level=5)[0] == round((3 * 16 + 8) / 60, 2)
+    # On three days one strip alone took half a minute: two take one.
+    assert minutes(taken={"x": [{"minutes": 0.5, "strips": 1}] * 3})[1] == 1.0
+    assert minutes(taken={"x": [{"minutes": 0.5, "strips": 0}] * 3})[1] == 0.4
+
+
 def test_a_plan_learns_from_the_logbook(client: TestClient) -> None:
     """D was comfortable at its tempo on Saturday, A slipped: on Sunday one is looked at, one comes back, both slips are
     mended; what is played of them meanwhile counts.
@@ -163,7 +188,7 @@ def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
     assert client.get(f"/api/routines/{kept.json()['id']}").json()["document"] == less
     taken = {
         "routine": {"steps": [{**less["steps"][0], "saved": "x"}]},
-        "taken": {"x": [{"minutes": 2 * after["minutes"], "strips": 18}] * 3},
+        "taken": {"x": [{"minutes": 2 * after["minutes"], "strips": 12}] * 3},
     }
     assert client.post("/api/routine-minutes", json=taken).json()["minutes"] == pytest.approx(
         2 * after["minutes"], abs=0.1

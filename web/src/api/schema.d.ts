@@ -10168,6 +10168,7 @@ export interface operations {
             content: {
                 "application/json": {
                     routine: components["schemas"]["Routine"];
+                    level?: number | null;
                     /** @default {} */
                     taken?: {
                         [key: string]: components["schemas"]["TakenDay"][];

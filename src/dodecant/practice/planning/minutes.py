@@ -16,6 +16,7 @@ from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, te
 _TURN: Final = 4.0  # seconds between two strips: to look, breathe, lift the instrument
 _FEWEST: Final = 3  # times it was played, to correct by
 _LAST: Final = 9
+TIMES: Final = {1: 6, 2: 5, 3: 4, 4: 3, 5: 3}  # through a strip, by level, to have practised it
 _LEAST, _MOST = 0.5, 3.0  # how far what really happened may correct the music
 
 
@@ -41,6 +42,19 @@ def passes(step: RecipeStep) -> tuple[Pass, ...]:
         return (Pass(tempo_of(step), times),)
     tempos = tempos_of(step.ladder, step.recipe.placement.values)
     return tuple(Pass(tempo, max(step.ladder.after, step.repeats)) for tempo in tempos)
+
+
+def practised(routine: Routine, level: int) -> Routine:
+    """A routine as it is practised at a level (1 to 5): each strip at least so often as a player of it needs (ours).
+
+    >>> [TIMES[level] for level in (1, 3, 5)]
+    [6, 4, 3]
+    """
+    steps = tuple(
+        step.model_copy(update={"repeats": max(step.repeats, TIMES[level])}) if isinstance(step, RecipeStep) else step
+        for step in routine.steps
+    )
+    return routine.model_copy(update={"steps": steps})
 
 
 def music_seconds(exercise: Exercise, step: RecipeStep) -> Fraction:

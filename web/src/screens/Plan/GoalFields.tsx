@@ -1,6 +1,7 @@
 import { Chip, Group, Select, Stack, Text, TextInput } from "@mantine/core";
 import { DateInput } from "@mantine/dates";
 import { firstOfWeek } from "../../api/dates";
+import { usePlayers } from "../../api/studio";
 import { useShelf } from "../../api/shelves";
 import type { Goal, Recipe, Step } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
@@ -21,6 +22,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
   const recipes = useShelf("recipes").data ?? [];
   const routines = useShelf("routines").data ?? [];
   const [player] = useWho();
+  const level = usePlayers().data?.find(({ id }) => id === player)?.profile.level ?? null;
   const { scales, fresh } = useLoadedTables();
   const put = (change: Partial<Goal>) => onChange({ ...goal, ...change });
   const offered = goal.kind === "recipe" ? recipes : routines;
@@ -35,7 +37,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
       Object.assign(change, { title: title || goal.title, tempo, sound: scale?.name ?? "" });
     }
     if (goal.kind === "routine" && routine) change.title = routine.title || goal.title;
-    // What a key takes is known from the music.
+    // What it takes to practise a key is known from the music and the player's level.
     const inOneKey = (one: Recipe): Recipe => ({ ...one, keys: { ...one.keys, order: "picked", picked: ["C"] } });
     const steps: Step[] =
       goal.kind === "recipe" && recipe
@@ -43,7 +45,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
         : (routine?.steps ?? []).map((step) =>
             step.kind === "recipe" ? { ...step, recipe: inOneKey(step.recipe) } : step,
           );
-    const found = await minutesOf(player, { ...fresh.routine, steps }).catch(() => undefined);
+    const found = await minutesOf(player, { ...fresh.routine, steps }, level).catch(() => undefined);
     if (found && found.minutes > 0) change.minutes = Math.max(0.5, Math.ceil(2 * found.minutes) / 2);
     put(change);
   };

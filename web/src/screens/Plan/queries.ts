@@ -39,8 +39,12 @@ export function useRoutineMinutes(player: number, routine: Routine) {
   });
 }
 
-/** The same, once. */
-export async function minutesOf(player: number, routine: Routine): Promise<RoutineMinutes> {
+/** The same, once; with a player's level, as it is practised there. */
+export async function minutesOf(
+  player: number,
+  routine: Routine,
+  level: number | null = null,
+): Promise<RoutineMinutes> {
   const ids = new Set(routine.steps.flatMap((step) => (step.kind === "recipe" && step.saved ? [step.saved] : [])));
   const days = await Promise.all(
     [...ids].map(async (recipe) => {
@@ -48,7 +52,7 @@ export async function minutesOf(player: number, routine: Routine): Promise<Routi
       return [recipe, await answered(client.GET("/api/players/{player}/taken", { params }))] as const;
     }),
   );
-  return answered(client.POST("/api/routine-minutes", { body: { routine, taken: Object.fromEntries(days) } }));
+  return answered(client.POST("/api/routine-minutes", { body: { routine, taken: Object.fromEntries(days), level } }));
 }
 
 /** A shape filled with a sound, a key and an instrument. */

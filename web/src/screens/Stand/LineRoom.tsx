@@ -78,7 +78,7 @@ export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
       </Stack>
       <Controls
         playing={playing}
-        busy={practice.busy}
+        busy={practice.busy || exercise === undefined}
         word={setting.listening === "nobody" ? "Start" : "Play a take"}
         tempo={practice.tempo}
         left={moment === null ? "" : shownLeft(moment.left, setting.barsLeft)}
@@ -138,6 +138,7 @@ function SaidOfIt(props: { practised: Practised; practice: LinePractice; strip: 
           about={{ recipe: lying.recipe, strip: strip.index, octave_free: setting.octaveFree, rounds: played }}
           heading={headingOf(strip, played)}
           asked={practice.asked}
+          real={practice.real}
           strip={strip}
           slower={practice.slower}
           onNamed={does.nameSlip}

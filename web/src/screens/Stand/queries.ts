@@ -78,16 +78,18 @@ interface Kept {
   /** Its id on the shelf, and what stands above what was played. */
   id: string;
   heading: string;
+  /** Whether somebody played it: what nobody played is not kept. */
+  real: boolean;
 }
 
 /** Judge a take and keep it. */
 export function useJudge() {
   const keep = useKeep();
   return useMutation({
-    mutationFn: async ({ take, id, heading }: Kept & { take: TakeWanted }): Promise<Judged> => {
+    mutationFn: async ({ take, ...kept }: Kept & { take: TakeWanted }): Promise<Judged> => {
       const found = await judged(take);
       const { sentences, notes, slips } = found;
-      await keep({ take, id, heading, sentences, notes, slips: slips.length });
+      await keep({ take, ...kept, sentences, notes, slips: slips.length });
       return found;
     },
   });
@@ -103,8 +105,7 @@ export function useImprovised() {
       const found = await answered(client.POST("/api/stand/improvised", { body }));
       const notes = found.choruses.reduce((sum, chorus) => sum + chorus.notes, 0);
       const inside = found.choruses.reduce((sum, chorus) => sum + chorus.inside, 0);
-      const { take, id, heading } = wanted;
-      await keep({ take, id, heading, sentences: found.sentences, notes, slips: notes - inside });
+      await keep({ ...wanted, sentences: found.sentences, notes, slips: notes - inside });
       return found;
     },
   });
@@ -115,7 +116,7 @@ function useKeep() {
   const queries = useQueryClient();
   const guest = useGuest();
   return async (kept: Kept & { take: TakeWanted; sentences: string[]; notes: number; slips: number }) => {
-    if (guest) return;
+    if (guest || !kept.real) return;
     const { take, id, heading, sentences, notes, slips } = kept;
     const { recipe, tempo, events } = take;
     const body = { recipe: id, title: recipe.title, strip: heading, tempo: Math.round(tempo), sentences, events };

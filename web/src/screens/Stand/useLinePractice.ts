@@ -51,6 +51,7 @@ export function useLinePractice(wanted: Practised, exercise: Exercise | undefine
   );
   useBands(after, bands.isSuccess && due.strips.length === 1); // before it is needed
   const logging = useLogging(lying);
+  const real = setting.listening !== "simulated"; // what nobody played is written nowhere
 
   const performance = usePerformance({
     recipe,
@@ -65,11 +66,11 @@ export function useLinePractice(wanted: Practised, exercise: Exercise | undefine
     },
     onJudged: (judged, at, played, seconds) => {
       happened({ what: "judged", taken: { judged, tempo: at, strip: place, bars }, whole });
-      void logging.write(played, seconds, at, judged);
+      if (real) void logging.write(played, seconds, at, judged);
     },
     onImprovised: (report, played, seconds) => {
       happened({ what: "improvised", report });
-      void logging.write(played, seconds, tempo);
+      if (real) void logging.write(played, seconds, tempo);
     },
     onStopped: (judged, at, bar, heard) =>
       happened({ what: "stopped at a slip", taken: { judged, tempo: at, strip: place, bars }, bar, heard }),
@@ -149,6 +150,7 @@ export function useLinePractice(wanted: Practised, exercise: Exercise | undefine
     tempo,
     slower: playable((taken?.tempo ?? tempo) * 0.9),
     taken,
+    real,
     asked: setting.asks && taken !== null ? askedOf(now) : undefined,
     playing,
     busy: performance.busy,

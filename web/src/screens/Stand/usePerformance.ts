@@ -103,14 +103,15 @@ export function usePerformance(wanted: Wanted) {
     const heading = headingOf(strip, rounds);
     try {
       const events = await played;
+      const real = setting.listening !== "simulated";
       const take = { recipe, strip: strip.index, tempo, events, octave_free: setting.octaveFree, rounds };
       if (setting.mode === "improvise")
         onImprovised(
-          await improvised.mutateAsync({ take, id, heading: `${heading}, improvised`, rule: setting.rule }),
+          await improvised.mutateAsync({ take, id, heading: `${heading}, improvised`, real, rule: setting.rule }),
           strip,
           lasting(events),
         );
-      else onJudged(await judge.mutateAsync({ take, id, heading }), tempo, strip, lasting(events));
+      else onJudged(await judge.mutateAsync({ take, id, heading, real }), tempo, strip, lasting(events));
     } catch (error) {
       tell("The take was not judged", error);
     }

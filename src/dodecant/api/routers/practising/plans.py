@@ -22,7 +22,7 @@ from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.history import DoneSession, PlayerHistory, Slipping, sessions
 from dodecant.practice.planning.plan import Plan, planned
 from dodecant.practice.studio.handout import Paper
-from dodecant.store import coverage, logbook, plans
+from dodecant.store import coverage, logbook, plans, players
 from dodecant.store.database import atomic
 
 router = APIRouter(prefix="/api/players", tags=["plan"])
@@ -89,8 +89,14 @@ def keys(player: PlayerId, connection: Connection, paper: Paper = "a4") -> Respo
 
 
 def _kept(connection: sqlite3.Connection, player: int, today: date) -> tuple[PlanDocument, int]:
-    """The plan of a player and its revision; an empty one where none is kept."""
-    return plans.plan_of(connection, player) or (PlanDocument(start=today), 0)
+    """The plan of a player and its revision; where none is kept, one that begins with what is known of them."""
+    kept = plans.plan_of(connection, player)
+    if kept is not None:
+        return kept
+    who = players.player(connection, player)
+    if who is None:
+        return PlanDocument(start=today), 0
+    return PlanDocument(start=today, minutes=(who.profile.minutes,) * 7, tunes=who.profile.tunes), 0
 
 
 def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument, revision: int, today: date) -> PlanOut:

@@ -20,7 +20,7 @@ from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import beyond_level
-from dodecant.practice.planning.minutes import StepMinutes, step_minutes, task_minutes, total
+from dodecant.practice.planning.minutes import StepMinutes, practised, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.shortening import shortenings
@@ -36,6 +36,8 @@ _MOST_OFFERED = 8
 def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
     """How long a routine takes, and over the day's cap what a teacher would leave out first."""
     routine, taken = wanted.routine, wanted.taken
+    if wanted.level is not None:
+        routine = practised(routine, wanted.level)
     found = [_minutes(step, taken, f"/routine/steps/{place}") for place, step in enumerate(routine.steps)]
     whole = total((one.minutes for one in found), routine)
     offered: list[LeftOutOut] = []
@@ -88,8 +90,8 @@ def _minutes(step: Step, taken: dict[str, list[TakenDay]], pointer: str) -> Step
         exercise = pressed(step.recipe)
     except RecipeError as error:
         raise RecipeError([replace(one, pointer=f"{pointer}/recipe{one.pointer}") for one in error.problems]) from None
-    days = taken.get(step.saved, [])
-    return step_minutes(exercise, step, [day.minutes for day in days if day.strips >= len(exercise.strips)])
+    days = [day for day in taken.get(step.saved, []) if day.strips]
+    return step_minutes(exercise, step, [day.minutes / day.strips * len(exercise.strips) for day in days])
 
 
 def _works(before: Recipe, level: int | None, recipe: Recipe) -> bool:

@@ -24,9 +24,12 @@ class TakenDay(BaseModel):
 
 
 class RoutineIn(BaseModel):
-    """A routine, and how long its recipes really took before, by their id, the latest day last."""
+    """A routine, and how long its recipes really took before, by their id, the latest day last; with the `level` of a
+    player, the minutes are for practising it, not for once through.
+    """
 
     routine: Routine
+    level: Annotated[int, Field(ge=1, le=LEVELS)] | None = None
     taken: Annotated[dict[str, Annotated[list[TakenDay], Field(max_length=100)]], Field(max_length=100)] = {}
 
 

@@ -68,7 +68,7 @@ export function Judgement(props: JudgementProps) {
               ))}
             </List>
           )}
-          {earlier.length > 1 && (
+          {earlier.length > 0 && (
             <Select
               label="Compare with an earlier take"
               placeholder="none"
@@ -76,7 +76,7 @@ export function Judgement(props: JudgementProps) {
               clearButtonProps={{ "aria-label": "Compare with none" }}
               allowDeselect
               value={beside === null ? null : String(beside)}
-              data={earlier.slice(1).map((take) => ({ value: String(take.id), label: named(take) }))}
+              data={earlier.map((take) => ({ value: String(take.id), label: named(take) }))}
               onChange={(take) => onBeside(take === null ? null : Number(take))}
             />
           )}

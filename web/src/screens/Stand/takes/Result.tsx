@@ -12,6 +12,8 @@ interface ResultProps {
   taken: Taken | null;
   about: Omit<TakeWanted, "events" | "tempo">;
   heading: string;
+  /** Whether somebody played it. */
+  real: boolean;
   /** The slip that is to be named first. */
   asked: Slip | undefined;
   strip: Strip;
@@ -25,8 +27,9 @@ interface ResultProps {
 }
 
 /** What is said of what was played; before it, if one wishes, one is asked which degree it was. */
-export function Result({ improvised, taken, about, heading, asked, strip, onNamed, ...does }: ResultProps) {
-  const earlier = useTakes(heading).data ?? [];
+export function Result({ improvised, taken, about, heading, asked, strip, real, onNamed, ...does }: ResultProps) {
+  const takes = useTakes(heading).data ?? [];
+  const earlier = real ? takes.slice(1) : takes; // the first of them is this one, if it was kept
   const [beside, setBeside] = useState<number | null>(null);
   const compared = useEarlier(beside, { ...about, tempo: taken?.tempo ?? 100 }).data;
   if (improvised) return <ImprovisedTold told={improvised} onAgain={does.onAgain} />;
