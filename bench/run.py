@@ -19,6 +19,7 @@ from tools.endure.crowd import crowd
 
 from bench.browser import fresh_pages, phrase_changes, sound_starts
 from bench.class_work import class_rows
+from bench.learners import learner_rows
 from bench.long_form import long_rows
 from bench.practising import planning_rows, stand_rows
 from bench.timing import TUNE, best
@@ -85,6 +86,7 @@ def rows() -> list[tuple[str, str, str]]:
         *fingering_rows(),
         *stand_rows(),
         *planning_rows(),
+        *learner_rows(30),
         *class_rows(),
         *crowd_rows(),
         (f"{size} of eighths, worked out", f"{worked:.1f} ms", ""),
