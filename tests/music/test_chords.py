@@ -184,3 +184,16 @@ def test_the_oracle_hears_the_same_chord(kind: str, root: str) -> None:
     theirs = {pitch.pitchClass for pitch in harmony.ChordSymbol(root + kind).pitches}
     ours = {name.pitch_class for name in read(root.replace("-", "b") + kind).names}
     assert ours == theirs
+
+
+@pytest.mark.parametrize(
+    ("symbol", "denied"),
+    [("G7", ""), ("G13", ""), ("G7b9", "2"), ("G7#9", "2"), ("G13b9", "2"), ("G7b13", "9"), ("G7#11", "5"),
+     ("Cmaj7#11", "5"), ("G7alt", "2 7 9"), ("G7#5", "7"), ("Dm7b5", "7"), ("C7#5#9", "2 7"), ("G7sus4b9", "2"),
+     ("Am(b6)", "")],
+)  # fmt: skip
+def test_what_a_symbol_denies(symbol: str, denied: str) -> None:
+    """In half steps above the root: the plain tones in whose place it states altered ones."""
+    chord = parse_chord(symbol)
+    assert chord is not None
+    assert " ".join(map(str, sorted(chord.quality.denied))) == denied

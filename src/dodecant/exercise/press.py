@@ -36,7 +36,12 @@ from dodecant.exercise.remarks.on_choices import remarks_on_choices
 from dodecant.exercise.remarks.on_hands import remarks_on_hands
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
-from dodecant.exercise.remarks.on_rules import remarks_on_etude, remarks_on_rules, remarks_on_rules_of_line
+from dodecant.exercise.remarks.on_rules import (
+    remarks_on_etude,
+    remarks_on_kept_sounds,
+    remarks_on_rules,
+    remarks_on_rules_of_line,
+)
 from dodecant.exercise.rhythm.timing import note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.tables import Tables
@@ -75,6 +80,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     first, line = worked.strips[0]
     remarks += remarks_on_choices(recipe, tables.scales)
     remarks += remarks_on_rules(recipe, strips)
+    remarks += remarks_on_kept_sounds(recipe, strips, tables.scales)
     would = _would_fit(tables, worked)
     remarks += remarks_on_etude(recipe, worked.left_out, worked.unfitted, would, worked.metre)
     remarks += remarks_on_bar(recipe_at(recipe, first.stop), line.group, worked.metre, len(first.bars))

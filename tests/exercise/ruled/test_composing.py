@@ -215,6 +215,26 @@ def test_what_cannot_be_composed_is_told(etude: dict[str, Any], pointer: str, wo
     assert (problem.pointer, f"{problem.message} {problem.cure}") == (pointer, words)
 
 
+@pytest.mark.parametrize(
+    ("symbol", "fits"),
+    [("G7", True), ("G13", True), ("G7#11", True), ("G7b13", True), ("G7b9", False), ("G7#9", False), ("G7alt", False),
+     ("G7#5", False), ("G13b9", False)],
+)  # fmt: skip
+def test_no_piece_has_a_tone_that_the_symbol_denies(symbol: str, fits: bool) -> None:
+    """1 2 3 5 of Mixolydian has the plain 9 and 5, and neither 11 nor 13."""
+    own = SHIPPED["Four from the root"]
+    own = {**own, "name": "Own", "what": {**own["what"], "scale": {"scale": "mixolydian"}}}
+    changes = {"kind": "changes", "changes": {"text": f"key: C\n| {symbol} | Cmaj7 |"}}
+    pieces = [own, SHIPPED["Lydian triad pair"]]
+    found = press(
+        read_recipe({
+            "sounds": changes, "figure": {"kind": "unbroken"}, "keys": {"order": "picked", "picked": ["C", "A♭"]},
+            "etude": {"pieces": pieces},
+        }), TABLES,
+    )  # fmt: skip
+    assert ((1, "Own") in begins(found)) == fits
+
+
 def test_a_chord_that_no_piece_fits_is_told_with_one_that_would() -> None:
     found = [
         r

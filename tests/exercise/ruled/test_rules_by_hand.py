@@ -28,6 +28,8 @@ OPEN, FLIP = {"kind": "open"}, {"kind": "upside-down"}
 LICK = {"kind": "play", "figure": {"kind": "lick", "text": "5:1 3 2 1", "over": "C"}}
 PAIR = {"kind": "play", "figure": {"kind": "pairs"}, "scale": {"scale": "altered"}}
 
+MIXOLYDIAN = cell(UP, scale={"scale": "mixolydian"})
+
 # What it shows, the changes, the recipe's own cell, the rules (where, what), the notes of each bar in quarters.
 ROWS: list[tuple[str, str, str, list[tuple[dict[str, Any], Any]], str]] = [
     ("step two", TWO_FIVE, "1 3 5 7", [({"step": "II"}, cell(UP))], "D E F A | G B D F | C E G B"),
@@ -102,6 +104,14 @@ ROWS: list[tuple[str, str, str, list[tuple[dict[str, Any], Any]], str]] = [
      "D F A D | G B D G | C D"),
     ("a rhythm of its own", TWO_FIVE, "1 3 5 1", [({"step": "I"}, cell("1 2 3 5", value="quarter", slots="srss"))],
      "D F A D | G B D G | C D E"),
+    ("its own sound", "key: C\n| Dm7 | G7 | Cm6 |", "1 3 5 1", [({"step": "V"}, MIXOLYDIAN)],
+     "D F A D | G A B D | C Eb G C"),
+    ("but nothing that the symbol denies", "key: C\n| Dm7 | G7b9 | Cm6 |", "1 3 5 1", [({"step": "V"}, MIXOLYDIAN)],
+     "D F A D | G Ab B D | C Eb G C"),
+    ("nor in an altered chord", "key: C\n| Dm7 | G7alt | Cm6 |", "1 3 5 1", [({"step": "V"}, MIXOLYDIAN)],
+     "D F A D | G Ab B Db | C Eb G C"),
+    ("nor a plain eleventh", "key: C\n| D7#11 | G7 | C6 |", "1 3 5 1", [({"bars": "1"}, cell("1 3 4 5",
+     scale={"scale": "mixolydian"}))], "D F# G# A | G B D G | C E G C"),
     ("two chords in a bar", "key: C\n| Dm7 G7 | Cmaj7 |", "1 3", [({"step": "V"}, cell("5 3"))], "D F D B | C E C E"),
 ]  # fmt: skip
 
@@ -129,6 +139,16 @@ def test_notes_by_hand(changes: str, own: str, rules: Any, notes: str) -> None:
     home = "C"
     exercise = press(recipe(changes, own, rules, [home]), TABLES)
     assert by_bars(exercise.strips[0]) == notes
+
+
+def test_a_sound_that_is_kept_is_told() -> None:
+    rules = [({"step": "V"}, MIXOLYDIAN)]
+    remarks = press(recipe("key: C\n| Dm7 | G7b9 | Cm6 |", "1 3 5 1", rules, ["C", "E♭"]), TABLES).remarks
+    assert [one.text for one in remarks if one.pointer == "/rules/0/what/scale"] == [
+        "Rule 1: G7(♭9) keeps its own sound, since Mixolydian has A."
+    ]
+    plain = press(recipe("key: C\n| Dm7 | G13 | Cm6 |", "1 3 5 1", rules, ["C"]), TABLES).remarks
+    assert not any(one.pointer == "/rules/0/what/scale" for one in plain)
 
 
 # The pair of the altered scale is the triads on its ♭6 and its ♯4 or ♭5: E♭ and D♭ over G7, A♭ and G♭ over C7.

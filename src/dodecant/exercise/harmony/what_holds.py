@@ -21,8 +21,8 @@ from dodecant.music.core.chord import Chord, Quality
 from dodecant.music.core.chord_symbol import read_chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.numeral import step_of
-from dodecant.music.core.pitch import alteration_of
-from dodecant.music.scales.scale import ScaleCatalogue
+from dodecant.music.core.pitch import NoteName, alteration_of
+from dodecant.music.scales.scale import Scale, ScaleCatalogue
 
 _NUMERALS = ("I", "II", "III", "IV", "V", "VI", "VII")
 _FIFTH = 7  # half steps
@@ -194,10 +194,26 @@ def _not_there(timeline: Timeline, number: int, where: Where) -> Iterator[Proble
         yield Problem(f"/rules/{number}/where/section", f"The form has no section {wanted}.", cure)
 
 
+def denied_tone(chord: Chord, tonic: NoteName, scale: Scale) -> NoteName | None:
+    """A tone of a scale on a tonic that the symbol of a chord takes back by stating an altered one; None without any.
+
+    >>> from dodecant.music.core.chord_symbol import parse_chord
+    >>> from dodecant.tables import load_tables
+    >>> g7 = parse_chord("G7♭9")
+    >>> denied_tone(g7, g7.root, load_tables().scales.get("mixolydian")).text
+    'A'
+    """
+    names = [degree.name_above(tonic) for degree in scale.degrees]
+    denied = chord.quality.denied
+    return next((name for name in names if (name.pitch_class - chord.root.pitch_class) % 12 in denied), None)
+
+
 def with_sounds(
     timeline: Timeline, plays: Sequence[int], scales: Sequence[SoundChoice | None], catalogue: ScaleCatalogue
 ) -> Timeline:
-    """The timeline that knows what plays over each chord (`scales` are their own sounds, where they bring one)."""
+    """The timeline that knows what plays over each chord (`scales` are their own sounds, where they bring one). A chord
+    whose symbol denies a tone of such a sound keeps its own.
+    """
     changed = []
     for due, number in zip(timeline.due, plays, strict=True):
         choice, sounds = scales[number], None if due.number is None else timeline.harmony.chords[due.number]
@@ -206,5 +222,8 @@ def with_sounds(
             continue
         tonic = Degree.parse(choice.root).name_above(sounds.chord.root)
         scale = chosen_scale(choice.scale, catalogue, "/rules")
+        if denied_tone(sounds.chord, tonic, scale) is not None:
+            changed.append(due)
+            continue
         changed.append(due._replace(sound=weigh(tonic, scale, sounds.chord, sounds.place, "key")))
     return replace(timeline, due=tuple(changed), plays=tuple(plays))

@@ -5,15 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from dodecant.exercise.harmony.timeline import Timeline
-from dodecant.exercise.harmony.what_holds import rules_over
+from dodecant.exercise.harmony.what_holds import denied_tone, rules_over
 from dodecant.exercise.melody.line import Line
 from dodecant.exercise.notation.score import Cure, Remark, Strip
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.rules import Play
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
+from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.core.degree import Degree
 from dodecant.music.core.metre import Metre
+from dodecant.music.scales.scale import ScaleCatalogue
 
 _NAMED = 4  # chords
 
@@ -31,6 +34,28 @@ def remarks_on_rules(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark
             cure = Cure("Take the rule out", {"rules": kept})
             text = f"Rule {number + 1} never plays: {_why(recipe, number, timelines)}."
             yield Remark("choices", None, f"/rules/{number}/where", text, (cure,))
+
+
+def remarks_on_kept_sounds(recipe: Recipe, strips: Sequence[Strip], catalogue: ScaleCatalogue) -> Iterator[Remark]:
+    """The chords that keep their own sound under a rule with a sound of its own, since their symbol denies it."""
+    timeline = next((strip.stop.timeline for strip in strips if strip.stop.timeline is not None), None)
+    if timeline is None:
+        return
+    kept: dict[int, dict[str, str]] = {}
+    for place, number in enumerate(rules_over(timeline, tuple(rule.where for rule in recipe.rules))):
+        due = timeline.due[place]
+        chord = None if due.number is None else timeline.harmony.chords[due.number].chord
+        choice = getattr(recipe.rules[number].what, "scale", None) if number is not None else None
+        if number is None or chord is None or choice is None:
+            continue
+        scale = chosen_scale(choice.scale, catalogue, f"/rules/{number}/what/scale/scale")
+        tone = denied_tone(chord, Degree.parse(choice.root).name_above(chord.root), scale)
+        if tone is not None:
+            kept.setdefault(number, {}).setdefault(print_chord(chord), f"{scale.name} has {tone.text}")
+    for number, chords in kept.items():
+        said = "; ".join(f"{name} keeps its own sound, since {why}" for name, why in list(chords.items())[:_NAMED])
+        more = f"; and {len(chords) - _NAMED} more" if len(chords) > _NAMED else ""
+        yield Remark("choices", None, f"/rules/{number}/what/scale", f"Rule {number + 1}: {said}{more}.")
 
 
 def _why(recipe: Recipe, number: int, timelines: set[Timeline]) -> str:

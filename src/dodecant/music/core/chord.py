@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal
+from typing import Final, Literal
 
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName
@@ -27,6 +27,10 @@ _SEVENTHS: dict[Seventh, tuple[Degree, ...]] = {
     "minor": (Degree(7, -1),),
     "diminished": (Degree(7, -2),),
 }
+
+
+_PLAIN: Final = {9: 2, 11: 5, 13: 9}  # half steps
+_FIFTH: Final = 7
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +64,23 @@ class Quality:
     def degrees(self) -> tuple[Degree, ...]:
         """All tones, from the root up."""
         return tuple(sorted((*self.frame, *self.tensions), key=lambda degree: (degree.half_steps, degree.number)))
+
+    @property
+    def denied(self) -> frozenset[int]:
+        """The plain tones that the symbol takes back by stating altered ones in their place, in half steps above the
+        root: a ♭9 denies the 9, a ♯11 the 11; an altered chord has no plain 9, 5 or 13.
+
+        >>> sorted(Quality(seventh="minor", tensions=(Degree(9, -1),)).denied)
+        [2]
+        """
+        altered = {degree.number for degree in self.tensions if degree.alteration}
+        plain = {degree.number for degree in self.tensions if not degree.alteration}
+        found = {_PLAIN[number] for number in altered - plain if number in _PLAIN}
+        if self.fifths and 0 not in self.fifths:
+            found.add(_FIFTH)
+        if set(self.fifths) == {-1, 1}:
+            found.add(_PLAIN[13])
+        return frozenset(found)
 
     @classmethod
     def of(cls, degrees: Iterable[Degree]) -> Quality:

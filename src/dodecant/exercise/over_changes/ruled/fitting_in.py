@@ -60,7 +60,8 @@ class Fitting:
     """Where a piece fits, its first and last degree, its level, and how dense it is.
 
     A piece for one chord fits any of the `families` that lasts as long as it does; one over several `chords` fits where
-    these follow each other. Either only where the first chord has its `role`, if that is told.
+    these follow each other. Either only where the first chord has its `role`, if that is told. `own` are the tones, in
+    half steps above the root, of one that brings a sound of its own: no symbol may deny any.
     """
 
     families: tuple[QualityFamily, ...]
@@ -71,6 +72,7 @@ class Fitting:
     level: int
     notes_in_beat: Fraction
     role: ChordRole = "any"
+    own: frozenset[int] = frozenset()
 
 
 NOWHERE = Fitting((), (), Fraction(1), "", "", 0, Fraction(1))
@@ -96,6 +98,7 @@ def fitting(piece: VocabularyPiece, base: Recipe, metre: Metre, catalogue: Scale
         piece.level or found.level,
         found.notes_in_beat,
         piece.role,
+        found.own,
     )
 
 
@@ -145,6 +148,7 @@ def _of_figure(piece: VocabularyPiece, recipe: Recipe, catalogue: ScaleCatalogue
         _degree(line[-1], tonic),
         _level(heights, Fraction(len(line)) / beats, leans=leans, several=False),
         Fraction(len(line)) / beats,
+        own=frozenset(tone.pitch.midi % 12 for tone in line if not tone.leads) if piece.what.scale else frozenset(),
     )
 
 

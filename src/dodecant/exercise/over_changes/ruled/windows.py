@@ -54,7 +54,7 @@ def _window(timeline: Timeline, plays: Sequence[int], first: int, piece: int, fi
 def _over_one(timeline: Timeline, first: int, fits: Fitting) -> int:
     """How many chords in a row, all the same, a piece needs; none where it does not fit."""
     chord = chord_at(timeline, first)
-    if chord is None or family_of(chord.heard.quality) not in fits.families:
+    if chord is None or family_of(chord.heard.quality) not in fits.families or fits.own & chord.quality.denied:
         return 0
     length, count = timeline.due[first].length, 1
     while length < fits.beats and first + count < len(timeline.due):
