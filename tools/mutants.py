@@ -22,14 +22,16 @@ from importlib import import_module
 from pathlib import Path
 from typing import Any, Final
 
+_FIELDS: Final = "tests/practice/test_fields.py"
 NEARBY: Final = {  # the folder or file that faults are put into: the tests that know it
-    "practice/planning": "tests/practice/test_plan.py tests/practice/test_routine.py tests/practice/test_coverage.py"
-    " tests/store/test_logbook.py tests/api/test_planning_api.py",
+    "practice/planning": f"{_FIELDS} tests/practice/test_plan.py tests/practice/test_routine.py"
+    " tests/practice/test_coverage.py tests/practice/test_mending.py tests/store/test_logbook.py"
+    " tests/api/test_planning_api.py",
     "practice/takes": "tests/practice/test_judge.py tests/practice/test_improvising.py tests/api/test_stand_api.py",
-    "practice/studio": "tests/practice/studio tests/api/test_studio_api.py",
-    "practice": "tests/practice/test_improvising.py tests/practice/test_ladder.py tests/practice/test_judge.py"
-    " tests/api/test_stand_api.py",
-    "backing": "tests/backing tests/formats/test_band_written.py tests/api/test_stand_api.py",
+    "practice/studio": f"{_FIELDS} tests/practice/studio tests/api/test_studio_api.py",
+    "practice": f"{_FIELDS} tests/practice/test_improvising.py tests/practice/test_ladder.py"
+    " tests/practice/test_judge.py tests/api/test_stand_api.py",
+    "backing": f"{_FIELDS} tests/backing tests/formats/test_band_written.py tests/api/test_stand_api.py",
     "instrument/fingering": "tests/instrument tests/exercise/hands tests/api/test_fingers_api.py",
     "store": "tests/store tests/api/test_planning_api.py tests/api/test_studio_api.py tests/api/test_lists_api.py",
     "api/access": "tests/api/test_studio_api.py tests/api/test_api.py",

@@ -10,6 +10,7 @@ from typing import Any
 
 from dodecant.practice.planning.entries import COLUMNS, Entry
 from dodecant.practice.planning.history import PlayedLine
+from dodecant.practice.planning.mending import MENDED
 
 _NAMES = ("day", "at", "zone", *COLUMNS, "player", "corrects")
 _COLUMNS = ", ".join(_NAMES)
@@ -154,16 +155,17 @@ def lines_of(connection: sqlite3.Connection, player: int, recipe: str, what: str
 def slipping(
     connection: sqlite3.Connection, player: int, sound: str, since: date
 ) -> list[tuple[int, str, int, date, int]]:
-    """What slipped in takes of a sound from a day on: the key, the degree, how often, the last day, and on how many
-    later days takes of that key were without it.
+    """What slipped in takes of a sound from a day on, that can be mended: the key, the degree, how often, the last day,
+    and on how many later days takes of that key were without it.
     """
+    kinds = ",".join("?" * len(MENDED))
     rows = connection.execute(
-        "WITH slip AS (SELECT key, degree, sum(times) AS times, max(day) AS last FROM entry"
-        " JOIN entry_slip ON entry_slip.entry = entry.id"
+        "WITH slip AS (SELECT key, degree, sum(times) AS times, max(day) AS last FROM entry"  # noqa: S608
+        f" JOIN entry_slip ON entry_slip.entry = entry.id AND kind IN ({kinds})"
         " WHERE player = ? AND current = 1 AND sound = ? AND day >= ? AND key IS NOT NULL GROUP BY key, degree)"
         " SELECT key, degree, times, last, (SELECT count(DISTINCT day) FROM entry WHERE player = ? AND current = 1"
         " AND sound = ? AND key = slip.key AND day > slip.last AND notes > 0) FROM slip ORDER BY key, degree",
-        (player, sound, since.isoformat(), player, sound),
+        (*MENDED, player, sound, since.isoformat(), player, sound),
     )
     return [(key, degree, times, date.fromisoformat(last), clean) for key, degree, times, last, clean in rows]
 

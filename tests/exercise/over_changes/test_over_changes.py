@@ -221,7 +221,8 @@ def test_every_line_over_changes_keeps_time_range_and_sound(
     assert to_json(found) == to_json(
         pressed(text, **document, placement={"value": value}, player={"instrument": instrument})
     )
-    reach = found.instrument.comfortable
+    comfortable, full = found.instrument.comfortable, found.instrument.full
+    told = {strip for r in found.remarks if r.kind in ("comfort", "folded") for strip in (r.strip, *r.also)}
     for strip in found.strips:
         assert fill_their_bars(strip, found.metre)
         end = strip.stop.chords_written[-1].start + strip.stop.chords_written[-1].length
@@ -241,9 +242,26 @@ def test_every_line_over_changes_keeps_time_range_and_sound(
                     inside = note.tone.written.name.pitch_class in own
                     assert inside or note.tone.role in ("outside", "chord")
         for note in strip.notes:
-            assert reach.holds(note.tone.written.midi, note.tone.written.midi)
+            height = note.tone.written.midi
+            assert full.holds(height, height)
+            assert comfortable.holds(height, height) or strip.stop.index in told or found.instrument.two_staves
             heard = found.instrument.sounds_half_steps
             assert note.tone.sounding.midi == note.tone.written.midi + heard
+
+
+@pytest.mark.parametrize(
+    ("bars", "own", "scales"),
+    [
+        ("| Dm7 | % | % | G7 |", {}, "phrygian phrygian phrygian mixolydian"),
+        ("| Dm7 G7 | % | Dm7 | G7 |", {}, "phrygian mixolydian phrygian mixolydian dorian mixolydian"),
+        ("| Dm7 | Dm7 | G7 |", {}, "phrygian dorian mixolydian"),  # written out it is another chord
+        ("| Dm7 | % | % |", {1: "aeolian"}, "phrygian aeolian aeolian"),  # its own choice goes first, and on
+    ],
+)
+def test_a_repeated_bar_has_the_sound_that_was_chosen_for_it(bars: str, own: dict[int, str], scales: str) -> None:
+    chosen = [{"chord": at, "sounds": [{"scale": scale}]} for at, scale in {0: "phrygian", **own}.items()]
+    strip = pressed(f"key: C\n{bars}", choices=chosen).strips[0]
+    assert " ".join(over.sound.scale.id for over in strip.stop.chords_written if over.sound) == scales
 
 
 @given(text=st.sampled_from(TEXTS), key=st.sampled_from(KEYS))

@@ -215,6 +215,28 @@ def test_what_cannot_be_composed_is_told(etude: dict[str, Any], pointer: str, wo
     assert (problem.pointer, f"{problem.message} {problem.cure}") == (pointer, words)
 
 
+@pytest.mark.parametrize("instrument", ["alto-saxophone", "tenor-saxophone", "trumpet", "clarinet", "trombone"])
+def test_a_figure_is_moved_whole_before_it_is_folded(instrument: str) -> None:
+    """3 5 7 9 over Dm7♭5 and Cm6 rises in every key; on the alto Cm6 is C E G♯ B as it reads A minor."""
+    own = SHIPPED["Four from the root"]
+    own = {**own, "name": "Up", "what": {**own["what"], "figure": {**own["what"]["figure"], "text": "3 5 7 9"}}}
+    exercise = press(
+        read_recipe({
+            "sounds": {"kind": "changes", "changes": {"text": "key: C minor\n| Dm7b5 | G7 | Cm6 |"}},
+            "figure": {"kind": "unbroken"}, "etude": {"pieces": [own]}, "player": {"instrument": instrument},
+        }), TABLES,
+    )  # fmt: skip
+    assert len(exercise.strips) == 12
+    assert not any(remark.kind == "folded" for remark in exercise.remarks)
+    for strip in exercise.strips:
+        for bar in (0, 8):
+            heights = [note.tone.written.midi for note in strip.notes if bar <= note.start < bar + 2]
+            assert heights == sorted(heights), strip.heading
+    if instrument == "alto-saxophone":
+        names = [note.tone.written.name.text for note in exercise.strips[0].notes if note.start >= 8]
+        assert names == ["C", "E", "G♯", "B"] * 2
+
+
 @pytest.mark.parametrize(
     ("symbol", "fits"),
     [("G7", True), ("G13", True), ("G7#11", True), ("G7b13", True), ("G7b9", False), ("G7#9", False), ("G7alt", False),

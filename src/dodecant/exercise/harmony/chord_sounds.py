@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise
 
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChangesDraft, ChordChoice
@@ -125,7 +126,8 @@ def chord_places(changes: Changes) -> tuple[Place, ...]:
 def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> SettledChoices:
     """Each choice at its chord: the one with its number, or, when bars moved, the nearest with its symbol.
 
-    A symbol may be spelled in any way that means the chord.
+    A symbol may be spelled in any way that means the chord. A bar that repeats the one before (%) has its choices too,
+    where it has none of its own.
     """
     chords = [slot.chord for slot in changes.slots]
     found: dict[int, ChordChoice] = {}
@@ -140,4 +142,9 @@ def settled(changes: Changes, choices: tuple[ChordChoice, ...]) -> SettledChoice
         free = [n for n, other in enumerate(chords) if chord and other == chord and n not in found]
         if free:
             found[min(free, key=lambda n: (abs(n - choice.chord), n))] = choice
+    bars = changes.slot_numbers
+    for before, here in pairwise(bars):
+        for source, number in zip(before, here, strict=False):
+            if changes.slots[number].typed == "%" and source in found:
+                found.setdefault(number, found[source])
     return SettledChoices(found, tuple(one for one in choices if not any(one is held for held in found.values())))

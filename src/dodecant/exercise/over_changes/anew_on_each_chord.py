@@ -18,6 +18,7 @@ from dodecant.exercise.melody.recipe_on_scale import MidiRange, PathVariant, Rec
 from dodecant.exercise.over_changes.anticipation import with_chords_early
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates, direction_of
 from dodecant.exercise.over_changes.leading import leading_into, led_across
+from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import pace_of
@@ -60,7 +61,7 @@ class LinesAnewOnEachChord:
 
     def __init__(self, work: LineWork) -> None:
         self._work = work
-        self._bounds = _Bounds.of(work.player.reach)
+        self._bounds = _Bounds.of(work.player)
         self._pace = pace_of(work.recipe)
         self._leads = work.recipe.enclosure is not None and not work.recipe.figure.brings_rhythm
         self._inverts = work.recipe.joins.begin == "any" and work.recipe.path.span == "once"
@@ -86,7 +87,7 @@ class LinesAnewOnEachChord:
             rhythms = [self._rhythm_of(choice.shape.tones) for choice in chosen.values()]
             alike = (stop.timeline, *chosen, *rhythms)
         segments = self._led(segments)
-        fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
+        fitted_by = fitted(segments, self._work.player)
         missing = dict.fromkeys(number for numbers in plan.missing.values() for number in numbers)
         return Line(tuple(segments), fitted_by, tuple(missing), ", ".join(plan.missing), alike=alike)
 
@@ -242,27 +243,59 @@ def shape_of(tones: Tones, above_root: int, chord: Chord) -> Shape | None:
 
 
 class _Bounds(NamedTuple):
-    """MIDI numbers of the reach, and of all of it but its outer eighths."""
+    """MIDI numbers of the reach, of all of it but its outer eighths, and of the widest reach a figure may lie in before
+    it is folded; that is the reach itself for a hand that stays in one place.
+    """
 
     low: int
     high: int
     inner_low: int
     inner_high: int
+    widest_low: int
+    widest_high: int
 
     @classmethod
-    def of(cls, reach: Reach) -> _Bounds:
-        low, high = reach.low.midi, reach.high.midi
+    def of(cls, player: ResolvedPlayer) -> _Bounds:
+        low, high = player.reach.low.midi, player.reach.high.midi
         edge = (high - low) // 8
-        return cls(low, high, low + edge, high - edge)
+        widest = player.widest if player.reach == player.own else player.reach
+        if player.reach == player.widest:  # narrowed for a line that is carried to other keys
+            widest = player.own
+        return cls(low, high, low + edge, high - edge, widest.low.midi, widest.high.midi)
+
+
+def fitted(segments: Sequence[Segment], player: ResolvedPlayer) -> FitAction:
+    """What was done so that segments can be played: some were folded, or some leave the reach for the widest one."""
+    if any(segment.fold_into for segment in segments):
+        return "folded"
+    if player.reach != player.own:
+        return "none"
+    whole = all(player.reach.holds(*segment.span) for segment in segments if segment.tones)
+    return "none" if whole else "full"
 
 
 def _choices(shapes: Sequence[Shape], up: int, reach: Reach, bounds: _Bounds, wanted: int | None) -> tuple[Choice, ...]:
-    """Every shape in every octave of the reach (in the `wanted` one alone, where it fits there)."""
+    """Every shape in every octave of the reach (in the `wanted` one alone, where it fits there); where none fits, in
+    those of the widest one.
+    """
+    inside = _in_octaves(shapes, up, bounds, (bounds.low, bounds.high), wanted)
+    found = inside or _in_octaves(shapes, up, bounds, (bounds.widest_low, bounds.widest_high), wanted)
+    if found:
+        return tuple(found)
+    ends = shapes[0].tones.all[0], shapes[0].tones.all[-1]
+    low, high = (folded(tone.pitch.moved(0, up), reach).midi for tone in ends)
+    return (Choice(shapes[0], None, Candidate(low, high, *shapes[0][3:])),)
+
+
+def _in_octaves(
+    shapes: Sequence[Shape], up: int, bounds: _Bounds, ends: tuple[int, int], wanted: int | None
+) -> list[Choice]:
+    """Every shape in every octave between two ends (MIDI numbers)."""
     found: list[Choice] = []
     for shape in shapes:
         tones, first, last, sets_out, arrives, foreign = shape
         bottom, top = tones.low + up, tones.high + up
-        lowest, highest = -((bottom - bounds.low) // 12), (bounds.high - top) // 12
+        lowest, highest = -((bottom - ends[0]) // 12), (ends[1] - top) // 12
         fits = wanted is not None and lowest <= wanted <= highest
         for shift in (wanted,) if fits and wanted is not None else range(lowest, highest + 1):
             move = 12 * shift
@@ -272,8 +305,4 @@ def _choices(shapes: Sequence[Shape], up: int, reach: Reach, bounds: _Bounds, wa
             found.append(
                 _CHOICE((shape, shift, _CANDIDATE((first + move, last + move, sets_out, arrives, foreign, outside, 0))))
             )
-    if found:
-        return tuple(found)
-    ends = shapes[0].tones.all[0], shapes[0].tones.all[-1]
-    low, high = (folded(tone.pitch.moved(0, up), reach).midi for tone in ends)
-    return (Choice(shapes[0], None, Candidate(low, high, *shapes[0][3:])),)
+    return found

@@ -13,6 +13,7 @@ from dodecant.exercise.recipe.sounding.sounds import OneSound
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import Scale
 
+MENDED: Final = ("wrong", "left-out")  # kinds of slips: one in time, or by an octave, is none of a degree
 SLOWER: Final = 0.6  # of the tempo at which it slipped
 _LEAST_TEMPO: Final = 40  # BPM
 _TIMES: Final = 4

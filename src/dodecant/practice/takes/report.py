@@ -12,6 +12,8 @@ from dodecant.practice.takes.due import DueNote
 from dodecant.practice.takes.slips import Judged, Slip, added_tone, degree_played, sound_of
 from dodecant.practice.takes.timing import TimeKept
 
+_STRAIGHT: Final = 50  # hundredths of the beat for the first of two eighths
+_NEARLY_STRAIGHT: Final = 3  # of them that nobody hears as swing (ours)
 _NAMED: Final = 3  # slips that are told one by one
 _HEARD: Final = 20  # ms: less is not worth a word
 _UNEVEN: Final = 35
@@ -79,7 +81,7 @@ def take_report(
         said = _time(time, whole=whole)
         off = any(slip.kind in ("early", "late") for slip in judged.slips)
         found.append(f"Otherwise in{said.removeprefix('In')}" if off and said.startswith("In time") else said)
-        if time.swing is not None:
+        if time.swing is not None and abs(time.swing - _STRAIGHT) > _NEARLY_STRAIGHT:
             found.append(f"Swing {time.swing}.")
     return tuple(found)
 

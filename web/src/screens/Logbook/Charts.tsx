@@ -3,7 +3,7 @@ import "@mantine/charts/styles.css";
 import { Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
 import { shortDay } from "../../api/dates";
 import type { Overview } from "../../api/types";
-import { useMend } from "../../parts/documents/useMend";
+import { isOfDegree, useMend } from "../../parts/documents/useMend";
 import { labelOf, useLoadedTables } from "../../parts/tables";
 
 const PLAIN = 96; // BPM, where no tempo is known
@@ -52,7 +52,7 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
                   <Table.Td>{labelOf(tables, "slip.kind", kind)}</Table.Td>
                   <Table.Td>{times}</Table.Td>
                   <Table.Td>
-                    {keys.length > 0 && kind !== "early" && kind !== "late" && (
+                    {keys.length > 0 && isOfDegree(kind) && (
                       <Button
                         size="compact-sm"
                         variant="subtle"

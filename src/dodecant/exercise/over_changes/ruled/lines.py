@@ -9,7 +9,8 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
-from dodecant.exercise.melody.line import SILENCE, FitAction, Line, Segment
+from dodecant.exercise.melody.line import SILENCE, Line, Segment
+from dodecant.exercise.over_changes.anew_on_each_chord import fitted
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates
 from dodecant.exercise.over_changes.leading import cut_short, leading_into, led_across
 from dodecant.exercise.over_changes.ruled.anew import AnewWays
@@ -26,7 +27,7 @@ from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Reach
-from dodecant.instrument.range import chosen_shift
+from dodecant.instrument.range import chosen_shift, octave_shifts
 
 _HALF = 6  # half steps: the farthest way to any key
 _OCTAVE = 12
@@ -148,7 +149,7 @@ class RuledLines:
             for over, number in zip(stop.chords_written, stop.form.plays, strict=True)
             if over.sound is not None and self.what.all[number].silent
         )
-        fitted_by: FitAction = "folded" if any(segment.fold_into for segment in segments) else "none"
+        fitted_by = fitted(segments, self._player)
         every = sorted([*segments, *silent], key=lambda segment: segment.start)
         own, in_rules = self._missing()
         numbers = dict.fromkeys(number for lacking in own.values() for number in lacking)
@@ -192,8 +193,27 @@ class RuledLines:
             if shift is not None:
                 segments = line.moved(shift).segments
                 return [one._replace(segment=segment) for one, segment in zip(moved, segments, strict=True)]
-        segments = line.folded(player.widest).segments
+        segments = tuple(_each_in_reach(line, player.widest))
         return [one._replace(segment=segment) for one, segment in zip(moved, segments, strict=True)]
+
+
+def _each_in_reach(line: Line, reach: Reach) -> list[Segment]:
+    """The segments of a line that lies in no octave as a whole: from the octave where most of them do, each of the
+    others is moved whole, and folded only where none holds it.
+    """
+
+    def outside(shift: int) -> tuple[int, int]:
+        spans = [segment.span for segment in line.moved(shift).segments if segment.tones]
+        return sum(not reach.holds(*span) for span in spans), abs(shift)
+
+    found = []
+    for segment in line.moved(min((-1, 0, 1), key=outside)).segments:
+        if segment.tones and not reach.holds(*segment.span):
+            shifts = octave_shifts(*segment.span, reach)
+            up = min(shifts, key=abs, default=None)
+            segment = segment._replace(fold_into=reach) if up is None else segment._replace(shift=segment.shift + up)
+        found.append(segment)
+    return found
 
 
 _NO_CHORD = "There is no chord to play over."

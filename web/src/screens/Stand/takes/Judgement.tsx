@@ -1,5 +1,6 @@
 import { Button, Group, List, Select, Stack, Text } from "@mantine/core";
 import type { Judged, KeptTake } from "../../../api/types";
+import { isOfDegree } from "../../../parts/documents/useMend";
 import { TideLine } from "./TideLine";
 
 interface JudgementProps {
@@ -91,11 +92,11 @@ export function Judgement(props: JudgementProps) {
   );
 }
 
-/** The degree that slipped oftenest in pitch, the first of them. */
+/** The degree that slipped oftenest, the first of them. */
 function slippedMost({ slips }: Judged): string | undefined {
   const times = new Map<string, number>();
   for (const { number, kind } of slips)
-    if (number !== "" && kind !== "early" && kind !== "late") times.set(number, (times.get(number) ?? 0) + 1);
+    if (number !== "" && isOfDegree(kind)) times.set(number, (times.get(number) ?? 0) + 1);
   return [...times].sort(([, one], [, other]) => other - one)[0]?.[0];
 }
 
