@@ -14,11 +14,13 @@ from music21 import converter, harmony
 
 from dodecant.backing.band import band
 from dodecant.backing.setting import Backing
+from dodecant.backing.written import band_parts
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.formats.midi import TICKS, to_midi
 from dodecant.formats.musicxml.score import to_musicxml
+from dodecant.music.core.pitch import NoteName
 from dodecant.tables import load_tables
 from tests.generated import examples
 from tests.strategies import INSTRUMENTS
@@ -119,3 +121,19 @@ def test_the_bass_is_spelled_in_its_key(text: str, names: str) -> None:
         own = set(names.split())
         assert len(found - own) <= 3  # chromatic ones on the way
         assert not any(name[1:] == ("♯" if "♭" in names else "♭") for name in found)
+
+
+@pytest.mark.parametrize(
+    ("chord", "names"),
+    [("Db7", "D♭ F A♭ C♭"), ("F#m7b5", "F♯ A C E"), ("Ebm7", "E♭ G♭ B♭ D♭"), ("B7", "B D♯ F♯ A")],
+)
+def test_a_chord_from_elsewhere_is_spelled_as_itself(chord: str, names: str) -> None:
+    """In C: whatever the key has, a tone of the chord is named as the chord names it."""
+    own = {NoteName.parse(name).pitch_class: name for name in names.split()}
+    changes = {"kind": "changes", "changes": {"text": f"key: C\n| {chord} | % |"}}
+    exercise = press(read_recipe({"sounds": changes, "keys": {"order": "picked", "picked": ["C"]}}), TABLES)
+    strip = exercise.strips[0]
+    for seed in range(6):
+        parts = band_parts(exercise, strip, band(strip, Backing(seed=seed), exercise.metre, TABLES))
+        named = [pitch for part in parts for struck in part.chords for pitch in struck.pitches]
+        assert {own.get(pitch.midi % 12, pitch.name.text) == pitch.name.text for pitch in named} == {True}

@@ -83,7 +83,7 @@ def own_assignment(
     """An assignment as one player gets it. Raises RecipeError, naming the player, where it cannot be fitted."""
     try:
         if given.recipe is not None:
-            titled = given.recipe.model_copy(update={"title": given.recipe.title or given.title})
+            titled = given.recipe.model_copy(update={"title": given.title})
             return OwnAssignment((fitted(titled, profile, tables, simpler),), None)
         assert given.routine is not None  # noqa: S101 - it gives one thing
         fits: list[Fitted] = []

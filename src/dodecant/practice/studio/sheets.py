@@ -55,7 +55,7 @@ def sheets_of(
 
 def _recipes(given: Assignment) -> list[Recipe]:
     if given.recipe is not None:
-        return [given.recipe.model_copy(update={"title": given.recipe.title or given.title})]
+        return [given.recipe.model_copy(update={"title": given.title})]
     steps = given.routine.steps if given.routine is not None else ()
     return [step.recipe for step in steps if step.kind == "recipe"]
 
