@@ -118,6 +118,31 @@ def test_a_new_plan_begins_with_what_is_known_of_the_player(client: TestClient) 
     assert client.get("/api/players/99/plan", params=TODAY).json()["document"]["minutes"] == [20] * 7
 
 
+def test_what_is_given_stands_in_the_plan(client: TestClient) -> None:
+    player = client.post("/api/players", json={"profile": {"name": "Teo Marr"}, "revision": 1}).json()["id"]
+    numbers = {}
+    for title, due in [("Tide", "2026-12-01"), ("Today", "2026-11-28"), ("Late", "2026-11-20"), ("Old", "2026-10-01"),
+                       ("Any day", None)]:  # fmt: skip
+        document = {"title": title, "recipe": {}, "due": due}
+        made = client.post("/api/assignments", json={"document": document, "players": [player], "revision": 1})
+        numbers[title] = made.json()["id"]
+
+    def given() -> dict[str, tuple[str, float]]:
+        found = client.get(f"/api/players/{player}/plan", params=TODAY).json()["given"]
+        assert all(numbers[one["title"]] == one["assignment"] for one in found)
+        return {one["title"]: (one["due_words"], one["minutes"]) for one in found}
+
+    assert given() == {
+        "Tide": ("For Tuesday 1 December", 0), "Today": ("For Saturday 28 November", 0),
+        "Late": ("It was for Friday 20 November", 0), "Any day": ("For no day", 0),
+    }  # fmt: skip
+    for title in ("Tide", "Late"):
+        client.post(f"/api/players/{player}/entries", json=[{**ENTRY, "assignment": numbers[title]}])
+    assert given()["Tide"] == ("For Tuesday 1 December", 7.5)
+    assert "Late" not in given()  # begun, and over
+    assert client.get(f"{AT}/plan", params=TODAY).json()["given"] == []
+
+
 def test_minutes_are_for_practising_and_learnt_from_any_number_of_strips(client: TestClient) -> None:
     recipe = {"keys": {"order": "picked", "picked": ["C", "F"]}, "tempo": 60}
     step = {"kind": "recipe", "recipe": recipe, "saved": "x", "backing": {"count_in": "none"}}

@@ -4064,6 +4064,13 @@ export interface components {
             /** @default 2 */
             takes: number;
         };
+        /** @description An assignment that is open for a player: its number and title, for when in words, the minutes practised of it. */
+        GivenDueOut: {
+            assignment: number;
+            title: string;
+            due_words: string;
+            minutes: number;
+        };
         /**
          * @description What one player has done of it: opened, minutes, the last day, keys with their tempos, notes, slips and the
          *     degrees that slipped most; their questions; what is made simpler for them.
@@ -5182,14 +5189,15 @@ export interface components {
             revision: number;
         };
         /**
-         * @description A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, minutes done
-         *     today.
+         * @description A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, what is given
+         *     to the player, minutes done today.
          */
         PlanOut: {
             document: components["schemas"]["PlanDocument"];
             revision: number;
             days: components["schemas"]["PlanDayOut"][];
             short: components["schemas"]["ShortfallOut"][];
+            given: components["schemas"]["GivenDueOut"][];
             done_today: number;
         };
         /**

@@ -7,17 +7,18 @@ import { pitchClass } from "../../parts/music/keys";
 import { keysOf, todayInWords } from "../../parts/TodayLine";
 import { lasting } from "../../parts/lasting";
 import { useLoadedTables } from "../../parts/tables";
-import { useTakeToStand } from "./useTakeToStand";
+import { useGivenToStand, useTakeToStand } from "./useTakeToStand";
 import classes from "./Plan.module.css";
 
 /** What is due today, as a line of text with its dial; the next day where nothing is. */
 export function Today({ plan }: { plan: PlanState }) {
   const take = useTakeToStand();
+  const takeGiven = useGivenToStand();
   const { major_keys } = useLoadedTables();
   const first = plan.days.find(({ day }) => day === today());
   const due = first?.items ?? [];
   const next = plan.days.find(({ day, items }) => day > today() && items.length > 0);
-  if (plan.document.goals.length === 0)
+  if (plan.document.goals.length === 0 && plan.given.length === 0)
     return (
       <Text>
         There is no goal yet. Say under{" "}
@@ -49,6 +50,19 @@ export function Today({ plan }: { plan: PlanState }) {
               </Text>
             </Stack>
             <Button onClick={() => void take(item)}>Practise</Button>
+          </Group>
+        ))}
+        {plan.given.map(({ assignment, title, due_words, minutes }) => (
+          <Group key={assignment} wrap="nowrap" align="baseline">
+            <Stack gap={0} flex={1}>
+              <Text fw={600}>Given: {title}</Text>
+              <Text size="sm" c="dimmed">
+                {due_words}; {minutes > 0 ? `${lasting(minutes)} so far` : "not begun"}.
+              </Text>
+            </Stack>
+            <Button variant="light" onClick={() => void takeGiven(assignment)}>
+              Practise
+            </Button>
           </Group>
         ))}
         {plan.done_today > 0 && <Text>Done today: {lasting(plan.done_today)}.</Text>}

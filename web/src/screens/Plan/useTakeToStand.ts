@@ -33,6 +33,25 @@ export function useTakeToStand() {
   };
 }
 
+/** Puts an assignment on the stand as the player gets it; what is played of it counts for it. */
+export function useGivenToStand() {
+  const navigate = useNavigate();
+  const [player] = useWho();
+  return async (number: number) => {
+    try {
+      const path = { number, player };
+      const own = await answered(client.GET("/api/assignments/{number}/players/{player}", { params: { path } }));
+      const [first] = own.fits;
+      const place = own.routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
+      if (own.routine) putStepOnStand(own.routine, place, "", number);
+      else if (first) putOnStand(first.recipe, 0, "", { assignment: number });
+      await navigate("/stand");
+    } catch (error) {
+      tell("It could not be put on the stand", error);
+    }
+  };
+}
+
 const one = (id: string) => ({ params: { path: { document_id: id } } });
 const recipeOf = async (id: string): Promise<Recipe> =>
   (await answered(client.GET("/api/recipes/{document_id}", one(id)))).document;

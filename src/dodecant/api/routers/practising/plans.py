@@ -12,21 +12,22 @@ from dodecant.api.files import as_attachment
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, Today
-from dodecant.api.schemas.practising.planning import PlanIn, PlanOut
+from dodecant.api.schemas.practising.planning import GivenDueOut, PlanIn, PlanOut
 from dodecant.engraving.pages.practice_pages import keys_pdf, week_pdf
 from dodecant.formats.calendar import to_icalendar
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
+from dodecant.practice.planning.days import day_text
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.history import DoneSession, PlayerHistory, Slipping, sessions
 from dodecant.practice.planning.plan import Plan, planned
 from dodecant.practice.studio.handout import Paper
-from dodecant.store import coverage, logbook, plans, players
+from dodecant.store import assignments, coverage, logbook, plans, players
 from dodecant.store.database import atomic
 
 router = APIRouter(prefix="/api/players", tags=["plan"])
-_SLIPS_OF = timedelta(days=28)  # what slipped before that is not mended
+_SLIPS_OF = timedelta(days=28)  # what slipped before that is not mended, and what was due is over
 
 
 @router.get("/{player}/plan")
@@ -101,7 +102,21 @@ def _kept(connection: sqlite3.Connection, player: int, today: date) -> tuple[Pla
 
 def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument, revision: int, today: date) -> PlanOut:
     known = _known(connection, player, document, today)
-    return PlanOut.of(document, revision, planned(document, today, known), known.minutes.get(today, 0.0))
+    done = known.minutes.get(today, 0.0)
+    return PlanOut.of(document, revision, planned(document, today, known), _given(connection, player, today), done)
+
+
+def _given(connection: sqlite3.Connection, player: int, today: date) -> list[GivenDueOut]:
+    """What is given to a player and not over: due today or later, on no day, or lately and not begun."""
+    found = []
+    for line in reversed(assignments.assignments(connection, player)):
+        minutes = sum(done.minutes for done in assignments.progress(connection, line.id, player))
+        late = line.due is not None and line.due < today
+        if late and (minutes or line.due is None or line.due < today - _SLIPS_OF):
+            continue
+        words = "For no day" if line.due is None else f"{'It was for' if late else 'For'} {day_text(line.due)}"
+        found.append(GivenDueOut(assignment=line.id, title=line.title, due_words=words, minutes=round(minutes, 1)))
+    return found
 
 
 def _planned(connection: sqlite3.Connection, player: int, document: PlanDocument, today: date) -> Plan:

@@ -128,23 +128,35 @@ class ShortfallOut(BaseModel):
         return cls(goal=short.goal, words=short.words, cures=list(short.cures))
 
 
+class GivenDueOut(BaseModel):
+    """An assignment that is open for a player: its number and title, for when in words, the minutes practised of it."""
+
+    assignment: int
+    title: str
+    due_words: str
+    minutes: float
+
+
 class PlanOut(BaseModel):
-    """A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, minutes done
-    today.
+    """A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, what is given
+    to the player, minutes done today.
     """
 
     document: PlanDocument
     revision: int
     days: list[PlanDayOut]
     short: list[ShortfallOut]
+    given: list[GivenDueOut]
     done_today: float
 
     @classmethod
-    def of(cls, document: PlanDocument, revision: int, plan: Plan, done_today: float) -> PlanOut:
+    def of(
+        cls, document: PlanDocument, revision: int, plan: Plan, given: list[GivenDueOut], done_today: float
+    ) -> PlanOut:
         """From the core's value."""
         return cls(
             document=document, revision=revision, days=[PlanDayOut.of(day, document) for day in plan.days],
-            short=[ShortfallOut.of(short) for short in plan.short], done_today=round(done_today, 1),
+            short=[ShortfallOut.of(short) for short in plan.short], given=given, done_today=round(done_today, 1),
         )  # fmt: skip
 
 
