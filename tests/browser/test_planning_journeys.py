@@ -164,6 +164,19 @@ def test_playing_along_is_written_down(page: Page) -> None:
     expect(page.get_by_text("B♭ Lydian, at 120, pushing").first).to_be_visible()
 
 
+def test_what_slips_becomes_an_exercise_slow_at_first(page: Page) -> None:
+    page.goto("/logbook")
+    page.get_by_role("tab", name="Weeks and slips").click()
+    page.get_by_role("button", name=re.compile("^Mend ♭7 of Mixolydian in ")).first.click()
+    page.wait_for_url("**/stand")
+    expect(page.locator("section[data-due] h2")).to_contain_text("Mixolydian")
+    expect(page.get_by_text(re.compile("Take 5 6 ♭7 1\\+ 2\\+ 1\\+ ♭7 6 through"))).to_be_visible()
+    expect(page.locator("section[data-due] svg .note")).to_have_count(8)
+    slow = int(page.get_by_label("Tempo").input_value())
+    page.get_by_role("button", name="Practice").click()
+    expect(page.get_by_text(re.compile(f"From {slow} to [0-9]+; up by"))).to_be_visible()
+
+
 def test_plan_and_logbook_are_for_everyone(page: Page) -> None:
     for place, tabs in {
         "/plan": ("Today", "Weeks", "Goals and rules", "Routines"),
