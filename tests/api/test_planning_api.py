@@ -127,8 +127,13 @@ def test_what_is_given_stands_in_the_plan(client: TestClient) -> None:
         made = client.post("/api/assignments", json={"document": document, "players": [player], "revision": 1})
         numbers[title] = made.json()["id"]
 
+    soonest_first = ["Late", "Today", "Tide", "Any day"]
+
     def given() -> dict[str, tuple[str, float]]:
         found = client.get(f"/api/players/{player}/plan", params=TODAY).json()["given"]
+        assert [one["title"] for one in found] == [
+            title for title in soonest_first if title in {o["title"] for o in found}
+        ]
         assert all(numbers[one["title"]] == one["assignment"] for one in found)
         return {one["title"]: (one["due_words"], one["minutes"]) for one in found}
 

@@ -132,7 +132,7 @@ def assignment(connection: sqlite3.Connection, number: int) -> KeptAssignment | 
 
 
 def assignments(connection: sqlite3.Connection, player: int | None = None) -> list[AssignmentLine]:
-    """All assignments (of a player), what is due soonest first, what is due on no day last."""
+    """All assignments (of a player), what is due last first, what is due on no day at the end."""
     of = "" if player is None else " AND id IN (SELECT given.assignment FROM given WHERE given.player = ?)"
     rows = connection.execute(
         "SELECT id, title, due, given_at,"  # noqa: S608

@@ -107,9 +107,9 @@ def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument,
 
 
 def _given(connection: sqlite3.Connection, player: int, today: date) -> list[GivenDueOut]:
-    """What is given to a player and not over: due today or later, on no day, or lately and not begun."""
+    """What is given to a player and not over, soonest first: due today or later, on no day, or lately and not begun."""
     found = []
-    for line in reversed(assignments.assignments(connection, player)):
+    for line in sorted(assignments.assignments(connection, player), key=lambda line: line.due or date.max):
         minutes = sum(done.minutes for done in assignments.progress(connection, line.id, player))
         late = line.due is not None and line.due < today
         if late and (minutes or line.due is None or line.due < today - _SLIPS_OF):
