@@ -123,7 +123,7 @@ def test_what_is_given_stands_in_the_plan(client: TestClient) -> None:
     numbers = {}
     for title, due in [("Tide", "2026-12-01"), ("Today", "2026-11-28"), ("Late", "2026-11-20"), ("Old", "2026-10-01"),
                        ("Any day", None)]:  # fmt: skip
-        document = {"title": title, "recipe": {}, "due": due}
+        document: Any = {"title": title, "recipe": {}, "due": due}
         made = client.post("/api/assignments", json={"document": document, "players": [player], "revision": 1})
         numbers[title] = made.json()["id"]
 

@@ -29,7 +29,7 @@ from dodecant.exercise.wording.choices import phrase
 from dodecant.practice.ear import EarSetting
 from dodecant.practice.improvising import FreeRule
 from dodecant.practice.ladder import TempoLadder
-from dodecant.practice.planning.goals import Goal
+from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.routine import Gate
 from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.profile import PlayerProfile
@@ -40,10 +40,18 @@ REGISTRIES: dict[str, Kinds[Any]] = {
     "FigurePart.kind": FIGURES, "LadderPart.kind": LADDERS, "CoursePart.kind": COURSES, "SoundsPart.kind": SOUNDS,
     "Companion.kind": COMPANIONS, "WhatPart.kind": WHATS, "FingeringPart.kind": FINGERINGS,
 }  # fmt: skip
-BESIDE = {"curtain", "bars left", "slip", "slip.kind", "entry.word"}  # in no document
-PRACTISED = ("Backing.", "TempoLadder.", "FreeRule.", "EarSetting.", "Goal.", "Gate.")  # they stand in no sentence
+BESIDE = {"curtain", "bars left", "slip", "slip.kind", "entry.word", "why this school"}  # in no document
+PRACTISED = (
+    "Backing.",
+    "TempoLadder.",
+    "FreeRule.",
+    "EarSetting.",
+    "Goal.",
+    "Gate.",
+    "PlanDocument.",
+)  # they stand in no sentence
 PARTS: list[type[BaseModel]] = [
-    Recipe, Backing, TempoLadder, FreeRule, EarSetting, Goal, Gate, Turned, Enclosure, Call, Mark, Slurs,
+    Recipe, Backing, TempoLadder, FreeRule, EarSetting, Goal, PlanDocument, Gate, Turned, Enclosure, Call, Mark, Slurs,
     ChangesDraft, Where, Etude,
     *(kind for registry in REGISTRIES.values() for kind in registry.by_name.values()),
     *(type(getattr(Recipe(), part)) for part in ("path", "joins", "placement", "keys", "player", "spelling")),

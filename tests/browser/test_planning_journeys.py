@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from contextlib import suppress
+from itertools import cycle
 from pathlib import Path
 
 import pytest
@@ -77,7 +78,10 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     page.mouse.down()
     below = page.get_by_role("button", name=f"Drag {before[1]}", exact=True).bounding_box()
     assert below
-    _until_told(told, f"{before[0]}: 2 of 4.", lambda: page.mouse.move(below["x"] + 8, below["y"] + 8, steps=8))
+    down = cycle((8, 12))  # a hand that stays where it is moves nothing
+    _until_told(
+        told, f"{before[0]}: 2 of 4.", lambda: page.mouse.move(below["x"] + 8, below["y"] + next(down), steps=8)
+    )
     page.mouse.up()
     expect(names.nth(0)).to_have_value(before[1])
     page.get_by_role("button", name=f"Drag {before[1]}", exact=True).focus()

@@ -120,7 +120,7 @@ def test_a_take_by_nobody_is_marked_on_the_page_and_kept(page: Page) -> None:
     expect(take.get_by_role("img", name=re.compile("Time against the grid"))).to_be_visible()
     until(page, "document.querySelectorAll('section svg[aria-hidden] path').length >= 1")
     page.get_by_role("button", name="Try again").click()
-    choose(page, "Compare with an earlier take", " of ")
+    choose(page, "Compare with an earlier take", " at 84")
     expect(take).to_contain_text("Then: ")
     until(page, "document.querySelector('polyline[data-earlier]') !== null")
     page.get_by_role("button", name=re.compile("Slower: 86")).click()

@@ -111,12 +111,12 @@ export function useImprovised() {
   });
 }
 
-/** Keeps a take; a guest's are told, and not kept: what was practised goes into the logbook. */
+/** Keeps a take in which somebody was heard; a guest's are told, and not kept: what was practised goes into the logbook. */
 function useKeep() {
   const queries = useQueryClient();
   const guest = useGuest();
   return async (kept: Kept & { take: TakeWanted; sentences: string[]; notes: number; slips: number }) => {
-    if (guest || !kept.real) return;
+    if (guest || !kept.real || kept.take.events.length === 0) return;
     const { take, id, heading, sentences, notes, slips } = kept;
     const { recipe, tempo, events } = take;
     const body = { recipe: id, title: recipe.title, strip: heading, tempo: Math.round(tempo), sentences, events };
