@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.formats.calendar import to_icalendar
-from dodecant.formats.logbook_files import RowFault, read_logbook, to_csv, to_json
+from dodecant.formats.logbook_files import MOST_ROWS, RowFault, read_logbook, to_csv, to_json
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.plan import planned
@@ -174,8 +174,10 @@ def test_what_a_row_may_say(row: dict[str, object], message: str) -> None:
     assert all(entry.source == "file" for entry in found.entries)
 
 
-def test_a_hundred_thousand_rows_are_read() -> None:
-    data = f"{HEAD}\n".encode() + b"2026-11-02,Thirds,10,C,96,easy\n" * 100_001
-    found = read_logbook(data, LISBON)
-    assert len(found.entries) == 100_000
-    assert found.faults[0].message == "Only 100,000 rows are taken at once."
+def test_so_many_rows_are_taken_at_once(monkeypatch: pytest.MonkeyPatch) -> None:
+    assert MOST_ROWS == 100_000
+    monkeypatch.setattr("dodecant.formats.logbook_files.MOST_ROWS", 1_000)
+    for more, faults in [(0, []), (1, ["Only 1,000 rows are taken at once."])]:
+        data = f"{HEAD}\n".encode() + b"2026-11-02,Thirds,10,C,96,easy\n" * (1_000 + more)
+        found = read_logbook(data, LISBON)
+        assert (len(found.entries), [fault.message for fault in found.faults]) == (1_000, faults)
