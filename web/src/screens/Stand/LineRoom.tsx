@@ -12,7 +12,7 @@ import { StandStrip } from "./StandStrip";
 import classes from "./Stand.module.css";
 import { shownLeft } from "./curtain";
 import { useWorkedOut } from "./queries";
-import { waits } from "./sitting";
+import { waits } from "./takes/sitting";
 import { useLargeness } from "./useLargeness";
 import { type LinePractice, type Practised, useLinePractice } from "./useLinePractice";
 import { headingOf } from "./usePerformance";

@@ -4,7 +4,7 @@ import type { OnStand } from "../../parts/documents/onStand";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
 import { useMend } from "../../parts/documents/useMend";
 import { useBands, useRung } from "./queries";
-import { askedOf, freshSitting, sitting, takenOf, waits } from "./sitting";
+import { askedOf, freshSitting, sitting, takenOf, waits } from "./takes/sitting";
 import { useLogging } from "./takes/useLogging";
 import { bandsWanted, stripsPlayed, usePerformance } from "./usePerformance";
 import { useReference } from "./useReference";

@@ -4,7 +4,7 @@ import { AskDegree } from "./AskDegree";
 import { ImprovisedTold } from "./ImprovisedTold";
 import { Judgement } from "./Judgement";
 import { type TakeWanted, useEarlier, useTakes } from "../queries";
-import type { Taken } from "../sitting";
+import type { Taken } from "./sitting";
 
 interface ResultProps {
   improvised: Improvised | null;

@@ -1,7 +1,7 @@
 /** What has happened at the stand since a strip came: a pure account, told by what happens. */
-import type { Improvised, Judged, Rounds, Slip } from "../../api/types";
-import { isOfDegree } from "../../parts/documents/useMend";
-import type { TakeMade } from "./queries";
+import type { Improvised, Judged, Rounds, Slip } from "../../../api/types";
+import { isOfDegree } from "../../../parts/documents/useMend";
+import type { TakeMade } from "../queries";
 
 /** How often a take begins again by itself while nothing is heard. */
 const UNHEARD = 3;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Improvised, Judged, Rounds } from "../../api/types";
+import type { Improvised, Judged, Rounds } from "../../../api/types";
 import { type Happened, type Taken, askedOf, freshSitting, sitting, takenOf, waits } from "./sitting";
 
 const WHOLE: Rounds = { first_bar: 0, last_bar: 0, repeats: 1, root_every: 0 };
