@@ -325,6 +325,13 @@ def test_looks_come_after_growing_gaps_shorter_after_one_that_slipped() -> None:
     assert looks((4, False), (5, False))[:7] == [1, 4, 5, 7, 8, 9, 10]
 
 
+def test_a_cure_with_fewer_keys_is_tried_where_one_of_the_others_slips() -> None:
+    slipping = [Slipping(0, 10, "4", 2, MONDAY - timedelta(days=1))]  # in B♭, the last of three keys
+    goal = {"minutes": 12, "by": "2026-11-03"}
+    (short,) = plan([goal], known=PlayerHistory(slipping=slipping), school="until-it-holds").short
+    assert short.cures[-1] == "Take two keys only."
+
+
 def test_where_there_is_time_a_key_comes_once_more_after_half_its_gap() -> None:
     done = [DoneSession(0, 0, MONDAY + timedelta(days=n), 5, 96) for n in (0, 1, 4)]  # the next gap is 7 days
     whys = {7: [], 8: ["C once more: there is time"], 11: ["C: a week ago, to see whether it holds"]}

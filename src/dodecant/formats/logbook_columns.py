@@ -16,7 +16,7 @@ from dodecant.practice.planning.entries import Practised, Tonic
 
 _NOT_IN_FILES: Final = {"source"}  # what comes out of a file was in a file
 _LEAST: Final = 0.01  # where it has to be more than nothing
-MOST_TIMES: Final = 100_000
+_MOST_TIMES: Final = 100_000
 # What a row does not say that lacks a column it needs.
 _LACKING: Final = {"what": "what was practised", "minutes": "how long"}
 _SLIP: Final = re.compile(r"(?P<degree>\S{1,8}) (?P<kind>[^\s;]{1,24})(?: (?P<times>[0-9]{1,6}))?")
@@ -130,7 +130,7 @@ def read_slips(value: object) -> dict[tuple[str, str], int]:
     for piece in filter(None, map(str.strip, pieces)):
         found = _SLIP.fullmatch(piece)
         times = int((found and found["times"]) or 1)
-        if found is None or not 1 <= times <= MOST_TIMES:
+        if found is None or not 1 <= times <= _MOST_TIMES:
             raise UnreadableError(
                 f"“{piece[:40]}” is no slip.", "Write a degree, what it was, and how often: ♭7 wrong 2."
             )

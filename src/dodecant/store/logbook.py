@@ -137,16 +137,14 @@ def _read(row: Sequence[Any]) -> Entry:
     return Entry(id=number, **kept)
 
 
-_OF_GOAL = "(what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?))"
-
-
 def lines_of(connection: sqlite3.Connection, player: int, recipe: str, what: str, since: date) -> list[PlayedLine]:
     """What was played of something, in any key, from a day on: by its recipe's id, or by its name (a routine's stands
     before what was played of it, with a colon).
     """
     rows = connection.execute(
-        "SELECT key, day, minutes, tempo, notes, slips, word FROM entry"  # noqa: S608
-        f" WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL AND {_OF_GOAL} ORDER BY day, id",
+        "SELECT key, day, minutes, tempo, notes, slips, word FROM entry"
+        " WHERE player = ? AND current = 1 AND day >= ? AND key IS NOT NULL"
+        " AND (what = ? OR substr(what, 1, ?) = ? OR (recipe <> '' AND recipe = ?)) ORDER BY day, id",
         (player, since.isoformat(), what, len(what) + 2, f"{what}: ", recipe),
     )
     return [PlayedLine(key, date.fromisoformat(day), *more) for key, day, *more in rows]

@@ -46,6 +46,11 @@ def _number(scale: Scale, degree: Degree) -> str:
     return f"♮{degree.text}" if twice and degree.alteration == 0 else degree.text
 
 
+def mending_title(degree: str, sound: str) -> str:
+    """What the exercise is called."""
+    return f"Mend {degree} of {sound}"
+
+
 def mending(scale: Scale, degree: Degree, keys: Sequence[str], tempo: int, played: Recipe | None = None) -> Recipe:
     """The exercise as a recipe, in keys as the player reads them, for what slipped at a tempo (BPM); the player, the
     metre, the note value and the numbers are those of what was `played`, if that is known.
@@ -53,7 +58,7 @@ def mending(scale: Scale, degree: Degree, keys: Sequence[str], tempo: int, playe
     usual = played or Recipe()
     value = usual.placement.value if usual.placement.value in _VALUES else "eighth"
     return Recipe(
-        title=f"Mend {degree.text} of {scale.name}",
+        title=mending_title(degree.text, scale.name),
         sounds=OneSound(scale=scale.id),
         figure=Cell(text=mending_cell(scale, degree), lacking="chromatic"),
         path=Path(span="once"),

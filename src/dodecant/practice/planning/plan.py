@@ -20,7 +20,8 @@ from typing import Final, Literal, NamedTuple
 from dodecant.practice.planning import reasons
 from dodecant.practice.planning.goals import DayPin, Goal, PlanDocument
 from dodecant.practice.planning.history import PlayerHistory
-from dodecant.practice.planning.queues import Look, Queue, Session, holds_on, look_minutes, queue_of
+from dodecant.practice.planning.mending import mending_title
+from dodecant.practice.planning.queues import Look, Queue, Session, look_minutes, queue_of
 from dodecant.practice.planning.shortfalls import Late, Shortfall, shortfall
 
 WEEKS: Final = 26
@@ -53,7 +54,7 @@ class PlanItem(NamedTuple):
 def title_of(item: PlanItem, document: PlanDocument) -> str:
     """What an item is called: its goal, or the degree that it mends."""
     goal = document.goals[item.goal]
-    return f"Mend {item.degree} of {goal.sound}" if item.comes == "mend" else goal.title
+    return mending_title(item.degree, goal.sound) if item.comes == "mend" else goal.title
 
 
 class PlanDay(NamedTuple):
@@ -89,8 +90,9 @@ class _Planner:
         self._days = [today + timedelta(days=n) for n in range(7 * weeks)]
         self._pins = {pin.day: pin for pin in document.pins}
         self._queues = [queue_of(document, n, known, today, self._practice_days) for n in range(len(document.goals))]
-        self._slipping = list(known.slipping)
-        self._mended: dict[tuple[int, int, str], int] = {}  # the practice day of a degree's last mending
+        order = sorted(known.slipping, key=lambda slip: (-slip.times, slip.goal, slip.key, slip.degree))
+        # A plan that is tried with fewer keys has none of what slips in the others.
+        self._slipping = [slip for slip in order if slip.key in self._queues[slip.goal].keys]
         self._caps = {day: self._cap(day) for day in self._days}
         self._open_before = {self._days[0]: 0}
         for day, following in pairwise([*self._days, self._days[-1] + timedelta(days=1)]):
@@ -166,14 +168,9 @@ class _Planner:
 
     def _filled(self, day: date, cap: float, practice_day: int) -> list[PlanItem]:
         left = max(0.0, cap - (self._known.minutes.get(day, 0.0) if day == self._today else 0.0))
-        mends = list(self._mends(day, min(left, cap * self._document.mending / 100), practice_day))
+        mends = list(self._mends(day, min(left, cap * self._document.mending / 100)))
         left -= sum(item.minutes for item in mends)
-        may = sorted(
-            look
-            for queue in self._queues
-            if holds_on(self._document, queue.goal)
-            for look in queue.looks(day, practice_day)
-        )
+        may = sorted(look for queue in self._queues for look in queue.looks(day, practice_day))
         due = [look for look in may if look.due]
         looks = list(self._looks(due, day, min(left, max(_LOOKS * cap, _MEND)), practice_day))
         left -= sum(item.minutes for item in looks)
@@ -216,19 +213,16 @@ class _Planner:
             version = _version(queue.goal, self._document.start, day)
             yield PlanItem(look.goal, look.key, minutes, why, version, queue.goal.tempo, "look")
 
-    def _mends(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
+    def _mends(self, day: date, left: float) -> Iterator[PlanItem]:
         """What slips, the oftenest first, until it stayed clean on two days."""
-        order = sorted(self._slipping, key=lambda one: (-one.times, one.goal, one.key, one.degree))
-        for slip in order:
-            at = (slip.goal, slip.key, slip.degree)
-            if slip.clean >= _MENDED or slip.last >= day or self._mended.get(at, -1) == practice_day:
+        for place, slip in enumerate(self._slipping):
+            if slip.clean >= _MENDED or slip.last >= day:
                 continue
-            if left < _MEND - 1e-9 or slip.goal >= len(self._queues):
+            if left < _MEND - 1e-9:
                 return
             queue = self._queues[slip.goal]
             left -= _MEND
-            self._slipping[self._slipping.index(slip)] = slip._replace(clean=slip.clean + 1)
-            self._mended[at] = practice_day
+            self._slipping[place] = slip._replace(clean=slip.clean + 1)
             key = queue.keys[slip.key]
             yield PlanItem(
                 slip.goal, key, _MEND, reasons.mend(key, slip, day), 1, queue.goal.tempo, "mend", slip.degree

@@ -51,7 +51,7 @@ def look_minutes(goal: Goal) -> float:
     return round(min(goal.minutes, max(_LEAST_LOOK, _LOOK_SHARE * goal.minutes)), 1)
 
 
-def holds_on(document: PlanDocument, goal: Goal) -> bool:
+def _holds_on(document: PlanDocument, goal: Goal) -> bool:
     """Whether a key of a goal is practised until it holds. The steps of a routine have tempos of their own."""
     return document.school == "until-it-holds" and goal.kind == "recipe"
 
@@ -196,7 +196,7 @@ def queue_of(
 ) -> Queue:
     """The queue of a goal as it stands on a day; `practice_days` counts them from one day to before another."""
     goal = document.goals[place]
-    holding = holds_on(document, goal)
+    holding = _holds_on(document, goal)
     queue = Queue(place, goal, tuple(_ordered(document, place, known)), _times(document, goal), holding)
     paced: list[DoneSession] = []
     for done in sorted(known.done, key=lambda one: one.day):

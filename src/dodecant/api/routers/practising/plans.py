@@ -110,9 +110,11 @@ def _given(connection: sqlite3.Connection, player: int, today: date) -> list[Giv
     """What is given to a player and not over, soonest first: due today or later, on no day, or lately and not begun."""
     found = []
     for line in sorted(assignments.assignments(connection, player), key=lambda line: line.due or date.max):
-        minutes = sum(done.minutes for done in assignments.progress(connection, line.id, player))
+        if line.due is not None and line.due < today - _SLIPS_OF:
+            continue
         late = line.due is not None and line.due < today
-        if late and (minutes or line.due is None or line.due < today - _SLIPS_OF):
+        minutes = sum(done.minutes for done in assignments.progress(connection, line.id, player))
+        if late and minutes:
             continue
         words = "For no day" if line.due is None else f"{'It was for' if late else 'For'} {day_text(line.due)}"
         found.append(GivenDueOut(assignment=line.id, title=line.title, due_words=words, minutes=round(minutes, 1)))
