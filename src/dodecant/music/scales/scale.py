@@ -168,6 +168,10 @@ class ScaleCatalogue:
             known = ", ".join(scale.id for scale in self.scales)
             raise MusicError(f"There is no sound called “{scale_id}”", cure=f"Choose one of: {known}.") from None
 
+    def named(self, name: str) -> Scale | None:
+        """The scale of a name, as logbooks keep it; None where there is none."""
+        return next((scale for scale in self.scales if scale.name == name), None)
+
     def modes_of(self, parent: Scale) -> tuple[Scale, ...]:
         """The parent's whole family, mode by mode; a mode without a name of its own is called by its number."""
         found = []

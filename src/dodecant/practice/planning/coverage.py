@@ -157,7 +157,7 @@ def next_keys(sides: Sequence[Side], today: date, names: Mapping[int, str], many
 
 def key_names(sound: str, catalogue: ScaleCatalogue) -> dict[int, str]:
     """What the twelve keys of a sound are usually called, by pitch class."""
-    scale = next((one for one in catalogue.scales if one.name == sound), None)
+    scale = catalogue.named(sound)
     names = [NoteName.parse(name) for name in USUAL[scale.colour if scale else "major"]]
     return {name.pitch_class: name.text for name in names}
 
@@ -169,7 +169,7 @@ def twins(sound: str, catalogue: ScaleCatalogue) -> int | None:
     >>> [twins(name, load_tables().scales) for name in ("whole tone", "augmented", "Dorian")]
     [2, 4, None]
     """
-    scale = next((one for one in catalogue.scales if one.name == sound), None)
+    scale = catalogue.named(sound)
     if scale is None:
         return None
     tones = scale.pitch_classes

@@ -68,7 +68,7 @@ def bands(wanted: BandsIn) -> list[BandOut]:
 @offloaded
 def mend(wanted: MendingIn) -> Recipe:
     """An exercise for a degree that slipped: cells round it, in the keys where it did, slower."""
-    scale = next((one for one in load_tables().scales.scales if one.name == wanted.sound), None)
+    scale = load_tables().scales.named(wanted.sound)
     if scale is None:
         message = f"There is no sound “{wanted.sound[:40]}” that can be mended."
         raise RecipeError([Problem("/sound", message, "Name one of the scales under Sounds.")])
