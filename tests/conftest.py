@@ -27,11 +27,18 @@ def tables() -> Tables:
     return load_tables()
 
 
-@pytest.fixture
-def database(tmp_path: Path) -> Database:
-    made = Database(tmp_path / "data.db")
+@pytest.fixture(scope="session")
+def empty(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data file with its tables, which tests copy."""
+    made = Database(tmp_path_factory.mktemp("empty") / "data.db")
     made.prepare()
-    return made
+    return made.path
+
+
+@pytest.fixture
+def database(empty: Path, tmp_path: Path) -> Database:
+    """A data file of its own with nothing in it."""
+    return Database(Path(shutil.copy(empty, tmp_path / "data.db")))
 
 
 @pytest.fixture(scope="session")

@@ -129,7 +129,7 @@ def test_a_lick_at_fault_is_told_at_its_field(client: TestClient, body: Any, poi
 
 
 @given(licks(), st.integers(2, 7), st.text("1234567:½¼⅓/|~= ABCDEFGr+-b#♭", max_size=40))
-@examples(80)
+@examples(40)
 def test_no_lick_breaks_the_server(client: TestClient, figure: dict[str, Any], beats: int, noise: str) -> None:
     for text in (figure["text"], noise, figure["text"] + noise):
         body = {"figure": {**figure, "text": text}, "metre": f"{beats}/4"}

@@ -1,10 +1,12 @@
 """One server with demo data and one browser for all journeys; a fresh window for each.
 
-A journey that fails leaves its trace and its last picture in `build/browser/` (`playwright show-trace FILE`).
+A journey that fails leaves its last picture in `build/browser/`. With TRACE=1 it leaves its trace too
+(`playwright show-trace FILE`), and all journeys take a third longer.
 """
 
 from __future__ import annotations
 
+import os
 from collections.abc import Generator, Iterator
 from pathlib import Path
 
@@ -13,6 +15,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.serving import PATIENCE, a_window, browser, served
 
+TRACED = bool(os.environ.get("TRACE"))
 LEFT_BEHIND = Path(__file__).parent.parent.parent / "build" / "browser"
 expect.set_options(timeout=PATIENCE)
 _failed = pytest.StashKey[bool]()
@@ -48,7 +51,8 @@ def address(data: Path) -> Iterator[str]:
 @pytest.fixture
 def page(opened: Browser, address: str, request: pytest.FixtureRequest) -> Iterator[Page]:
     context = a_window(opened, address)
-    context.tracing.start(snapshots=True)
+    if TRACED:
+        context.tracing.start(snapshots=True)
     found = context.new_page()
     faults: list[str] = []
     found.on("pageerror", lambda error: faults.append(str(error)))
@@ -58,6 +62,7 @@ def page(opened: Browser, address: str, request: pytest.FixtureRequest) -> Itera
     if node.stash.get(_failed, False) or faults:
         LEFT_BEHIND.mkdir(parents=True, exist_ok=True)
         found.screenshot(path=LEFT_BEHIND / f"{node.name}.png")
-        context.tracing.stop(path=LEFT_BEHIND / f"{node.name}.zip")
+        if TRACED:
+            context.tracing.stop(path=LEFT_BEHIND / f"{node.name}.zip")
     context.close()
     assert faults == []

@@ -17,7 +17,7 @@ from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shares import keep_passphrase
 from tests.browser.everyone import at_ease
-from tests.browser.hands import choose
+from tests.browser.hands import choose, until
 from tests.browser.serving import a_window, served
 
 pytestmark = pytest.mark.browser
@@ -154,8 +154,7 @@ def test_a_pack_works_offline_and_what_was_practised_comes_back(page: Page, open
     expect(pack.get_by_role("heading", name="For Sefa Odell")).to_be_visible()
     strip = pack.get_by_role("region").first
     expect(strip.locator("svg .note").first).to_be_visible()
-    pack.evaluate("document.querySelector('audio').play()")
-    pack.wait_for_function("document.querySelector('audio').currentTime > 0")
+    until(pack, "document.querySelector('audio').currentTime > 0")
     strip.get_by_text("comfortable").click()
     strip.get_by_role("button", name="Write down").click()
     at_ease(pack)

@@ -37,16 +37,16 @@ def pages(data: bytes) -> list[pypdf.PageObject]:
     return list(pypdf.PdfReader(io.BytesIO(data)).pages)
 
 
-def spots(page: pypdf.PageObject) -> list[tuple[float, float, str]]:
-    """Where text stands on a page: points from the left and from the bottom."""
+def read(page: pypdf.PageObject) -> tuple[str, list[tuple[float, float, str]]]:
+    """The text of a page, and where each piece of it stands: points from the left and from the bottom."""
     found: list[tuple[float, float, str]] = []
 
     def see(text: str, matrix: list[float], at: list[float], *_: Any) -> None:
         if text.strip():
             found.append((at[4] * matrix[0] + matrix[4], at[5] * matrix[3] + matrix[5], text))
 
-    page.extract_text(visitor_text=see)
-    return found
+    text = page.extract_text(visitor_text=see)
+    return " ".join(text.split()), found
 
 
 @pytest.mark.parametrize("paper", ["a4", "us-letter"])
@@ -59,7 +59,8 @@ def test_all_that_was_chosen_is_on_the_page(paper: str, large: bool, tables: Tab
     data = set_sheet(sheet, layout).pdf
     assert data == set_sheet(sheet, layout).pdf
     made = pages(data)
-    text = " ".join(" ".join(page.extract_text().split()) for page in made)
+    whole = [read(page) for page in made]
+    text = " ".join(words for words, _ in whole)
     for words in (
         "Slipway", "Ilse Varga", "For Tuesday 8 December", "every key", "breathe", "2. play <b>it</b>", "no tongue",
         "the horn at low water", "https://ferry.example/breath", "opens the stand", "C Ionian", "1 2 3 4 5 6 7",
@@ -68,8 +69,8 @@ def test_all_that_was_chosen_is_on_the_page(paper: str, large: bool, tables: Tab
         assert words in text, words
     wide, high = (float(number) for number in made[0].mediabox[2:])
     assert (round(wide), round(high)) == ((595, 842) if paper == "a4" else (612, 792))
-    for page in made:
-        for x, y, words in spots(page):
+    for _, spots in whole:
+        for x, y, words in spots:
             assert LEFT - 1 <= x <= wide - LEFT, words
             assert BOTTOM <= y <= high - TOP, words
 
@@ -94,15 +95,15 @@ def test_headings_stay_with_their_strips_and_every_strip_is_there(
     exercise = press(read_recipe(document), tables)
     made = pages(set_sheet(Sheet(exercise, reading=reading), HandoutLayout()).pdf)
     headings = [f"{number} {strip.heading}" for number, strip in enumerate(exercise.strips, start=1)]
-    text = [" ".join(page.extract_text().split()) for page in made]
+    whole = [read(page) for page in made]
     for heading in headings:
-        assert sum(heading in one for one in text) == 1, heading
-    for page in made:
-        heads = [y for _, y, words in spots(page) if any(words.strip() in one for one in headings) and len(words) > 5]
-        below = [y for _, y, words in spots(page) if y > 20 * POINT]
+        assert sum(heading in text for text, _ in whole) == 1, heading
+    for _, spots in whole:
+        heads = [y for _, y, words in spots if any(words.strip() in one for one in headings) and len(words) > 5]
+        below = [y for _, y, words in spots if y > 20 * POINT]
         assert reading == "ear" or not heads or min(heads) > min(below) - 1 or reading == "contour"
     if len(made) > 1:
-        lowest = min(y for _, y, _ in spots(made[-1]) if y > 21 * POINT)
+        lowest = min(y for _, y, _ in whole[-1][1] if y > 21 * POINT)
         assert lowest < float(made[-1].mediabox[3]) * 0.8, "the last page is nearly empty"
 
 
@@ -126,7 +127,7 @@ def test_short_strips_share_a_line(tables: Tables) -> None:
     for columns, most in ((0, 1), (1, 2), (4, 1)):
         made = pages(set_sheet(Sheet(short), HandoutLayout(columns=columns)).pdf)
         assert len(made) <= most
-        assert (max(x for x, _, words in spots(made[0]) if "Ionian" in words) > 250) == (columns != 1)
+        assert (max(x for x, _, words in read(made[0])[1] if "Ionian" in words) > 250) == (columns != 1)
 
 
 def test_a_class_set_begins_each_sheet_on_a_page_of_its_own(tables: Tables) -> None:
@@ -136,7 +137,7 @@ def test_a_class_set_begins_each_sheet_on_a_page_of_its_own(tables: Tables) -> N
     made = pages(together(sheets).pdf)
     assert len(made) == 3
     for page, name in zip(made, names, strict=True):
-        text = page.extract_text()
+        text, _ = read(page)
         assert [one for one in names if one in text] == [name]
         assert "1 / 1" in text
 

@@ -155,7 +155,7 @@ def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -
     key=st.sampled_from(["C", "F♯", "B♭", "A♭", "E"]),
     instrument=st.sampled_from(["piano", "clarinet", "trombone"]), signature=st.booleans(), call=st.none() | calls,
 )  # fmt: skip
-@examples(40)
+@examples(24)
 def test_two_staves_read_back(
     schema: etree.XMLSchema, companion: Any, text: str, key: str, instrument: str, signature: bool, call: Any
 ) -> None:

@@ -73,7 +73,7 @@ def test_two_divisions_meet(document: dict[str, Any], notes: str | None) -> None
 
 
 @given(document=everything())
-@examples(60)
+@examples(40)
 def test_it_is_worked_out_or_refused_in_words(schema: etree.XMLSchema, document: dict[str, Any]) -> None:
     tables = load_tables()
     try:

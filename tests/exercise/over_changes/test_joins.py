@@ -114,7 +114,7 @@ def test_what_is_meant_is_not_remarked(document: dict[str, Any]) -> None:
 
 
 @given(few_keys)
-@examples(60)
+@examples(40)
 def test_every_cure_offered_for_a_join_mends_it(recipe: Recipe) -> None:
     tables = load_tables()
     exercise = press(recipe, tables)

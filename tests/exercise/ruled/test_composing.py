@@ -98,7 +98,7 @@ pieces = st.lists(st.sampled_from(sorted(SHIPPED)), min_size=1, max_size=6, uniq
 @given(
     pieces, st.sampled_from([FORM, BLUES]), st.sampled_from([1, 2, 4]), st.integers(0, 3), st.sampled_from([0, 2, 4])
 )
-@examples(40)
+@examples(24)
 def test_etudes_keep_their_promises(names: list[str], changes: str, every: int, seed: int, breath: int) -> None:
     wanted = recipe(names, changes, ["C", "E♭", "A"], every=every, seed=seed, breath=breath)
     try:
@@ -123,7 +123,7 @@ def test_etudes_keep_their_promises(names: list[str], changes: str, every: int, 
 
 
 @given(pieces, st.integers(1, 12), st.data())
-@examples(25)
+@examples(15)
 def test_what_is_pinned_stays(names: list[str], bar: int, data: st.DataObject) -> None:
     wanted = recipe(names)
     try:

@@ -79,7 +79,7 @@ def pressed(recipe: Recipe) -> Exercise | None:
 
 
 @given(recipes())
-@examples(500)
+@examples(250)
 def test_no_way_through_the_form_costs_less(recipe: Recipe) -> None:
     player = resolved_player(recipe, TABLES.instruments)
     metre = Metre(4, 4)
@@ -107,7 +107,7 @@ def _lick(recipe: Recipe) -> Any:
 
 
 @given(recipes(("C", "G♭", "A")))
-@examples(150)
+@examples(100)
 def test_bars_are_full_and_lines_in_reach_or_told(recipe: Recipe) -> None:
     exercise = pressed(recipe)
     if exercise is None:

@@ -71,7 +71,7 @@ WRONG = re.compile(
 
 
 @given(everything())
-@examples(80)
+@examples(50)
 def test_any_recipe_is_said_in_english(document: dict[str, Any]) -> None:
     try:
         found = press(read_recipe(document), load_tables())

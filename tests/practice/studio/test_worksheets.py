@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from functools import cache
 from itertools import pairwise
 
 import pytest
@@ -34,12 +35,18 @@ def plain(made: pitch.Pitch) -> str:
     return str(made.name).replace("##", "𝄪").replace("--", "𝄫").replace("-", "♭").replace("#", "♯")
 
 
+@cache
 def above(tonic: str, degree: str) -> str:
     """A degree above a tonic, as the other library spells it."""
     number = int(degree.lstrip("♭♯"))
     half_steps = MAJOR[(number - 1) % 7] + 12 * ((number - 1) // 7) + degree.count("♯") - degree.count("♭")
     generic, chromatic = interval.GenericInterval(number), interval.ChromaticInterval(half_steps)
     return plain(interval.intervalFromGenericAndChromatic(generic, chromatic).transposePitch(note(tonic)))
+
+
+@cache
+def sounding(tonic: str, degree: str) -> int:
+    return int(note(above(tonic, degree)).pitchClass)
 
 
 def over(tonic: str, name: str) -> list[str]:
@@ -67,6 +74,11 @@ def spell(item: Item) -> None:
     assert item.said.split() == found == over(tonic, name)
 
 
+@cache
+def _pitches(kind: type[scale.ConcreteScale], tonic: str) -> list[str]:
+    return [plain(one) for one in kind(note(tonic)).getPitches()]
+
+
 def last_four(item: Item) -> None:
     tonic = item.ask.split()[0]
     forms = {
@@ -75,7 +87,7 @@ def last_four(item: Item) -> None:
     }  # fmt: skip
     for part in item.said.split("; "):
         name, names = part.split(": ")
-        made = [plain(one) for one in forms[name](note(tonic)).getPitches()][-4:]
+        made = _pitches(forms[name], tonic)[-4:]
         assert names.split() == (made[::-1] if "down" in name else made)
 
 
@@ -120,13 +132,14 @@ def serves(tables: Tables) -> Callable[[Item], None]:
     def check(item: Item) -> None:
         symbol, root = re.match(r"(\S+): which of these sounds, from (\S+),", item.ask).groups()  # type: ignore[union-attr]
         wanted = {one.pitchClass for one in chord(symbol, root)}
-        there = [name for name in item.choices if wanted <= {note(above(root, d)).pitchClass for d in tones[name]}]
+        there = [name for name in item.choices if wanted <= {sounding(root, degree) for degree in tones[name]}]
         assert item.said.split(", ") == there
         assert 0 < len(there) < len(item.choices) == 5
 
     return check
 
 
+@cache
 def chord(symbol: str, root: str) -> list[pitch.Pitch]:
     """The chord as the other library reads it; what it has no word for is typed here."""
     kind = symbol.removeprefix(root)
