@@ -126,14 +126,14 @@ def test_each_player_gets_their_own(client: TestClient) -> None:
     routine = {"title": "Evening", "steps": [{"kind": "task", "title": "Breathe"}, {"kind": "recipe", "recipe": CELL}]}
     ilse, teo = player(client), player(client, "Teo Marr", "guitar", level=1)
     number = give(client, ilse, recipe=None, routine=routine)
-    own = client.get(f"/api/assignments/{number}/players/{ilse}").json()
+    own = client.get(f"/api/assignments/{number}/players/{ilse}?today=2026-11-28").json()
     assert [step["kind"] for step in own["routine"]["steps"]] == ["task", "recipe"]
     assert own["fits"][0]["reasons"] == ["For trombone, in the bass clef."]
-    assert client.get(f"/api/assignments/{number}/players/{teo}").status_code == 404
+    assert client.get(f"/api/assignments/{number}/players/{teo}?today=2026-11-28").status_code == 404
     plain = give(client, teo)
     simpler = f"/api/assignments/{plain}/players/{teo}/simpler"
     assert client.put(simpler, json={"simpler": ["tempo"]}).status_code == 204
-    (fit,) = client.get(f"/api/assignments/{plain}/players/{teo}").json()["fits"]
+    (fit,) = client.get(f"/api/assignments/{plain}/players/{teo}?today=2026-11-28").json()["fits"]
     assert (fit["recipe"]["tempo"], fit["reasons"][-1]) == (72, "Simpler: at 72 instead of 96.")
     assert client.put(simpler.replace(f"/{teo}/", f"/{ilse}/"), json={"simpler": []}).status_code == 404
 
@@ -328,7 +328,7 @@ def test_two_guests_see_nothing_of_each_other(guest: tuple[TestClient, TestClien
     mine.post("/api/ticket/questions", json={"text": "Mine alone?"})
     with TestClient(teacher.app, base_url=ADDRESS) as other:
         other.post("/api/tickets", json={"token": link(teacher, number, teo)})
-        seen = other.get("/api/ticket").json()
+        seen = other.get("/api/ticket?today=2026-11-28").json()
         assert (seen["player"], seen["minutes"], seen["questions"]) == ("Teo Marr", 0, [])
         for entry in range(first, first + 3):
             assert other.put(f"/api/ticket/entries/{entry}", json=ENTRY).status_code == 404
@@ -353,13 +353,13 @@ def test_a_ticket_opens_one_assignment_and_no_other_of_its_player(
         others = [one["player"] for one in there["players"] if one["player"] != who]
         changed = {"document": there["document"], "players": others, "revision": there["revision"]}
         assert teacher.put(f"/api/assignments/{number}", json=changed).status_code == 200
-        assert mine.get("/api/ticket").status_code == 401  # the player was taken off it
-        assert later.get("/api/ticket").status_code == 200
+        assert mine.get("/api/ticket?today=2026-11-28").status_code == 401  # the player was taken off it
+        assert later.get("/api/ticket?today=2026-11-28").status_code == 200
 
 
 def test_a_guest_sees_and_writes_what_is_theirs(guest: tuple[TestClient, TestClient, int, int]) -> None:
     teacher, mine, number, who = guest
-    ticket = mine.get("/api/ticket").json()
+    ticket = mine.get("/api/ticket?today=2026-11-28").json()
     assert (ticket["title"], ticket["player"], ticket["curtain"]) == ("Slipway", "Ilse Varga", "numbers")
     assert ticket["due_words"] == "For Tuesday 8 December"
     assert ticket["recipes"][0]["player"]["instrument"] == "trombone"
@@ -376,7 +376,7 @@ def test_a_guest_sees_and_writes_what_is_theirs(guest: tuple[TestClient, TestCli
     assert [one["recipe"] for one in teacher.get(f"/api/players/{who}/entries").json()["entries"]] == ["abc"]
     place = f"/api/assignments/{number}/questions/{asked['id']}"
     assert teacher.put(place, json={"text": "The low one."}).status_code == 204
-    assert mine.get("/api/ticket").json()["questions"][0]["answer"] == "The low one."
+    assert mine.get("/api/ticket?today=2026-11-28").json()["questions"][0]["answer"] == "The low one."
     assert mine.post("/api/ticket/entries", json=[{**ENTRY, "minutes": 0}]).status_code == 422
 
 
@@ -403,7 +403,7 @@ def test_a_link_that_opens_nothing_says_so_in_the_same_words(
         answers = [stranger.post("/api/tickets", json={"token": token}) for token in tokens]
         assert {(one.status_code, one.text) for one in answers} == {(404, answers[0].text)}
         assert "set-cookie" not in answers[0].headers
-    assert mine.get("/api/ticket").status_code == 401  # what was open is not open any more
+    assert mine.get("/api/ticket?today=2026-11-28").status_code == 401  # what was open is not open any more
 
 
 def test_who_tries_in_vain_has_to_wait(shared: TestClient) -> None:
@@ -431,7 +431,7 @@ def test_a_guest_who_asks_too_much_has_to_wait(
     guest: tuple[TestClient, TestClient, int, int], monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(visitors, "_A_GUEST", RateLimitItemPerMinute(3))
-    answers = [guest[1].get("/api/ticket").status_code for _ in range(5)]
+    answers = [guest[1].get("/api/ticket?today=2026-11-28").status_code for _ in range(5)]
     assert answers == [200, 200, 200, 429, 429]
 
 
@@ -471,5 +471,5 @@ def test_sharing_is_off_until_it_is_turned_on(client: TestClient) -> None:
     assert client.get("/api/sharing").json() == {"on": False, "address": "", "passphrase": False}
     number = give(client, who := player(client))
     assert client.post(f"/api/assignments/{number}/shares", json={"players": [who]}).status_code == 409
-    assert client.get("/api/ticket").status_code == 401
+    assert client.get("/api/ticket?today=2026-11-28").status_code == 401
     assert client.put("/api/passphrase", json={"passphrase": SECRET}).status_code == 204

@@ -67,7 +67,7 @@ def pack_html(
     data = {
         "assignment": number, "title": given.title, "player": profile.name,
         "due": given.due.isoformat() if given.due else None,
-        "words": words_data(given.words),
+        "words": words_data(given.page_words),
         "listening": given.listening, "links": [{"name": one.name, "address": one.address} for one in given.links],
         "sentences": [sentence_text(exercise.sentence) for exercise in exercises],
         "cautions": list(CAUTIONS), "strips": strips,

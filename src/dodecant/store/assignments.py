@@ -210,6 +210,15 @@ def progress(connection: sqlite3.Connection, number: int, player: int | None = N
     ]  # fmt: skip
 
 
+def days_practised(connection: sqlite3.Connection, number: int, player: int, before: date) -> int:
+    """On how many days before a day a player practised an assignment."""
+    row = connection.execute(
+        "SELECT count(DISTINCT day) FROM entry WHERE assignment = ? AND player = ? AND current = 1 AND day < ?",
+        (number, player, before.isoformat()),
+    ).fetchone()
+    return int(row[0])
+
+
 def ask(connection: sqlite3.Connection, number: int, player: int, text: str, now: datetime) -> int:
     """Keep a question; its number."""
     found = connection.execute(

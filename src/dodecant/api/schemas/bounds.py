@@ -8,10 +8,11 @@ from typing import Annotated
 from fastapi import Path, Query
 from pydantic import AwareDatetime, Field
 
+from dodecant.practice.planning.days import FIRST_DAY, LAST_DAY
+
 _MOST = 2**53
-FIRST, LAST = date(1970, 1, 2), date(2199, 12, 31)
 PlayerId = Annotated[int, Path(ge=1, le=_MOST)]
 RowId = Annotated[int, Path(ge=1, le=_MOST)]
 AfterRow = Annotated[int, Query(ge=0, le=_MOST)]
-Today = Annotated[date, Query(ge=FIRST, le=LAST)]
+Today = Annotated[date, Query(ge=FIRST_DAY, le=LAST_DAY)]
 Moment = Annotated[AwareDatetime, Field(ge=datetime(1970, 1, 2, tzinfo=UTC), le=datetime(2199, 12, 31, tzinfo=UTC))]

@@ -46,6 +46,7 @@ from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
 from dodecant.practice.planning.shapes import SHAPES
 from dodecant.practice.rounds import Rounds
+from dodecant.practice.studio.assigned_practice import AssignedPractice
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.profile import PlayerProfile
@@ -152,6 +153,7 @@ class FreshOut(BaseModel):
     free_rule: FreeRule
     ear: EarSetting
     recipe_step: RecipeStep
+    practice: AssignedPractice
     task: FreeTask
     routine: Routine
     profile: PlayerProfile
@@ -343,6 +345,7 @@ def _fresh() -> FreshOut:
         free_rule=FreeRule(),
         ear=EarSetting(),
         recipe_step=RecipeStep(),
+        practice=AssignedPractice(),
         task=FreeTask(),
         routine=Routine(),
         profile=PlayerProfile(name="A player"),

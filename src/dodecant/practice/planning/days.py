@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Final
 
+FIRST_DAY, LAST_DAY = date(1970, 1, 2), date(2199, 12, 31)  # what calendars and data files hold
 WEEKDAYS: Final = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 MONTHS: Final = (
     "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November",

@@ -25,8 +25,22 @@ class Gate(Part):
     takes: Annotated[int, Field(ge=1, le=10)] = 2
 
 
-class RecipeStep(Part):
-    """A recipe to practise: at a `tempo` of its own (0: the recipe's), or up a `ladder`; each strip so many `repeats`.
+class StandWish(Part):
+    """How the stand is set for something: up a `ladder` of tempos or at one; each strip so many `repeats`; what the
+    `curtain` leaves of the page; the `rule` one improvises under; the band; the gate; whether the stand `listens`.
+    """
+
+    ladder: TempoLadder | None = None
+    repeats: Annotated[int, Field(ge=1, le=16)] = 1
+    curtain: Curtain = "all"
+    rule: FreeRule | None = None
+    backing: Backing = Backing()
+    gate: Gate = Gate()
+    listens: bool = False
+
+
+class RecipeStep(StandWish):
+    """A recipe to practise as the stand is set for it, at a `tempo` of its own (0: the recipe's).
 
     `full` is the recipe before something was left out of it to fit the day, to be put back when it has become easy.
     """
@@ -37,12 +51,6 @@ class RecipeStep(Part):
     full: Recipe | None = None
     saved: Annotated[str, Field(max_length=80)] = ""
     tempo: Annotated[int, Field(ge=0, le=320)] = 0
-    ladder: TempoLadder | None = None
-    repeats: Annotated[int, Field(ge=1, le=16)] = 1
-    curtain: Curtain = "all"
-    rule: FreeRule | None = None
-    backing: Backing = Backing()
-    gate: Gate = Gate()
 
 
 class FreeTask(Part):

@@ -43,7 +43,7 @@ def sheets_of(
         yield Sheet(
             exercise,
             profile.name if profile else "",
-            given.words if place == 0 else "",
+            given.page_words if place == 0 else "",
             given.listening if place == 0 else "",
             f"For {day_text(given.due)}" if given.due else "",
             tuple((link.name, link.address) for link in given.links) if place == 0 else (),

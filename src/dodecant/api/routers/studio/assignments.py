@@ -11,7 +11,7 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import told
-from dodecant.api.schemas.bounds import PlayerId, RowId
+from dodecant.api.schemas.bounds import PlayerId, RowId, Today
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.schemas.studio.assignments import (
     AnswerIn,
@@ -24,6 +24,7 @@ from dodecant.api.schemas.studio.assignments import (
 )
 from dodecant.api.workers.offloaded import A_JOB, offload
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.practice.studio.assigned_practice import DayOfPractice
 from dodecant.practice.studio.assignment import Assignment, own_assignment
 from dodecant.practice.studio.profile import PlayerProfile
 from dodecant.store import assignments, players
@@ -81,18 +82,19 @@ def bring_back(number: RowId, connection: Connection) -> None:
 
 
 @router.get("/{number}/players/{player}", responses=A_JOB)
-async def own(number: RowId, player: PlayerId, request: Request) -> OwnAssignmentOut:
-    """An assignment as one player gets it, with the reason for every change."""
+async def own(number: RowId, player: PlayerId, request: Request, today: Today) -> OwnAssignmentOut:
+    """An assignment as one player gets it on a day, with the reason for every change."""
 
-    def kept() -> tuple[Assignment, PlayerProfile, tuple[str, ...]]:
+    def kept() -> tuple[Assignment, PlayerProfile, tuple[str, ...], DayOfPractice]:
         database: Database = request.app.state.database
         with database.connection() as connection:
             found = known_assignment(connection, number)
             given = [one for one in assignments.given_to(connection, number) if one.player == player]
             who = players.player(connection, player)
+            before = assignments.days_practised(connection, number, player, today)
         if not given or who is None:
             raise _missing()
-        return found.document, who.profile, given[0].simpler
+        return found.document, who.profile, given[0].simpler, DayOfPractice(today, before)
 
     def then(found: OwnAssignmentOut) -> Response:
         return Response(found.model_dump_json(), media_type="application/json")
@@ -101,9 +103,11 @@ async def own(number: RowId, player: PlayerId, request: Request) -> OwnAssignmen
     return answer  # type: ignore[no-any-return]
 
 
-def fitted_apart(given: Assignment, profile: PlayerProfile, simpler: tuple[str, ...]) -> OwnAssignmentOut:
+def fitted_apart(
+    given: Assignment, profile: PlayerProfile, simpler: tuple[str, ...], on: DayOfPractice
+) -> OwnAssignmentOut:
     """An assignment fitted, in the workers."""
-    found = own_assignment(given, profile, load_tables(), simpler)
+    found = own_assignment(given, profile, load_tables(), simpler, on)
     return OwnAssignmentOut(fits=[told(fit) for fit in found.fits], routine=found.routine)
 
 

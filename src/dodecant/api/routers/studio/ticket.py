@@ -14,12 +14,13 @@ from starlette.exceptions import HTTPException
 
 from dodecant.api.access.visitors import Visitor
 from dodecant.api.routers.shelf import Connection
-from dodecant.api.schemas.bounds import RowId
+from dodecant.api.schemas.bounds import RowId, Today
 from dodecant.api.schemas.practising.logbook import EntryIn
 from dodecant.api.schemas.studio.assignments import BlockOut, KeyDoneOut, QuestionOut
 from dodecant.api.schemas.studio.sharing import LinkOut, QuestionIn, TicketOut
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.planning.entries import Entry
+from dodecant.practice.studio.assigned_practice import DayOfPractice
 from dodecant.practice.studio.assignment import own_assignment
 from dodecant.practice.studio.fit import CURTAINS
 from dodecant.store import assignments, logbook, players
@@ -46,19 +47,20 @@ OwnTicket = Annotated[Ticket, Depends(_ticket)]
 
 
 @router.get("")
-def own(ticket: OwnTicket, connection: Connection) -> TicketOut:
-    """The assignment as its player gets it."""
+def own(ticket: OwnTicket, connection: Connection, today: Today) -> TicketOut:
+    """The assignment as its player gets it on a day."""
     kept, who = _found(connection, ticket)
     given = kept.document
     mine = next(iter(assignments.given_to(connection, kept.id, ticket.player)), None)
-    fits = own_assignment(given, who.profile, load_tables(), mine.simpler if mine else ())
+    on = DayOfPractice(today, assignments.days_practised(connection, kept.id, ticket.player, today))
+    fits = own_assignment(given, who.profile, load_tables(), mine.simpler if mine else (), on)
     if mine and mine.opened_at is None:
         assignments.opened(connection, kept.id, ticket.player, datetime.now(UTC))
     done = next(iter(assignments.progress(connection, kept.id, ticket.player)), None)
     return TicketOut(
         title=given.title, player=who.profile.name, due=given.due,
         due_words=f"For {day_text(given.due)}" if given.due else "",
-        words=BlockOut.all(given.words), listening=given.listening,
+        words=BlockOut.all(given.page_words), listening=given.listening,
         links=[LinkOut(name=link.name, address=link.address) for link in given.links],
         recipes=[fit.recipe for fit in fits.fits], routine=fits.routine, curtain=CURTAINS[who.profile.reading],
         saved=given.saved, minutes=done.minutes if done else 0,

@@ -148,7 +148,7 @@ class AssignmentOut(BaseModel):
         """From the core's values."""
         return cls(
             id=kept.id, revision=kept.revision, given_at=kept.given_at, document=kept.document,
-            words=BlockOut.all(kept.document.words), players=players,
+            words=BlockOut.all(kept.document.page_words), players=players,
         )  # fmt: skip
 
 
