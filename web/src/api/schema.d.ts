@@ -716,7 +716,7 @@ export interface paths {
         };
         /**
          * Own
-         * @description An assignment as one player gets it, with the reason for every change.
+         * @description An assignment as one player gets it on a day, with the reason for every change.
          */
         get: operations["own_api_assignments__number__players__player__get"];
         put?: never;
@@ -940,7 +940,7 @@ export interface paths {
         };
         /**
          * Own
-         * @description The assignment as its player gets it.
+         * @description The assignment as its player gets it on a day.
          */
         get: operations["own_api_ticket_get"];
         put?: never;
@@ -2989,9 +2989,59 @@ export interface components {
             rhythm: "even" | "led-triplets" | "struck";
         };
         /**
+         * @description How the stand is set for an assignment, from the first day on; the curtain is drawn on the day of practising that
+         *     `curtain_from` counts. `lessons` say which keys come by which day, in order.
+         */
+        AssignedPractice: {
+            ladder: components["schemas"]["TempoLadder"] | null;
+            /** @default 1 */
+            repeats: number;
+            /**
+             * @default all
+             * @enum {string}
+             */
+            curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
+            rule: components["schemas"]["FreeRule"] | null;
+            /**
+             * @default {
+             *       "harmony": "own",
+             *       "first": "I",
+             *       "second": "IV",
+             *       "degree": "1",
+             *       "fifth": true,
+             *       "bass": "walking",
+             *       "chords": "comping",
+             *       "time": "ride",
+             *       "click": "none",
+             *       "every": 2,
+             *       "count_in": "one-bar",
+             *       "line": 80,
+             *       "band": 80,
+             *       "clicks": 70,
+             *       "drone": 60,
+             *       "seed": 1
+             *     }
+             */
+            backing: components["schemas"]["Backing"];
+            /**
+             * @default {
+             *       "kind": "word",
+             *       "takes": 2
+             *     }
+             */
+            gate: components["schemas"]["Gate"];
+            /** @default false */
+            listens: boolean;
+            /** @default 1 */
+            curtain_from: number;
+            /** @default [] */
+            lessons: components["schemas"]["Lesson"][];
+        };
+        /**
          * @description What is given: a `recipe`, or a `routine`, by its `title`; its id on the shelf (`saved`), if it is kept there.
          *
          *     `words` are the teacher's, with simple formatting; `listening` names what to listen to. It is `due` on a day.
+         *     `practice` says how a recipe is practised; without it the player chooses. The steps of a routine say it themselves.
          */
         Assignment: {
             title: string;
@@ -3006,6 +3056,7 @@ export interface components {
             /** @default [] */
             links: components["schemas"]["AssignmentLink"][];
             due: string | null;
+            practice: components["schemas"]["AssignedPractice"] | null;
         };
         /** @description What is given, to whom, and the revision it was changed from. */
         AssignmentIn: {
@@ -4048,6 +4099,7 @@ export interface components {
             free_rule: components["schemas"]["FreeRule"];
             ear: components["schemas"]["EarSetting"];
             recipe_step: components["schemas"]["RecipeStep"];
+            practice: components["schemas"]["AssignedPractice"];
             task: components["schemas"]["FreeTask"];
             routine: components["schemas"]["Routine"];
             profile: components["schemas"]["PlayerProfile"];
@@ -4461,6 +4513,12 @@ export interface components {
             words: string;
             saves: number;
             without: components["schemas"]["RecipeStep"];
+        };
+        /** @description Which keys are to be ready by a day, named as the recipe names its keys. */
+        Lesson: {
+            /** Format: date */
+            day: string;
+            keys: string[];
         };
         /**
          * @description A note of a lick: its place and length in the text, its name and length in beats, the chord and sound it belongs
@@ -5614,11 +5672,50 @@ export interface components {
             spelling: components["schemas"]["Spelling"];
         };
         /**
-         * @description A recipe to practise: at a `tempo` of its own (0: the recipe's), or up a `ladder`; each strip so many `repeats`.
+         * @description A recipe to practise as the stand is set for it, at a `tempo` of its own (0: the recipe's).
          *
          *     `full` is the recipe before something was left out of it to fit the day, to be put back when it has become easy.
          */
         RecipeStep: {
+            ladder: components["schemas"]["TempoLadder"] | null;
+            /** @default 1 */
+            repeats: number;
+            /**
+             * @default all
+             * @enum {string}
+             */
+            curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
+            rule: components["schemas"]["FreeRule"] | null;
+            /**
+             * @default {
+             *       "harmony": "own",
+             *       "first": "I",
+             *       "second": "IV",
+             *       "degree": "1",
+             *       "fifth": true,
+             *       "bass": "walking",
+             *       "chords": "comping",
+             *       "time": "ride",
+             *       "click": "none",
+             *       "every": 2,
+             *       "count_in": "one-bar",
+             *       "line": 80,
+             *       "band": 80,
+             *       "clicks": 70,
+             *       "drone": 60,
+             *       "seed": 1
+             *     }
+             */
+            backing: components["schemas"]["Backing"];
+            /**
+             * @default {
+             *       "kind": "word",
+             *       "takes": 2
+             *     }
+             */
+            gate: components["schemas"]["Gate"];
+            /** @default false */
+            listens: boolean;
             /**
              * @default recipe
              * @constant
@@ -5729,43 +5826,6 @@ export interface components {
             saved: string;
             /** @default 0 */
             tempo: number;
-            ladder: components["schemas"]["TempoLadder"] | null;
-            /** @default 1 */
-            repeats: number;
-            /**
-             * @default all
-             * @enum {string}
-             */
-            curtain: "all" | "numbers" | "contour" | "formula" | "first" | "nothing";
-            rule: components["schemas"]["FreeRule"] | null;
-            /**
-             * @default {
-             *       "harmony": "own",
-             *       "first": "I",
-             *       "second": "IV",
-             *       "degree": "1",
-             *       "fifth": true,
-             *       "bass": "walking",
-             *       "chords": "comping",
-             *       "time": "ride",
-             *       "click": "none",
-             *       "every": 2,
-             *       "count_in": "one-bar",
-             *       "line": 80,
-             *       "band": 80,
-             *       "clicks": 70,
-             *       "drone": 60,
-             *       "seed": 1
-             *     }
-             */
-            backing: components["schemas"]["Backing"];
-            /**
-             * @default {
-             *       "kind": "word",
-             *       "takes": 2
-             *     }
-             */
-            gate: components["schemas"]["Gate"];
         };
         /** @description A remark on a strip (or on the whole, without one; `also` are further ones) and the field it is about. */
         RemarkOut: {
@@ -8699,7 +8759,9 @@ export interface operations {
     };
     own_api_assignments__number__players__player__get: {
         parameters: {
-            query?: never;
+            query: {
+                today: string;
+            };
             header?: never;
             path: {
                 number: number;
@@ -9247,7 +9309,9 @@ export interface operations {
     };
     own_api_ticket_get: {
         parameters: {
-            query?: never;
+            query: {
+                today: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -1,6 +1,7 @@
 /** A class on the server, by React Query: players, assignments, pages, worksheets, links, the archive. */
 import { keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
+import { today } from "./dates";
 import type { AssignmentDocument, HandoutLayout, Profile, Recipe, WorksheetSetting } from "./types";
 
 const PLAYERS = "players";
@@ -18,6 +19,7 @@ export const blankAssignment: AssignmentDocument = {
   listening: "",
   links: [],
   due: null,
+  practice: null,
 };
 
 /** Everyone who practises, oneself first. */
@@ -89,7 +91,10 @@ export function useOwnAssignment(number: number, player: number, simpler: string
     queryKey: [ASSIGNMENTS, number, "own", player, simpler],
     queryFn: ({ signal }) =>
       answered(
-        client.GET("/api/assignments/{number}/players/{player}", { params: { path: { number, player } }, signal }),
+        client.GET("/api/assignments/{number}/players/{player}", {
+          params: { path: { number, player }, query: { today: today() } },
+          signal,
+        }),
       ),
     enabled,
     placeholderData: keepPreviousData,

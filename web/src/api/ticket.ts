@@ -1,6 +1,7 @@
 /** What a share link opens: one assignment of one player. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
+import { today } from "./dates";
 import type { EntryDraft } from "./types";
 
 const TICKET = "ticket";
@@ -9,7 +10,7 @@ const TICKET = "ticket";
 export function useTicket() {
   return useQuery({
     queryKey: [TICKET],
-    queryFn: () => answered(client.GET("/api/ticket")),
+    queryFn: () => answered(client.GET("/api/ticket", { params: { query: { today: today() } } })),
     retry: false,
     refetchInterval: 60_000,
   });

@@ -85,6 +85,7 @@ export type Player = Schemas["PlayerOut"];
 export type Profile = Schemas["PlayerProfile"];
 export type Fitted = Schemas["FittedOut"];
 export type Proposal = Schemas["ProposalOut"];
+export type AssignedPractice = Schemas["AssignedPractice"];
 export type AssignmentDocument = Schemas["Assignment"];
 export type AssignmentLine = Schemas["AssignmentLineOut"];
 export type AssignmentState = Schemas["AssignmentOut"];

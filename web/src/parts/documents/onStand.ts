@@ -1,5 +1,5 @@
 /** What lies on the stand: a recipe, taken there from anywhere, and the strip to begin with. */
-import type { Curtain, Recipe, Routine, TempoLadder } from "../../api/types";
+import type { Curtain, OwnAssignment, Recipe, Routine, TempoLadder } from "../../api/types";
 
 export interface OnStand {
   recipe: Recipe;
@@ -40,6 +40,18 @@ export function putStepOnStand(routine: Routine, place: number, id: string, assi
     ...(assignment === undefined ? {} : { assignment }),
   });
   return true;
+}
+
+/** Put an assignment (by its number, where the player's own link does not say it) on the stand as the player gets it. */
+export function putAssignmentOnStand(
+  { recipe, curtain, routine }: { recipe: Recipe | undefined; curtain: Curtain; routine: OwnAssignment["routine"] },
+  saved: string,
+  assignment?: number,
+): boolean {
+  const first = routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
+  if (routine) return putStepOnStand(routine, first, saved, assignment);
+  if (recipe) putOnStand(recipe, 0, saved, { curtain, ...(assignment === undefined ? {} : { assignment }) });
+  return recipe !== undefined;
 }
 
 /** What lies there, or null. */

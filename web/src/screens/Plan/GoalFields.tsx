@@ -1,10 +1,9 @@
 import { Chip, Group, Select, Stack, Text, TextInput } from "@mantine/core";
-import { DateInput } from "@mantine/dates";
-import { firstOfWeek } from "../../api/dates";
 import { usePlayers } from "../../api/studio";
 import { useShelf } from "../../api/shelves";
 import type { Goal, Recipe, Step } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
+import { DayField } from "../../parts/fields/DayField";
 import { Choice } from "../../parts/fields/Choice";
 import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
@@ -85,14 +84,12 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
           value={goal.minutes}
           onChange={(minutes) => put({ minutes })}
         />
-        <DateInput
+        <DayField
           label="By"
           placeholder="no day"
           clearable
-          clearButtonProps={{ "aria-label": "No day" }}
           w="10rem"
           valueFormat="D MMM YYYY"
-          firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
           value={goal.by}
           onChange={(by) => put({ by })}
         />

@@ -2,12 +2,13 @@ import { Button, Chip, Group, List, NumberInput, Stack, Text, Title } from "@man
 import { useWho } from "../../parts/Who";
 import { DatePickerInput } from "@mantine/dates";
 import "@mantine/dates/styles.css";
-import { useState } from "react";
 import { firstOfWeek } from "../../api/dates";
 import type { Goal, PlanDocument, PlanState } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
 import { labelOf, useLoadedTables } from "../../parts/tables";
+import { useFormDraft } from "../../parts/documents/useFormDraft";
+import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 import { GoalFields } from "./GoalFields";
@@ -38,11 +39,11 @@ const freshGoal = (): Goal => ({
 export function Goals({ plan }: { plan: PlanState }) {
   const [player] = useWho();
   const tables = useLoadedTables();
-  const [document, setDocument] = useState<PlanDocument>(plan.document);
-  const changed = document !== plan.document;
+  const form = useFormDraft<PlanDocument>(`plan.${player}`, plan.revision, plan.document);
+  const { value: document, changed } = form;
   const tried = useTriedPlan(player, changed ? document : null);
   const keep = useKeepPlan(player);
-  const put = (change: Partial<PlanDocument>) => setDocument((now) => ({ ...now, ...change }));
+  const put = (change: Partial<PlanDocument>) => form.set((now) => ({ ...now, ...change }));
   const setGoal = (place: number, goal: Goal | null) =>
     put({ goals: document.goals.flatMap((one, other) => (other !== place ? [one] : goal === null ? [] : [goal])) });
   const short = (changed ? tried.data : plan)?.short ?? [];
@@ -161,7 +162,10 @@ export function Goals({ plan }: { plan: PlanState }) {
             keep.mutate(
               { document, revision: plan.revision },
               {
-                onSuccess: () => announce("The plan is kept"),
+                onSuccess: () => {
+                  form.forget();
+                  announce("The plan is kept");
+                },
                 onError: (error) => tell("The plan was not kept", error),
               },
             )
@@ -169,6 +173,7 @@ export function Goals({ plan }: { plan: PlanState }) {
         >
           Keep the plan
         </Button>
+        <UnsavedForm form={form} />
       </Group>
     </Stack>
   );

@@ -1,9 +1,10 @@
 import { ActionIcon, Button, Group, List, Select, Stack, Text, TextInput, Textarea } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
-import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useShelf, useShelfActions } from "../../api/shelves";
 import type { Routine, Step } from "../../api/types";
+import { useFormDraft } from "../../parts/documents/useFormDraft";
+import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { announce } from "../../parts/Announced";
 import { putStepOnStand } from "../../parts/documents/onStand";
 import { Amount } from "../../parts/fields/Amount";
@@ -27,11 +28,12 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
   const { fresh } = useLoadedTables();
   const navigate = useNavigate();
   const [player] = useWho();
-  const [routine, setRoutine] = useState(first);
+  const form = useFormDraft(`routine.${id ?? `new.${first.title}`}`, revision, first);
+  const routine = form.value;
   const recipes = useShelf("recipes").data ?? [];
   const { add: save, change } = useShelfActions("routines");
   const { data: minutes, error } = useRoutineMinutes(player, routine);
-  const put = (part: Partial<Routine>) => setRoutine((now) => ({ ...now, ...part }));
+  const put = (part: Partial<Routine>) => form.set((now) => ({ ...now, ...part }));
   const setStep = (place: number, step: Step | null) =>
     put({ steps: routine.steps.flatMap((one, other) => (other !== place ? [one] : step === null ? [] : [step])) });
   const add = (recipe: string | null) => {
@@ -44,6 +46,7 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
     try {
       if (id === null) await save.mutateAsync(routine);
       else await change.mutateAsync({ id, document: routine, revision });
+      form.forget();
       announce(`${routine.title} is kept`);
       onClose();
     } catch (fault) {
@@ -81,6 +84,7 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
         <Text flex={1} fw={600} role="status">
           {minutes ? `${minutes.minutes} of ${routine.cap} minutes${minutes.over ? ": too long for the day" : ""}` : ""}
         </Text>
+        <UnsavedForm form={form} />
         <Button variant="default" onClick={onClose}>
           Close
         </Button>
@@ -114,29 +118,7 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
               {step.kind === "recipe" ? (
                 <StepFields step={step} onChange={(next) => setStep(place, next)} />
               ) : (
-                <Group align="flex-end">
-                  <TextInput
-                    label="Task"
-                    w="var(--field-m)"
-                    value={step.title}
-                    onChange={(event) => setStep(place, { ...step, title: event.currentTarget.value })}
-                  />
-                  <Textarea
-                    label="Its rule"
-                    flex={1}
-                    autosize
-                    maxLength={600}
-                    value={step.rule}
-                    onChange={(event) => setStep(place, { ...step, rule: event.currentTarget.value })}
-                  />
-                  <Amount
-                    label="Minutes"
-                    field="FreeTask.minutes"
-                    w="6.5rem"
-                    value={step.minutes}
-                    onChange={(minutes) => setStep(place, { ...step, minutes })}
-                  />
-                </Group>
+                <TaskFields task={step} onChange={(next) => setStep(place, next)} />
               )}
               <Text size="sm" c="dimmed">
                 {minutes?.steps[place] ? `${minutes.steps[place].minutes} minutes: ${minutes.steps[place].words}` : ""}
@@ -170,5 +152,36 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
         </Button>
       </Group>
     </Stack>
+  );
+}
+
+type Task = Extract<Step, { kind: "task" }>;
+
+/** A step that is no recipe: what to do, its rule, how long. */
+function TaskFields({ task, onChange }: { task: Task; onChange: (task: Task) => void }) {
+  return (
+    <Group align="flex-end">
+      <TextInput
+        label="Task"
+        w="var(--field-m)"
+        value={task.title}
+        onChange={(event) => onChange({ ...task, title: event.currentTarget.value })}
+      />
+      <Textarea
+        label="Its rule"
+        flex={1}
+        autosize
+        maxLength={600}
+        value={task.rule}
+        onChange={(event) => onChange({ ...task, rule: event.currentTarget.value })}
+      />
+      <Amount
+        label="Minutes"
+        field="FreeTask.minutes"
+        w="6.5rem"
+        value={task.minutes}
+        onChange={(minutes) => onChange({ ...task, minutes })}
+      />
+    </Group>
   );
 }

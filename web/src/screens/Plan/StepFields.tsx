@@ -90,6 +90,11 @@ export function StepFields({ step, onChange }: StepFieldsProps) {
           checked={step.ladder !== null}
           onChange={(event) => put({ ladder: event.currentTarget.checked ? fresh.ladder : null })}
         />
+        <Switch
+          label="The stand listens"
+          checked={step.listens}
+          onChange={(event) => put({ listens: event.currentTarget.checked })}
+        />
         {step.full !== null && (
           <>
             <Text size="sm">Something is left out of it.</Text>

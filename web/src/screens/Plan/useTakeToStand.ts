@@ -1,9 +1,10 @@
 import { useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
+import { today } from "../../api/dates";
 import type { PlanDay, Recipe, Routine } from "../../api/types";
 import { usePlayers } from "../../api/studio";
 import { useMend } from "../../parts/documents/useMend";
-import { putOnStand, putStepOnStand } from "../../parts/documents/onStand";
+import { putAssignmentOnStand, putOnStand, putStepOnStand } from "../../parts/documents/onStand";
 import { useWho } from "../../parts/Who";
 import { tell } from "../../parts/tell";
 
@@ -39,12 +40,9 @@ export function useGivenToStand() {
   const [player] = useWho();
   return async (number: number) => {
     try {
-      const path = { number, player };
-      const own = await answered(client.GET("/api/assignments/{number}/players/{player}", { params: { path } }));
-      const [first] = own.fits;
-      const place = own.routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
-      if (own.routine) putStepOnStand(own.routine, place, "", number);
-      else if (first) putOnStand(first.recipe, 0, "", { assignment: number });
+      const params = { path: { number, player }, query: { today: today() } };
+      const { fits, routine } = await answered(client.GET("/api/assignments/{number}/players/{player}", { params }));
+      putAssignmentOnStand({ recipe: fits[0]?.recipe, curtain: fits[0]?.curtain ?? "all", routine }, "", number);
       await navigate("/stand");
     } catch (error) {
       tell("It could not be put on the stand", error);

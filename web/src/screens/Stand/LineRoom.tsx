@@ -1,7 +1,7 @@
 import { Alert, Button, CloseButton, Group, Skeleton, Stack, Text } from "@mantine/core";
 import { useEffect, useState } from "react";
-import { ApiError } from "../../api/client";
 import type { Slip, Strip } from "../../api/types";
+import { problemsOf } from "../../parts/problemAt";
 import { BackingPanel } from "./panels/BackingPanel";
 import { Controls } from "./Controls";
 import { HowItWent } from "./takes/HowItWent";
@@ -18,8 +18,6 @@ import { type LinePractice, type Practised, useLinePractice } from "./useLinePra
 import { headingOf } from "./usePerformance";
 
 const NONE: readonly Slip[] = [];
-
-const problemsOf = (error: unknown) => (error instanceof ApiError ? error.problems : []);
 
 interface LineRoomProps extends Practised {
   onSentence: (sentence: string) => void;

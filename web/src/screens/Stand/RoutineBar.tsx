@@ -32,12 +32,16 @@ export function RoutineBar({ of: { routine, place, id }, assignment, clean, stri
   const places = Array.from({ length: strips }, (_, strip) => Math.max(0, needed - (clean[strip] ?? 0)));
   const missing = places.reduce((sum, one) => sum + one, 0);
   const open = needed === 0 || (strips > 0 && missing === 0);
+  const alone = routine.steps.length === 1;
   return (
     <Group className={classes.routine} gap="md">
       <Text flex={1}>
-        <b>{routine.title}</b>, step {place + 1} of {routine.steps.length}
+        <b>{routine.title}</b>
+        {!alone && `, step ${place + 1} of ${routine.steps.length}`}
         {step?.title ? `: ${step.title}` : ""}.{" "}
-        {!open && `${missing} clean ${missing === 1 ? "take opens" : "takes open"} the next one. `}
+        {!open &&
+          `${missing} clean ${missing === 1 ? "take" : "takes"} ${following < 0 ? "to go" : "to the next one"}. `}
+        {open && needed > 0 && following < 0 && "Every key is clean: it is done. "}
         {tasks.map((task) => task.kind === "task" && `Then ${task.title}, ${task.minutes} minutes: ${task.rule} `)}
         {minutes >= routine.break_after && "Time for a break of two minutes."}
       </Text>
@@ -49,7 +53,7 @@ export function RoutineBar({ of: { routine, place, id }, assignment, clean, stri
           {open ? "The next step" : "On all the same"}
         </Button>
       ) : (
-        <Text>The last step.</Text>
+        !alone && <Text>The last step.</Text>
       )}
     </Group>
   );

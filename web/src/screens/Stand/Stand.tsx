@@ -18,9 +18,10 @@ const MODES: { value: Mode; label: string }[] = [
 ];
 
 /** How a step of a routine sets the stand. */
-function settingOf(step: Extract<Step, { kind: "recipe" }>): Partial<StandSetting> {
-  const { curtain, ladder, repeats, rule, backing } = step;
+function settingOf(step: Extract<Step, { kind: "recipe" }>, now: StandSetting): Partial<StandSetting> {
+  const { curtain, ladder, repeats, rule, backing, listens } = step;
   return {
+    ...(listens && now.listening === "nobody" ? { listening: "microphone" } : {}),
     mode: rule === null ? "line" : "improvise",
     curtain,
     backing,
@@ -42,7 +43,7 @@ export function Stand({ lying, onNext }: { lying: OnStand; onNext: () => void })
   const [sentence, setSentence] = useState("");
   const step = lying.routine?.routine.steps[lying.routine.place];
   useEffect(() => {
-    if (step?.kind === "recipe") set(settingOf(step));
+    if (step?.kind === "recipe") set(settingOf(step, setting));
     else if (lying.curtain !== undefined) set({ curtain: lying.curtain });
     else if (lying.ladder !== undefined) set({ mode: "line", climbs: true, ladder: lying.ladder });
     // oxlint-disable-next-line react/exhaustive-deps -- once, as the step comes on the stand

@@ -6,7 +6,7 @@ import { useTicket } from "../../api/ticket";
 import type { Recipe, Ticket } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
 import { Engraved } from "../../parts/Engraved/Engraved";
-import { putOnStand, putStepOnStand } from "../../parts/documents/onStand";
+import { putAssignmentOnStand } from "../../parts/documents/onStand";
 import { exerciseQuery } from "../../parts/queries";
 import shelf from "../../parts/Shelf/Shelf.module.css";
 import { useLoadedTables } from "../../parts/tables";
@@ -34,13 +34,11 @@ function Assigned({ ticket }: { ticket: Ticket }) {
   const navigate = useNavigate();
   const { routine, recipes, saved, curtain } = ticket;
   const ready = major_keys.map((_, key) => ticket.keys.find((one) => one.key === key)?.ready ?? 0);
-  const begin = (recipe: Recipe) => {
-    putOnStand(recipe, 0, saved, { curtain });
-    void navigate("/stand");
-  };
-  const beginRoutine = () => {
-    const first = routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
-    if (routine && putStepOnStand(routine, first, saved)) void navigate("/stand");
+  const steps = routine?.steps.length ?? 1;
+  const step = routine?.steps[0];
+  const shown = steps === 1 && step?.kind === "recipe" ? step.curtain : curtain;
+  const begin = () => {
+    if (putAssignmentOnStand({ recipe: recipes[0], curtain, routine }, saved)) void navigate("/stand");
   };
   return (
     <Box className={shelf.page}>
@@ -60,23 +58,10 @@ function Assigned({ ticket }: { ticket: Ticket }) {
         </TicketSlip>
         <Group align="flex-start" gap="xl">
           <Stack flex={1} miw="min(20rem, 100%)">
-            {routine ? (
-              <Button size="lg" leftSection={<IconMusic size={20} />} onClick={beginRoutine}>
-                Begin: {routine.steps.length} steps
-              </Button>
-            ) : (
-              recipes.map((recipe) => (
-                <Button
-                  key={recipe.title}
-                  size="lg"
-                  leftSection={<IconMusic size={20} />}
-                  onClick={() => begin(recipe)}
-                >
-                  To the stand
-                </Button>
-              ))
-            )}
-            {recipes[0] && curtain === "all" && <FirstStrip recipe={recipes[0]} />}
+            <Button size="lg" leftSection={<IconMusic size={20} />} onClick={begin}>
+              {steps > 1 ? `Begin: ${steps} steps` : "To the stand"}
+            </Button>
+            {recipes[0] && shown === "all" && <FirstStrip recipe={recipes[0]} />}
             <Text>
               {ticket.minutes === 0 ? "Not practised yet." : `${lasting(ticket.minutes)} so far${toldOf(ticket)}.`}
             </Text>

@@ -2,7 +2,7 @@ import { Checkbox, Group, NumberInput, SegmentedControl, Select, Stack, Switch, 
 import type { Problem, Rounds, Rung } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
-import { LadderFields } from "./LadderFields";
+import { LadderFields } from "../../../parts/practising/LadderFields";
 import { MeasureLatency } from "./MeasureLatency";
 import { RuleFields } from "./RuleFields";
 import { LISTENING } from "./listeningWords";

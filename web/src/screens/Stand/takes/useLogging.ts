@@ -27,7 +27,9 @@ export function useLogging({ recipe, id, version, routine, assignment }: OnStand
     if (seconds <= 0) return;
     const entry: EntryDraft = {
       ...blankEntry(),
-      what: [...(routine ? [routine.routine.title] : []), recipe.title || strip.heading].join(": ").slice(0, MOST),
+      what: [...new Set([...(routine ? [routine.routine.title] : []), recipe.title || strip.heading])]
+        .join(": ")
+        .slice(0, MOST),
       recipe: id,
       version: version ?? "",
       minutes: seconds / 60,

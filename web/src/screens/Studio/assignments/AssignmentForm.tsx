@@ -10,15 +10,17 @@ import {
   TextInput,
   Textarea,
 } from "@mantine/core";
-import { DateInput } from "@mantine/dates";
 import { useState } from "react";
-import { firstOfWeek } from "../../../api/dates";
 import { useShelf } from "../../../api/shelves";
 import { blankAssignment, useAssignmentActions, usePlayers } from "../../../api/studio";
 import type { AssignmentDocument, AssignmentState } from "../../../api/types";
 import { announce } from "../../../parts/Announced";
+import { useFormDraft } from "../../../parts/documents/useFormDraft";
+import { DayField } from "../../../parts/fields/DayField";
 import { problemAt } from "../../../parts/problemAt";
 import { Window } from "../../../parts/Window";
+import { UnsavedForm } from "../../../parts/Saving/UnsavedForm";
+import { PracticeFields } from "./PracticeFields";
 
 interface AssignmentFormProps {
   /** What is changed; nothing for a new one. */
@@ -31,10 +33,15 @@ type Kind = "recipe" | "routine";
 export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
   const players = usePlayers().data ?? [];
   const { give, change } = useAssignmentActions();
-  const [draft, setDraft] = useState(kept?.document ?? blankAssignment);
-  const [to, setTo] = useState<string[]>(kept?.players.map(({ player }) => String(player)) ?? []);
+  const form = useFormDraft(`assignment.${kept?.id ?? "new"}`, kept?.revision ?? 0, {
+    document: kept?.document ?? blankAssignment,
+    to: kept?.players.map(({ player }) => String(player)) ?? [],
+  });
+  const { document: draft, to } = form.value;
   const { error, isPending } = kept === undefined ? give : change;
-  const put = (part: Partial<AssignmentDocument>) => setDraft((now) => ({ ...now, ...part }));
+  const put = (part: Partial<AssignmentDocument>) =>
+    form.set((now) => ({ ...now, document: { ...now.document, ...part } }));
+  const setTo = (chosen: string[]) => form.set((now) => ({ ...now, to: chosen }));
   const at = (field: string) => problemAt(error, `/document/${field}`);
   const keep = async () => {
     const given = { document: draft, players: to.map(Number) };
@@ -42,10 +49,11 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
       kept === undefined
         ? await give.mutateAsync(given)
         : await change.mutateAsync({ id: kept.id, revision: kept.revision, ...given });
+    form.forget();
     announce(`${draft.title} is given`);
     onClose(done.id);
   };
-  const told = ["title", "due", "words", "listening", "links"].some((field) => at(field) !== undefined);
+  const told = ["title", "due", "words", "listening", "links", "practice"].some((field) => at(field) !== undefined);
   const students = players.filter(({ id }) => id !== 1);
   return (
     <Window opened onClose={onClose} title={kept?.document.title ?? "Give an assignment"} size="52rem">
@@ -59,13 +67,10 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
             error={at("title")}
             onChange={(event) => put({ title: event.currentTarget.value })}
           />
-          <DateInput
+          <DayField
             label="For"
             placeholder="no day"
             clearable
-            clearButtonProps={{ "aria-label": "No day" }}
-            valueFormat="dddd D MMM YYYY"
-            firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
             value={draft.due}
             error={at("due")}
             onChange={(due) => put({ due })}
@@ -90,6 +95,9 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
           error={at("listening")}
           onChange={(event) => put({ listening: event.currentTarget.value })}
         />
+        {draft.recipe !== null && (
+          <PracticeFields practice={draft.practice} error={error} onChange={(practice) => put({ practice })} />
+        )}
         <Links links={draft.links} error={at("links")} onChange={(links) => put({ links })} />
         <Checkbox.Group label="To" value={to} onChange={setTo} error={problemAt(error, "/players")}>
           <Group mt={4} gap="md">
@@ -113,8 +121,9 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
           </Text>
         )}
         <Group justify="flex-end">
+          <UnsavedForm form={form} />
           <Button variant="default" onClick={() => onClose()}>
-            Leave it
+            Close
           </Button>
           <Button
             loading={isPending}
@@ -146,6 +155,7 @@ function What({
     const routine = kind === "routine" ? routines.find((one) => one.id === id) : undefined;
     const title = recipe?.title ?? routine?.title ?? "";
     onChange({
+      ...(recipe === undefined ? { practice: null } : {}),
       recipe: recipe?.document ?? null,
       routine: routine?.document ?? null,
       saved: id ?? "",

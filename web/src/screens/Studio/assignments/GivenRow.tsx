@@ -6,7 +6,7 @@ import { download } from "../../../api/files";
 import { useAssignmentActions, useOwnAssignment } from "../../../api/studio";
 import type { AssignmentState, Fitted, Given, OwnAssignment } from "../../../api/types";
 import { Dial } from "../../../parts/Dial/Dial";
-import { putOnStand, putStepOnStand } from "../../../parts/documents/onStand";
+import { putAssignmentOnStand } from "../../../parts/documents/onStand";
 import { useWho } from "../../../parts/Who";
 import { useLoadedTables } from "../../../parts/tables";
 import { tell } from "../../../parts/tell";
@@ -71,9 +71,11 @@ function TheirPage({ given, kept }: { given: Given; kept: AssignmentState }) {
   const practise = ({ fits, routine }: OwnAssignment) => {
     setWho(given.player);
     const [first] = fits;
-    const place = routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
-    if (routine) putStepOnStand(routine, place, kept.document.saved, kept.id);
-    else if (first) putOnStand(first.recipe, 0, kept.document.saved, { assignment: kept.id, curtain: first.curtain });
+    putAssignmentOnStand(
+      { recipe: first?.recipe, curtain: first?.curtain ?? "all", routine },
+      kept.document.saved,
+      kept.id,
+    );
     void navigate("/stand");
   };
   const turn = (name: string, on: boolean) => {

@@ -1,10 +1,12 @@
-import { Button, Chip, Group, Select, SimpleGrid, Stack, Text, TextInput, Textarea } from "@mantine/core";
-import { useState } from "react";
+import { Button, Group, Select, SimpleGrid, Stack, Text, TextInput, Textarea } from "@mantine/core";
 import { usePlayerActions } from "../../../api/studio";
 import type { Player, Profile } from "../../../api/types";
+import { useFormDraft } from "../../../parts/documents/useFormDraft";
+import { UnsavedForm } from "../../../parts/Saving/UnsavedForm";
 import { announce } from "../../../parts/Announced";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
+import { KeyChips } from "../../../parts/fields/KeyChips";
 import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { bySection } from "../../../parts/music/instruments";
 import { problemAt } from "../../../parts/problemAt";
@@ -20,15 +22,18 @@ interface ProfileFormProps {
 /** Everything that is needed to fit a recipe to a player. What is wrong is told at its field; nothing typed is lost. */
 export function ProfileForm({ player, onClose }: ProfileFormProps) {
   const tables = useLoadedTables();
-  const [profile, setProfile] = useState<Profile>(player?.profile ?? { ...tables.fresh.profile, name: "" });
+  const blank: Profile = { ...tables.fresh.profile, name: "" };
+  const form = useFormDraft(`player.${player?.id ?? "new"}`, player?.revision ?? 0, player?.profile ?? blank);
+  const profile = form.value;
   const { add, change } = usePlayerActions();
   const { error, isPending } = player === null ? add : change;
-  const put = (part: Partial<Profile>) => setProfile((now) => ({ ...now, ...part }));
+  const put = (part: Partial<Profile>) => form.set((now) => ({ ...now, ...part }));
   const at = (field: string) => problemAt(error, `/profile/${field}`);
   const instrument = tables.instruments.find(({ id }) => id === profile.instrument);
   const keep = async () => {
     if (player === null) await add.mutateAsync(profile);
     else await change.mutateAsync({ id: player.id, revision: player.revision, profile });
+    form.forget();
     announce(`${profile.name} is kept`);
     onClose();
   };
@@ -100,20 +105,7 @@ export function ProfileForm({ player, onClose }: ProfileFormProps) {
           />
           {instrument?.fingering && <FingeringWish family={instrument.fingering} profile={profile} onChange={put} />}
         </SimpleGrid>
-        <div role="group" aria-label="Keys of tunes in hand">
-          <Text size="sm" fw={500} mb={4}>
-            Keys of tunes in hand
-          </Text>
-          <Chip.Group multiple value={profile.tunes} onChange={(tunes) => put({ tunes })}>
-            <Group gap={6}>
-              {tables.major_keys.map((key) => (
-                <Chip key={key} value={key} size="xs">
-                  {key}
-                </Chip>
-              ))}
-            </Group>
-          </Chip.Group>
-        </div>
+        <KeyChips label="Keys of tunes in hand" value={profile.tunes} onChange={(tunes) => put({ tunes })} />
         <Textarea
           label="Notes"
           description="for you alone"
@@ -130,8 +122,9 @@ export function ProfileForm({ player, onClose }: ProfileFormProps) {
           </Text>
         )}
         <Group justify="flex-end">
+          <UnsavedForm form={form} />
           <Button variant="default" onClick={onClose}>
-            Leave it
+            Close
           </Button>
           <Button
             loading={isPending}

@@ -1,9 +1,9 @@
 import { Text, TextInput } from "@mantine/core";
 import { useState } from "react";
-import type { TempoLadder } from "../../../api/types";
-import { Amount } from "../../../parts/fields/Amount";
-import { Choice } from "../../../parts/fields/Choice";
-import { limitsOf, useLoadedTables } from "../../../parts/tables";
+import type { TempoLadder } from "../../api/types";
+import { Amount } from "../fields/Amount";
+import { Choice } from "../fields/Choice";
+import { limitsOf, useLoadedTables } from "../tables";
 
 interface LadderFieldsProps {
   ladder: TempoLadder;
