@@ -110,8 +110,11 @@ def _of_band(backing: Backing) -> Iterator[str]:
     ]
     over = {"chord": f" over {backing.first}", "two-chords": f" over {backing.first} and {backing.second} in turn"}
     if backing.harmony == "drone":
-        players.insert(0, f"a drone on {backing.degree}{' and its fifth' if backing.fifth else ''}")
-    yield f"With {listed(players)}{over.get(backing.harmony, '')}." if players else "Without a band."
+        yield f"Over a drone on {backing.degree}{' with its fifth' if backing.fifth else ''}."
+    if players:
+        yield f"With {listed(players)}{over.get(backing.harmony, '')}."
+    elif backing.harmony != "drone":
+        yield "Without a band."
     clicks = {
         "all": "on every beat", "off-beats": "on 2 and 4", "fading": "and fades away bar by bar",
         "bars": f"on the first beat of every {count(backing.every)} bars" if backing.every > 1 else "on the first beat",

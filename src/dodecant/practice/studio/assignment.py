@@ -16,7 +16,13 @@ from dodecant.exercise.tables import Tables
 from dodecant.music.core.errors import MusicError
 from dodecant.practice.planning.days import FIRST_DAY, LAST_DAY
 from dodecant.practice.planning.routine import RecipeStep, Routine, StandWish, Step, tempo_of
-from dodecant.practice.studio.assigned_practice import AssignedPractice, DayOfPractice, for_the_day, is_drawn, practice_words
+from dodecant.practice.studio.assigned_practice import (
+    AssignedPractice,
+    DayOfPractice,
+    for_the_day,
+    is_drawn,
+    practice_words,
+)
 from dodecant.practice.studio.fit import Fitted, fitted
 from dodecant.practice.studio.profile import PlayerProfile
 

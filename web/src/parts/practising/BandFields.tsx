@@ -14,6 +14,7 @@ interface BandFieldsProps {
 /** Who plays along: harmony, bass, chords, time, click and count-in. */
 export function BandFields({ backing, onChange, problems, at }: BandFieldsProps) {
   const error = (field: string) => problems.find(({ pointer }) => pointer === `${at}/${field}`)?.message;
+  const chords = backing.harmony !== "drone" && backing.harmony !== "none"; // what bass and chords play
   const put = (change: Partial<Backing>) => onChange({ ...backing, ...change });
   return (
     <>
@@ -62,8 +63,17 @@ export function BandFields({ backing, onChange, problems, at }: BandFieldsProps)
         />
       )}
       <Group grow align="flex-start">
-        <Choice label="Bass" field="Backing.bass" value={backing.bass} onChange={(bass) => put({ bass })} />
-        <Choice label="Chords" field="Backing.chords" value={backing.chords} onChange={(chords) => put({ chords })} />
+        {chords && (
+          <>
+            <Choice label="Bass" field="Backing.bass" value={backing.bass} onChange={(bass) => put({ bass })} />
+            <Choice
+              label="Chords"
+              field="Backing.chords"
+              value={backing.chords}
+              onChange={(chords) => put({ chords })}
+            />
+          </>
+        )}
         <Choice label="Time" field="Backing.time" value={backing.time} onChange={(time) => put({ time })} />
       </Group>
       <Group grow align="flex-start">

@@ -52,9 +52,9 @@ function Said({ practice, error, onChange }: PracticeFieldsProps & { practice: A
         />
         {curtain !== "all" && (
           <Amount
-            label="From which day of practising"
+            label="From which day"
             field="AssignedPractice.curtain_from"
-            w="var(--field-m)"
+            w="var(--field-s)"
             value={practice.curtain_from}
             onChange={(curtain_from) => put({ curtain_from })}
           />
