@@ -473,3 +473,50 @@ def test_sharing_is_off_until_it_is_turned_on(client: TestClient) -> None:
     assert client.post(f"/api/assignments/{number}/shares", json={"players": [who]}).status_code == 409
     assert client.get("/api/ticket?today=2026-11-28").status_code == 401
     assert client.put("/api/passphrase", json={"passphrase": SECRET}).status_code == 204
+
+
+def test_a_lesson_looks_back_proposes_and_is_written_down(client: TestClient) -> None:
+    (who,) = [
+        client.post("/api/players", json={"profile": {"name": "Sefa Odell", "instrument": "clarinet"}}).json()["id"]
+    ]
+    lydian = {"sounds": {"kind": "one", "scale": "lydian"}, "tempo": 96}
+    given = [
+        client.post("/api/assignments", json={"document": {"title": title, "recipe": lydian}, "players": [who]}).json()
+        for title in ("Slipway", "Gangway")
+    ]
+    at, today = f"/api/players/{who}/lesson", {"today": "2026-12-01"}
+    notes = {"notes": "Breath.", "next_day": "2026-12-08"}
+    assert client.put(at, json={"notes": notes}, params={"today": "2026-11-24"}).status_code == 204
+    assert client.put(at, json={"notes": notes}, params={"today": "2026-11-24"}).status_code == 409
+    changed = {"notes": {**notes, "notes": "Breath first."}, "revision": 1}
+    assert client.put(at, json=changed, params={"today": "2026-11-24"}).status_code == 204
+    entry = {"what": "Slipway", "minutes": 10, "key": 2, "sound": "Lydian", "assignment": given[0]["id"]}
+    for day, more in (
+        ("2026-11-20", {"tempo": 72, "word": "comfortable"}),
+        ("2026-11-28", {"tempo": 84, "word": "comfortable"}),
+        ("2026-11-29", {"tempo": 90, "slips": 2, "slipped": [{"degree": "♯4", "kind": "wrong"}] * 2, "minutes": 5}),
+    ):
+        sent = [{**entry, "at": f"{day}T18:00:00Z", **more}]
+        assert client.post(f"/api/players/{who}/entries", json=sent).status_code == 201
+    page = client.get(at, params=today).json()
+    assert (page["name"], page["since"], page["minutes"], page["days"]) == ("Sefa Odell", "2026-11-24", 15, 2)
+    assert page["last"] == {"day": "2026-11-24", "notes": "Breath first."}
+    assert page["keys"] == [{"sound": "Lydian", "key": "D", "before": 72, "now": 84}]
+    (slip,) = page["slips"]
+    assert (slip["degree"], slip["sound"], slip["times"], slip["keys"]) == ("♯4", "Lydian", 2, ["D"])
+    assert page["untouched"] == ["Gangway"]
+    assert [(one["title"], one["why"]) for one in page["proposals"]] == [
+        ("Mend ♯4 of Lydian", "♯4 of Lydian slipped two times in D."),
+        ("Slipway", "D is at 84; G, C and F are not begun. 96 is asked."),
+        ("Gangway", "Given and not played yet: three keys, at 77."),
+    ]
+    for one in page["proposals"]:  # one press gives it
+        document = {name: one[name] for name in ("title", "recipe", "practice", "saved")}
+        made = client.post("/api/assignments", json={"document": {**document, "due": "2026-12-08"}, "players": [who]})
+        assert made.status_code == 201, made.text
+    assert (page["notes"], page["revision"]) == ({"notes": "", "next_day": None}, 0)
+    printed = client.get(f"{at}.pdf", params=today)
+    assert printed.content.startswith(b"%PDF-")
+    assert client.get("/api/players/99/lesson", params=today).status_code == 404
+    fresh = client.get("/api/players/1/lesson", params=today).json()
+    assert (fresh["since"], fresh["last"], fresh["days"], len(fresh["proposals"])) == ("2026-11-03", None, 0, 3)

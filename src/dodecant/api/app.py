@@ -36,7 +36,7 @@ from dodecant.api.routers import (
     vocabulary,
 )
 from dodecant.api.routers.practising import ear, logbook, plans, routines, stand, takes
-from dodecant.api.routers.studio import archive, assignments, entrance, pages, players, shares, ticket
+from dodecant.api.routers.studio import archive, assignments, entrance, lessons, pages, players, shares, ticket
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.workers.jobs import Jobs
 from dodecant.api.workers.pool import InThreads, WorkerPool
@@ -76,6 +76,7 @@ def create_app(database: Database, workers: WorkerPool | None = None, sharing: S
         archive.router,
         logbook.router,
         plans.router,
+        lessons.router,
         routines.router,
         takes.router,
         phrases.router,

@@ -11,6 +11,7 @@ from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.recipe.variation import beyond_level
 from dodecant.tables import load_tables
 
 
@@ -22,6 +23,17 @@ def _notes(exercise: Exercise) -> int:
 def pressed(recipe: Recipe) -> Exercise:
     """A recipe worked out; raises RecipeError for what cannot be done."""
     return press(recipe, load_tables())
+
+
+def works(before: Recipe, level: int | None, recipe: Recipe) -> bool:
+    """Whether a version of a recipe can be worked out, and is not too hard for a player's level."""
+    if level is not None and beyond_level(before, recipe, level, load_tables().levels):
+        return False
+    try:
+        pressed(recipe)
+    except RecipeError:
+        return False
+    return True
 
 
 def strip_of(exercise: Exercise, index: int, pointer: str = "/strip") -> Strip:

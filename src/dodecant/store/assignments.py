@@ -11,9 +11,9 @@ from typing import NamedTuple
 from dodecant.exercise.recipe.part import read_part
 from dodecant.formats.json.documents import json_value, to_json
 from dodecant.practice.studio.assignment import Assignment
+from dodecant.store.coverage import COMFORTABLE
 
 _OPEN = "SELECT count(*) FROM question WHERE question.assignment = assignment.id AND answer = ''"
-_COMFORTABLE = "CASE WHEN word <> 'pushing' AND (word <> '' OR slips = 0) THEN tempo END"
 
 
 class KeptAssignment(NamedTuple):
@@ -183,7 +183,7 @@ def progress(connection: sqlite3.Connection, number: int, player: int | None = N
     of = (number, player)
     keys: dict[int, list[tuple[int, int | None, int | None]]] = {}
     for who, key, tempo, best in connection.execute(
-        f"SELECT player, key, max({_COMFORTABLE}), max(tempo) FROM entry WHERE assignment = ? AND current = 1"  # noqa: S608
+        f"SELECT player, key, max({COMFORTABLE}), max(tempo) FROM entry WHERE assignment = ? AND current = 1"  # noqa: S608
         " AND player = ifnull(?, player) AND key IS NOT NULL GROUP BY player, key ORDER BY player, key",
         of,
     ):

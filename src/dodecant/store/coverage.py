@@ -7,6 +7,9 @@ from datetime import date
 
 from dodecant.practice.planning.coverage import CoverageCell, Done, SlipCount, Week
 
+# The tempo of an entry, where it was comfortable.
+COMFORTABLE = "CASE WHEN word <> 'pushing' AND (word <> '' OR slips = 0) THEN tempo END"
+
 
 def cells(connection: sqlite3.Connection, player: int) -> list[Done]:
     """For each key, sound, position and note value: times, the best comfortable tempo, the best, the last day."""

@@ -1470,6 +1470,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player}/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lesson
+         * @description The page of a lesson on a day.
+         */
+        get: operations["lesson_api_players__player__lesson_get"];
+        /**
+         * Keep
+         * @description Keep what is written down at a lesson; where it was changed meanwhile, that is refused.
+         */
+        put: operations["keep_api_players__player__lesson_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/lesson.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description The same to print.
+         */
+        get: operations["page_api_players__player__lesson_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/routine-minutes": {
         parameters: {
             query?: never;
@@ -4449,6 +4493,13 @@ export interface components {
             tempo: number | null;
             ready: number;
         };
+        /** @description A key of a sound, as the player reads it: the best comfortable tempo (BPM) before the last lesson, and now. */
+        KeyProgressOut: {
+            sound: string;
+            key: string;
+            before: number | null;
+            now: number | null;
+        };
         /** @description The order in which the keys come round. Keys are named as tonics; their spelling follows the table. */
         KeyRoute: {
             /**
@@ -4501,6 +4552,12 @@ export interface components {
             exercise: components["schemas"]["ExerciseOut"];
             picture: string;
         };
+        /** @description The lesson before: its day and what was written down. */
+        LastLessonOut: {
+            /** Format: date */
+            day: string;
+            notes: string;
+        };
         /** @description How long after the hand a note arrives in ms, or nothing where it cannot be told; how unevenly; in words. */
         LatencyOut: {
             ms: number | null;
@@ -4518,6 +4575,55 @@ export interface components {
         Lesson: {
             /** Format: date */
             day: string;
+            keys: string[];
+        };
+        /** @description What is written down, and the revision it was changed from (0: nothing was kept of this day). */
+        LessonIn: {
+            notes: components["schemas"]["LessonNotes"];
+            /** @default 0 */
+            revision: number;
+        };
+        /** @description What the teacher writes down at a lesson, and the day of the next one. */
+        LessonNotes: {
+            /** @default  */
+            notes: string;
+            next_day: string | null;
+        };
+        /**
+         * @description A lesson of a player on a day: the one before, what was done since a day (minutes, on how many days, keys by
+         *     tempo, what slips, what was given and not touched, questions), three proposals, and what is written down.
+         */
+        LessonOut: {
+            name: string;
+            /** Format: date */
+            day: string;
+            last: components["schemas"]["LastLessonOut"] | null;
+            /** Format: date */
+            since: string;
+            minutes: number;
+            days: number;
+            keys: components["schemas"]["KeyProgressOut"][];
+            slips: components["schemas"]["LessonSlipOut"][];
+            untouched: string[];
+            questions: components["schemas"]["OpenQuestionOut"][];
+            proposals: components["schemas"]["LessonProposalOut"][];
+            notes: components["schemas"]["LessonNotes"];
+            revision: number;
+        };
+        /** @description What to give next: a recipe under a title, how it is practised, and why; its id on the shelf, if it is kept. */
+        LessonProposalOut: {
+            title: string;
+            recipe: components["schemas"]["Recipe"];
+            practice: components["schemas"]["AssignedPractice"] | null;
+            why: string;
+            saved: string;
+        };
+        /** @description A degree of a sound that slipped: how, how often, in which keys. */
+        LessonSlipOut: {
+            sound: string;
+            degree: string;
+            kind: string;
+            times: number;
             keys: string[];
         };
         /**
@@ -4853,6 +4959,12 @@ export interface components {
              * @enum {string}
              */
             kind: "open";
+        };
+        /** @description A question without an answer, and the assignment it is about. */
+        OpenQuestionOut: {
+            assignment: number;
+            title: string;
+            question: components["schemas"]["QuestionOut"];
         };
         /**
          * @description What the entries add up to: sounds, the dial of one of them, what comes next, weeks, tempos, slips; how many
@@ -10222,6 +10334,121 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    lesson_api_players__player__lesson_get: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    keep_api_players__player__lesson_put: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    page_api_players__player__lesson_pdf_get: {
+        parameters: {
+            query: {
+                today: string;
+                paper?: "a4" | "us-letter";
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
             413: components["responses"]["413"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];

@@ -49,6 +49,7 @@ from dodecant.practice.rounds import Rounds
 from dodecant.practice.studio.assigned_practice import AssignedPractice
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.lesson import LessonNotes
 from dodecant.practice.studio.profile import PlayerProfile
 from dodecant.practice.studio.words import STUDIO_WORDS
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
@@ -162,7 +163,7 @@ class FreshOut(BaseModel):
 
 
 _PRACTISED = (Practised, Backing, TempoLadder, Rounds, FreeRule, EarSetting, Routine, PlanDocument)
-_OF_A_CLASS = (PlayerProfile, Assignment, HandoutLayout, WorksheetSetting)
+_OF_A_CLASS = (PlayerProfile, Assignment, LessonNotes, HandoutLayout, WorksheetSetting)
 _DOCUMENTS = (*_PRACTISED, *_OF_A_CLASS)
 
 

@@ -39,3 +39,8 @@ def keys_pdf(
     """A grid of twelve keys to tick, a row for each thing practised, with the tempos that were reached."""
     table = [{"title": name, "reached": [reached.get(key, "") for key in range(12)]} for name, reached in rows]
     return typeset("keys", {"title": title, "keys": list(names), "rows": table, "paper": paper})
+
+
+def lesson_pdf(lesson: Mapping[str, object], paper: Paper = "a4") -> bytes:
+    """A lesson to print: what was done, what to give next, what was written down, with room for more."""
+    return typeset("lesson", {**lesson, "paper": paper})

@@ -10,8 +10,8 @@ from typing import Annotated, Final, NamedTuple, Self
 from pydantic import Field, model_validator
 
 from dodecant.backing.setting import Backing
-from dodecant.exercise.recipe.document import KeyName, Recipe
-from dodecant.exercise.recipe.part import Part, refused
+from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.part import KeyName, Part, refused
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.errors import MusicError
 from dodecant.practice.ladder import rung

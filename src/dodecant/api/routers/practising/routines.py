@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from dodecant.api.pressed import pressed
+from dodecant.api.pressed import pressed, works
 from dodecant.api.schemas.practising.planning import (
     FillingIn,
     LeftOutOut,
@@ -17,15 +17,12 @@ from dodecant.api.schemas.practising.planning import (
     VersionOut,
 )
 from dodecant.api.workers.offloaded import offloaded, offloading_router
-from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.variation import beyond_level
 from dodecant.practice.planning.minutes import StepMinutes, practised, step_minutes, task_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.shortening import shortenings
 from dodecant.practice.planning.versions import new_version
-from dodecant.tables import load_tables
 
 router = offloading_router("routines")
 _MOST_OFFERED = 8
@@ -73,7 +70,7 @@ def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
     recipe, history, told = wanted.recipe, list(wanted.history), list[str]()
     for _ in range(wanted.times):
-        found = new_version(recipe, history, partial(_works, recipe, wanted.level))
+        found = new_version(recipe, history, partial(works, recipe, wanted.level))
         if found is None:
             message = "Nothing is left to change that did not change lately."
             raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
@@ -92,14 +89,3 @@ def _minutes(step: Step, taken: dict[str, list[TakenDay]], pointer: str) -> Step
         raise RecipeError([replace(one, pointer=f"{pointer}/recipe{one.pointer}") for one in error.problems]) from None
     days = [day for day in taken.get(step.saved, []) if day.strips]
     return step_minutes(exercise, step, [day.minutes / day.strips * len(exercise.strips) for day in days])
-
-
-def _works(before: Recipe, level: int | None, recipe: Recipe) -> bool:
-    """Whether a version can be worked out, and is not too hard for a player's level."""
-    if level is not None and beyond_level(before, recipe, level, load_tables().levels):
-        return False
-    try:
-        pressed(recipe)
-    except RecipeError:
-        return False
-    return True

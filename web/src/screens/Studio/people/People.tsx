@@ -1,12 +1,14 @@
 import { Alert, Button, Group, Skeleton, Stack, Switch, Text } from "@mantine/core";
 import { IconUserPlus } from "@tabler/icons-react";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { usePlayerActions, usePlayers } from "../../../api/studio";
 import type { Player } from "../../../api/types";
 import { offerUndo } from "../../../parts/Shelf/useRemoval";
 import shelf from "../../../parts/Shelf/Shelf.module.css";
 import { labelOf, useLoadedTables } from "../../../parts/tables";
 import { tell } from "../../../parts/tell";
+import { LessonView } from "../lesson/LessonView";
 import { ProfileForm } from "./ProfileForm";
 
 /** The players of the class: added, changed, archived and brought back. */
@@ -15,6 +17,10 @@ export function People() {
   const { data, error } = usePlayers(archived);
   const { archive, bringBack } = usePlayerActions();
   const [open, setOpen] = useState<Player | "new" | null>(null);
+  const [search, setSearch] = useSearchParams();
+  const lesson = Number(search.get("lesson") ?? 0);
+  const show = (id: number) => setSearch({ show: "players", ...(id === 0 ? {} : { lesson: String(id) }) });
+  if (lesson > 0) return <LessonView player={lesson} onClose={() => show(0)} />;
   const away = ({ id, profile }: Player) =>
     archive.mutateAsync(id).then(
       () => offerUndo(`“${profile.name}” is archived`, () => bringBack.mutateAsync(id)),
@@ -51,6 +57,9 @@ export function People() {
               </Button>
             ) : (
               <>
+                <Button aria-label={`Lesson with ${player.profile.name}`} onClick={() => show(player.id)}>
+                  Lesson
+                </Button>
                 <Button variant="default" aria-label={`Change ${player.profile.name}`} onClick={() => setOpen(player)}>
                   Change
                 </Button>

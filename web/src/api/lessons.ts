@@ -1,0 +1,26 @@
+/** A lesson with a student on the server, by React Query: the page of today, and what is written down. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import { today } from "./dates";
+import type { LessonNotes } from "./types";
+
+const LESSON = "lesson";
+const ofToday = (player: number) => ({ path: { player }, query: { today: today() } });
+
+/** What was done since the last lesson, what to give next, what is written down. */
+export function useLesson(player: number) {
+  return useQuery({
+    queryKey: [LESSON, player, today()],
+    queryFn: ({ signal }) => answered(client.GET("/api/players/{player}/lesson", { params: ofToday(player), signal })),
+  });
+}
+
+/** Keep what is written down. */
+export function useKeepLesson(player: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { notes: LessonNotes; revision: number }) =>
+      answered(client.PUT("/api/players/{player}/lesson", { params: ofToday(player), body })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: [LESSON, player] }),
+  });
+}
