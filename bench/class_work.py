@@ -114,7 +114,7 @@ def _player(client: httpx2.Client, token: str, took: list[float], written: list[
             return answer
 
         ask("POST", "/api/tickets", json={"token": token})
-        recipe = ask("GET", "/api/ticket?today=2026-11-28").json()["recipes"][0]
+        recipe = ask("GET", "/api/ticket?today=2026-11-28").json()["assignments"][0]["recipes"][0]
         ask("POST", "/api/exercises?width=640", json=recipe)
         for round_ in range(ROUNDS):
             time.sleep(6)  # a strip is played meanwhile

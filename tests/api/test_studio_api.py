@@ -243,6 +243,12 @@ def guest(shared: TestClient) -> Iterator[tuple[TestClient, TestClient, int, int
         yield shared, made, number, who
 
 
+def own(client: TestClient) -> Any:
+    """What a link opens, as its player gets it on a day: the first of it."""
+    page = client.get("/api/ticket?today=2026-11-28").json()
+    return {**page, **page["assignments"][0]}
+
+
 def every_route(client: TestClient) -> list[tuple[str, str]]:
     described: Any = client.app
     return [(method.upper(), path) for path, ways in described.openapi()["paths"].items() for method in ways]
@@ -255,7 +261,8 @@ A_GUESTS = {  # what a share link opens, typed here once more
         "bands", "judged", "mendings", "simulated", "rungs", "improvised", "ear", "sung", "latency", "sounds/{kind}",
         "scores/{kind}")),
     ("GET", "/api/ticket"), ("POST", "/api/ticket/entries"), ("PUT", "/api/ticket/entries/{number}"),
-    ("POST", "/api/ticket/questions"),
+    ("POST", "/api/ticket/questions"), ("GET", "/api/ticket/week"), ("POST", "/api/ticket/items"),
+    ("POST", "/api/ticket/handouts/{number}"), ("POST", "/api/ticket/packs/{number}"),
 }  # fmt: skip
 WAYS_IN = {
     ("GET", "/api/visitor"), ("POST", "/api/sessions"), ("DELETE", "/api/sessions"), ("POST", "/api/tickets"),
@@ -328,7 +335,7 @@ def test_two_guests_see_nothing_of_each_other(guest: tuple[TestClient, TestClien
     mine.post("/api/ticket/questions", json={"text": "Mine alone?"})
     with TestClient(teacher.app, base_url=ADDRESS) as other:
         other.post("/api/tickets", json={"token": link(teacher, number, teo)})
-        seen = other.get("/api/ticket?today=2026-11-28").json()
+        seen = own(other)
         assert (seen["player"], seen["minutes"], seen["questions"]) == ("Teo Marr", 0, [])
         for entry in range(first, first + 3):
             assert other.put(f"/api/ticket/entries/{entry}", json=ENTRY).status_code == 404
@@ -359,7 +366,7 @@ def test_a_ticket_opens_one_assignment_and_no_other_of_its_player(
 
 def test_a_guest_sees_and_writes_what_is_theirs(guest: tuple[TestClient, TestClient, int, int]) -> None:
     teacher, mine, number, who = guest
-    ticket = mine.get("/api/ticket?today=2026-11-28").json()
+    ticket = own(mine)
     assert (ticket["title"], ticket["player"], ticket["curtain"]) == ("Slipway", "Ilse Varga", "numbers")
     assert ticket["due_words"] == "For Tuesday 8 December"
     assert ticket["recipes"][0]["player"]["instrument"] == "trombone"
@@ -376,7 +383,7 @@ def test_a_guest_sees_and_writes_what_is_theirs(guest: tuple[TestClient, TestCli
     assert [one["recipe"] for one in teacher.get(f"/api/players/{who}/entries").json()["entries"]] == ["abc"]
     place = f"/api/assignments/{number}/questions/{asked['id']}"
     assert teacher.put(place, json={"text": "The low one."}).status_code == 204
-    assert mine.get("/api/ticket?today=2026-11-28").json()["questions"][0]["answer"] == "The low one."
+    assert own(mine)["questions"][0]["answer"] == "The low one."
     assert mine.post("/api/ticket/entries", json=[{**ENTRY, "minutes": 0}]).status_code == 422
 
 
@@ -520,3 +527,84 @@ def test_a_lesson_looks_back_proposes_and_is_written_down(client: TestClient) ->
     assert client.get("/api/players/99/lesson", params=today).status_code == 404
     fresh = client.get("/api/players/1/lesson", params=today).json()
     assert (fresh["since"], fresh["last"], fresh["days"], len(fresh["proposals"])) == ("2026-11-03", None, 0, 3)
+
+
+DAY = "2026-11-28"
+GOAL = {"title": "Thirds", "kind": "recipe", "sound": "Dorian", "keys": ["C", "F"], "tempo": 84, "minutes": 5}
+
+
+def whole(teacher: TestClient, who: int) -> str:
+    made = teacher.post(f"/api/players/{who}/shares", json={"days": 30}).json()
+    assert made["code"].startswith("<svg")
+    return str(made["address"]).split("#")[1]
+
+
+def test_one_link_opens_all_that_is_given_to_a_student_and_nothing_of_anybody_else(
+    guest: tuple[TestClient, TestClient, int, int],
+) -> None:
+    teacher, single, first, who = guest
+    second = give(teacher, who)
+    teo = next(
+        one["player"] for one in teacher.get(f"/api/assignments/{first}").json()["players"] if one["player"] != who
+    )
+    others = give(teacher, teo)
+    saved = teacher.post("/api/recipes", json={"title": "Thirds", "sounds": {"kind": "one", "scale": "dorian"}}).json()
+    plan = {"document": {"start": DAY, "minutes": [10] * 7, "goals": [{**GOAL, "saved": saved["id"]}]}, "revision": 0}
+    assert teacher.put(f"/api/players/{who}/plan?today={DAY}", json=plan).status_code == 200
+    with TestClient(teacher.app, base_url=ADDRESS) as mine:
+        assert mine.post("/api/tickets", json={"token": whole(teacher, who)}).status_code == 204
+        page = mine.get(f"/api/ticket?today={DAY}").json()
+        assert (page["player"], page["whole"]) == ("Ilse Varga", True)
+        assert {one["id"] for one in page["assignments"]} == {first, second}
+        assert "Teo" not in str(page)
+        # The plan, and what an item of it puts on the stand.
+        week = mine.get(f"/api/ticket/week?today={DAY}").json()
+        assert len(week["days"]) == 7
+        (item, *_) = week["days"][0]["items"]
+        asked = {name: item[name] for name in ("goal", "key", "comes", "degree")}
+        stand = mine.post(f"/api/ticket/items?today={DAY}", json=asked).json()
+        assert (stand["saved"], stand["recipe"]["title"], stand["recipe"]["tempo"]) == (saved["id"], "Thirds", 84)
+        assert (stand["recipe"]["keys"]["picked"], stand["recipe"]["player"]["named_key"]) == (["C"], "written")
+        assert stand == teacher.post(f"/api/players/{who}/plan/items?today={DAY}", json=asked).json()
+        assert mine.post(f"/api/ticket/items?today={DAY}", json={**asked, "key": "A"}).status_code == 409
+        # Entries: of what is given to this player, or of none.
+        wanted = [{**ENTRY, "assignment": second}, {**ENTRY, "assignment": None, "recipe": saved["id"]}]
+        of_second, of_none = mine.post("/api/ticket/entries", json=wanted).json()
+        assert mine.post("/api/ticket/entries", json=[{**ENTRY, "assignment": others}]).status_code == 404
+        assert mine.put(f"/api/ticket/entries/{of_none}", json=wanted[1]).status_code == 204
+        assert mine.put(f"/api/ticket/entries/{of_second}", json={**ENTRY, "assignment": others}).status_code == 404
+        (of_teo,) = teacher.post(f"/api/players/{teo}/entries", json=[ENTRY]).json()
+        assert mine.put(f"/api/ticket/entries/{of_teo}", json=wanted[1]).status_code == 404
+        last = mine.get(f"/api/ticket/week?today={DAY}").json()["done"]
+        assert [one["what"] for one in last] == [ENTRY["what"]] * 2
+        # Questions and files.
+        for about, status in ((second, 201), (others, 404), (None, 404), (99, 404)):
+            sent = {"text": "Which octave?", "assignment": about}
+            assert mine.post("/api/ticket/questions", json=sent).status_code == status
+        assert mine.post(f"/api/ticket/handouts/{second}").content.startswith(b"%PDF-")
+        for file in ("handouts", "packs"):
+            assert mine.post(f"/api/ticket/{file}/{others}").status_code == 404
+            assert single.post(f"/api/ticket/{file}/{second}").status_code == 404
+        # A link to one assignment opens no plan; what is put away is gone; a link that is revoked opens nothing.
+        assert [single.get(f"/api/ticket/week?today={DAY}").status_code, own(single)["id"]] == [403, first]
+        assert teacher.delete(f"/api/assignments/{second}").status_code == 204
+        assert [one["id"] for one in mine.get(f"/api/ticket?today={DAY}").json()["assignments"]] == [first]
+        (known,) = teacher.get(f"/api/players/{who}/shares").json()
+        assert teacher.delete(f"/api/players/{teo}/shares/{known['id']}").status_code == 404
+        assert teacher.delete(f"/api/assignments/{first}/shares/{known['id']}").status_code == 404
+        assert teacher.delete(f"/api/players/{who}/shares/{known['id']}").status_code == 204
+        assert mine.get(f"/api/ticket?today={DAY}").status_code == 401
+    assert single.get(f"/api/ticket?today={DAY}").status_code == 200  # an old link goes on working
+
+
+def test_what_is_gone_from_a_goal_is_told_where_it_was(client: TestClient) -> None:
+    for goal, words in (
+        ({**GOAL, "saved": "gone"}, "“Thirds” names a recipe that is gone."),
+        ({**GOAL, "saved": ""}, "“Thirds” names no recipe."),
+    ):
+        revision = client.get(f"/api/players/1/plan?today={DAY}").json()["revision"]
+        plan = {"document": {"start": DAY, "minutes": [10] * 7, "goals": [goal]}, "revision": revision}
+        assert client.put(f"/api/players/1/plan?today={DAY}", json=plan).status_code == 200
+        answer = client.post(f"/api/players/1/plan/items?today={DAY}", json={"goal": 0, "key": "C"})
+        assert answer.status_code == 422
+        assert answer.json()["problems"][0]["message"] == words

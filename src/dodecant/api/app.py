@@ -77,6 +77,7 @@ def create_app(database: Database, workers: WorkerPool | None = None, sharing: S
         logbook.router,
         plans.router,
         lessons.router,
+        shares.of_students,
         routines.router,
         takes.router,
         phrases.router,

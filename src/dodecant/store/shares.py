@@ -16,10 +16,10 @@ _SEEN: Final = timedelta(minutes=1)  # how exactly it is known when a link was l
 
 
 class Ticket(NamedTuple):
-    """What a link opens: one assignment of one player."""
+    """What a link opens: one assignment of a player, or (none is named) all that is given to them."""
 
     share: int
-    assignment: int
+    assignment: int | None
     player: int
     expires_at: datetime
 
@@ -28,7 +28,7 @@ class KeptShare(NamedTuple):
     """A link as it is listed: for whom, until when, when it was last used, whether it was revoked."""
 
     id: int
-    assignment: int
+    assignment: int | None
     player: int
     made_at: datetime
     expires_at: datetime
@@ -37,9 +37,11 @@ class KeptShare(NamedTuple):
 
 
 def make_share(
-    connection: sqlite3.Connection, assignment: int, player: int, now: datetime, days: int
+    connection: sqlite3.Connection, assignment: int | None, player: int, now: datetime, days: int
 ) -> tuple[int, str]:
-    """Make a link that opens an assignment for so many days; its number, and its token, which is told only now."""
+    """Make a link that opens an assignment of a player (none: all that is given to them) for so many days; its number,
+    and its token, which is told only now.
+    """
     token = secrets.token_urlsafe(_BYTES)
     found = connection.execute(
         "INSERT INTO share (hash, assignment, player, made_at, expires_at) VALUES (?, ?, ?, ?, ?)",
@@ -49,17 +51,18 @@ def make_share(
 
 
 def ticket_of(connection: sqlite3.Connection, token: str, now: datetime) -> Ticket | None:
-    """What a token opens now; None for one that is unknown, expired, revoked, or whose assignment or player is away.
+    """What a token opens now; None for one that is unknown, expired, revoked, or whose assignment or player is away, or
+    whose player was taken off the assignment.
 
     The moment it was used is noted.
     """
     wanted = _hashed(token)
     row = connection.execute(
         "SELECT share.id, share.hash, share.assignment, share.player, share.expires_at, share.used_at FROM share"
-        " JOIN given ON given.assignment = share.assignment AND given.player = share.player"
-        " JOIN assignment ON assignment.id = share.assignment AND assignment.archived_at IS NULL"
         " JOIN player ON player.id = share.player AND player.archived_at IS NULL"
-        " WHERE share.hash = ? AND share.revoked_at IS NULL AND share.expires_at > ?",
+        " WHERE share.hash = ? AND share.revoked_at IS NULL AND share.expires_at > ?"
+        " AND (share.assignment IS NULL OR EXISTS (SELECT 1 FROM given JOIN assignment ON assignment = assignment.id"
+        " WHERE assignment = share.assignment AND given.player = share.player AND assignment.archived_at IS NULL))",
         (wanted, _moment(now)),
     ).fetchone()
     if row is None or not hmac.compare_digest(row[1], wanted):
@@ -72,19 +75,37 @@ def ticket_of(connection: sqlite3.Connection, token: str, now: datetime) -> Tick
 
 def shares(connection: sqlite3.Connection, assignment: int) -> list[KeptShare]:
     """The links of an assignment, the latest first."""
+    return _listed(connection, "assignment = ?", assignment)
+
+
+def shares_of(connection: sqlite3.Connection, player: int) -> list[KeptShare]:
+    """The links that open all that is given to a player, the latest first."""
+    return _listed(connection, "assignment IS NULL AND player = ?", player)
+
+
+def _listed(connection: sqlite3.Connection, which: str, number: int) -> list[KeptShare]:
     rows = connection.execute(
-        "SELECT id, assignment, player, made_at, expires_at, revoked_at, used_at FROM share WHERE assignment = ?"
+        f"SELECT id, assignment, player, made_at, expires_at, revoked_at, used_at FROM share WHERE {which}"  # noqa: S608
         " ORDER BY id DESC",
-        (assignment,),
+        (number,),
     )
     return [KeptShare(*row[:3], *(one and datetime.fromisoformat(one) for one in row[3:])) for row in rows]
 
 
 def revoke(connection: sqlite3.Connection, assignment: int, share: int, now: datetime) -> bool:
-    """Let a link open nothing any more; whether it did."""
+    """Let a link of an assignment open nothing any more; whether it did."""
     done = connection.execute(
         "UPDATE share SET revoked_at = ? WHERE id = ? AND assignment = ? AND revoked_at IS NULL",
         (_moment(now), share, assignment),
+    )
+    return done.rowcount == 1
+
+
+def revoke_of(connection: sqlite3.Connection, player: int, share: int, now: datetime) -> bool:
+    """The same of a link that opens all that is given to a player."""
+    done = connection.execute(
+        "UPDATE share SET revoked_at = ? WHERE id = ? AND player = ? AND assignment IS NULL AND revoked_at IS NULL",
+        (_moment(now), share, player),
     )
     return done.rowcount == 1
 

@@ -31,7 +31,7 @@ _A_GUEST: Final = RateLimitItemPerMinute(600)  # requests a minute of one ticket
 _TRIES: Final = RateLimitItemPerMinute(10)  # tokens and passphrases that one address may try in vain
 _ALL_TRIES: Final = RateLimitItemPerMinute(120)  # and all addresses together
 _NOT_OPEN: Final = Problem("", "This is not open to everybody.", "Open the link you were given, or the passphrase.")
-_ANOTHERS: Final = Problem("", "This link does not open that.", "It opens one assignment, and nothing else.")
+_ANOTHERS: Final = Problem("", "This link does not open that.", "It opens what one player was given.")
 _TOO_MUCH: Final = Problem("", "That was very much at once.", "Wait a minute, and go on.")
 
 # What anybody may ask: the pages themselves hold nothing of anybody, and the ways in.

@@ -6,7 +6,7 @@ before anything is new.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from datetime import date
 from functools import partial
 from itertools import islice
@@ -30,6 +30,7 @@ from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.coverage import SlipCount, key_names
 from dodecant.practice.planning.days import FIRST_DAY, LAST_DAY, day_text
 from dodecant.practice.planning.mending import MENDED, mending
+from dodecant.practice.planning.on_stand import Works
 from dodecant.practice.planning.versions import new_version
 from dodecant.practice.studio.assigned_practice import AssignedPractice
 from dodecant.practice.studio.fit import fitted_player
@@ -40,7 +41,6 @@ _OFTEN: Final = 2  # times that a degree has slipped before it is mended
 _AT_ONCE: Final = 4  # keys that come to tempo together
 _LEAST_TEMPO: Final = 40  # BPM
 _BELOW: Final = 0.7  # of the tempo that is asked, where a key is not begun
-Works = Callable[[Recipe, Recipe], bool]  # whether a version of a recipe will do
 _PLAIN: Final = 2  # level up to which a new sound comes as a plain scale
 _SLOWER: Final = 0.8  # of the tempo, for what was given and not played
 # Sounds in an order in which they are often taught: major and its near modes, minor, then what bends a dominant.

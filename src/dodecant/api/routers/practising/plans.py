@@ -2,31 +2,42 @@
 
 # No postponed annotations here: the connection is a dependency of the routes.
 import sqlite3
+from contextlib import suppress
 from datetime import UTC, date, datetime, time, timedelta
-from typing import Annotated
+from typing import Annotated, Any, NamedTuple
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
 from dodecant.api.files import as_attachment
+from dodecant.api.pressed import works
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, Today
-from dodecant.api.schemas.practising.planning import GivenDueOut, PlanIn, PlanOut
+from dodecant.api.schemas.practising.planning import GivenDueOut, OnStandOut, PlanDayOut, PlanIn, PlanItemIn, PlanOut
+from dodecant.api.workers.offloaded import A_JOB, offload
 from dodecant.engraving.pages.practice_pages import keys_pdf, week_pdf
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.formats.calendar import to_icalendar
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.coverage import dial
 from dodecant.practice.planning.days import day_text
-from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.history import DoneSession, PlayerHistory, Slipping, sessions
-from dodecant.practice.planning.plan import Plan, planned
+from dodecant.practice.planning.on_stand import item_on_stand
+from dodecant.practice.planning.plan import Plan, PlanItem, planned
+from dodecant.practice.planning.routine import Routine
 from dodecant.practice.studio.handout import Paper
 from dodecant.store import assignments, coverage, logbook, plans, players
-from dodecant.store.database import atomic
+from dodecant.store.database import Database, atomic
+from dodecant.store.shelf import DamagedDocumentError, UnknownDocumentError
+from dodecant.store.shelves import RECIPES, ROUTINES
+from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api/players", tags=["plan"])
+_WEEK = 7
 _SLIPS_OF = timedelta(days=28)  # what slipped before that is not mended, and what was due is over
 
 
@@ -41,6 +52,13 @@ def plan(player: PlayerId, connection: Connection, today: Today) -> PlanOut:
 def try_out(player: PlayerId, document: PlanDocument, connection: Connection, today: Today) -> PlanOut:
     """What a plan would be, without keeping it."""
     return _answer(connection, player, document, 0, today)
+
+
+@router.post("/{player}/plan/items", responses=A_JOB)
+async def take(player: PlayerId, wanted: PlanItemIn, request: Request, today: Today) -> OnStandOut:
+    """What an item of the plan puts on the stand."""
+    answer: Any = await taken_from(request, player, wanted, today)
+    return answer  # type: ignore[no-any-return]
 
 
 @router.put("/{player}/plan")
@@ -104,6 +122,67 @@ def _answer(connection: sqlite3.Connection, player: int, document: PlanDocument,
     known = _known(connection, player, document, today)
     done = known.minutes.get(today, 0.0)
     return PlanOut.of(document, revision, planned(document, today, known), _given(connection, player, today), done)
+
+
+class _Taken(NamedTuple):
+    """An item, its goal, the goal's document as it is kept now, and the player's level."""
+
+    item: PlanItem
+    goal: Goal
+    document: Recipe | Routine | None
+    level: int
+
+
+async def taken_from(request: Request, player: int, wanted: PlanItemIn, today: date) -> Any:
+    """What an item of a player's plan puts on the stand, worked out in the workers."""
+
+    def then(found: OnStandOut) -> Response:
+        return Response(found.model_dump_json(), media_type="application/json")
+
+    def look() -> _Taken:
+        database: Database = request.app.state.database
+        with database.connection() as connection:
+            return _taken(connection, player, wanted, today)
+
+    return await offload(request, taken_apart, await run_in_threadpool(look), then=then)
+
+
+def taken_apart(taken: _Taken) -> OnStandOut:
+    """What an item puts on the stand, in the workers."""
+
+    def possible(before: Recipe, recipe: Recipe) -> bool:
+        return works(before, taken.level, recipe)
+
+    found = item_on_stand(taken.item, taken.goal, taken.document, load_tables(), possible)
+    return OnStandOut.of(found, "" if taken.item.comes == "mend" else taken.goal.saved)
+
+
+def _taken(connection: sqlite3.Connection, player: int, wanted: PlanItemIn, today: date) -> _Taken:
+    document, _ = _kept(connection, player, today)
+    who = known_player(connection, player).profile
+    asked = wanted.goal, wanted.key, wanted.comes, wanted.degree
+    for day in _planned(connection, player, document, today).days:
+        for item in day.items:
+            if (item.goal, item.key, item.comes, item.degree) == asked:
+                goal = document.goals[item.goal]
+                return _Taken(item, goal, _document(connection, goal), who.level)
+    raise HTTPException(409, "The plan has changed. Open it again.")
+
+
+def _document(connection: sqlite3.Connection, goal: Goal) -> Recipe | Routine | None:
+    with suppress(UnknownDocumentError, DamagedDocumentError):
+        shelf: Any = ROUTINES if goal.kind == "routine" else RECIPES
+        found: Recipe | Routine = shelf.get(connection, goal.saved).document
+        return found
+    return None
+
+
+def week_of(connection: sqlite3.Connection, player: int, today: date) -> tuple[list[PlanDayOut], float]:
+    """The next seven days of a player's plan, and the minutes done today."""
+    document, _ = _kept(connection, player, today)
+    known = _known(connection, player, document, today)
+    days = planned(document, today, known).days[:_WEEK]
+    return [PlanDayOut.of(day, document) for day in days], round(known.minutes.get(today, 0.0), 1)
 
 
 def _given(connection: sqlite3.Connection, player: int, today: date) -> list[GivenDueOut]:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import partial
 
 from dodecant.api.pressed import pressed, works
 from dodecant.api.schemas.practising.planning import (
@@ -19,10 +18,10 @@ from dodecant.api.schemas.practising.planning import (
 from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.planning.minutes import StepMinutes, practised, step_minutes, task_minutes, total
+from dodecant.practice.planning.on_stand import varied
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.shortening import shortenings
-from dodecant.practice.planning.versions import new_version
 
 router = offloading_router("routines")
 _MOST_OFFERED = 8
@@ -68,15 +67,8 @@ def fill(shape: str, wanted: FillingIn) -> Routine:
 @offloaded
 def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
-    recipe, history, told = wanted.recipe, list(wanted.history), list[str]()
-    for _ in range(wanted.times):
-        found = new_version(recipe, history, partial(works, recipe, wanted.level))
-        if found is None:
-            message = "Nothing is left to change that did not change lately."
-            raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
-        recipe = found.recipe
-        history.append(found.change)
-        told.append(found.words)
+    history = list(wanted.history)
+    recipe, told = varied(wanted.recipe, wanted.times, lambda was, now: works(was, wanted.level, now), history)
     return VersionOut(change=history[-1], words=told[-1], recipe=recipe, changes=told)
 
 

@@ -1,4 +1,4 @@
-"""Share links of assignments, and class sets whose pages have them as codes."""
+"""Share links of assignments and of students, and class sets whose pages have them as codes."""
 
 # No postponed annotations here: the connection is a dependency of the routes.
 import sqlite3
@@ -16,10 +16,11 @@ from dodecant.api.files import as_attachment
 from dodecant.api.pressed import pressed
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.assignments import known_assignment
+from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, RowId
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.schemas.studio.pages import ClassSetIn
-from dodecant.api.schemas.studio.sharing import NewShareOut, ShareOut, SharesIn
+from dodecant.api.schemas.studio.sharing import NewShareOut, ShareOut, SharesIn, StudentShareIn
 from dodecant.api.workers.offloaded import A_JOB, costly, offload
 from dodecant.engraving.pages.class_set import class_set
 from dodecant.exports.pack import pack_html
@@ -30,6 +31,7 @@ from dodecant.store import assignments, players, shares
 from dodecant.store.database import Database, atomic
 from dodecant.tables import load_tables
 
+of_students = APIRouter(prefix="/api/players/{player}/shares", tags=["shares"], responses={404: {"model": ProblemsOut}})
 router = APIRouter(prefix="/api/assignments/{number}", tags=["shares"], responses={404: {"model": ProblemsOut}})
 
 
@@ -44,9 +46,7 @@ def links(number: RowId, connection: Connection) -> list[ShareOut]:
 def share(number: RowId, wanted: SharesIn, request: Request, connection: Connection) -> list[NewShareOut]:
     """Make links for players of an assignment. Their addresses are told only now; only hashes are kept."""
     known_assignment(connection, number)
-    on: Sharing | None = request.app.state.sharing
-    if on is None:
-        raise HTTPException(409, "Sharing is off. Start the program with: dodecant serve --share")
+    on = _sharing(request)
     given = {one.player for one in assignments.given_to(connection, number)}
     there = {one.id: one.profile.name for one in players.players(connection)}
     found = []
@@ -55,8 +55,7 @@ def share(number: RowId, wanted: SharesIn, request: Request, connection: Connect
             if player not in given or player not in there:
                 raise HTTPException(404, "This assignment is not given to that player.")
             made, address = _made(connection, number, player, on, wanted.days)
-            code = segno.make(address, error="m").svg_inline(border=2, scale=4)
-            found.append(NewShareOut(id=made, player=player, name=there[player], address=address, code=code))
+            found.append(NewShareOut(id=made, player=player, name=there[player], address=address, code=_code(address)))
     return found
 
 
@@ -64,7 +63,7 @@ def share(number: RowId, wanted: SharesIn, request: Request, connection: Connect
 def revoke(number: RowId, share_id: RowId, connection: Connection) -> None:
     """Let a link open nothing any more."""
     if not shares.revoke(connection, number, share_id, datetime.now(UTC)):
-        raise HTTPException(404, "There is no such link, or it opens nothing already.")
+        raise _nothing_to_revoke()
 
 
 @router.post("/class-set", response_class=Response, responses=A_JOB)
@@ -109,6 +108,45 @@ def set_apart(given: Assignment, recipients: Sequence[Recipient], layout: Handou
     return class_set(given, recipients, layout, load_tables(), pressed)
 
 
+@of_students.get("")
+def links_of(player: PlayerId, connection: Connection) -> list[ShareOut]:
+    """The links that open all that is given to a player, the latest first."""
+    known_player(connection, player)
+    return [ShareOut.of(one) for one in shares.shares_of(connection, player)]
+
+
+@of_students.post("", status_code=201)
+def share_all(player: PlayerId, wanted: StudentShareIn, request: Request, connection: Connection) -> NewShareOut:
+    """Make a link to all that is given to a player. Its address is told only now; only its hash is kept."""
+    on = _sharing(request)
+    name = known_player(connection, player).profile.name
+    with atomic(connection):
+        made, address = _made(connection, None, player, on, wanted.days)
+    return NewShareOut(id=made, player=player, name=name, address=address, code=_code(address))
+
+
+@of_students.delete("/{share_id}", status_code=204)
+def revoke_all(player: PlayerId, share_id: RowId, connection: Connection) -> None:
+    """Let such a link open nothing any more."""
+    if not shares.revoke_of(connection, player, share_id, datetime.now(UTC)):
+        raise _nothing_to_revoke()
+
+
+def _sharing(request: Request) -> Sharing:
+    on: Sharing | None = request.app.state.sharing
+    if on is None:
+        raise HTTPException(409, "Sharing is off. Start the program with: dodecant serve --share")
+    return on
+
+
+def _code(address: str) -> str:
+    return segno.make(address, error="m").svg_inline(border=2, scale=4)
+
+
+def _nothing_to_revoke() -> HTTPException:
+    return HTTPException(404, "There is no such link, or it opens nothing already.")
+
+
 def _recipients(
     database: Database, number: int, player: int | None = None, *, on: Sharing | None = None, days: int = 0
 ) -> tuple[Assignment, list[Recipient]]:
@@ -126,7 +164,7 @@ def _recipients(
     return kept.document, recipients
 
 
-def _made(connection: sqlite3.Connection, number: int, player: int, on: Sharing, days: int) -> tuple[int, str]:
+def _made(connection: sqlite3.Connection, number: int | None, player: int, on: Sharing, days: int) -> tuple[int, str]:
     """A new link: its number and its address. The token stands behind the #, so that no log ever holds it."""
     made, token = shares.make_share(connection, number, player, datetime.now(UTC), days)
     return made, f"{on.address}/ticket#{token}"

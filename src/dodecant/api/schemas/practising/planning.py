@@ -10,7 +10,9 @@ from pydantic import BaseModel, Field
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import KeyName
 from dodecant.exercise.recipe.variation import LEVELS
+from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.on_stand import OnStand
 from dodecant.practice.planning.plan import Comes, Plan, PlanDay, PlanItem, title_of
 from dodecant.practice.planning.routine import RecipeStep, Routine
 from dodecant.practice.planning.shortfalls import Shortfall
@@ -165,6 +167,32 @@ class PlanIn(BaseModel):
 
     document: PlanDocument
     revision: Annotated[int, Field(ge=0)] = 0
+
+
+class PlanItemIn(BaseModel):
+    """An item of a plan, by its goal (place), its key, and whether it comes as new, again, for a look or to mend."""
+
+    goal: Annotated[int, Field(ge=0, le=200)]
+    key: KeyName
+    comes: Comes = "new"
+    degree: Annotated[str, Field(max_length=8)] = ""
+
+
+class OnStandOut(BaseModel):
+    """What goes on the stand: a recipe or a routine with its id on the shelf, how it was varied (in words), the tempos
+    it climbs, if it does.
+    """
+
+    recipe: Recipe | None
+    routine: Routine | None
+    saved: str
+    version: str
+    ladder: TempoLadder | None
+
+    @classmethod
+    def of(cls, found: OnStand, saved: str) -> OnStandOut:
+        """From the core's value."""
+        return cls(saved=saved, **found._asdict())
 
 
 class MendingIn(BaseModel):

@@ -7,10 +7,14 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from dodecant.api.schemas.practising.planning import PlanDayOut
 from dodecant.api.schemas.studio.assignments import BlockOut, KeyDoneOut, PlayerNumbers, QuestionOut, Words
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.practice.planning.coverage import key_names
+from dodecant.practice.planning.entries import Entry, Word
 from dodecant.practice.planning.routine import Curtain, Routine
 from dodecant.store.shares import KeptShare
+from dodecant.tables import load_tables
 
 Days = Annotated[int, Field(ge=1, le=366)]
 
@@ -90,12 +94,12 @@ class LinkOut(BaseModel):
 
 
 class TicketOut(BaseModel):
-    """An assignment as its player gets it: the teacher's words, the recipes fitted to them (or the routine they are
-    in), what the stand shows, what they have done so far, and their questions.
+    """An assignment (by its number) as its player gets it: the teacher's words, the recipes fitted to them (or the
+    routine they are in), what the stand shows, what they have done so far, and their questions.
     """
 
+    id: int
     title: str
-    player: str
     due: date | None
     due_words: str
     words: list[BlockOut]
@@ -108,10 +112,56 @@ class TicketOut(BaseModel):
     minutes: float
     keys: list[KeyDoneOut]
     questions: list[QuestionOut]
+
+
+class GuestPageOut(BaseModel):
+    """What a link opens: one assignment of a player, or the `whole` of what is given to them."""
+
+    player: str
+    whole: bool
+    assignments: list[TicketOut]
     expires_at: datetime
 
 
+class DoneOut(BaseModel):
+    """What a player wrote down: the day, what it was, its key as read and its sound, minutes, tempo (BPM), how it
+    went.
+    """
+
+    day: date
+    what: str
+    key: str
+    sound: str
+    minutes: float
+    tempo: int | None
+    word: Word
+
+    @classmethod
+    def of(cls, entry: Entry) -> DoneOut:
+        """From the core's value."""
+        key = "" if entry.key is None else key_names(entry.sound, load_tables().scales)[entry.key]
+        return cls(
+            day=entry.day, what=entry.what, key=key, sound=entry.sound, minutes=round(entry.minutes, 1),
+            tempo=entry.tempo, word=entry.word,
+        )  # fmt: skip
+
+
+class GuestWeekOut(BaseModel):
+    """A player's own plan for the next seven days, minutes done today, and what they did last."""
+
+    days: list[PlanDayOut]
+    done_today: float
+    done: list[DoneOut]
+
+
 class QuestionIn(BaseModel):
-    """A question to the teacher."""
+    """A question to the teacher; about which assignment, where the link opens more than one."""
 
     text: Words
+    assignment: Annotated[int, Field(ge=1, le=2**53)] | None = None
+
+
+class StudentShareIn(BaseModel):
+    """For how many days a student's own link opens something."""
+
+    days: Days = 90
