@@ -940,11 +940,91 @@ export interface paths {
         };
         /**
          * Own
-         * @description The assignment as its player gets it on a day.
+         * @description What the link opens, as its player gets it on a day.
          */
         get: operations["own_api_ticket_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ticket/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Week
+         * @description The player's own plan from a day on, and what they did last.
+         */
+        get: operations["week_api_ticket_week_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ticket/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description What an item of the player's plan puts on the stand.
+         */
+        post: operations["take_api_ticket_items_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ticket/handouts/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Handout
+         * @description The player's own page of an assignment, to print.
+         */
+        post: operations["handout_api_ticket_handouts__number__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ticket/packs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pack
+         * @description The player's own practice pack of an assignment.
+         */
+        post: operations["pack_api_ticket_packs__number__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -981,7 +1061,7 @@ export interface paths {
         get?: never;
         /**
          * Correct
-         * @description Say how it went: correct an entry that was written for this assignment.
+         * @description Say how it went: correct an entry that the link could have written.
          */
         put: operations["correct_api_ticket_entries__number__put"];
         post?: never;
@@ -1002,7 +1082,7 @@ export interface paths {
         put?: never;
         /**
          * Ask
-         * @description Ask the teacher something.
+         * @description Ask the teacher something about an assignment.
          */
         post: operations["ask_api_ticket_questions_post"];
         delete?: never;
@@ -1410,6 +1490,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player}/plan/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description What an item of the plan puts on the stand.
+         */
+        post: operations["take_api_players__player__plan_items_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players/{player}/plan.ics": {
         parameters: {
             query?: never;
@@ -1509,6 +1609,50 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links Of
+         * @description The links that open all that is given to a player, the latest first.
+         */
+        get: operations["links_of_api_players__player__shares_get"];
+        put?: never;
+        /**
+         * Share All
+         * @description Make a link to all that is given to a player. Its address is told only now; only its hash is kept.
+         */
+        post: operations["share_all_api_players__player__shares_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player}/shares/{share_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke All
+         * @description Let such a link open nothing any more.
+         */
+        delete: operations["revoke_all_api_players__player__shares__share_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3578,6 +3722,21 @@ export interface components {
             minutes: number | null;
             items: components["schemas"]["DayItem"][] | null;
         };
+        /**
+         * @description What a player wrote down: the day, what it was, its key as read and its sound, minutes, tempo (BPM), how it
+         *     went.
+         */
+        DoneOut: {
+            /** Format: date */
+            day: string;
+            what: string;
+            key: string;
+            sound: string;
+            minutes: number;
+            tempo: number | null;
+            /** @enum {string} */
+            word: "" | "easy" | "comfortable" | "pushing";
+        };
         /** @description The line again, some octaves lower (or higher), as the other hand plays it. */
         Doubling: {
             /**
@@ -4246,6 +4405,20 @@ export interface components {
              * @enum {string}
              */
             kind: "grow";
+        };
+        /** @description What a link opens: one assignment of a player, or the `whole` of what is given to them. */
+        GuestPageOut: {
+            player: string;
+            whole: boolean;
+            assignments: components["schemas"]["TicketOut"][];
+            /** Format: date-time */
+            expires_at: string;
+        };
+        /** @description A player's own plan for the next seven days, minutes done today, and what they did last. */
+        GuestWeekOut: {
+            days: components["schemas"]["PlanDayOut"][];
+            done_today: number;
+            done: components["schemas"]["DoneOut"][];
         };
         /**
          * @description The thirds and sevenths of the chords of changes, as one line with the least motion.
@@ -4929,6 +5102,17 @@ export interface components {
             /** @default false */
             sevenths: boolean;
         };
+        /**
+         * @description What goes on the stand: a recipe or a routine with its id on the shelf, how it was varied (in words), the tempos
+         *     it climbs, if it does.
+         */
+        OnStandOut: {
+            recipe: components["schemas"]["Recipe"] | null;
+            routine: components["schemas"]["Routine"] | null;
+            saved: string;
+            version: string;
+            ladder: components["schemas"]["TempoLadder"] | null;
+        };
         /** @description Valves, and the slide that is pushed out. */
         OnValves: {
             /**
@@ -5358,6 +5542,18 @@ export interface components {
             /** @default 0 */
             revision: number;
         };
+        /** @description An item of a plan, by its goal (place), its key, and whether it comes as new, again, for a look or to mend. */
+        PlanItemIn: {
+            goal: number;
+            key: string;
+            /**
+             * @default new
+             * @enum {string}
+             */
+            comes: "new" | "again" | "look" | "mend";
+            /** @default  */
+            degree: string;
+        };
         /**
          * @description A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, what is given
          *     to the player, minutes done today.
@@ -5547,9 +5743,10 @@ export interface components {
             };
             taken: boolean;
         };
-        /** @description A question to the teacher. */
+        /** @description A question to the teacher; about which assignment, where the link opens more than one. */
         QuestionIn: {
             text: string;
+            assignment?: number | null;
         };
         /** @description A question that came back, and the answer, if there is one. */
         QuestionOut: {
@@ -6421,6 +6618,11 @@ export interface components {
             pieces: components["schemas"]["PieceOverOut"][];
             bars: components["schemas"]["BarOut"][];
         };
+        /** @description For how many days a student's own link opens something. */
+        StudentShareIn: {
+            /** @default 90 */
+            days: number;
+        };
         /** @description For each note whether it was right, and in words. */
         SungOut: {
             right: boolean[];
@@ -6546,12 +6748,12 @@ export interface components {
             tempo: number;
         };
         /**
-         * @description An assignment as its player gets it: the teacher's words, the recipes fitted to them (or the routine they are
-         *     in), what the stand shows, what they have done so far, and their questions.
+         * @description An assignment (by its number) as its player gets it: the teacher's words, the recipes fitted to them (or the
+         *     routine they are in), what the stand shows, what they have done so far, and their questions.
          */
         TicketOut: {
+            id: number;
             title: string;
-            player: string;
             due: string | null;
             due_words: string;
             words: components["schemas"]["BlockOut"][];
@@ -6565,8 +6767,6 @@ export interface components {
             minutes: number;
             keys: components["schemas"]["KeyDoneOut"][];
             questions: components["schemas"]["QuestionOut"][];
-            /** Format: date-time */
-            expires_at: string;
         };
         /** @description The token of a share link. */
         TokenIn: {
@@ -9436,7 +9636,150 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TicketOut"];
+                    "application/json": components["schemas"]["GuestPageOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    week_api_ticket_week_get: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestWeekOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    take_api_ticket_items_post: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanItemIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnStandOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    handout_api_ticket_handouts__number__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    pack_api_ticket_packs__number__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
             401: components["responses"]["401"];
@@ -10251,6 +10594,50 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    take_api_players__player__plan_items_post: {
+        parameters: {
+            query: {
+                today: string;
+            };
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanItemIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnStandOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
     calendar_api_players__player__plan_ics_get: {
         parameters: {
             query: {
@@ -10445,6 +10832,99 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    links_of_api_players__player__shares_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareOut"][];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    share_all_api_players__player__shares_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudentShareIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewShareOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    revoke_all_api_players__player__shares__share_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player: number;
+                share_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];

@@ -203,6 +203,37 @@ export function useShares(number: number) {
   });
 }
 
+const LINKS = "student-links";
+
+/** A student's own links. */
+export function useStudentLinks(player: number) {
+  return useQuery({
+    queryKey: [LINKS, player],
+    queryFn: () => answered(client.GET("/api/players/{player}/shares", of(player))),
+  });
+}
+
+/** Make and revoke a student's own link. */
+export function useStudentLinkActions(player: number) {
+  const queries = useQueryClient();
+  const onSuccess = () => queries.invalidateQueries({ queryKey: [LINKS, player] });
+  return {
+    make: useMutation({
+      mutationFn: () => answered(client.POST("/api/players/{player}/shares", { ...of(player), body: { days: 90 } })),
+      onSuccess,
+    }),
+    revoke: useMutation({
+      mutationFn: (share: number) =>
+        answered(
+          client.DELETE("/api/players/{player}/shares/{share_id}", {
+            params: { path: { player, share_id: share } },
+          }),
+        ),
+      onSuccess,
+    }),
+  };
+}
+
 /** Make and revoke links; set the passphrase. */
 export function useSharingActions() {
   const queries = useQueryClient();

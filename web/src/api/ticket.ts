@@ -1,12 +1,12 @@
-/** What a share link opens: one assignment of one player. */
+/** What a share link opens: one assignment of a player, or all that is given to them. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { today } from "./dates";
-import type { EntryDraft } from "./types";
+import type { EntryDraft, PlanItemAsked } from "./types";
 
 const TICKET = "ticket";
 
-/** The assignment that the ticket opens; asked for again now and then, since answers come to it. */
+/** What the link opens; asked for again now and then, since answers come to it. */
 export function useTicket() {
   return useQuery({
     queryKey: [TICKET],
@@ -15,6 +15,18 @@ export function useTicket() {
     refetchInterval: 60_000,
   });
 }
+
+/** One's own plan for a week, and what one did last; of a link that opens everything. */
+export function useGuestWeek() {
+  return useQuery({
+    queryKey: [TICKET, "week", today()],
+    queryFn: () => answered(client.GET("/api/ticket/week", { params: { query: { today: today() } } })),
+  });
+}
+
+/** What an item of one's own plan puts on the stand. */
+export const itemOnStand = (body: PlanItemAsked) =>
+  answered(client.POST("/api/ticket/items", { params: { query: { today: today() } }, body }));
 
 /** Open a link by its token; the browser keeps it from then on. */
 export const openTicket = (token: string) => answered(client.POST("/api/tickets", { body: { token } }));
@@ -38,7 +50,8 @@ export function useTicketActions() {
       onSuccess,
     }),
     ask: useMutation({
-      mutationFn: (text: string) => answered(client.POST("/api/ticket/questions", { body: { text } })),
+      mutationFn: (body: { text: string; assignment: number }) =>
+        answered(client.POST("/api/ticket/questions", { body })),
       onSuccess,
     }),
   };

@@ -1,5 +1,5 @@
 /** What lies on the stand: a recipe, taken there from anywhere, and the strip to begin with. */
-import type { Curtain, OwnAssignment, Recipe, Routine, TempoLadder } from "../../api/types";
+import type { Curtain, ItemOnStand, OwnAssignment, Recipe, Routine, TempoLadder } from "../../api/types";
 
 export interface OnStand {
   recipe: Recipe;
@@ -52,6 +52,14 @@ export function putAssignmentOnStand(
   if (routine) return putStepOnStand(routine, first, saved, assignment);
   if (recipe) putOnStand(recipe, 0, saved, { curtain, ...(assignment === undefined ? {} : { assignment }) });
   return recipe !== undefined;
+}
+
+/** Put what an item of a plan asks for on the stand. */
+export function putItemOnStand({ recipe, routine, saved, version, ladder }: ItemOnStand): boolean {
+  const first = routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
+  if (routine) return putStepOnStand(routine, first, saved);
+  if (recipe) putOnStand(recipe, 0, saved, { version, ...(ladder === null ? {} : { ladder }) });
+  return recipe !== null;
 }
 
 /** What lies there, or null. */

@@ -6,11 +6,11 @@ import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 
 /** One's questions with their answers, and a new one. */
-export function Ask({ questions }: { questions: readonly Question[] }) {
+export function Ask({ questions, assignment }: { questions: readonly Question[]; assignment: number }) {
   const { ask } = useTicketActions();
   const [text, setText] = useState("");
   const send = () =>
-    ask.mutateAsync(text).then(
+    ask.mutateAsync({ text, assignment }).then(
       () => {
         setText("");
         announce("Your question is sent");

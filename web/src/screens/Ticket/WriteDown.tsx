@@ -11,12 +11,12 @@ import { tell } from "../../parts/tell";
 type Said = EntryDraft["word"];
 
 /** What was practised away from the stand, in ten seconds. */
-export function WriteDown({ title }: { title: string }) {
+export function WriteDown({ title, assignment }: { title: string; assignment: number }) {
   const { add } = useTicketActions();
   const [minutes, setMinutes] = useState(10);
   const [word, setWord] = useState<Said>("");
   const write = () =>
-    add.mutateAsync([{ ...blankEntry(), what: title, minutes, word }]).then(
+    add.mutateAsync([{ ...blankEntry(), what: title, minutes, word, assignment }]).then(
       () => announce(`${minutes} minutes are written down`),
       (error: unknown) => tell("It was not written down", error),
     );

@@ -11,7 +11,7 @@ import { TicketSlip } from "../../../parts/Ticket/TicketSlip";
 import { Words } from "../../../parts/Ticket/Words";
 import { AssignmentForm } from "./AssignmentForm";
 import { GivenRow } from "./GivenRow";
-import { Links } from "./Links";
+import { Links } from "../links/Links";
 import { Questions } from "./Questions";
 import { WriteButton } from "../../../parts/FileControls";
 

@@ -8,6 +8,7 @@ import { offerUndo } from "../../../parts/Shelf/useRemoval";
 import shelf from "../../../parts/Shelf/Shelf.module.css";
 import { labelOf, useLoadedTables } from "../../../parts/tables";
 import { tell } from "../../../parts/tell";
+import { StudentLink } from "../links/StudentLink";
 import { LessonView } from "../lesson/LessonView";
 import { ProfileForm } from "./ProfileForm";
 
@@ -63,6 +64,7 @@ export function People() {
                 <Button variant="default" aria-label={`Change ${player.profile.name}`} onClick={() => setOpen(player)}>
                   Change
                 </Button>
+                {player.id !== 1 && <StudentLink player={player.id} name={player.profile.name} />}
                 {player.id !== 1 && (
                   <Button
                     variant="subtle"
