@@ -6,8 +6,10 @@ import asyncio
 import io
 import json
 import socket
+import time
 from pathlib import Path
 
+import httpx2
 import pytest
 
 from dodecant.cli import _listening, main
@@ -115,3 +117,36 @@ def test_answers_are_sent_at_once() -> None:
             return await told
 
     assert asyncio.run(accepted()) != 0
+
+
+def test_others_are_let_in_and_shut_out_while_it_runs(tmp_path: Path) -> None:
+    """On this machine's own address in its network, where it has one."""
+    from dodecant.api.access.addresses import own_addresses
+    from tests.browser.serving import served
+
+    if not own_addresses():
+        pytest.skip("this machine is on no network")
+    with served(tmp_path / "data.db", demo=False) as home, httpx2.Client(base_url=home) as teacher:
+        port = int(home.rsplit(":", 1)[1])
+        away = f"http://{own_addresses()[0]}:{port}"
+        assert not _answers(away)
+        assert teacher.put("/api/passphrase", json={"passphrase": "four lamps at low water"}).status_code == 204
+        for _ in range(2):  # and once more
+            assert teacher.put("/api/sharing", json={"on": True}).status_code == 204
+            assert away in teacher.get("/api/sharing").json()["addresses"]
+            assert httpx2.get(f"{away}/api/visitor").json() == {"kind": "stranger", "shared": True}
+            assert httpx2.get(f"{away}/api/players").status_code == 401
+            assert teacher.put("/api/sharing", json={"on": False}).status_code == 204
+            assert teacher.get("/api/players").status_code == 200
+            deadline = time.monotonic() + 60
+            while _answers(away):
+                assert time.monotonic() < deadline, "the door stays open"
+                time.sleep(0.05)
+
+
+def _answers(address: str) -> bool:
+    try:
+        assert httpx2.get(f"{address}/api/players").status_code in (401, 403)
+    except httpx2.TransportError:
+        return False
+    return True

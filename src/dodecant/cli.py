@@ -100,6 +100,7 @@ def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
     workers = InProcesses(warm="dodecant.api.warm")  # its processes begin while what follows is read
     import uvicorn
 
+    from dodecant.api.access.network import OwnNetwork
     from dodecant.api.app import create_app
     from dodecant.api.warm import settle
 
@@ -118,7 +119,9 @@ def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
                 openly = "" if sharing.secure else " Whoever is on the same network can read what goes there."
                 print(f"Others reach it at {sharing.address}.{openly}", flush=True)
 
-    config = uvicorn.Config(create_app(database, workers, sharing), log_level="warning", timeout_graceful_shutdown=1)
+    network = None if options.share else OwnNetwork(options.port, options.address)
+    app = create_app(database, workers, sharing, network)
+    config = uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=1)
     with suppress(KeyboardInterrupt):
         Announced(config).run([listening])
     workers.close()
@@ -158,19 +161,15 @@ def _listening(port: int, *, everywhere: bool = False) -> socket.socket:
     """The door, opened before anything is made; raises a WrongCallError in words where it cannot be."""
     if not 0 < port < 65536:
         raise WrongCallError(f"{port} is no port. Choose one from 1024 to 65535 with --port.")
-    # Named as TCP, so that what is accepted is sent at once: else each answer waits 40 ms for the other side's word.
-    listening = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
-    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    from dodecant.api.access.sockets import listening
+
     try:
-        listening.bind(("0.0.0.0" if everywhere else "127.0.0.1", port))  # noqa: S104 - asked for by name
-        listening.listen(128)
+        return listening("0.0.0.0" if everywhere else "127.0.0.1", port)  # noqa: S104 - asked for by name
     except OSError as error:
-        listening.close()
         if error.errno == errno.EADDRINUSE:
             message = f"Port {port} is taken, perhaps by another Dodecant. Choose another one with --port."
             raise WrongCallError(message) from error
         raise WrongCallError(f"Port {port} cannot be used here. Choose one above 1023 with --port.") from error
-    return listening
 
 
 class WrongCallError(RuntimeError):

@@ -448,7 +448,9 @@ def test_sessions_and_the_passphrase(shared: TestClient) -> None:
     made = shared.post("/api/sessions", json={"passphrase": SECRET}).headers["set-cookie"].lower()
     assert "httponly" in made
     assert "samesite=strict" in made
-    assert shared.get("/api/sharing").json() == {"on": True, "address": ADDRESS, "passphrase": True}
+    assert shared.get("/api/sharing").json() == {
+        "on": True, "address": ADDRESS, "addresses": [], "changes": False, "passphrase": True,
+    }  # fmt: skip
     new = {"passphrase": "five lamps at high water"}
     assert problem(shared.put("/api/passphrase", json=new)) == (422, "/present")
     assert problem(shared.put("/api/passphrase", json={"passphrase": "short", "present": SECRET})) == (
@@ -475,7 +477,7 @@ def test_only_names_it_is_served_under_are_answered(shared: TestClient) -> None:
 
 def test_sharing_is_off_until_it_is_turned_on(client: TestClient) -> None:
     assert client.get("/api/visitor").json() == {"kind": "teacher", "shared": False}
-    assert client.get("/api/sharing").json() == {"on": False, "address": "", "passphrase": False}
+    assert not client.get("/api/sharing").json()["on"]
     number = give(client, who := player(client))
     assert client.post(f"/api/assignments/{number}/shares", json={"players": [who]}).status_code == 409
     assert client.get("/api/ticket?today=2026-11-28").status_code == 401
@@ -608,3 +610,76 @@ def test_what_is_gone_from_a_goal_is_told_where_it_was(client: TestClient) -> No
         answer = client.post(f"/api/players/1/plan/items?today={DAY}", json={"goal": 0, "key": "C"})
         assert answer.status_code == 422
         assert answer.json()["problems"][0]["message"] == words
+
+
+class PlayedNetwork:
+    """A network that is let in and shut out in name only."""
+
+    def __init__(self, trouble: OSError | None = None) -> None:
+        self.trouble, self.asked = trouble, list[str]()
+
+    async def let_in(self, _: Any) -> Sharing:
+        self.asked.append("in")
+        if self.trouble:
+            raise self.trouble
+        return Sharing(frozenset({"10.1.2.3:8012"}), ADDRESS, (ADDRESS, "http://192.168.4.5:8012"))
+
+    def shut_out(self) -> None:
+        self.asked.append("out")
+
+
+def test_sharing_is_turned_on_and_off_in_the_window(application: FastAPI, database: Database) -> None:
+    network = PlayedNetwork()
+    equip(application, database, network=network)
+    home, away = (TestClient(application, base_url=address) for address in ("http://127.0.0.1", ADDRESS))
+    with home, away:
+        assert home.get("/api/sharing").json() == {
+            "on": False, "address": "", "addresses": [], "changes": True, "passphrase": False,
+        }  # fmt: skip
+        refused = home.put("/api/sharing", json={"on": True})
+        assert (problem(refused), network.asked) == ((422, "/on"), [])
+        assert home.put("/api/passphrase", json={"passphrase": SECRET}).status_code == 204
+        assert home.put("/api/sharing", json={"on": True}).status_code == 204
+        on = home.get("/api/sharing").json()  # whoever turned it on stays in
+        assert (on["on"], on["addresses"]) == (True, [ADDRESS, "http://192.168.4.5:8012"])
+        assert away.get("/api/players").status_code == 401
+        come_in(away)
+        assert away.put("/api/sharing", json={"on": False}).status_code == 204
+        assert network.asked == ["in", "out"]
+        # Nobody is the teacher who comes by an address that others reach, also while its door is still closing.
+        assert away.get("/api/players").status_code in (401, 403)
+        assert home.get("/api/players").status_code == 200
+        network.trouble = OSError(98, "Address already in use")
+        answer = home.put("/api/sharing", json={"on": True})
+        words = "Others cannot be let in: address already in use."
+        assert (answer.status_code, answer.json()["problems"][0]["message"]) == (409, words)
+        assert not home.get("/api/sharing").json()["on"]
+        equip(application, database)
+        assert home.put("/api/sharing", json={"on": True}).status_code == 409
+
+
+def test_whoever_comes_by_another_address_is_a_stranger(application: FastAPI, database: Database) -> None:
+    equip(application, database)
+
+    async def asked(server: tuple[str, int] | None) -> int:
+        answers: list[Any] = []
+
+        async def send(message: Any) -> None:
+            answers.append(message)
+
+        async def receive() -> Any:
+            return {"type": "http.request", "body": b"", "more_body": False}
+
+        scope = {
+            "type": "http", "asgi": {"version": "3.0"}, "http_version": "1.1", "method": "GET", "path": "/api/players",
+            "raw_path": b"/api/players", "query_string": b"", "root_path": "", "scheme": "http", "server": server,
+            "client": ("10.0.0.9", 5), "headers": [(b"host", b"127.0.0.1:8012")],
+        }  # fmt: skip
+        await application(scope, receive, send)
+        return int(answers[0]["status"])
+
+    for server, status in (
+        (("127.0.0.1", 8012), 200), (("::1", 8012), 200), (("localhost", 80), 200), (("10.1.2.3", 8012), 401),
+        (("0.0.0.0", 8012), 401), (("testserver", 80), 401), (None, 401),
+    ):  # fmt: skip
+        assert asyncio.run(asked(server)) == status, server

@@ -16,6 +16,7 @@ from starlette.staticfiles import StaticFiles
 
 from dodecant.api import errors
 from dodecant.api.access.guard import Guard
+from dodecant.api.access.network import Network
 from dodecant.api.access.visitors import Access, RateLimiter, Sharing
 from dodecant.api.compressed import Compressed
 from dodecant.api.description import describe
@@ -45,9 +46,14 @@ from dodecant.store.database import Database
 STATIC = Path(__file__).parent.parent / "static"
 
 
-def create_app(database: Database, workers: WorkerPool | None = None, sharing: Sharing | None = None) -> FastAPI:
+def create_app(
+    database: Database,
+    workers: WorkerPool | None = None,
+    sharing: Sharing | None = None,
+    network: Network | None = None,
+) -> FastAPI:
     """The application over a prepared data file; without a worker pool all work is done in its own threads. With
-    `sharing` it can be reached from other machines, and asks who is there.
+    `sharing` it can be reached from other machines, and asks who is there; a `network` lets them in later.
     """
     app = FastAPI(
         title="Dodecant",
@@ -57,7 +63,7 @@ def create_app(database: Database, workers: WorkerPool | None = None, sharing: S
         openapi_url="/api/openapi.json",
         responses={status: {"model": ProblemsOut} for status in (401, 403, 413, 422, 429, 500, 503)},
     )
-    equip(app, database, workers, sharing)
+    equip(app, database, workers, sharing, network)
     for router in (
         tables.router,
         sounds.router,
@@ -101,14 +107,21 @@ def create_app(database: Database, workers: WorkerPool | None = None, sharing: S
     return app
 
 
-def equip(app: FastAPI, database: Database, workers: WorkerPool | None = None, sharing: Sharing | None = None) -> None:
+def equip(
+    app: FastAPI,
+    database: Database,
+    workers: WorkerPool | None = None,
+    sharing: Sharing | None = None,
+    network: Network | None = None,
+) -> None:
     """Give an application its data file and all else that it keeps between requests, begun anew: its routes and its
-    checks of access look nowhere else.
+    checks of access look nowhere else. By a `network` others are let in, and shut out again.
     """
     app.state.database = database
     app.state.workers = workers or InThreads()
     app.state.jobs = Jobs()
     app.state.sharing = sharing
+    app.state.network = network
     app.state.tries = RateLimiter()
 
 

@@ -1123,7 +1123,11 @@ export interface paths {
          * @description Whether others can reach the server, and whether there is a passphrase.
          */
         get: operations["sharing_api_sharing_get"];
-        put?: never;
+        /**
+         * Share
+         * @description Let others on the network in, or shut them out. Whoever turns it on stays in, as the teacher.
+         */
+        put: operations["share_api_sharing_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -6434,10 +6438,19 @@ export interface components {
             /** @default 30 */
             days: number;
         };
-        /** @description Whether others can reach the server, under which address, and whether there is a passphrase. */
+        /** @description Whether others are let in. */
+        SharingIn: {
+            on: boolean;
+        };
+        /**
+         * @description Whether others can reach the server, under which address (and all that can be given to them), whether that can be
+         *     changed here, and whether there is a passphrase.
+         */
         SharingOut: {
             on: boolean;
             address: string;
+            addresses: string[];
+            changes: boolean;
             passphrase: boolean;
         };
         /** @description A goal that cannot be met: in numbers, and what would make it fit. */
@@ -9928,6 +9941,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SharingOut"];
                 };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    share_api_sharing_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];

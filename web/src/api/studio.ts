@@ -254,6 +254,10 @@ export function useSharingActions() {
         ),
       onSuccess,
     }),
+    turn: useMutation({
+      mutationFn: (on: boolean) => answered(client.PUT("/api/sharing", { body: { on } })),
+      onSuccess: () => queries.invalidateQueries(),
+    }),
     setPassphrase: useMutation({
       mutationFn: (body: { passphrase: string; present: string }) => answered(client.PUT("/api/passphrase", { body })),
       onSuccess,

@@ -21,21 +21,23 @@ def sharing_at(port: int, address: str = "") -> Sharing:
     >>> sharing_at(8012, "https://practice.example").address
     'https://practice.example'
     """
-    own = _own_addresses()
+    own = own_addresses()
     name = socket.gethostname().lower()
     names = {*own, name, f"{name.split('.')[0]}.local"}
     hosts = {f"{one}:{port}" for one in names}
     if not address:
-        return Sharing(frozenset(hosts), f"http://{own[0] if own else name}:{port}")
+        addresses = tuple(f"http://{one}:{port}" for one in own or [name])
+        return Sharing(frozenset(hosts), addresses[0], addresses)
     parts = urlsplit(address)
     if parts.scheme not in _PORTS or not parts.hostname or parts.path.strip("/") or parts.query or parts.fragment:
         cure = "It looks like https://practice.example"
         raise RecipeError([Problem("--address", f"“{address[:80]}” is no address of a server.", cure)])
     hosts.add(parts.netloc.lower())
-    return Sharing(frozenset(hosts), f"{parts.scheme}://{parts.netloc}")
+    given = f"{parts.scheme}://{parts.netloc}"
+    return Sharing(frozenset(hosts), given, (given,))
 
 
-def _own_addresses() -> list[str]:
+def own_addresses() -> list[str]:
     """The IPv4 addresses of this machine, those of a home or school network first; none that only it can reach."""
     found = [str(one.ip) for adapter in ifaddr.get_adapters() for one in adapter.ips if one.is_IPv4]
     plain = [one for one in found if not ip_address(one).is_loopback and not ip_address(one).is_link_local]

@@ -1,8 +1,9 @@
 """Who is asking: the teacher, a guest with a share link, or a stranger; and where each may go.
 
 On one's own machine everybody is the teacher. As soon as the server can be reached from other machines, the teacher's
-session or a guest's ticket is looked up with every request, here and nowhere else. What a guest may ask is a short
-list; everything else is refused, so that a new address is closed until it is put there.
+session or a guest's ticket is looked up with every request, here and nowhere else. Where it is not shared, whoever
+comes by another address than this machine's own is a stranger. What a guest may ask is a short list; everything else is
+refused, so that a new address is closed until it is put there.
 """
 
 from __future__ import annotations
@@ -10,6 +11,7 @@ from __future__ import annotations
 import re
 from datetime import UTC, datetime
 from http.cookies import CookieError, SimpleCookie
+from ipaddress import ip_address
 from typing import Final, Literal, NamedTuple
 
 from fastapi.concurrency import run_in_threadpool
@@ -45,12 +47,13 @@ _A_GUESTS: Final = re.compile(
 
 
 class Sharing(NamedTuple):
-    """The server as others reach it: the names it is served under, the address that links begin with, and whether that
-    is one over TLS.
+    """The server as others reach it: the names it is served under, the address that links begin with, and all the
+    addresses that can be given.
     """
 
     hosts: frozenset[str]
     address: str
+    addresses: tuple[str, ...] = ()
 
     @property
     def secure(self) -> bool:
@@ -81,10 +84,24 @@ class Access:
             await self._app(scope, receive, send)
             return
         state = scope["app"].state
-        visitor = TEACHER if state.sharing is None else await _visitor(scope, state.database)
+        if state.sharing is None:
+            visitor = TEACHER if _at_home(scope) else _STRANGER
+        else:
+            visitor = await _visitor(scope, state.database)
         scope.setdefault("state", {})["visitor"] = visitor
         refused = _refusal(visitor, scope["path"], state.tries)
         await (refused or self._app)(scope, receive, send)
+
+
+def _at_home(scope: Scope) -> bool:
+    """Whether a request came by an address that only this machine reaches."""
+    host = (scope.get("server") or ("", 0))[0]
+    if host == "localhost":
+        return True
+    try:
+        return ip_address(host).is_loopback
+    except ValueError:
+        return False
 
 
 async def _visitor(scope: Scope, database: Database) -> Visitor:

@@ -1,4 +1,4 @@
-import { Alert, Anchor, Button, Group, List, PasswordInput, Stack, Text, Title } from "@mantine/core";
+import { Alert, Anchor, Button, Group, List, PasswordInput, Stack, Switch, Text, Title } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { IconFileExport } from "@tabler/icons-react";
 import { useState } from "react";
@@ -25,21 +25,43 @@ export function House() {
 
 function SharingPart() {
   const { data } = useSharing();
+  const { turn: turning } = useSharingActions();
+  const turn = (on: boolean) =>
+    turning.mutate(on, {
+      onSuccess: () => announce(on ? "Others are let in" : "Others are shut out"),
+      onError: (error) => tell("Sharing stays as it is", error),
+    });
   return (
     <Stack gap="sm">
       <Title order={2} size="h4">
         Sharing
       </Title>
+      {data?.changes && (
+        <Switch
+          label="Let others on your network in"
+          description={
+            data.passphrase
+              ? "Until the program ends. They come by links; your own screens open with the passphrase."
+              : "Set a passphrase first: it opens your own screens."
+          }
+          disabled={!data.passphrase && !data.on}
+          checked={data.on}
+          onChange={(event) => turn(event.currentTarget.checked)}
+        />
+      )}
       {data?.on ? (
         <Text>
-          Sharing is on: others on your network reach this program at <code>{data.address}</code>. Links are made with
-          each assignment.
+          Sharing is on: others on your network reach this program at{" "}
+          {data.addresses.map((address, place) => (
+            <span key={address}>
+              {place > 0 && " or "}
+              <code>{address}</code>
+            </span>
+          ))}
+          . Links are made with each assignment, and for each player.
         </Text>
       ) : (
-        <Text>
-          Sharing is off: only this machine reaches the program. To let students open their assignments on a phone or a
-          tablet, set a passphrase and start it with <code>dodecant serve --share</code>.
-        </Text>
+        <Text>Sharing is off: only this machine reaches the program.</Text>
       )}
       {data?.on && !data.address.startsWith("https://") && (
         <Text size="sm" c="dimmed">

@@ -11,15 +11,20 @@ import { tell } from "../../parts/tell";
 
 type Item = PlanDay["items"][number];
 
-/** A student's own plan: today with the way to the stand, the days after it, and what was done last. */
-export function OwnWeek() {
+/** A student's own plan for today, with the way to the stand. */
+export function OwnToday() {
   const { data: week, error } = useGuestWeek();
   if (error) return <Text c="lamp.9">{error.message}</Text>;
+  return week === undefined ? null : <Today week={week} />;
+}
+
+/** The days after it, and what was done last. */
+export function OwnWeek() {
+  const { data: week } = useGuestWeek();
   if (week === undefined) return null;
   const later = week.days.filter(({ day, items }) => day > today() && items.length > 0);
   return (
-    <Stack gap="lg">
-      <Today week={week} />
+    <>
       {later.length > 0 && (
         <section aria-label="The days after">
           <Title order={2} size="h4">
@@ -35,7 +40,7 @@ export function OwnWeek() {
         </section>
       )}
       {week.done.length > 0 && <Done done={week.done} />}
-    </Stack>
+    </>
   );
 }
 

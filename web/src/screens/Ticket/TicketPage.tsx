@@ -2,7 +2,7 @@ import { Alert, Box, Skeleton, Stack, Text, Title } from "@mantine/core";
 import { useTicket } from "../../api/ticket";
 import shelf from "../../parts/Shelf/Shelf.module.css";
 import { Assigned } from "./Assigned";
-import { OwnWeek } from "./OwnWeek";
+import { OwnToday, OwnWeek } from "./OwnWeek";
 
 /** What a share link opens: one assignment, or all that is given to a student, with their plan and what they did. */
 export function Component() {
@@ -23,7 +23,7 @@ export function Component() {
         <Title order={1} size="h3">
           For {player}
         </Title>
-        {whole && <OwnWeek />}
+        {whole && <OwnToday />}
         {whole && (
           <Title order={2} size="h4">
             What you were given
@@ -33,6 +33,7 @@ export function Component() {
         {assignments.map((ticket) => (
           <Assigned key={ticket.id} ticket={ticket} />
         ))}
+        {whole && <OwnWeek />}
       </Stack>
     </Box>
   );

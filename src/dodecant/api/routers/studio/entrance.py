@@ -13,9 +13,10 @@ from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
 from dodecant.api.access import passphrase
+from dodecant.api.access.network import Network
 from dodecant.api.access.visitors import SESSION, SESSION_HOURS, TICKET, RateLimiter, Sharing, Visitor, cookie
 from dodecant.api.routers.shelf import Connection
-from dodecant.api.schemas.studio.sharing import PassphraseIn, SessionIn, SharingOut, TokenIn, VisitorOut
+from dodecant.api.schemas.studio.sharing import PassphraseIn, SessionIn, SharingIn, SharingOut, TokenIn, VisitorOut
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.store import shares
 from dodecant.store.database import Database, atomic
@@ -37,7 +38,30 @@ def sharing(request: Request, connection: Connection) -> SharingOut:
     """Whether others can reach the server, and whether there is a passphrase."""
     on: Sharing | None = request.app.state.sharing
     there = shares.passphrase_hash(connection) is not None
-    return SharingOut(on=on is not None, address=on.address if on else "", passphrase=there)
+    return SharingOut(
+        on=on is not None, address=on.address if on else "", addresses=list(on.addresses) if on else [],
+        changes=request.app.state.network is not None, passphrase=there,
+    )  # fmt: skip
+
+
+@router.put("/sharing", status_code=204)
+async def share(wanted: SharingIn, request: Request) -> Response:
+    """Let others on the network in, or shut them out. Whoever turns it on stays in, as the teacher."""
+    network: Network | None = request.app.state.network
+    if network is None:
+        raise HTTPException(409, "This is decided where the program is started: with --share, or without it.")
+    if not wanted.on:
+        request.app.state.sharing = None
+        network.shut_out()
+        return Response(status_code=204)
+    name = await run_in_threadpool(_session, _database(request))
+    if name is None:
+        raise RecipeError([Problem("/on", "There is no passphrase yet.", "Set one first; it opens your screens.")])
+    try:
+        request.app.state.sharing = await network.let_in(request.app)
+    except OSError as error:
+        raise HTTPException(409, f"Others cannot be let in: {(error.strerror or str(error)).lower()}.") from error
+    return _with_cookie(request, SESSION, name, SESSION_HOURS * 3600)
 
 
 @router.put("/passphrase", status_code=204)
@@ -95,6 +119,15 @@ async def open_ticket(wanted: TokenIn, request: Request) -> Response:
         raise await _in_vain(request, 404, "This link opens nothing.")
     left = int((found.expires_at - datetime.now(UTC)).total_seconds())
     return _with_cookie(request, TICKET, wanted.token, min(left, _LONGEST_TICKET))
+
+
+def _session(database: Database) -> str | None:
+    """A session of the teacher's; None where there is no passphrase."""
+    with database.connection() as connection:
+        if shares.passphrase_hash(connection) is None:
+            return None
+        with atomic(connection):
+            return shares.begin_session(connection, datetime.now(UTC), SESSION_HOURS)
 
 
 def _database(request: Request) -> Database:

@@ -135,7 +135,9 @@ def revoke_all(player: PlayerId, share_id: RowId, connection: Connection) -> Non
 def _sharing(request: Request) -> Sharing:
     on: Sharing | None = request.app.state.sharing
     if on is None:
-        raise HTTPException(409, "Sharing is off. Start the program with: dodecant serve --share")
+        raise HTTPException(
+            409, "Sharing is off. Turn it on in the studio, or start the program with: dodecant serve --share"
+        )
     return on
 
 

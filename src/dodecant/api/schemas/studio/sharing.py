@@ -27,11 +27,21 @@ class VisitorOut(BaseModel):
 
 
 class SharingOut(BaseModel):
-    """Whether others can reach the server, under which address, and whether there is a passphrase."""
+    """Whether others can reach the server, under which address (and all that can be given to them), whether that can be
+    changed here, and whether there is a passphrase.
+    """
 
     on: bool
     address: str
+    addresses: list[str]
+    changes: bool
     passphrase: bool
+
+
+class SharingIn(BaseModel):
+    """Whether others are let in."""
+
+    on: bool
 
 
 class SessionIn(BaseModel):

@@ -1,4 +1,5 @@
-import { Button, CopyButton, Group, Stack, Table, Text } from "@mantine/core";
+import { Anchor, Button, CopyButton, Group, Stack, Table, Text } from "@mantine/core";
+import { Link } from "react-router";
 import { dayOf, shortDay } from "../../../api/dates";
 import type { NewShare, ShareLink } from "../../../api/types";
 import { tell } from "../../../parts/tell";
@@ -7,8 +8,11 @@ import classes from "../Studio.module.css";
 /** How sharing is turned on. */
 export const SharingOff = () => (
   <Text>
-    Sharing is off. Set a passphrase under “Sharing and moving”, then start the program with{" "}
-    <code>dodecant serve --share</code>.
+    Sharing is off. Turn it on under{" "}
+    <Anchor component={Link} to="/studio?show=house">
+      Sharing and moving
+    </Anchor>
+    .
   </Text>
 );
 

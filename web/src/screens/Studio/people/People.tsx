@@ -58,7 +58,11 @@ export function People() {
               </Button>
             ) : (
               <>
-                <Button aria-label={`Lesson with ${player.profile.name}`} onClick={() => show(player.id)}>
+                <Button
+                  variant="light"
+                  aria-label={`Lesson with ${player.profile.name}`}
+                  onClick={() => show(player.id)}
+                >
                   Lesson
                 </Button>
                 <Button variant="default" aria-label={`Change ${player.profile.name}`} onClick={() => setOpen(player)}>
