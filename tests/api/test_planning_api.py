@@ -44,7 +44,9 @@ def test_what_the_entries_add_up_to(client: TestClient) -> None:
     assert [round(side["ready"], 2) for side in found["sides"]] == [0, 0, 1, 0, 0, 0, 0, 0, 0, 0.25, 0, 0]
     assert found["following"][0]["why"] == "C: not begun yet"
     (slip,) = found["slips"]
-    assert slip == {"sound": "Dorian", "degree": "6", "kind": "wrong", "times": 2, "keys": ["D", "A"], "tempo": 80}
+    assert slip == {
+        "sound": "Dorian", "degree": "6", "kind": "wrong", "of_degree": True, "times": 2, "keys": ["D", "A"], "tempo": 80,
+    }  # fmt: skip
     assert found["weeks"] == [{"begin": "2026-11-23", "minutes": 15.0, "days": 1}]
     (row,) = client.get(f"{AT}/matrix", params={"tempo": 80}).json()["rows"]
     assert [cell["key"] for cell in row["cells"]] == [2, 9]

@@ -153,6 +153,17 @@ def test_a_kept_take_is_had_again_and_the_band_is_written_out(client: TestClient
 
 
 @pytest.mark.parametrize(
+    ("numbers", "shown"), [("major", "♭3"), ("steps", "2"), ("chord", "♭3"), ("none", "")]
+)  # E minor pentatonic, its second note left out
+def test_a_slip_has_its_degree_whatever_the_numbers(client: TestClient, numbers: str, shown: str) -> None:
+    recipe = {"keys": RECIPE["keys"], "sounds": {"kind": "one", "scale": "minor-pentatonic"}, "numbers": numbers}
+    events = client.post("/api/stand/simulated", json={"recipe": recipe, "strip": 0, "tempo": 96, "slips": 0}).json()
+    take = {"recipe": recipe, "strip": 0, "tempo": 96, "events": [*events[:1], *events[2:]]}
+    (slip,) = client.post("/api/stand/judged", json=take).json()["slips"]
+    assert (slip["kind"], slip["number"], slip["degree"], slip["of_degree"]) == ("left-out", shown, "♭3", True)
+
+
+@pytest.mark.parametrize(
     ("path", "body", "pointer"),
     [
         ("bands", {"strips": [0], "backing": {}, "rule": {"kind": "sounds"}}, "/rule"),

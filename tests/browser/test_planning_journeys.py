@@ -146,7 +146,7 @@ def test_the_dial_the_matrix_and_a_file(page: Page, tmp_path: Path) -> None:
         page.get_by_role("button", name="From a file").click()
     chooser.value.set_files(found)
     seen = page.get_by_role("dialog")
-    expect(seen).to_contain_text("1 entries; 0 are there already. 1 rows cannot be taken:")
+    expect(seen).to_contain_text("1 entry; none of them there already. 1 row cannot be taken:")
     expect(seen).to_contain_text("Line 3: “yesterday” is no day.")
     seen.get_by_role("button", name="Take 1 entry").click()
     page.get_by_role("tab", name="Entries").click()

@@ -8,7 +8,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.music.core.degree import Degree
-from dodecant.practice.planning.mending import mending
+from dodecant.practice.planning.mending import mending, within_octave
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
@@ -25,6 +25,10 @@ TABLES = load_tables()
         ("minor-blues", "5", "C", "F G♭ G B♭ C B♭ G G♭"),
         ("bebop-dominant", "7", "G", "E F F♯ G A G F♯ F"),  # beside its ♭7
         ("dorian", "♯4", "C", "E♭ F F♯ G A G F♯ F"),  # a tone from outside, as in an enclosure
+        ("lydian", "9", "C", "B C D E F♯ E D C"),  # however it is numbered
+        ("lydian", "♯11", "D", "E F♯ G♯ A B A G♯ F♯"),
+        ("altered", "♭13", "G", "B C♯ E♭ F G F E♭ C♯"),
+        ("dorian", "13", "C", "F G A B♭ C B♭ A G"),
     ],
 )
 def test_a_degree_is_led_into_from_both_sides(scale: str, degree: str, key: str, notes: str) -> None:
@@ -39,6 +43,19 @@ def test_every_degree_of_every_sound_falls_on_two_and_on_four() -> None:
         for degree in scale.degrees:
             (strip,) = press(mending(scale, degree, ("E♭",), 90), TABLES).strips
             assert [note.start for note in strip.notes if note.tone.degree == degree] == [1, 3], (scale.id, degree.text)
+
+
+@pytest.mark.parametrize("school", ["major", "steps", "chord", "none"])
+def test_a_slip_is_mended_at_the_very_note_whatever_the_numbers(school: str) -> None:
+    for scale in TABLES.scales.scales[::3]:
+        sounds, keys = {"kind": "one", "scale": scale.id}, {"order": "picked", "picked": ["E♭"]}
+        (shown,) = press(read_part(Recipe, {"sounds": sounds, "keys": keys, "numbers": school}), TABLES).strips
+        for note in shown.notes[: len(scale.degrees)]:
+            degree = Degree.parse(within_octave(note.tone.degree).text)  # as the logbook keeps it
+            (strip,) = press(mending(scale, degree, ("E♭",), 90), TABLES).strips
+            assert {one.tone.written.name.pitch_class for one in strip.notes if one.start in (1, 3)} == {
+                note.tone.written.name.pitch_class
+            }, (scale.id, degree.text)
 
 
 def test_it_is_for_the_player_who_slipped_in_the_key_they_read() -> None:

@@ -6471,18 +6471,23 @@ export interface components {
         SimplerIn: {
             simpler: string[];
         };
-        /** @description How often a degree of a sound slipped, and how; in which keys, by name, and up to which tempo (BPM). */
+        /**
+         * @description How often a degree of a sound slipped, and how (whether that can be mended); in which keys, by name, and up to
+         *     which tempo (BPM).
+         */
         SlipCountOut: {
             sound: string;
             degree: string;
             kind: string;
+            of_degree: boolean;
             times: number;
             keys: string[];
             tempo: number | null;
         };
         /**
-         * @description A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
-         *     nothing was), how far off in time in ms.
+         * @description A slip: its kind, the note by its id in the score, its bar and number as shown, its degree against the major scale
+         *     (as the logbook keeps it, whatever the numbers), whether it is one of that degree that can be mended, in words, what
+         *     was played (nothing where nothing was), how far off in time in ms.
          */
         SlipOut: {
             /** @enum {string} */
@@ -6490,6 +6495,8 @@ export interface components {
             note: string;
             bar: number;
             number: string;
+            degree: string;
+            of_degree: boolean;
             words: string;
             played: string | null;
             staff_steps: number | null;

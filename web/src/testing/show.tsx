@@ -11,15 +11,18 @@ import served from "./tables.json";
 /** The tables as the server serves them (`make types` writes them). */
 export const TABLES = served as unknown as Tables;
 
-export function show(part: ReactNode) {
-  return render(
+/** What stands around every part in the application. */
+export function Around({ children }: { children: ReactNode }) {
+  return (
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MantineProvider theme={theme} env="test">
-        <TablesProvider tables={TABLES}>{part}</TablesProvider>
+        <TablesProvider tables={TABLES}>{children}</TablesProvider>
       </MantineProvider>
-    </QueryClientProvider>,
+    </QueryClientProvider>
   );
 }
+
+export const show = (part: ReactNode) => render(<Around>{part}</Around>);
 
 /** A part whose value changes as it would on a screen; every change is told. */
 export function Held<T>({ first, onChange, children }: HeldProps<T>) {

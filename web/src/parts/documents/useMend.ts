@@ -5,9 +5,6 @@ import { useLoadedTables } from "../tables";
 import { tell } from "../tell";
 import { putOnStand } from "./onStand";
 
-/** Whether a slip of a kind is one of its degree: in time, or by an octave, it is not. */
-export const isOfDegree = (kind: string) => kind === "wrong" || kind === "left-out";
-
 /** Makes an exercise of a degree that slips and puts it on the stand: slow at first, then up to how it stood. */
 export function useMend() {
   const navigate = useNavigate();

@@ -3,7 +3,7 @@ import "@mantine/charts/styles.css";
 import { Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
 import { shortDay } from "../../api/dates";
 import type { Overview } from "../../api/types";
-import { isOfDegree, useMend } from "../../parts/documents/useMend";
+import { useMend } from "../../parts/documents/useMend";
 import { labelOf, useLoadedTables } from "../../parts/tables";
 
 const PLAIN = 96; // BPM, where no tempo is known
@@ -45,14 +45,14 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
               </Table.Tr>
             </Table.Thead>
             <Table.Tbody>
-              {slips.slice(0, 12).map(({ sound, degree, kind, times, keys, tempo }) => (
+              {slips.slice(0, 12).map(({ sound, degree, kind, of_degree, times, keys, tempo }) => (
                 <Table.Tr key={`${sound} ${degree} ${kind}`}>
                   <Table.Td>{degree}</Table.Td>
                   <Table.Td>{sound}</Table.Td>
                   <Table.Td>{labelOf(tables, "slip.kind", kind)}</Table.Td>
                   <Table.Td>{times}</Table.Td>
                   <Table.Td>
-                    {keys.length > 0 && isOfDegree(kind) && (
+                    {keys.length > 0 && of_degree && (
                       <Button
                         size="compact-sm"
                         variant="subtle"

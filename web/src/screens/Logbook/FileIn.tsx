@@ -40,8 +40,8 @@ export function FileIn() {
         <Window opened onClose={() => setSeen(null)} title={seen.file.name} size="lg">
           <Stack>
             <Text>
-              {seen.read.entries} entries; {seen.read.known} are there already.{" "}
-              {seen.read.faults.length > 0 && `${seen.read.faults.length} rows cannot be taken:`}
+              {counted(seen.read.entries, "entry", "entries")}; {seen.read.known || "none"} of them there already.{" "}
+              {seen.read.faults.length > 0 && `${counted(seen.read.faults.length, "row", "rows")} cannot be taken:`}
             </Text>
             {seen.read.faults.length > 0 && (
               <List size="sm">
@@ -61,7 +61,7 @@ export function FileIn() {
             </List>
             <Group justify="flex-end">
               <Button disabled={fresh === 0} onClick={() => void take(seen)}>
-                Take {fresh} {fresh === 1 ? "entry" : "entries"}
+                Take {counted(fresh, "entry", "entries")}
               </Button>
             </Group>
           </Stack>
@@ -70,3 +70,6 @@ export function FileIn() {
     </>
   );
 }
+
+/** "1 entry", "3 entries". */
+const counted = (many: number, one: string, several: string) => `${many} ${many === 1 ? one : several}`;

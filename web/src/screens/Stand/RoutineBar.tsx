@@ -38,9 +38,7 @@ export function RoutineBar({ of: { routine, place, id }, assignment, clean, stri
       <Text flex={1}>
         <b>{routine.title}</b>
         {!alone && `, step ${place + 1} of ${routine.steps.length}`}
-        {step?.title ? `: ${step.title}` : ""}.{" "}
-        {!open &&
-          `${missing} clean ${missing === 1 ? "take" : "takes"} ${following < 0 ? "to go" : "to the next one"}. `}
+        {step?.title ? `: ${step.title}` : ""}. {!open && toGo(missing, following < 0)}
         {open && needed > 0 && following < 0 && "Every key is clean: it is done. "}
         {tasks.map((task) => task.kind === "task" && `Then ${task.title}, ${task.minutes} minutes: ${task.rule} `)}
         {minutes >= routine.break_after && "Time for a break of two minutes."}
@@ -57,4 +55,11 @@ export function RoutineBar({ of: { routine, place, id }, assignment, clean, stri
       )}
     </Group>
   );
+}
+
+/** How many clean takes are missing. */
+function toGo(missing: number, last: boolean): string {
+  const takes = `${missing} clean ${missing === 1 ? "take" : "takes"}`;
+  if (last) return `${takes} to go. `;
+  return `${takes} ${missing === 1 ? "opens" : "open"} the next one. `;
 }

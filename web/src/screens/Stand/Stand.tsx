@@ -1,5 +1,5 @@
 import { Anchor, Box, Group, SegmentedControl, Text, VisuallyHidden } from "@mantine/core";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Step } from "../../api/types";
 import type { OnStand } from "../../parts/documents/onStand";
@@ -17,11 +17,21 @@ const MODES: { value: Mode; label: string }[] = [
   { value: "ear", label: "The ear" },
 ];
 
+/** How what lies on the stand wishes it to be set: a step of a routine, an assignment, what mends a slip. */
+function wishOf({ routine, curtain, ladder }: OnStand, own: StandSetting): Partial<StandSetting> {
+  const step = routine?.routine.steps[routine.place];
+  if (step?.kind === "recipe") return settingOf(step, own);
+  return {
+    ...(curtain === undefined ? {} : { curtain }),
+    ...(ladder === undefined ? {} : { mode: "line", climbs: true, ladder }),
+  };
+}
+
 /** How a step of a routine sets the stand. */
-function settingOf(step: Extract<Step, { kind: "recipe" }>, now: StandSetting): Partial<StandSetting> {
+function settingOf(step: Extract<Step, { kind: "recipe" }>, own: StandSetting): Partial<StandSetting> {
   const { curtain, ladder, repeats, rule, backing, listens } = step;
   return {
-    ...(listens && now.listening === "nobody" ? { listening: "microphone" } : {}),
+    ...(listens && own.listening === "nobody" ? { listening: "microphone" } : {}),
     mode: rule === null ? "line" : "improvise",
     curtain,
     backing,
@@ -37,17 +47,10 @@ export function Stand({ lying, onNext }: { lying: OnStand; onNext: () => void })
   const { recipe } = lying;
   const navigate = useNavigate();
   const guest = useGuest();
-  const { setting, set } = useStandSetting();
+  const { setting, set } = useStandSetting((own) => wishOf(lying, own));
   const [place, setPlace] = useState(lying.strip);
   const [tempo, setTempo] = useState<number>(recipe.tempo);
   const [sentence, setSentence] = useState("");
-  const step = lying.routine?.routine.steps[lying.routine.place];
-  useEffect(() => {
-    if (step?.kind === "recipe") set(settingOf(step, setting));
-    else if (lying.curtain !== undefined) set({ curtain: lying.curtain });
-    else if (lying.ladder !== undefined) set({ mode: "line", climbs: true, ladder: lying.ladder });
-    // oxlint-disable-next-line react/exhaustive-deps -- once, as the step comes on the stand
-  }, [step]);
   return (
     <Box className={classes.stand}>
       <title>{`${recipe.title || "Stand"} · Dodecant`}</title>

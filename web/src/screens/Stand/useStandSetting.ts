@@ -1,4 +1,5 @@
 import { useLocalStorage } from "@mantine/hooks";
+import { useState } from "react";
 import type { Backing, Curtain, EarSetting, FreeRule, Rounds, TempoLadder } from "../../api/types";
 import { useLoadedTables } from "../../parts/tables";
 import type { BarsLeft } from "./curtain";
@@ -38,8 +39,10 @@ export interface StandSetting {
   slips: number;
 }
 
-/** How the stand is set, kept in the browser. */
-export function useStandSetting() {
+/** How the stand is set: as the player keeps it in the browser, and over that as what lies there wishes it, for as long
+ * as it lies there.
+ */
+export function useStandSetting(wished: (own: StandSetting) => Partial<StandSetting>) {
   const { fresh } = useLoadedTables();
   const usual: StandSetting = {
     mode: "line",
@@ -67,7 +70,7 @@ export function useStandSetting() {
     getInitialValueInEffect: false,
   });
   // What was kept by an earlier form lacks what is new.
-  const setting = {
+  const own: StandSetting = {
     ...usual,
     ...kept,
     backing: { ...usual.backing, ...kept.backing },
@@ -75,7 +78,23 @@ export function useStandSetting() {
     rule: { ...usual.rule, ...kept.rule },
     ear: { ...usual.ear, ...kept.ear },
   };
-  return { setting, set: (change: Partial<StandSetting>) => keep((now) => ({ ...now, ...change })) };
+  const [wish, setWish] = useState(() => wished(own));
+  const set = (change: Partial<StandSetting>) => {
+    const [passing, staying] = divided(change, wish);
+    setWish((now) => ({ ...now, ...passing }));
+    if (Object.keys(staying).length > 0) keep((now) => ({ ...now, ...staying }));
+  };
+  return { setting: { ...own, ...wish }, set };
+}
+
+/** What of a change concerns a wish, and what the player keeps. */
+function divided(
+  change: Partial<StandSetting>,
+  wish: Partial<StandSetting>,
+): [Partial<StandSetting>, Partial<StandSetting>] {
+  const part = (wished: boolean) =>
+    Object.fromEntries(Object.entries(change).filter(([name]) => name in wish === wished));
+  return [part(true), part(false)];
 }
 
 export type SetSetting = ReturnType<typeof useStandSetting>["set"];

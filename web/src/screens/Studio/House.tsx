@@ -111,7 +111,7 @@ function Passphrase({ there, shared }: { there: boolean; shared: boolean }) {
         )}
         <PasswordInput
           label={there ? "New passphrase" : "Passphrase"}
-          description={there ? "One is set." : "ten letters or more"}
+          description={there ? undefined : "ten letters or more"}
           w="var(--panel-s)"
           autoComplete="new-password"
           value={passphrase}

@@ -16,6 +16,7 @@ from dodecant.formats.calendar import zone_of
 from dodecant.formats.logbook_files import ReadLogbook
 from dodecant.practice.planning.coverage import Done, Next, Side, SlipCount, Week
 from dodecant.practice.planning.entries import COLUMNS, Entry, Practised
+from dodecant.practice.planning.mending import MENDED
 
 _ANSWERED = ConfigDict(json_schema_serialization_defaults_required=True)
 
@@ -123,11 +124,14 @@ class TempoOut(BaseModel):
 
 
 class SlipCountOut(BaseModel):
-    """How often a degree of a sound slipped, and how; in which keys, by name, and up to which tempo (BPM)."""
+    """How often a degree of a sound slipped, and how (whether that can be mended); in which keys, by name, and up to
+    which tempo (BPM).
+    """
 
     sound: str
     degree: str
     kind: str
+    of_degree: bool
     times: int
     keys: list[str]
     tempo: int | None
@@ -136,7 +140,7 @@ class SlipCountOut(BaseModel):
     def of(cls, slip: SlipCount, names: Mapping[int, str]) -> SlipCountOut:
         """From the core's value."""
         return cls(
-            sound=slip.sound, degree=slip.degree, kind=slip.kind, times=slip.times,
+            sound=slip.sound, degree=slip.degree, kind=slip.kind, of_degree=slip.kind in MENDED, times=slip.times,
             keys=[names[key] for key in slip.keys], tempo=slip.tempo,
         )  # fmt: skip
 

@@ -18,6 +18,7 @@ from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.improvising import FreeRule, free_passages
 from dodecant.practice.ladder import Rung, TakeAt, TempoLadder
+from dodecant.practice.planning.mending import MENDED, within_octave
 from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import due_notes, so_far
@@ -129,14 +130,17 @@ class TakeIn(BaseModel):
 
 
 class SlipOut(BaseModel):
-    """A slip: its kind, the note by its id in the score, its bar and number, in words, what was played (nothing where
-    nothing was), how far off in time in ms.
+    """A slip: its kind, the note by its id in the score, its bar and number as shown; its degree against the major
+    scale, as the logbook keeps it whatever the numbers, and whether it is one of that degree that can be mended; in
+    words, what was played (nothing where nothing was), how far off in time in ms.
     """
 
     kind: SlipKind
     note: str
     bar: int
     number: str
+    degree: str
+    of_degree: bool
     words: str
     played: str | None
     staff_steps: int | None
@@ -257,6 +261,8 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
                 note=due[slip.note].id,
                 bar=due[slip.note].bar,
                 number=due[slip.note].number,
+                degree=within_octave(due[slip.note].degree).text,
+                of_degree=slip.kind in MENDED,
                 words=slip_words(slip, due, scales),
                 played=pitch.text if pitch else None,
                 staff_steps=None if pitch is None else pitch.position - Pitch.plainly(due[slip.note].pitch).position,

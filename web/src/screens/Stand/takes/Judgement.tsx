@@ -1,6 +1,5 @@
 import { Button, Group, List, Select, Stack, Text } from "@mantine/core";
 import type { Judged, KeptTake } from "../../../api/types";
-import { isOfDegree } from "../../../parts/documents/useMend";
 import { TideLine } from "./TideLine";
 
 interface JudgementProps {
@@ -28,7 +27,7 @@ export function Judgement(props: JudgementProps) {
   const { judged, slower, earlier, beside, compared, onBeside, onAgain, onTempo, onOnly, onMend } = props;
   const slips = judged.slips.slice(0, SHOWN);
   const bars = judged.slips.map(({ bar }) => bar);
-  const degree = slippedMost(judged);
+  const most = slippedMost(judged);
   const [first, last] = [Math.min(...bars), Math.max(...bars)];
   return (
     <Stack gap="xs" role="region" aria-label="The take">
@@ -48,9 +47,9 @@ export function Judgement(props: JudgementProps) {
               Only {first === last ? `bar ${first}` : `bars ${first} to ${last}`}
             </Button>
           )}
-          {degree !== undefined && (
-            <Button variant="light" onClick={() => onMend(degree)}>
-              Mend {degree}
+          {most !== undefined && (
+            <Button variant="light" onClick={() => onMend(most.degree)}>
+              Mend {most.shown}
             </Button>
           )}
         </Group>
@@ -92,12 +91,14 @@ export function Judgement(props: JudgementProps) {
   );
 }
 
-/** The degree that slipped oftenest, the first of them. */
-function slippedMost({ slips }: Judged): string | undefined {
+/** The degree that slipped oftenest, the first of them: as the logbook keeps it, and as it stands under the note. */
+function slippedMost({ slips }: Judged): { degree: string; shown: string } | undefined {
+  const ours = slips.filter(({ of_degree }) => of_degree);
   const times = new Map<string, number>();
-  for (const { number, kind } of slips)
-    if (number !== "" && isOfDegree(kind)) times.set(number, (times.get(number) ?? 0) + 1);
-  return [...times].sort(([, one], [, other]) => other - one)[0]?.[0];
+  for (const { degree } of ours) times.set(degree, (times.get(degree) ?? 0) + 1);
+  const degree = [...times].sort(([, one], [, other]) => other - one)[0]?.[0];
+  if (degree === undefined) return undefined;
+  return { degree, shown: ours.find((slip) => slip.degree === degree)?.number || degree };
 }
 
 function named({ slips, notes, tempo, taken_at }: KeptTake): string {

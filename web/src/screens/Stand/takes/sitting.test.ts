@@ -4,7 +4,7 @@ import { type Happened, type Taken, askedOf, freshSitting, sitting, takenOf, wai
 
 const WHOLE: Rounds = { first_bar: 0, last_bar: 0, repeats: 1, root_every: 0 };
 const SECOND: Rounds = { ...WHOLE, first_bar: 2, last_bar: 2 };
-const slip = { kind: "wrong", number: "♭7", bar: 2 };
+const slip = { kind: "wrong", of_degree: true, number: "♭7", bar: 2 };
 const judgedAs = (clean: boolean) => ({ clean, slips: clean ? [] : [slip] }) as unknown as Judged;
 const take = (clean: boolean, bars = WHOLE, strip = 3): Taken => ({
   judged: judgedAs(clean),

@@ -1,6 +1,5 @@
 /** What has happened at the stand since a strip came: a pure account, told by what happens. */
 import type { Improvised, Judged, Rounds, Slip } from "../../../api/types";
-import { isOfDegree } from "../../../parts/documents/useMend";
 import type { TakeMade } from "../queries";
 
 /** How often a take begins again by itself while nothing is heard. */
@@ -98,4 +97,4 @@ export const takenOf = ({ phase }: Sitting, strip: number | undefined): Taken | 
 
 /** The slip that the player names before the take is told, where one is asked. */
 export const askedOf = ({ phase }: Sitting): Slip | undefined =>
-  phase.at !== "judged" || phase.answered ? undefined : phase.taken.judged.slips.find(({ kind }) => isOfDegree(kind));
+  phase.at !== "judged" || phase.answered ? undefined : phase.taken.judged.slips.find(({ of_degree }) => of_degree);

@@ -37,7 +37,7 @@ export function useLogging({ recipe, id, version, routine, assignment }: OnStand
       ...strip.practised,
       notes: judged?.notes ?? 0,
       slips: judged?.slips.length ?? 0,
-      slipped: judged?.slips.flatMap(({ number, kind }) => (number === "" ? [] : [{ degree: number, kind }])) ?? [],
+      slipped: judged?.slips.map(({ degree, kind }) => ({ degree, kind })) ?? [],
       source: "stand",
       assignment: assignment ?? null,
     };
