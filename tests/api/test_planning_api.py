@@ -45,7 +45,8 @@ def test_what_the_entries_add_up_to(client: TestClient) -> None:
     assert found["following"][0]["why"] == "C: not begun yet"
     (slip,) = found["slips"]
     assert slip == {
-        "sound": "Dorian", "degree": "6", "kind": "wrong", "of_degree": True, "times": 2, "keys": ["D", "A"], "tempo": 80,
+        "sound": "Dorian", "degree": "6", "kind": "wrong", "of_degree": True, "times": 2, "keys": ["D", "A"],
+        "tempo": 80,
     }  # fmt: skip
     assert found["weeks"] == [{"begin": "2026-11-23", "minutes": 15.0, "days": 1}]
     (row,) = client.get(f"{AT}/matrix", params={"tempo": 80}).json()["rows"]
