@@ -23,8 +23,12 @@ def said(page: Page, words: str) -> None:
 
 
 def look_for(page: Page, words: str) -> None:
-    page.keyboard.press("/")
-    page.get_by_label("Search everything").last.fill(words)
+    field = page.get_by_role("dialog").get_by_label("Search everything")
+    while not field.is_visible():  # a page that is still being drawn has no ears for keys
+        page.keyboard.press("/")
+        with suppress(AssertionError):
+            expect(field).to_be_visible(timeout=3000)
+    field.fill(words)
 
 
 def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:

@@ -14,7 +14,7 @@ from dodecant.api.access.passphrase import hashed
 from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.store.shares import keep_passphrase
-from tests.browser.everyone import for_everyone
+from tests.browser.everyone import at_ease, for_everyone
 from tests.browser.hands import choose
 from tests.browser.serving import a_window, served
 
@@ -81,7 +81,7 @@ def _link(teacher: Page) -> str:
     teacher.get_by_role("button", name="The link of Sefa Odell").click()
     teacher.get_by_role("button", name="Make a link").click()
     address = teacher.get_by_text(re.compile("/ticket#")).inner_text()
-    for_everyone(teacher, "desk")
+    at_ease(teacher)
     teacher.keyboard.press("Escape")
     return address[address.index("/ticket#") :]
 

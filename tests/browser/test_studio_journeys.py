@@ -154,6 +154,7 @@ def test_a_pack_works_offline_and_what_was_practised_comes_back(page: Page, open
     expect(pack.get_by_role("heading", name="For Sefa Odell")).to_be_visible()
     strip = pack.get_by_role("region").first
     expect(strip.locator("svg .note").first).to_be_visible()
+    pack.evaluate("document.querySelector('audio').play()")
     until(pack, "document.querySelector('audio').currentTime > 0")
     strip.get_by_text("comfortable").click()
     strip.get_by_role("button", name="Write down").click()
