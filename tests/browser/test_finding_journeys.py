@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import base64
 import re
+from contextlib import suppress
 
 import pytest
 from playwright.sync_api import Page, expect
