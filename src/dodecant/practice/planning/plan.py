@@ -11,7 +11,7 @@ schedules affect advanced performance", Frontiers in Psychology 7, 2016).
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from datetime import date, timedelta
 from functools import partial
 from itertools import pairwise, zip_longest
@@ -21,6 +21,7 @@ from dodecant.practice.planning import reasons
 from dodecant.practice.planning.goals import DayPin, Goal, PlanDocument
 from dodecant.practice.planning.history import PlayerHistory
 from dodecant.practice.planning.mending import mending_title
+from dodecant.practice.planning.most import Wanted, most_sessions
 from dodecant.practice.planning.queues import Look, Queue, Session, look_minutes, queue_of
 from dodecant.practice.planning.shortfalls import Late, Shortfall, shortfall
 
@@ -33,6 +34,7 @@ _MEND: Final = 2.0  # minutes for a degree that slips
 _MENDED: Final = 2  # days on which it stays clean, and leaves
 
 
+_TOO_LATE: Final = date.max - timedelta(days=1)  # the turn of what was due before
 Comes = Literal["new", "again", "look", "mend"]
 
 
@@ -84,9 +86,14 @@ def planned(document: PlanDocument, today: date, known: PlayerHistory | None = N
     return _Planner(document, max(today, document.start), known or PlayerHistory(), weeks).plan()
 
 
+_Quota = Mapping[tuple[date, int], int]  # how many sessions of a goal (by its place) come on a day
+
+
 class _Planner:
-    def __init__(self, document: PlanDocument, today: date, known: PlayerHistory, weeks: int) -> None:
-        self._document, self._today, self._known = document, today, known
+    def __init__(
+        self, document: PlanDocument, today: date, known: PlayerHistory, weeks: int, quota: _Quota | None = None
+    ) -> None:
+        self._document, self._today, self._known, self._quota = document, today, known, quota or {}
         self._days = [today + timedelta(days=n) for n in range(7 * weeks)]
         self._pins = {pin.day: pin for pin in document.pins}
         self._queues = [queue_of(document, n, known, today, self._practice_days) for n in range(len(document.goals))]
@@ -99,9 +106,52 @@ class _Planner:
             self._open_before[following] = self._open_before[day] + (self._caps[day] > 0)
 
     def plan(self) -> Plan:
-        """Fill day after day."""
+        """Fill day after day, in the plain way if it leaves nothing late, else so that most sessions fit."""
+        days, late = self.weighed()
+        return Plan(tuple(days), tuple(self._short(late)))
+
+    def weighed(self) -> tuple[list[PlanDay], list[Late]]:
+        """The days, and the goals that are late all the same."""
+        left = {queue.place: len(queue.left) for queue in self._queues}
         days = self._filled_days()
-        return Plan(tuple(days), tuple(self._short(days)))
+        late = self._every_late(days)
+        quota = self._quota_of(days, left) if late and not self._quota else None
+        if quota:
+            other = _Planner(self._document, self._today, self._known, len(self._days) // 7, quota)
+            others, still_late = other.weighed()
+            if sum(one.fit - one.needed for one in still_late) > sum(one.fit - one.needed for one in late):
+                return others, still_late
+        return days, late
+
+    def _quota_of(self, days: Sequence[PlanDay], left: Mapping[int, int]) -> _Quota | None:
+        """How many sessions of each goal that is due come on each day, so that most are done in time."""
+        goals = [queue for queue in self._queues if self._is_weighed(queue) and left[queue.place]]
+        goals = [queue for queue in goals if (queue.goal.by or date.min) >= self._today]
+        goals.sort(key=lambda queue: (queue.goal.by or date.max, queue.place))
+        last = max((queue.goal.by or date.min for queue in goals), default=date.min)
+        open_days = [one for one in days if one.cap > 0 and one.day <= last]
+        ends = [sum(one.day <= (queue.goal.by or date.min) for one in open_days) for queue in goals]
+        done = self._known.minutes.get(self._today, 0.0)
+        caps = [
+            one.cap - (done if one.day == self._today else 0.0) - sum(i.minutes for i in one.items if not _work(i))
+            for one in open_days
+        ]
+        found = most_sessions(
+            caps, [Wanted(queue.goal.minutes, left[queue.place], end) for queue, end in zip(goals, ends, strict=True)]
+        )
+        if found is None:
+            return None
+        return {
+            (one.day, queue.place): many
+            for one, taken in zip(open_days, found, strict=True)
+            for queue, many in zip(goals, taken, strict=True)
+            if one.day <= (queue.goal.by or date.min)
+        }
+
+    def _is_weighed(self, queue: Queue) -> bool:
+        """Whether only its day and the minutes bind a goal: it waits for no month and no other goal."""
+        goal = queue.goal
+        return goal.pace == "as-needed" and goal.by is not None and goal.after < 0 and goal.month == 0
 
     def _filled_days(self) -> list[PlanDay]:
         found, practice_day = [], 0
@@ -148,6 +198,8 @@ class _Planner:
     def _many(self, queue: Queue, day: date) -> int:
         """How many sessions of a goal may come on a day; of one that is due, its share of the days that are left."""
         goal = queue.goal
+        if (day, queue.place) in self._quota:
+            return self._quota[day, queue.place]
         if goal.pace != "as-needed" or goal.by is None or goal.by < day:
             return len(queue.left)
         end = min(goal.by + timedelta(days=1), self._days[-1] + timedelta(days=1))
@@ -181,7 +233,9 @@ class _Planner:
         return [item for pair in mixed for item in pair if item is not None]
 
     def _work(self, day: date, left: float, practice_day: int) -> Iterator[PlanItem]:
-        """Sessions, those of the goal that is due first before the others; goals without a day take turns."""
+        """Sessions, those of the goal that is due first before the others, what is too late after what is not; goals
+        without a day take turns.
+        """
         many: dict[int, int] = {}
         while True:
             able: list[tuple[date, tuple[int, int], int, Session]] = []
@@ -192,7 +246,10 @@ class _Planner:
                     continue
                 session = queue.due(practice_day, only_back=not self._is_due(queue, day))
                 if session is not None:
-                    able.append((queue.goal.by or date.max, queue.turn(session, practice_day), queue.place, session))
+                    by = queue.goal.by or date.max
+                    able.append(
+                        (by if by >= day else _TOO_LATE, queue.turn(session, practice_day), queue.place, session)
+                    )
             if not able:
                 return
             *_, place, session = min(able)
@@ -253,8 +310,10 @@ class _Planner:
             tempo = session.tempo if session else queue.goal.tempo
             yield PlanItem(place, key, queue.goal.minutes, "set by hand", version, tempo)
 
-    def _short(self, days: Sequence[PlanDay]) -> Iterator[Shortfall]:
-        every = [late for queue in self._queues if (late := self._late(queue, days)) is not None]
+    def _every_late(self, days: Sequence[PlanDay]) -> list[Late]:
+        return [late for queue in self._queues if (late := self._late(queue, days)) is not None]
+
+    def _short(self, every: Sequence[Late]) -> Iterator[Shortfall]:
         for number, late in enumerate(every):
             met = partial(self._would_be_met, late.place) if number < _CURED else None
             yield shortfall(late, self._document, met)
@@ -277,8 +336,8 @@ class _Planner:
 
     def _would_be_met(self, place: int, changed: PlanDocument) -> bool:
         """Whether a changed plan would meet a goal."""
-        planner = _Planner(changed, self._today, self._known, len(self._days) // 7)
-        return planner._late(planner._queues[place], planner._filled_days()) is None
+        _, late = _Planner(changed, self._today, self._known, len(self._days) // 7).weighed()
+        return place not in {one.place for one in late}
 
 
 def _month(start: date, day: date) -> int:
@@ -291,6 +350,11 @@ def _version(goal: Goal, start: date, day: date) -> int:
     return (day - start).days // (7 * goal.version_weeks) + 1 if goal.version_weeks else 1
 
 
+def _work(item: PlanItem) -> bool:
+    """Whether an item is a session, neither a look nor a mending."""
+    return item.comes in ("new", "again")
+
+
 def _works(item: PlanItem, queue: Queue) -> bool:
-    """Whether an item is a session of a goal, neither a look nor a mending."""
-    return item.goal == queue.place and item.comes in ("new", "again")
+    """Whether an item is a session of a goal."""
+    return item.goal == queue.place and _work(item)
