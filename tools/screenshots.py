@@ -84,12 +84,12 @@ def phone(page: Page) -> None:
     open_recipe(page, "Night harp")
 
 
-def tablet(page: Page) -> None:
-    """On a tablet at the piano."""
-    page.set_viewport_size({"width": 820, "height": 1180})
-    open_recipe(page, "Both quays")
-    page.locator("[data-phrase=fingering]").click()
-    page.wait_for_timeout(900)
+def lesson(page: Page) -> None:
+    """A lesson: what was done, three things to give next, notes."""
+    page.goto("/studio?show=players")
+    page.get_by_role("button", name="Lesson with Nela Brodt").click()
+    page.wait_for_selector("[role=group] svg .note")
+    page.wait_for_timeout(1200)
 
 
 def playing(page: Page) -> None:
@@ -152,7 +152,7 @@ def etude(page: Page) -> None:
     """An etude of vocabulary, and what else fits a bar."""
     open_recipe(page, "Month's end")
     page.locator("[data-phrase=etude]").click()
-    page.get_by_role("button", name="Others for bar 5").click()
+    page.get_by_role("button", name=re.compile("^Others for bar")).nth(1).click()
     page.wait_for_timeout(3000)
 
 
@@ -176,20 +176,19 @@ def handout(page: Page) -> None:
 
 
 def ticket(address: str) -> None:
-    """What a share link opens on a phone; its address is asked for as the teacher does."""
+    """What a student's own link opens on a phone; its address is asked for as the teacher does."""
     with browser_page(address) as page:
         page.goto("/studio")
         page.get_by_label("Passphrase").fill(SECRET)
         page.get_by_role("button", name="Come in").click()
-        page.get_by_role("tab", name="Assignments").wait_for()
-        studio(page)
-        page.get_by_role("button", name="Links").click()
-        page.get_by_role("button", name="Make a link for each player").click()
-        found = page.get_by_text(re.compile("/ticket#")).nth(2).inner_text()
+        page.get_by_role("tab", name="Players").click()
+        page.get_by_role("button", name="The link of Nela Brodt").click()
+        page.get_by_role("button", name="Make a link").click()
+        found = page.get_by_text(re.compile("/ticket#")).inner_text()
     with browser_page(address) as page:
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(found[found.index("/ticket#") :])
-        page.locator("svg .note").first.wait_for()
+        page.get_by_role("region", name="Today").wait_for()
         page.wait_for_timeout(700)
         page.screenshot(path=TARGET / "ticket.png")
 
@@ -205,11 +204,11 @@ SCENES: list[tuple[str, Callable[[Page], None], bool]] = [
     ("fingering", fingering, False),
     ("stand", stand, False),
     ("phone", phone, False),
-    ("tablet", tablet, False),
     ("plan", plan, False),
     ("logbook", logbook, False),
     ("studio", studio, False),
     ("handout", handout, False),
+    ("lesson", lesson, False),
     ("rules", rules, False),
     ("etude", etude, False),
     ("playing-dark", playing, True),

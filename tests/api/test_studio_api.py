@@ -108,8 +108,8 @@ def test_what_is_given_comes_back(client: TestClient) -> None:
     done = {one["name"]: one for one in seen["players"]}
     assert (done["Ilse Varga"]["minutes"], done["Ilse Varga"]["slipped"]) == (12, ["6 (2×)"])
     assert done["Ilse Varga"]["keys"] == [
-        {"key": 0, "name": "C", "tempo": None, "ready": 0.4375},
-        {"key": 5, "name": "F", "tempo": None, "ready": 0.4375},
+        {"key": 0, "name": "C", "sounding": 0, "concert": "C", "tempo": None, "ready": 0.4375},
+        {"key": 5, "name": "F", "sounding": 5, "concert": "F", "tempo": None, "ready": 0.4375},
     ]  # fmt: skip
     assert (done["Teo Marr"]["minutes"], done["Teo Marr"]["keys"]) == (0, [])
     changed = {"document": {**GIVEN, "words": "Faster."}, "players": [teo], "revision": 1}
@@ -203,7 +203,8 @@ def test_a_practice_pack_holds_all_and_what_was_practised_comes_back(client: Tes
     read = client.post(f"/api/players/{who}/entry-files", content=sent, params={"take": True}).json()
     assert (read["taken"], [fault["line"] for fault in read["faults"]]) == (2, [3])
     (seen,) = client.get(f"/api/assignments/{number}").json()["players"]
-    assert (seen["minutes"], seen["keys"]) == (6, [{"key": 3, "name": "E♭", "tempo": 80, "ready": 80 / 96}])
+    (key,) = seen["keys"]
+    assert (seen["minutes"], key["name"], key["concert"], key["tempo"], key["ready"]) == (6, "E♭", "E♭", 80, 80 / 96)
 
 
 # Access
@@ -507,6 +508,8 @@ def test_a_lesson_looks_back_proposes_and_is_written_down(client: TestClient) ->
     ):
         sent = [{**entry, "at": f"{day}T18:00:00Z", **more}]
         assert client.post(f"/api/players/{who}/entries", json=sent).status_code == 201
+    (seen,) = client.get(f"/api/assignments/{given[0]['id']}").json()["players"]
+    assert [(one["name"], one["concert"], one["sounding"]) for one in seen["keys"]] == [("D", "C", 0)]
     page = client.get(at, params=today).json()
     assert (page["name"], page["since"], page["minutes"], page["days"]) == ("Sefa Odell", "2026-11-24", 15, 2)
     assert page["last"] == {"day": "2026-11-24", "notes": "Breath first."}

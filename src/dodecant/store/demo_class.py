@@ -4,23 +4,29 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Sequence
-from datetime import UTC, datetime, time, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from typing import Final
 from zoneinfo import ZoneInfo
 
+from dodecant.backing.setting import Backing
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import OnFrets, OnSlide
+from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.entries import Entry
+from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.routine import Routine
+from dodecant.practice.studio.assigned_practice import AssignedPractice, KeysByLesson
 from dodecant.practice.studio.assignment import Assignment, AssignmentLink
 from dodecant.practice.studio.handout import HandoutLayout
+from dodecant.practice.studio.lesson import LessonNotes
 from dodecant.practice.studio.profile import PlayerProfile
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
-from dodecant.store import assignments, logbook, players
+from dodecant.store import assignments, lessons, logbook, plans, players
 from dodecant.store.shelf import Saved
 from dodecant.store.shelves import STYLES, WORKSHEETS
 
 ZONE: Final = "Europe/Lisbon"
+_WEEK: Final = timedelta(days=7)
 CLASS: Final = (
     PlayerProfile(name="Ilse Varga", instrument="trombone", level=3, tunes=("B♭", "E♭"), fingering=OnSlide(),
                   highest="F4", minutes=25, notes="Came back after ten years. Breath first."),
@@ -74,14 +80,34 @@ def fill_class(
         assignments.opened(connection, number, player, now - timedelta(days=11))
         logbook.add(connection, [_entry(player, number, "Before the ferry", now - timedelta(days=9), 0, 88, 0, 18.0)])
     if crossing is not None:
-        given = Assignment(title=crossing.title, recipe=crossing.document, saved=crossing.id, due=tuesday)
+        practice = AssignedPractice(
+            backing=Backing(harmony="drone"), curtain="nothing", curtain_from=3, ladder=TempoLadder(begin=60, top=80),
+            lessons=(KeysByLesson(day=tuesday, keys=("C", "F")), KeysByLesson(day=tuesday + _WEEK, keys=("B♭", "E♭"))),
+        )  # fmt: skip
+        given = Assignment(
+            title=crossing.title, recipe=crossing.document, saved=crossing.id, due=tuesday, practice=practice
+        )
         assignments.give(connection, given, numbers[2:6], now)
+        _lesson(connection, numbers[2], crossing, today)
     STYLES.add(connection, HandoutLayout(name="Large, one key and the formula", large=True, strips="first"), now)
     grid = HandoutLayout(name="With a grid to tick", grid=True, orders=True, cautions=True)
     STYLES.add(connection, grid, now)
     WORKSHEETS.add(
         connection, WorksheetSetting(title="Before class", kinds=("spell", "last-four", "mend"), seed=12), now
     )
+
+
+def _lesson(connection: sqlite3.Connection, nela: int, crossing: Saved[Recipe], today: date) -> None:
+    """What was written down a week ago at a lesson with Nela, and her plan since then."""
+    before = today - _WEEK
+    notes = LessonNotes(notes="A whole breath before each key. The ♯4 before the rest.", next_day=today)
+    lessons.keep_lesson(connection, nela, before, notes, 0)
+    goal = Goal(
+        title="First crossing everywhere", saved=crossing.id, sound="Dorian", tempo=80, minutes=8,
+        keys=("A", "D", "G", "C", "F", "B♭", "E♭", "A♭", "D♭", "G♭", "B", "E"),
+    )  # fmt: skip
+    plan = PlanDocument(start=before, minutes=(40,) * 7, tunes=("F", "B♭"), goals=(goal,))
+    plans.keep_plan(connection, nela, plan, 0, datetime.combine(before, time(19), ZoneInfo(ZONE)))
 
 
 def _came_back(connection: sqlite3.Connection, number: int, numbers: Sequence[int], now: datetime) -> None:

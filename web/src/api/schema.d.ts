@@ -3227,7 +3227,7 @@ export interface components {
             /** @default 1 */
             curtain_from: number;
             /** @default [] */
-            lessons: components["schemas"]["Lesson"][];
+            lessons: components["schemas"]["KeysByLesson"][];
         };
         /**
          * @description What is given: a `recipe`, or a `routine`, by its `title`; its id on the shelf (`saved`), if it is kept there.
@@ -4661,12 +4661,14 @@ export interface components {
             scale: (string | components["schemas"]["OwnScale"]) | null;
         };
         /**
-         * @description A key (pitch class, with its usual name), its best comfortable tempo (BPM), if there is one yet, and how far it
-         *     has come (0 to 1) towards the tempo that is asked for.
+         * @description A key (pitch class, with its usual name) as the player reads it and as it sounds, its best comfortable tempo
+         *     (BPM), if there is one yet, and how far it has come (0 to 1) towards the tempo that is asked for.
          */
         KeyDoneOut: {
             key: number;
             name: string;
+            sounding: number;
+            concert: string;
             tempo: number | null;
             ready: number;
         };
@@ -4690,6 +4692,12 @@ export interface components {
             seed: number;
             /** @default [] */
             picked: string[];
+        };
+        /** @description Which keys are to be ready by a day, named as the recipe names its keys. */
+        KeysByLesson: {
+            /** Format: date */
+            day: string;
+            keys: string[];
         };
         /**
          * @description What a line stands on.
@@ -4747,12 +4755,6 @@ export interface components {
             words: string;
             saves: number;
             without: components["schemas"]["RecipeStep"];
-        };
-        /** @description Which keys are to be ready by a day, named as the recipe names its keys. */
-        Lesson: {
-            /** Format: date */
-            day: string;
-            keys: string[];
         };
         /** @description What is written down, and the revision it was changed from (0: nothing was kept of this day). */
         LessonIn: {
@@ -6485,9 +6487,9 @@ export interface components {
             tempo: number | null;
         };
         /**
-         * @description A slip: its kind, the note by its id in the score, its bar and number as shown, its degree against the major scale
-         *     (as the logbook keeps it, whatever the numbers), whether it is one of that degree that can be mended, in words, what
-         *     was played (nothing where nothing was), how far off in time in ms.
+         * @description A slip: its kind, the note by its id in the score, its bar and number as shown; its degree against the major
+         *     scale, as the logbook keeps it whatever the numbers, and whether it is one of that degree that can be mended; in
+         *     words, what was played (nothing where nothing was), how far off in time in ms.
          */
         SlipOut: {
             /** @enum {string} */

@@ -25,7 +25,7 @@ _CHORDS: Final = {"held": "held chords", "comping": "comping"}
 _TIME: Final = {"ride": "a ride", "brushes": "brushes", "sixteenths": "straight sixteenths"}
 
 
-class Lesson(Part):
+class KeysByLesson(Part):
     """Which keys are to be ready by a day, named as the recipe names its keys."""
 
     day: Annotated[date, Field(ge=FIRST_DAY, le=LAST_DAY)]
@@ -38,7 +38,7 @@ class AssignedPractice(StandWish):
     """
 
     curtain_from: Annotated[int, Field(ge=1, le=30)] = 1
-    lessons: Annotated[tuple[Lesson, ...], Field(max_length=MOST_LESSONS)] = ()
+    lessons: Annotated[tuple[KeysByLesson, ...], Field(max_length=MOST_LESSONS)] = ()
 
     @model_validator(mode="after")
     def _in_order(self) -> Self:

@@ -196,7 +196,8 @@ def _ticket_of(connection: sqlite3.Connection, who: KeptPlayer, number: int, tod
         words=BlockOut.all(given.page_words), listening=given.listening,
         links=[LinkOut(name=link.name, address=link.address) for link in given.links],
         recipes=[fit.recipe for fit in fits.fits], routine=fits.routine, curtain=CURTAINS[who.profile.reading],
-        saved=given.saved, minutes=done.minutes if done else 0, keys=KeyDoneOut.all(done, given),
+        saved=given.saved, minutes=done.minutes if done else 0,
+        keys=KeyDoneOut.all(done, given, who.profile.instrument),
         questions=[QuestionOut.of(one) for one in assignments.questions(connection, number, who.id)],
     )  # fmt: skip
 

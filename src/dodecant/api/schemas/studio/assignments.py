@@ -15,6 +15,7 @@ from dodecant.practice.planning.routine import Routine
 from dodecant.practice.studio.assignment import Assignment
 from dodecant.store.assignments import AssignmentLine, Given, KeptAssignment, Progress, Question
 from dodecant.store.players import KeptPlayer
+from dodecant.tables import load_tables
 
 PlayerNumbers = Annotated[list[Annotated[int, Field(ge=1, le=2**53)]], Field(max_length=200)]
 Words = Annotated[str, Field(min_length=1, max_length=2000)]
@@ -82,22 +83,29 @@ class QuestionOut(BaseModel):
 
 
 class KeyDoneOut(BaseModel):
-    """A key (pitch class, with its usual name), its best comfortable tempo (BPM), if there is one yet, and how far it
-    has come (0 to 1) towards the tempo that is asked for.
+    """A key (pitch class, with its usual name) as the player reads it and as it sounds, its best comfortable tempo
+    (BPM), if there is one yet, and how far it has come (0 to 1) towards the tempo that is asked for.
     """
 
     key: int
     name: str
+    sounding: int
+    concert: str
     tempo: int | None
     ready: float
 
     @classmethod
-    def all(cls, done: Progress | None, given: Assignment) -> list[KeyDoneOut]:
-        """The keys a player has done of an assignment."""
+    def all(cls, done: Progress | None, given: Assignment, instrument: str) -> list[KeyDoneOut]:
+        """The keys a player has done of an assignment, on an instrument (by its id)."""
+        moved = load_tables().instruments.get(instrument).sounds_half_steps
+        names = USUAL["major"]
         return [
-            cls(key=key, name=USUAL["major"][key], tempo=tempo, ready=ready_at(tempo, best, given.tempo))
+            cls(
+                key=key, name=names[key], sounding=(key + moved) % 12, concert=names[(key + moved) % 12], tempo=tempo,
+                ready=ready_at(tempo, best, given.tempo),
+            )
             for key, tempo, best in (done.keys if done else ())
-        ]
+        ]  # fmt: skip
 
 
 class GivenOut(BaseModel):
@@ -123,7 +131,7 @@ class GivenOut(BaseModel):
         cls, given: Given, who: KeptPlayer, document: Assignment, done: Progress | None, questions: list[Question]
     ) -> GivenOut:
         """From the core's values."""
-        keys = KeyDoneOut.all(done, document)
+        keys = KeyDoneOut.all(done, document, who.profile.instrument)
         return cls(
             player=given.player, name=who.profile.name, instrument=who.profile.instrument, simpler=list(given.simpler),
             opened_at=given.opened_at, minutes=done.minutes if done else 0, last=done.last if done else None, keys=keys,

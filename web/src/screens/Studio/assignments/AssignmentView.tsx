@@ -1,4 +1,4 @@
-import { Alert, Anchor, Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
+import { Alert, Anchor, Button, Group, Skeleton, Stack, Switch, Table, Text } from "@mantine/core";
 import { IconArrowLeft, IconFileZip, IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { download } from "../../../api/files";
@@ -41,6 +41,7 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
   const { archive, bringBack } = useAssignmentActions();
   const [changes, setChanges] = useState(false);
   const [prints, setPrints] = useState(false);
+  const [read, setRead] = useState(false);
   const { document, players } = kept;
   const away = () =>
     archive.mutateAsync(kept.id).then(
@@ -75,6 +76,13 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
       </Group>
       {players.length === 0 && <Text>It is given to nobody yet. Press Change, and choose players.</Text>}
       {players.length > 0 && (
+        <Switch
+          label="Keys as each player reads them"
+          checked={read}
+          onChange={(event) => setRead(event.currentTarget.checked)}
+        />
+      )}
+      {players.length > 0 && (
         <Table.ScrollContainer minWidth={820} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
           <Table verticalSpacing="xs">
             <Table.Thead>
@@ -89,7 +97,7 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
             </Table.Thead>
             <Table.Tbody>
               {players.map((given) => (
-                <GivenRow key={given.player} given={given} kept={kept} />
+                <GivenRow key={given.player} given={given} kept={kept} read={read} />
               ))}
             </Table.Tbody>
           </Table>

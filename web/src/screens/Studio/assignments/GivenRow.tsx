@@ -16,13 +16,18 @@ import { lasting } from "../../../parts/lasting";
 interface GivenRowProps {
   given: Given;
   kept: AssignmentState;
+  /** Whether keys are named as the player reads them, not as they sound. */
+  read: boolean;
 }
 
 /** What one player has done of an assignment, and what their page is like. */
-export function GivenRow({ given, kept }: GivenRowProps) {
+export function GivenRow({ given, kept, read }: GivenRowProps) {
   const { major_keys, instruments } = useLoadedTables();
-  const ready = major_keys.map((_, key) => given.keys.find((one) => one.key === key)?.ready ?? 0);
-  const told = given.keys.map(({ name, tempo: at }) => (at === null ? name : `${name} ${at}`)).join(", ");
+  const keyOf = (one: Given["keys"][number]) => (read ? one.key : one.sounding);
+  const ready = major_keys.map((_, key) => given.keys.find((one) => keyOf(one) === key)?.ready ?? 0);
+  const told = given.keys
+    .map(({ name, concert, tempo: at }) => [read ? name : concert, ...(at === null ? [] : [at])].join(" "))
+    .join(", ");
   return (
     <Table.Tr>
       <Table.Th scope="row">
