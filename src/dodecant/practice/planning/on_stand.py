@@ -52,15 +52,14 @@ def item_on_stand(
 
 
 def varied(recipe: Recipe, times: int, works: Works, history: list[str] | None = None) -> tuple[Recipe, list[str]]:
-    """A recipe so many versions on, and what changed each time, in words; `history` (names of what changed before)
-    goes on. Raises RecipeError where nothing is left to change.
+    """A recipe so many versions on, or as many as there are, and what changed each time, in words; `history` (names of
+    what changed before) goes on.
     """
     history, told = [] if history is None else history, list[str]()
     for _ in range(times):
         found = new_version(recipe, history, partial(works, recipe))
         if found is None:
-            message = "Nothing is left to change that did not change lately."
-            raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
+            break
         recipe = found.recipe
         history.append(found.change)
         told.append(found.words)

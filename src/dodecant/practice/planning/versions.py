@@ -1,4 +1,4 @@
-"""A new version of an exercise: one thing changes, named, and not one that was used in the last versions."""
+"""A new version of an exercise: one thing changes, named: the one that was longest not changed."""
 
 from __future__ import annotations
 
@@ -10,8 +10,6 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exercise.recipe.variation import patched
-
-REST: Final = 4  # versions after which a change may come again
 
 
 class Version(NamedTuple):
@@ -25,18 +23,13 @@ class Version(NamedTuple):
 Patch = tuple[str, Mapping[str, Any]]  # in words, and fields of parts that change: {"placement": {"start": 1}}
 
 
-def new_version(
-    recipe: Recipe, history: Sequence[str], works: Callable[[Recipe], bool], rest: int = REST
-) -> Version | None:
+def new_version(recipe: Recipe, history: Sequence[str], works: Callable[[Recipe], bool]) -> Version | None:
     """The next version: of the changes that can be made, the one that was longest not made (in the order taught).
 
-    `history` are the names of the changes so far, the latest last; one that stands among the last `rest` is not made
-    again. `works` tells whether a recipe can be worked out, and is within the player's level. None where nothing is
-    left.
+    `history` are the names of the changes so far, the latest last; that one is not made again at once. `works` tells
+    whether a recipe can be worked out, and is within the player's level. None where nothing is left.
     """
-    last = set(history[-rest:]) if rest else set()
-    names = [name for name in CHANGES if name not in last]
-    for name in _oldest_first(names, history):
+    for name in _oldest_first([name for name in CHANGES if name not in history[-1:]], history):
         for words, patch in CHANGES[name](recipe):
             changed = _changed(recipe, patch)
             if changed is not None and changed != recipe and works(changed):

@@ -69,6 +69,9 @@ def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
     history = list(wanted.history)
     recipe, told = varied(wanted.recipe, wanted.times, lambda was, now: works(was, wanted.level, now), history)
+    if len(told) < wanted.times:
+        message = "Nothing is left to change that did not change just now."
+        raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])
     return VersionOut(change=history[-1], words=told[-1], recipe=recipe, changes=told)
 
 
