@@ -18,6 +18,7 @@ from dodecant.store.database import Database
 from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables
 from tests.generated import load_profile
+from tests.store.fresh import fresh
 
 load_profile()
 
@@ -27,18 +28,10 @@ def tables() -> Tables:
     return load_tables()
 
 
-@pytest.fixture(scope="session")
-def empty(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    """A data file with its tables, which tests copy."""
-    made = Database(tmp_path_factory.mktemp("empty") / "data.db")
-    made.prepare()
-    return made.path
-
-
 @pytest.fixture
-def database(empty: Path, tmp_path: Path) -> Database:
+def database(tmp_path: Path) -> Database:
     """A data file of its own with nothing in it."""
-    return Database(Path(shutil.copy(empty, tmp_path / "data.db")))
+    return fresh(tmp_path)
 
 
 @pytest.fixture(scope="session")

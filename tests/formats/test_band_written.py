@@ -39,7 +39,7 @@ TEXTS = [
     instrument=st.sampled_from(INSTRUMENTS), signature=st.booleans(), swing=st.sampled_from([50, 66]),
     ending=st.sampled_from(["hold", "rest", "full", "on"]),
 )  # fmt: skip
-@examples(25)
+@examples(15)
 def test_it_reads_back(
     schema: etree.XMLSchema, text: str, bass: str, chords: str, harmony_: str, instrument: str, signature: bool,
     swing: int, ending: str,

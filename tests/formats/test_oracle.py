@@ -112,13 +112,13 @@ def test_every_sound_in_twelve_keys_on_instruments_in_turn(tables: Tables, place
 
 
 @given(few_keys)
-@examples(20)
+@examples(12)
 def test_any_recipe_reads_back(recipe: Recipe) -> None:
     check(press(recipe, load_tables()))
 
 
 @given(recipe=recipes)
-@examples(60)
+@examples(40)
 def test_musicxml_is_valid_against_the_published_schema(schema: etree.XMLSchema, recipe: Recipe) -> None:
     titled = recipe.model_copy(update={"title": 'Tom & "Wren" <1>'})
     document = etree.fromstring(to_musicxml(press(titled, load_tables())))

@@ -232,7 +232,7 @@ goals = st.fixed_dictionaries(
     st.lists(goals, min_size=1, max_size=4), st.lists(st.integers(0, 40), min_size=7, max_size=7),
     st.integers(0, 10),
 )  # fmt: skip
-@examples(60)
+@examples(40)
 def test_what_holds_for_every_plan(wanted: list[dict[str, Any]], minutes: list[int], wait: int) -> None:
     found = plan(wanted, minutes=minutes, tunes=["F"])
     assert found == plan(wanted, minutes=minutes, tunes=["F"])  # the same input, the same plan

@@ -20,6 +20,7 @@ from dodecant.store import assignments, coverage, logbook, plans, players, takes
 from dodecant.store.database import Database, atomic
 from dodecant.store.demo import prepare_demo
 from tests.generated import examples
+from tests.store.fresh import fresh
 
 NOW = datetime(2026, 11, 28, 18, 30, tzinfo=UTC)
 entries = st.builds(
@@ -39,9 +40,7 @@ class LogbookMachine(RuleBasedStateMachine):
     @initialize()
     def open(self) -> None:
         self.folder = TemporaryDirectory()
-        database = Database(Path(self.folder.name) / "d.db")
-        database.prepare()
-        self.opened = database.connection()
+        self.opened = fresh(self.folder.name).connection()
         self.connection = self.opened.__enter__()
         self.current: dict[int, Entry] = {}
         self.deleted: dict[int, Entry] = {}

@@ -24,6 +24,7 @@ from dodecant.store.demo import prepare_demo
 from dodecant.store.shelf import Document, Saved, Shelf, StaleRevisionError, UnknownDocumentError
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 from tests.generated import examples
+from tests.store.fresh import fresh
 
 NOW = datetime(2026, 10, 6, 18, 30, tzinfo=UTC)
 ONE = Migration(
@@ -188,9 +189,7 @@ class SavedRecipes(RuleBasedStateMachine):
         import tempfile
 
         self.folder = tempfile.TemporaryDirectory()
-        database = Database(Path(self.folder.name) / "d.db")
-        database.prepare()
-        self.opened = database.connection()
+        self.opened = fresh(self.folder.name).connection()
         self.connection = self.opened.__enter__()
         self.model: dict[str, tuple[str, int, bool]] = {}
         self.clock = NOW
