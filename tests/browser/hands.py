@@ -6,8 +6,9 @@ import json
 import re
 import time
 from collections.abc import Callable
+from contextlib import suppress
 
-from playwright.sync_api import Page
+from playwright.sync_api import Page, expect
 
 from tests.browser.serving import PATIENCE
 
@@ -54,6 +55,16 @@ def says(page: Page, words: str) -> None:
 
 def _in_a_row(text: str) -> str:
     return re.sub(r"\s+", " ", text).replace(" ,", ",")
+
+
+def look_for(page: Page, words: str) -> None:
+    """Open the search over everything by its key and look for some words."""
+    field = page.get_by_role("dialog").get_by_label("Search everything")
+    while not field.is_visible():  # a page that is still being drawn, or closes a window, has no ears for keys
+        page.keyboard.press("/")
+        with suppress(AssertionError):
+            expect(field).to_be_visible(timeout=3000)
+    field.fill(words)
 
 
 def choose(page: Page, label: str, option: str) -> None:

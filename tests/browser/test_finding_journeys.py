@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import base64
 import re
-from contextlib import suppress
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -14,22 +13,13 @@ from dodecant.exercise.press import press
 from dodecant.exercise.tables import Tables
 from dodecant.formats.json.documents import from_json
 from dodecant.store.demo import _files
-from tests.browser.hands import choose, phrase, says, sentence, strip_begins, until
+from tests.browser.hands import choose, look_for, phrase, says, sentence, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
 
 def said(page: Page, words: str) -> None:
     expect(page.locator("[data-announced]")).to_contain_text(words)
-
-
-def look_for(page: Page, words: str) -> None:
-    field = page.get_by_role("dialog").get_by_label("Search everything")
-    while not field.is_visible():  # a page that is still being drawn has no ears for keys
-        page.keyboard.press("/")
-        with suppress(AssertionError):
-            expect(field).to_be_visible(timeout=3000)
-    field.fill(words)
 
 
 def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:

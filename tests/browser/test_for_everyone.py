@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.everyone import SIZES, for_everyone
-from tests.browser.hands import choose, on_the_bench, phrase, says, sentence, strip_begins, until
+from tests.browser.hands import choose, look_for, on_the_bench, phrase, says, sentence, strip_begins, until
 
 pytestmark = pytest.mark.browser
 
@@ -192,8 +192,7 @@ def test_every_window_of_the_bench_and_the_shell_is_for_everyone(page: Page) -> 
     expect(page.get_by_role("dialog")).to_be_visible()
     for_everyone(page, "desk", "phone")
     page.keyboard.press("Escape")
-    page.keyboard.press("/")
-    page.get_by_label("Search everything").last.fill("blues")
+    look_for(page, "blues")
     expect(page.get_by_role("option").first).to_be_visible()
     for_everyone(page, "desk", "phone")
 

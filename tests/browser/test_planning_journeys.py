@@ -76,12 +76,14 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     told = page.get_by_role("status")
     page.get_by_role("button", name=f"Drag {before[0]}", exact=True).hover()
     page.mouse.down()
-    below = page.get_by_role("button", name=f"Drag {before[1]}", exact=True).bounding_box()
-    assert below
     down = cycle((8, 12))  # a hand that stays where it is moves nothing
-    _until_told(
-        told, f"{before[0]}: 2 of 4.", lambda: page.mouse.move(below["x"] + 8, below["y"] + next(down), steps=8)
-    )
+
+    def over_the_next() -> None:
+        below = page.get_by_role("button", name=f"Drag {before[1]}", exact=True).bounding_box()
+        assert below
+        page.mouse.move(below["x"] + 8, below["y"] + next(down), steps=8)
+
+    _until_told(told, f"{before[0]}: 2 of 4.", over_the_next)
     page.mouse.up()
     expect(names.nth(0)).to_have_value(before[1])
     page.get_by_role("button", name=f"Drag {before[1]}", exact=True).focus()
