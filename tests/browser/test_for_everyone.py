@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.everyone import SIZES, for_everyone
+from tests.browser.everyone import SIZES, for_everyone, sized
 from tests.browser.hands import choose, look_for, on_the_bench, phrase, says, sentence, strip_begins, until
 
 pytestmark = pytest.mark.browser
@@ -154,10 +154,12 @@ def test_every_place_is_for_every_window_eye_and_ear(page: Page, half: int) -> N
 
 def test_every_phrase_of_the_bench_is_for_everyone(page: Page) -> None:
     on_the_bench(page)
-    for name in PHRASES:
-        phrase(page, name)
-        for_everyone(page, "desk", "phone")
-        page.keyboard.press("Escape")
+    for size in ("desk", "phone"):
+        sized(page, size)
+        for name in PHRASES:
+            phrase(page, name)
+            for_everyone(page, size)
+            page.keyboard.press("Escape")
     page.set_viewport_size({"width": 640, "height": 400})
     for name in ("figure", "placement", "player"):
         phrase(page, name)
@@ -171,30 +173,32 @@ def test_every_phrase_of_the_bench_is_for_everyone(page: Page) -> None:
         expect(page.get_by_role("button", name="Play", exact=True)).to_be_in_viewport(ratio=1)
 
 
-def test_every_window_of_the_bench_and_the_shell_is_for_everyone(page: Page) -> None:
+@pytest.mark.parametrize("size", ["desk", "phone"])
+def test_every_window_of_the_bench_and_the_shell_is_for_everyone(page: Page, size: str) -> None:
+    sized(page, size)
     on_the_bench(page)
     phrase(page, "player")
     page.get_by_role("button", name="Show how it is played").click()
     page.get_by_role("button", name="Pin a note").click()
-    for_everyone(page, "desk", "phone")
+    for_everyone(page, size)
     page.keyboard.press("Escape")
-    for name in ("Ideas", "Reading", "Print or download"):
+    for name in ("Ideas", "Reading", "Print or download") if size == "desk" else ():
         page.get_by_role("button", name=name).click()
-        for_everyone(page, "desk")
+        for_everyone(page, size)
         page.keyboard.press("Escape")
     page.goto("/recipes")
     page.get_by_role("button", name="Rename").first.click()
     expect(page.get_by_role("dialog")).to_be_visible()
-    for_everyone(page, "desk", "phone")
+    for_everyone(page, size)
     page.keyboard.press("Escape")
     page.get_by_role("heading", level=1).click()
     page.keyboard.press("?")
     expect(page.get_by_role("dialog")).to_be_visible()
-    for_everyone(page, "desk", "phone")
+    for_everyone(page, size)
     page.keyboard.press("Escape")
     look_for(page, "blues")
     expect(page.get_by_role("option").first).to_be_visible()
-    for_everyone(page, "desk", "phone")
+    for_everyone(page, size)
 
 
 def test_colours_of_ones_own_keep_every_sign(page: Page) -> None:
