@@ -72,7 +72,7 @@ def listen_to(page: Page, whom: str) -> None:
 
 def test_playing_along_marks_the_notes_counts_the_bars_and_ends(page: Page) -> None:
     put_on_stand(page)
-    page.get_by_label("Tempo").fill("300")
+    page.get_by_label("Tempo").fill("160")
     overhear(page)
     listen(page)
     page.get_by_role("button", name="Start").click()

@@ -1,8 +1,7 @@
-import { Alert, Anchor, Button, Group, List, PasswordInput, Stack, Switch, Text, Title } from "@mantine/core";
+import { Alert, Button, Group, List, PasswordInput, Stack, Switch, Text, Title } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { IconFileExport } from "@tabler/icons-react";
 import { useState } from "react";
-import { Link } from "react-router";
 import { dayInWords, dayOf } from "../../api/dates";
 import { fetched, lookAtArchive, takeArchive } from "../../api/files";
 import { useSharing, useSharingActions } from "../../api/studio";
@@ -65,11 +64,8 @@ function SharingPart() {
       )}
       {data?.on && !data.address.startsWith("https://") && (
         <Text size="sm" c="dimmed">
-          What goes over your network is not encrypted: whoever is on the same network could read it.{" "}
-          <Anchor component={Link} to="/help">
-            Help
-          </Anchor>{" "}
-          says how to put it behind TLS.
+          What goes over your network is not encrypted: whoever is on the same network could read it. The page on safety
+          that comes with the program (docs/safety.md) says how to put it behind TLS.
         </Text>
       )}
       {data && <Passphrase there={data.passphrase} shared={data.on} />}
