@@ -60,7 +60,9 @@ def _in_a_row(text: str) -> str:
 def look_for(page: Page, words: str) -> None:
     """Open the search over everything by its key and look for some words."""
     field = page.get_by_role("dialog").get_by_label("Search everything")
-    while not field.is_visible():  # a page that is still being drawn, or closes a window, has no ears for keys
+    for _ in range(20):  # a page that is still being drawn, or closes a window, has no ears for keys
+        if field.is_visible():
+            break
         page.keyboard.press("/")
         with suppress(AssertionError):
             expect(field).to_be_visible(timeout=3000)
