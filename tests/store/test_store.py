@@ -21,6 +21,7 @@ from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.store import demo
 from dodecant.store.database import Database, DataFileError, Migration, atomic, migrations
 from dodecant.store.demo import prepare_demo
+from dodecant.store.shares import make_share, ticket_of
 from dodecant.store.shelf import Document, Saved, Shelf, StaleRevisionError, UnknownDocumentError
 from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, SCALES
 from tests.generated import examples
@@ -310,3 +311,22 @@ def test_unknown_recipes_are_told(database: Database) -> None:
         for act in (RECIPES.get, RECIPES.restore):
             with pytest.raises(UnknownDocumentError):
                 act(connection, "nobody")
+
+
+def test_a_link_of_an_older_file_goes_on_working(tmp_path: Path) -> None:
+    """It opened one assignment, and does so still."""
+    database = Database(tmp_path / "old.db")
+    database.prepare(tuple(script for script in migrations() if script.number <= 8))
+    given, who = '{"title": "Slipway", "recipe": {}}', (7, "Sefa Odell", NOW.isoformat())
+    with database.connection() as connection, atomic(connection):
+        connection.execute("INSERT INTO player (id, name, created_at) VALUES (?, ?, ?)", who)
+        row = "INSERT INTO assignment (id, title, document, given_at) VALUES (3, 'Slipway', ?, ?)"
+        connection.execute(row, (given, NOW.isoformat()))
+        connection.execute("INSERT INTO assignment_player (assignment, player) VALUES (3, 7)")
+        _, token = make_share(connection, 3, 7, NOW, 30)
+    database.prepare()
+    with database.connection() as connection:
+        opened = ticket_of(connection, token, NOW)
+        assert opened is not None
+        assert (opened.assignment, opened.player) == (3, 7)
+    assert database.problems() == []
