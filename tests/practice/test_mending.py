@@ -8,7 +8,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.music.core.degree import Degree
-from dodecant.practice.planning.mending import mending, within_octave
+from dodecant.practice.planning.mending import mending
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
@@ -51,7 +51,7 @@ def test_a_slip_is_mended_at_the_very_note_whatever_the_numbers(school: str) -> 
         sounds, keys = {"kind": "one", "scale": scale.id}, {"order": "picked", "picked": ["E♭"]}
         (shown,) = press(read_part(Recipe, {"sounds": sounds, "keys": keys, "numbers": school}), TABLES).strips
         for note in shown.notes[: len(scale.degrees)]:
-            degree = Degree.parse(within_octave(note.tone.degree).text)  # as the logbook keeps it
+            degree = Degree.parse(note.tone.degree.within_octave.text)  # as the logbook keeps it
             (strip,) = press(mending(scale, degree, ("E♭",), 90), TABLES).strips
             assert {one.tone.written.name.pitch_class for one in strip.notes if one.start in (1, 3)} == {
                 note.tone.written.name.pitch_class

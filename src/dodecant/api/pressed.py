@@ -12,6 +12,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import beyond_level
+from dodecant.practice.planning.versions import Works
 from dodecant.tables import load_tables
 
 
@@ -25,15 +26,19 @@ def pressed(recipe: Recipe) -> Exercise:
     return press(recipe, load_tables())
 
 
-def works(before: Recipe, level: int | None, recipe: Recipe) -> bool:
-    """Whether a version of a recipe can be worked out, and is not too hard for a player's level."""
-    if level is not None and beyond_level(before, recipe, level, load_tables().levels):
-        return False
-    try:
-        pressed(recipe)
-    except RecipeError:
-        return False
-    return True
+def within(level: int | None) -> Works:
+    """What tells whether a version of a recipe can be worked out, and is not too hard for a player's level."""
+
+    def works(before: Recipe, recipe: Recipe) -> bool:
+        if level is not None and beyond_level(before, recipe, level, load_tables().levels):
+            return False
+        try:
+            pressed(recipe)
+        except RecipeError:
+            return False
+        return True
+
+    return works
 
 
 def strip_of(exercise: Exercise, index: int, pointer: str = "/strip") -> Strip:

@@ -73,14 +73,28 @@ def ticket_of(connection: sqlite3.Connection, token: str, now: datetime) -> Tick
     return Ticket(row[0], row[2], row[3], datetime.fromisoformat(row[4]))
 
 
+_OF_ASSIGNMENT: Final = "assignment = ?"
+_OF_STUDENT: Final = "assignment IS NULL AND player = ?"  # those that open all that is given to one
+
+
 def shares(connection: sqlite3.Connection, assignment: int) -> list[KeptShare]:
     """The links of an assignment, the latest first."""
-    return _listed(connection, "assignment = ?", assignment)
+    return _listed(connection, _OF_ASSIGNMENT, assignment)
 
 
 def shares_of(connection: sqlite3.Connection, player: int) -> list[KeptShare]:
     """The links that open all that is given to a player, the latest first."""
-    return _listed(connection, "assignment IS NULL AND player = ?", player)
+    return _listed(connection, _OF_STUDENT, player)
+
+
+def revoke(connection: sqlite3.Connection, assignment: int, share: int, now: datetime) -> bool:
+    """Let a link of an assignment open nothing any more; whether it did."""
+    return _revoked(connection, _OF_ASSIGNMENT, assignment, share, now)
+
+
+def revoke_of(connection: sqlite3.Connection, player: int, share: int, now: datetime) -> bool:
+    """The same of a link that opens all that is given to a player."""
+    return _revoked(connection, _OF_STUDENT, player, share, now)
 
 
 def _listed(connection: sqlite3.Connection, which: str, number: int) -> list[KeptShare]:
@@ -92,20 +106,10 @@ def _listed(connection: sqlite3.Connection, which: str, number: int) -> list[Kep
     return [KeptShare(*row[:3], *(one and datetime.fromisoformat(one) for one in row[3:])) for row in rows]
 
 
-def revoke(connection: sqlite3.Connection, assignment: int, share: int, now: datetime) -> bool:
-    """Let a link of an assignment open nothing any more; whether it did."""
+def _revoked(connection: sqlite3.Connection, which: str, number: int, share: int, now: datetime) -> bool:
     done = connection.execute(
-        "UPDATE share SET revoked_at = ? WHERE id = ? AND assignment = ? AND revoked_at IS NULL",
-        (_moment(now), share, assignment),
-    )
-    return done.rowcount == 1
-
-
-def revoke_of(connection: sqlite3.Connection, player: int, share: int, now: datetime) -> bool:
-    """The same of a link that opens all that is given to a player."""
-    done = connection.execute(
-        "UPDATE share SET revoked_at = ? WHERE id = ? AND player = ? AND assignment IS NULL AND revoked_at IS NULL",
-        (_moment(now), share, player),
+        f"UPDATE share SET revoked_at = ? WHERE {which} AND id = ? AND revoked_at IS NULL",  # noqa: S608
+        (_moment(now), number, share),
     )
     return done.rowcount == 1
 

@@ -4782,7 +4782,7 @@ export interface components {
             minutes: number;
             days: number;
             keys: components["schemas"]["KeyProgressOut"][];
-            slips: components["schemas"]["LessonSlipOut"][];
+            slips: components["schemas"]["SlipCountOut"][];
             untouched: string[];
             questions: components["schemas"]["OpenQuestionOut"][];
             proposals: components["schemas"]["LessonProposalOut"][];
@@ -4796,14 +4796,6 @@ export interface components {
             practice: components["schemas"]["AssignedPractice"] | null;
             why: string;
             saved: string;
-        };
-        /** @description A degree of a sound that slipped: how, how often, in which keys. */
-        LessonSlipOut: {
-            sound: string;
-            degree: string;
-            kind: string;
-            times: number;
-            keys: string[];
         };
         /**
          * @description A note of a lick: its place and length in the text, its name and length in beats, the chord and sound it belongs

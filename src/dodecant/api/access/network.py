@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import asyncio
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
 from typing import Protocol
 
 import uvicorn
@@ -44,9 +44,11 @@ class OwnNetwork:
                 return found
             if self._serving is not None:
                 await self._serving  # until the doors that were closed are free
-            sockets = [listening(address, self._port) for address in own_addresses()]
-            if not sockets:
-                raise OSError("This machine is on no network")
+            with ExitStack() as opened:  # where one address cannot be listened on, none is
+                sockets = [opened.enter_context(listening(address, self._port)) for address in own_addresses()]
+                if not sockets:
+                    raise OSError("This machine is on no network")
+                opened.pop_all()
             self._server = _Beside(
                 uvicorn.Config(app, log_level="warning", lifespan="off", timeout_graceful_shutdown=1)
             )

@@ -89,6 +89,11 @@ async def offload(
     return await _answer_or_job(request, begun)
 
 
+def as_json(found: BaseModel) -> Response:
+    """A value as the answer of an address."""
+    return Response(found.model_dump_json(), media_type="application/json")
+
+
 async def _answer_or_job(request: Request, begun: Work) -> Response:
     workers: WorkerPool = request.app.state.workers
     jobs: Jobs = request.app.state.jobs

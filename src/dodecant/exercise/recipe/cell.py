@@ -76,5 +76,5 @@ def parse_degrees(text: str) -> tuple[Degree, ...]:
             degree = Degree.parse(word[0])
         except MusicError as error:
             raise MusicError(error.message, cure=error.cure, where=word.start()) from None
-        found.append(Degree((degree.number - 1) % 7 + 1, degree.alteration))
+        found.append(degree.within_octave)
     return tuple(found)

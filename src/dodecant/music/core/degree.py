@@ -50,6 +50,15 @@ class Degree:
         return self.number - 1
 
     @property
+    def within_octave(self) -> Degree:
+        """The degree however it is numbered, as one within the octave.
+
+        >>> Degree.parse("♭13").within_octave.text
+        '♭6'
+        """
+        return Degree((self.number - 1) % 7 + 1, self.alteration)
+
+    @property
     def half_steps(self) -> int:
         """Half steps above the root."""
         return NATURAL_HALF_STEPS[self.number] + self.alteration

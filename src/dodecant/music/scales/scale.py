@@ -229,7 +229,7 @@ def chord_scale(quality: Quality) -> Scale:
     '1 2 ♭3 5 ♭7'
     """
     name = print_quality(quality) or "major"
-    folded = {Degree((degree.number - 1) % 7 + 1, degree.alteration) for degree in quality.degrees} | {Degree(1)}
+    folded = {degree.within_octave for degree in quality.degrees} | {Degree(1)}
     by_height = {degree.half_steps: degree for degree in sorted(folded, reverse=True)}
     degrees = tuple(by_height[height] for height in sorted(by_height))
     if not 3 <= len(degrees) <= 12:

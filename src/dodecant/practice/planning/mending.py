@@ -20,15 +20,6 @@ _TIMES: Final = 4
 _VALUES: Final = ("eighth", "triplet", "sixteenth", "quarter")
 
 
-def within_octave(degree: Degree) -> Degree:
-    """A degree however it is numbered, as one within the octave.
-
-    >>> within_octave(Degree.parse("♭13")).text
-    '♭6'
-    """
-    return Degree((degree.number - 1) % 7 + 1, degree.alteration)
-
-
 def mending_cell(scale: Scale, degree: Degree) -> str:
     """The degree between the two tones below it and the two above it, as a cell of eight that comes round; the degree
     falls on two and on four. However it is numbered (9, ♭13), it lies within the octave.
@@ -43,7 +34,7 @@ def mending_cell(scale: Scale, degree: Degree) -> str:
         for octave in (-1, 0, 1)
     )
     height = degree.half_steps % 12
-    degree = within_octave(degree)
+    degree = degree.within_octave
     below = [number for at, number in rungs if at < height][-2:]
     above = [number for at, number in rungs if at > height][:2]
     own = _number(scale, degree)
@@ -68,7 +59,7 @@ def mending(scale: Scale, degree: Degree, keys: Sequence[str], tempo: int, playe
     usual = played or Recipe()
     value = usual.placement.value if usual.placement.value in _VALUES else "eighth"
     return Recipe(
-        title=mending_title(within_octave(degree).text, scale.name),
+        title=mending_title(degree.within_octave.text, scale.name),
         sounds=OneSound(scale=scale.id),
         figure=Cell(text=mending_cell(scale, degree), lacking="chromatic"),
         path=Path(span="once"),

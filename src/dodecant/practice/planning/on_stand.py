@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from functools import partial
 from typing import NamedTuple
 
@@ -16,10 +15,9 @@ from dodecant.practice.planning.goals import Goal
 from dodecant.practice.planning.mending import mending
 from dodecant.practice.planning.plan import PlanItem
 from dodecant.practice.planning.routine import RecipeStep, Routine
-from dodecant.practice.planning.versions import new_version
+from dodecant.practice.planning.versions import Works, new_version
 
 _TITLE = 120  # letters
-Works = Callable[[Recipe, Recipe], bool]  # whether a version of a recipe can be worked out, and is not too hard
 
 
 class OnStand(NamedTuple):

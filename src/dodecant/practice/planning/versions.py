@@ -11,6 +11,8 @@ from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exercise.recipe.variation import patched
 
+Works = Callable[[Recipe, Recipe], bool]  # whether a version of a recipe can be worked out, and is not too hard
+
 
 class Version(NamedTuple):
     """A version: the name of what changed, in words, and the recipe."""

@@ -30,8 +30,7 @@ from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.coverage import SlipCount, key_names
 from dodecant.practice.planning.days import FIRST_DAY, LAST_DAY, day_text
 from dodecant.practice.planning.mending import MENDED, mending
-from dodecant.practice.planning.on_stand import Works
-from dodecant.practice.planning.versions import new_version
+from dodecant.practice.planning.versions import Works, new_version
 from dodecant.practice.studio.assigned_practice import AssignedPractice
 from dodecant.practice.studio.fit import fitted_player
 from dodecant.practice.studio.profile import PlayerProfile

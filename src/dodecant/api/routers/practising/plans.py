@@ -11,12 +11,12 @@ from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
 from dodecant.api.files import as_attachment
-from dodecant.api.pressed import works
+from dodecant.api.pressed import within
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, Today
 from dodecant.api.schemas.practising.planning import GivenDueOut, OnStandOut, PlanDayOut, PlanIn, PlanItemIn, PlanOut
-from dodecant.api.workers.offloaded import A_JOB, offload
+from dodecant.api.workers.offloaded import A_JOB, as_json, offload
 from dodecant.engraving.pages.practice_pages import keys_pdf, week_pdf
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.formats.calendar import to_icalendar
@@ -136,24 +136,17 @@ class _Taken(NamedTuple):
 async def taken_from(request: Request, player: int, wanted: PlanItemIn, today: date) -> Any:
     """What an item of a player's plan puts on the stand, worked out in the workers."""
 
-    def then(found: OnStandOut) -> Response:
-        return Response(found.model_dump_json(), media_type="application/json")
-
     def look() -> _Taken:
         database: Database = request.app.state.database
         with database.connection() as connection:
             return _taken(connection, player, wanted, today)
 
-    return await offload(request, taken_apart, await run_in_threadpool(look), then=then)
+    return await offload(request, taken_apart, await run_in_threadpool(look), then=as_json)
 
 
 def taken_apart(taken: _Taken) -> OnStandOut:
     """What an item puts on the stand, in the workers."""
-
-    def possible(before: Recipe, recipe: Recipe) -> bool:
-        return works(before, taken.level, recipe)
-
-    found = item_on_stand(taken.item, taken.goal, taken.document, load_tables(), possible)
+    found = item_on_stand(taken.item, taken.goal, taken.document, load_tables(), within(taken.level))
     return OnStandOut.of(found, "" if taken.item.comes == "mend" else taken.goal.saved)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from dodecant.api.pressed import pressed, works
+from dodecant.api.pressed import pressed, within
 from dodecant.api.schemas.practising.planning import (
     FillingIn,
     LeftOutOut,
@@ -68,7 +68,7 @@ def fill(shape: str, wanted: FillingIn) -> Routine:
 def vary(wanted: VersionIn) -> VersionOut:
     """A new version of a recipe: one thing changes that did not change lately."""
     history = list(wanted.history)
-    recipe, told = varied(wanted.recipe, wanted.times, lambda was, now: works(was, wanted.level, now), history)
+    recipe, told = varied(wanted.recipe, wanted.times, within(wanted.level), history)
     if len(told) < wanted.times:
         message = "Nothing is left to change that did not change just now."
         raise RecipeError([Problem("/recipe", message, "Take another recipe, or come back to the first version.")])

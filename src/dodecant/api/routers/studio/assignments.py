@@ -5,7 +5,7 @@ import sqlite3
 from datetime import UTC, datetime
 from typing import Any
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Request
 from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
@@ -22,7 +22,7 @@ from dodecant.api.schemas.studio.assignments import (
     OwnAssignmentOut,
     SimplerIn,
 )
-from dodecant.api.workers.offloaded import A_JOB, offload
+from dodecant.api.workers.offloaded import A_JOB, as_json, offload
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.practice.studio.assigned_practice import DayOfPractice
 from dodecant.practice.studio.assignment import Assignment, own_assignment
@@ -96,10 +96,7 @@ async def own(number: RowId, player: PlayerId, request: Request, today: Today) -
             raise _missing()
         return found.document, who.profile, given[0].simpler, DayOfPractice(today, before)
 
-    def then(found: OwnAssignmentOut) -> Response:
-        return Response(found.model_dump_json(), media_type="application/json")
-
-    answer: Any = await offload(request, fitted_apart, *await run_in_threadpool(kept), then=then)
+    answer: Any = await offload(request, fitted_apart, *await run_in_threadpool(kept), then=as_json)
     return answer  # type: ignore[no-any-return]
 
 

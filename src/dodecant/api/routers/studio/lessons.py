@@ -11,10 +11,11 @@ from fastapi.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 
 from dodecant.api.files import as_attachment
-from dodecant.api.pressed import works
+from dodecant.api.pressed import within
 from dodecant.api.routers.shelf import Connection
 from dodecant.api.routers.studio.players import known_player
 from dodecant.api.schemas.bounds import PlayerId, Today
+from dodecant.api.schemas.practising.logbook import SlipCountOut
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.schemas.studio.assignments import QuestionOut
 from dodecant.api.schemas.studio.lessons import (
@@ -22,14 +23,13 @@ from dodecant.api.schemas.studio.lessons import (
     LessonIn,
     LessonOut,
     LessonProposalOut,
-    LessonSlipOut,
     OpenQuestionOut,
     last_lesson,
 )
-from dodecant.api.workers.offloaded import A_JOB, offload
+from dodecant.api.workers.offloaded import A_JOB, as_json, offload
 from dodecant.engraving.pages.practice_pages import lesson_pdf
 from dodecant.exercise.recipe.problems import RecipeError
-from dodecant.practice.planning.coverage import SlipCount
+from dodecant.practice.planning.coverage import SlipCount, key_names
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.studio.assignment import own_assignment
 from dodecant.practice.studio.handout import Paper
@@ -58,11 +58,8 @@ class _Known(NamedTuple):
 async def lesson(player: PlayerId, request: Request, today: Today) -> LessonOut:
     """The page of a lesson on a day."""
 
-    def then(found: LessonOut) -> Response:
-        return Response(found.model_dump_json(), media_type="application/json")
-
     known = await run_in_threadpool(_known_now, request.app.state.database, player, today)
-    answer: Any = await offload(request, proposed_apart, known, then=then)
+    answer: Any = await offload(request, proposed_apart, known, then=as_json)
     return answer  # type: ignore[no-any-return]
 
 
@@ -88,11 +85,7 @@ async def page(player: PlayerId, request: Request, today: Today, paper: Paper = 
 
 def proposed_apart(known: _Known) -> LessonOut:
     """The page with what is proposed, in the workers."""
-
-    def possible(before: Any, recipe: Any) -> bool:
-        return works(before, known.profile.level, recipe)
-
-    found = proposals(known.profile, known.slips, known.given, known.sounds, load_tables(), possible)
+    found = proposals(known.profile, known.slips, known.given, known.sounds, load_tables(), within(known.profile.level))
     return known.page.model_copy(update={"proposals": LessonProposalOut.all(found)})
 
 
@@ -129,7 +122,8 @@ def _known(connection: sqlite3.Connection, player: int, today: date) -> _Known:
     page = LessonOut(
         name=profile.name, day=today, last=last_lesson(last), since=since, minutes=round(sum(minutes.values()), 1),
         days=len(minutes), keys=[KeyProgressOut.of(one) for one in keys],
-        slips=[LessonSlipOut.of(one) for one in slips[:_MOST_SLIPS]], untouched=untouched, questions=questions,
+        slips=[SlipCountOut.of(one, key_names(one.sound, load_tables().scales)) for one in slips[:_MOST_SLIPS]],
+        untouched=untouched, questions=questions,
         proposals=[], notes=kept.notes if kept else LessonNotes(), revision=kept.revision if kept else 0,
     )  # fmt: skip
     sounds = sorted({one.cell.sound for one in coverage.cells(connection, player)})

@@ -54,8 +54,7 @@ def share(number: RowId, wanted: SharesIn, request: Request, connection: Connect
         for player in dict.fromkeys(wanted.players):
             if player not in given or player not in there:
                 raise HTTPException(404, "This assignment is not given to that player.")
-            made, address = _made(connection, number, player, on, wanted.days)
-            found.append(NewShareOut(id=made, player=player, name=there[player], address=address, code=_code(address)))
+            found.append(_new_link(connection, number, player, there[player], on, wanted.days))
     return found
 
 
@@ -121,8 +120,7 @@ def share_all(player: PlayerId, wanted: StudentShareIn, request: Request, connec
     on = _sharing(request)
     name = known_player(connection, player).profile.name
     with atomic(connection):
-        made, address = _made(connection, None, player, on, wanted.days)
-    return NewShareOut(id=made, player=player, name=name, address=address, code=_code(address))
+        return _new_link(connection, None, player, name, on, wanted.days)
 
 
 @of_students.delete("/{share_id}", status_code=204)
@@ -141,8 +139,13 @@ def _sharing(request: Request) -> Sharing:
     return on
 
 
-def _code(address: str) -> str:
-    return segno.make(address, error="m").svg_inline(border=2, scale=4)
+def _new_link(
+    connection: sqlite3.Connection, number: int | None, player: int, name: str, on: Sharing, days: int
+) -> NewShareOut:
+    """A new link as it is told, once, with its code."""
+    made, address = _made(connection, number, player, on, days)
+    code = segno.make(address, error="m").svg_inline(border=2, scale=4)
+    return NewShareOut(id=made, player=player, name=name, address=address, code=code)
 
 
 def _nothing_to_revoke() -> HTTPException:

@@ -5,7 +5,7 @@ ticket, which was looked up as the request came in; an assignment is one that th
 # No postponed annotations here: the connection is a dependency of the routes.
 import sqlite3
 from collections.abc import Iterator
-from contextlib import nullcontext, suppress
+from contextlib import suppress
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from typing import Annotated, Any
@@ -137,7 +137,7 @@ def correct(number: RowId, wanted: EntryIn, ticket: OwnTicket, connection: Conne
     """Say how it went: correct an entry that the link could have written."""
     _player(connection, ticket)
     there = logbook.one(connection, number)
-    if there is None or there.player != ticket.player or not _may_write(connection, ticket, there.assignment):
+    if there is None or there.player != ticket.player or not _could_write(connection, ticket, there.assignment):
         raise HTTPException(404, "There is no such entry.")
     with atomic(connection):
         logbook.correct(connection, number, _own_entry(connection, wanted, ticket))
@@ -147,8 +147,9 @@ def correct(number: RowId, wanted: EntryIn, ticket: OwnTicket, connection: Conne
 def ask(wanted: QuestionIn, ticket: OwnTicket, connection: Connection) -> QuestionOut:
     """Ask the teacher something about an assignment."""
     about = wanted.assignment if ticket.assignment is None else ticket.assignment
-    if about is None or about not in _open(connection, ticket):
+    if about is None:
         raise HTTPException(404, _NO_ASSIGNMENT)
+    _opened(connection, ticket, about)
     with atomic(connection):
         asked = assignments.questions(connection, about, ticket.player)
         if len(asked) >= _MOST_QUESTIONS:
@@ -165,26 +166,42 @@ def _player(connection: sqlite3.Connection, ticket: Ticket) -> KeptPlayer:
     return who
 
 
-def _open(connection: sqlite3.Connection, ticket: Ticket) -> list[int]:
-    """The numbers of the assignments that the link opens: given to its player, and not put away."""
-    given = [line.id for line in assignments.assignments(connection, ticket.player)]
-    return given if ticket.assignment is None else [number for number in given if number == ticket.assignment]
+def _opened(connection: sqlite3.Connection, ticket: Ticket, number: int) -> tuple[KeptAssignment, Given]:
+    """An assignment that the link opens, as it is given to its player; refused where it opens none of that number."""
+    found = _if_opened(connection, ticket, number)
+    if found is None:
+        raise HTTPException(404, _NO_ASSIGNMENT)
+    return found
 
 
-def _may_write(connection: sqlite3.Connection, ticket: Ticket, assignment: int | None) -> bool:
+def _if_opened(connection: sqlite3.Connection, ticket: Ticket, number: int) -> tuple[KeptAssignment, Given] | None:
+    """The same; None where it opens none of that number."""
+    if ticket.assignment not in (None, number):
+        return None
+    mine = next(iter(assignments.given_to(connection, number, ticket.player)), None)
+    kept = assignments.assignment(connection, number)
+    return None if mine is None or kept is None else (kept, mine)
+
+
+def _could_write(connection: sqlite3.Connection, ticket: Ticket, assignment: int | None) -> bool:
     """Whether the link writes entries of an assignment; one to everything also those that are of none."""
-    return (assignment is None and ticket.assignment is None) or assignment in _open(connection, ticket)
+    if assignment is None:
+        return ticket.assignment is None
+    return _if_opened(connection, ticket, assignment) is not None
 
 
 def _tickets(connection: sqlite3.Connection, ticket: Ticket, who: KeptPlayer, today: date) -> Iterator[TicketOut]:
     """What the link opens; of several, one that cannot be fitted any more is the teacher's to mend."""
-    for number in _open(connection, ticket):
-        with suppress(RecipeError) if ticket.assignment is None else nullcontext():
-            yield _ticket_of(connection, who, number, today)
+    if ticket.assignment is not None:
+        yield _ticket_of(connection, ticket, who, ticket.assignment, today)
+        return
+    for line in assignments.assignments(connection, ticket.player):
+        with suppress(RecipeError):
+            yield _ticket_of(connection, ticket, who, line.id, today)
 
 
-def _ticket_of(connection: sqlite3.Connection, who: KeptPlayer, number: int, today: date) -> TicketOut:
-    kept, mine = _found(connection, who, number)
+def _ticket_of(connection: sqlite3.Connection, ticket: Ticket, who: KeptPlayer, number: int, today: date) -> TicketOut:
+    kept, mine = _opened(connection, ticket, number)
     given = kept.document
     on = DayOfPractice(today, assignments.days_practised(connection, number, who.id, today))
     fits = own_assignment(given, who.profile, load_tables(), mine.simpler, on)
@@ -202,29 +219,19 @@ def _ticket_of(connection: sqlite3.Connection, who: KeptPlayer, number: int, tod
     )  # fmt: skip
 
 
-def _found(connection: sqlite3.Connection, who: KeptPlayer, number: int) -> tuple[KeptAssignment, Given]:
-    kept = assignments.assignment(connection, number)
-    mine = next(iter(assignments.given_to(connection, number, who.id)), None)
-    if kept is None or mine is None:
-        raise HTTPException(404, _NO_ASSIGNMENT)
-    return kept, mine
-
-
 def _seat(request: Request, ticket: Ticket, number: int) -> tuple[Assignment, Recipient]:
     database: Database = request.app.state.database
     with database.connection() as connection:
         who = _player(connection, ticket)
-        if number not in _open(connection, ticket):
-            raise HTTPException(404, _NO_ASSIGNMENT)
-        kept, mine = _found(connection, who, number)
+        kept, mine = _opened(connection, ticket, number)
     return kept.document, Recipient(who.profile, mine.simpler)
 
 
 def _own_entry(connection: sqlite3.Connection, one: EntryIn, ticket: Ticket) -> Entry:
-    """An entry of the link's player; of its assignment, where it opens just one."""
+    """An entry of the link's player: of its assignment, where it opens just one; else of one that is given, or none."""
     entry = one.entry(ticket.player)
-    about = ticket.assignment if ticket.assignment is not None else entry.assignment
-    if not _may_write(connection, ticket, about):
-        raise HTTPException(404, _NO_ASSIGNMENT)
-    kept = None if about is None else assignments.assignment(connection, about)
-    return replace(entry, assignment=about, recipe=kept.document.saved if kept else entry.recipe)
+    about = entry.assignment if ticket.assignment is None else ticket.assignment
+    if about is None:
+        return entry
+    kept, _ = _opened(connection, ticket, about)
+    return replace(entry, assignment=about, recipe=kept.document.saved)

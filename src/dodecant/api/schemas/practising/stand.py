@@ -18,7 +18,7 @@ from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.improvising import FreeRule, free_passages
 from dodecant.practice.ladder import Rung, TakeAt, TempoLadder
-from dodecant.practice.planning.mending import MENDED, within_octave
+from dodecant.practice.planning.mending import MENDED
 from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import due_notes, so_far
@@ -261,7 +261,7 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
                 note=due[slip.note].id,
                 bar=due[slip.note].bar,
                 number=due[slip.note].number,
-                degree=within_octave(due[slip.note].degree).text,
+                degree=due[slip.note].degree.within_octave.text,
                 of_degree=slip.kind in MENDED,
                 words=slip_words(slip, due, scales),
                 played=pitch.text if pitch else None,

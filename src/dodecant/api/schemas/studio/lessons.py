@@ -8,9 +8,10 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from dodecant.api.schemas.practising.logbook import SlipCountOut
 from dodecant.api.schemas.studio.assignments import QuestionOut
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.practice.planning.coverage import SlipCount, key_names
+from dodecant.practice.planning.coverage import key_names
 from dodecant.practice.studio.assigned_practice import AssignedPractice
 from dodecant.practice.studio.lesson import LessonNotes, LessonProposal
 from dodecant.store.lessons import KeptLesson, KeyProgress
@@ -37,24 +38,6 @@ class KeyProgressOut(BaseModel):
         """From the core's value."""
         name = key_names(one.sound, load_tables().scales)[one.key]
         return cls(sound=one.sound, key=name, before=one.before, now=one.now)
-
-
-class LessonSlipOut(BaseModel):
-    """A degree of a sound that slipped: how, how often, in which keys."""
-
-    sound: str
-    degree: str
-    kind: str
-    times: int
-    keys: list[str]
-
-    @classmethod
-    def of(cls, one: SlipCount) -> LessonSlipOut:
-        """From the core's value."""
-        names = key_names(one.sound, load_tables().scales)
-        return cls(
-            sound=one.sound, degree=one.degree, kind=one.kind, times=one.times, keys=[names[key] for key in one.keys]
-        )
 
 
 class OpenQuestionOut(BaseModel):
@@ -92,7 +75,7 @@ class LessonOut(BaseModel):
     minutes: float
     days: int
     keys: list[KeyProgressOut]
-    slips: list[LessonSlipOut]
+    slips: list[SlipCountOut]
     untouched: list[str]
     questions: list[OpenQuestionOut]
     proposals: list[LessonProposalOut]
