@@ -5,17 +5,11 @@ from __future__ import annotations
 import re
 import tempfile
 from collections.abc import Callable
-from datetime import UTC, datetime
 from pathlib import Path
 
 from playwright.sync_api import Page
-from tests.browser.serving import browser_page, served
+from tests.browser.serving import SECRET, browser_page, served, shared_demo
 
-from dodecant.api.access.passphrase import hashed
-from dodecant.store.demo import prepare_demo
-from dodecant.store.shares import keep_passphrase
-
-SECRET = "four lamps at low water"
 TARGET = Path(__file__).parent.parent / "docs" / "screenshots"
 
 
@@ -223,12 +217,8 @@ def main() -> None:
             with browser_page(address, dark=dark) as page:
                 scene(page)
                 page.screenshot(path=TARGET / f"{name}.png")
-    with tempfile.TemporaryDirectory() as folder:
-        data = Path(folder) / "demo.db"
-        with prepare_demo(data).connection() as connection:
-            keep_passphrase(connection, hashed(SECRET), datetime.now(UTC))
-        with served(data, share=True) as address:
-            ticket(address)
+    with tempfile.TemporaryDirectory() as folder, shared_demo(Path(folder) / "demo.db") as address:
+        ticket(address)
 
 
 if __name__ == "__main__":

@@ -13,7 +13,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.serving import PATIENCE, a_window, browser, served
+from tests.browser.serving import PATIENCE, a_window, browser, served, shared_demo
 
 TRACED = bool(os.environ.get("TRACE"))
 LEFT_BEHIND = Path(__file__).parent.parent.parent / "build" / "browser"
@@ -45,6 +45,13 @@ def data(tmp_path_factory: pytest.TempPathFactory) -> Path:
 @pytest.fixture(scope="package")
 def address(data: Path) -> Iterator[str]:
     with served(data) as found:
+        yield found
+
+
+@pytest.fixture(scope="module")
+def shared(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """A server that others reach, which needs its passphrase."""
+    with shared_demo(tmp_path_factory.mktemp("shared") / "demo.db") as found:
         yield found
 
 

@@ -10,11 +10,17 @@ import time
 import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Literal
 
 from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 
+from dodecant.api.access.passphrase import hashed
+from dodecant.store.demo import prepare_demo
+from dodecant.store.shares import keep_passphrase
+
+SECRET = "four lamps at low water"
 START = 60.0  # seconds
 PATIENCE = 60_000  # milliseconds: beside a busy process all takes longer, and a fault is no less a fault
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
@@ -47,6 +53,15 @@ def served(data: Path, *, demo: bool = True, share: bool = False) -> Iterator[st
         process.wait()
         if process.stderr is not None:
             process.stderr.close()
+
+
+@contextmanager
+def shared_demo(data: Path) -> Iterator[str]:
+    """Serve demo data, shared, in a new file; the teacher's screens open with `SECRET`. Yields its address."""
+    with prepare_demo(data).connection() as connection:
+        keep_passphrase(connection, hashed(SECRET), datetime.now(UTC))  # noqa: TID251 - links expire by its clock
+    with served(data, share=True) as found:
+        yield found
 
 
 def _wait_for(process: subprocess.Popen[str], address: str) -> None:

@@ -3,36 +3,20 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from functools import partial
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from dodecant.api.access.passphrase import hashed
-from dodecant.store.database import Database
-from dodecant.store.demo import prepare_demo
-from dodecant.store.shares import keep_passphrase
 from tests.browser.everyone import at_ease, for_everyone
 from tests.browser.hands import choose
-from tests.browser.serving import a_window, served
+from tests.browser.serving import SECRET, a_window
 
 pytestmark = pytest.mark.browser
 
-SECRET = "four lamps at low water"
 NOW = partial(datetime.now, UTC)  # noqa: TID251 - links expire by the clock of the server
 GOAL = {"title": "Lydian everywhere", "sound": "Lydian", "keys": ["D", "G"], "tempo": 96, "minutes": 10}
-
-
-@pytest.fixture(scope="module")
-def shared(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
-    data = tmp_path_factory.mktemp("loop") / "demo.db"
-    prepare_demo(data)
-    with Database(data).connection() as connection:
-        keep_passphrase(connection, hashed(SECRET), NOW())
-    with served(data, share=True) as found:
-        yield found
 
 
 def test_from_the_wish_to_the_next_lesson(shared: str, opened: Browser) -> None:

@@ -4,26 +4,17 @@ from __future__ import annotations
 
 import re
 import zipfile
-from collections.abc import Iterator
-from datetime import UTC, datetime
-from functools import partial
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from dodecant.api.access.passphrase import hashed
-from dodecant.store.database import Database
-from dodecant.store.demo import prepare_demo
-from dodecant.store.shares import keep_passphrase
 from tests.browser.everyone import at_ease
 from tests.browser.hands import choose, until
-from tests.browser.serving import a_window, served
+from tests.browser.serving import SECRET, a_window
 
 pytestmark = pytest.mark.browser
 
-SECRET = "four lamps at low water"
-NOW = partial(datetime.now, UTC)  # noqa: TID251 - links expire by the clock of the server
 GIVEN = "5 3 2 1 on every IV"
 
 
@@ -191,16 +182,6 @@ def test_everything_is_written_and_looked_at_before_it_is_replaced(page: Page, t
     expect(window).to_have_count(0)
     page.goto("/recipes")
     expect(page.get_by_role("link", name="Slipway")).to_be_visible()
-
-
-@pytest.fixture(scope="module")
-def shared(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
-    data = tmp_path_factory.mktemp("shared") / "demo.db"
-    prepare_demo(data)
-    with Database(data).connection() as connection:
-        keep_passphrase(connection, hashed(SECRET), NOW())
-    with served(data, share=True) as found:
-        yield found
 
 
 def test_a_link_opens_the_stand_on_a_phone_and_closes_when_it_is_revoked(

@@ -22,12 +22,17 @@ export const shortDay = (day: string) => localDay(day).toLocaleDateString([], { 
 /** The date of a day, at noon, so that no clock change moves it. */
 export const localDay = (day: string) => new Date(`${day}T12:00:00`);
 
+/** The day so many days after another. */
+export function daysAfter(day: string, days: number): string {
+  const date = localDay(day);
+  date.setDate(date.getDate() + days);
+  return dayOf(date);
+}
+
 /** The first day of the week of a day, as the locale begins it (1 is Monday, 7 Sunday). */
 export function weekOf(day: string, first = firstOfWeek()): string {
-  const date = localDay(day);
-  const back = ((((date.getDay() || 7) - first) % 7) + 7) % 7;
-  date.setDate(date.getDate() - back);
-  return dayOf(date);
+  const back = ((((localDay(day).getDay() || 7) - first) % 7) + 7) % 7;
+  return daysAfter(day, -back);
 }
 
 interface WithWeekInfo {

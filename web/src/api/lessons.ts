@@ -2,10 +2,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { today } from "./dates";
+import { ofToday } from "./plans";
 import type { LessonNotes } from "./types";
 
 const LESSON = "lesson";
-const ofToday = (player: number) => ({ path: { player }, query: { today: today() } });
 
 /** What was done since the last lesson, what to give next, what is written down. */
 export function useLesson(player: number) {

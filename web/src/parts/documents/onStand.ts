@@ -42,22 +42,28 @@ export function putStepOnStand(routine: Routine, place: number, id: string, assi
   return true;
 }
 
-/** Put an assignment (by its number, where the player's own link does not say it) on the stand as the player gets it. */
-export function putAssignmentOnStand(
-  { recipe, curtain, routine }: { recipe: Recipe | undefined; curtain: Curtain; routine: OwnAssignment["routine"] },
-  saved: string,
-  assignment?: number,
-): boolean {
-  const first = routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
-  if (routine) return putStepOnStand(routine, first, saved, assignment);
-  if (recipe) putOnStand(recipe, 0, saved, { curtain, ...(assignment === undefined ? {} : { assignment }) });
-  return recipe !== undefined;
+/** Put a routine on the stand, at its first step that is a recipe; false where it has none. */
+function putRoutineOnStand(routine: Routine, id: string, assignment?: number): boolean {
+  const first = routine.steps.findIndex(({ kind }) => kind === "recipe");
+  return putStepOnStand(routine, first, id, assignment);
+}
+
+interface AsGiven {
+  fits: Pick<OwnAssignment["fits"][number], "recipe" | "curtain">[];
+  routine: Routine | null;
+}
+
+/** Put an assignment (by its number) on the stand as the player gets it. */
+export function putAssignmentOnStand({ fits, routine }: AsGiven, saved: string, assignment: number): boolean {
+  if (routine) return putRoutineOnStand(routine, saved, assignment);
+  const [first] = fits;
+  if (first) putOnStand(first.recipe, 0, saved, { curtain: first.curtain, assignment });
+  return first !== undefined;
 }
 
 /** Put what an item of a plan asks for on the stand. */
 export function putItemOnStand({ recipe, routine, saved, version, ladder }: ItemOnStand): boolean {
-  const first = routine?.steps.findIndex(({ kind }) => kind === "recipe") ?? -1;
-  if (routine) return putStepOnStand(routine, first, saved);
+  if (routine) return putRoutineOnStand(routine, saved);
   if (recipe) putOnStand(recipe, 0, saved, { version, ...(ladder === null ? {} : { ladder }) });
   return recipe !== null;
 }

@@ -4,12 +4,14 @@ import { useLoadedTables } from "../tables";
 interface KeyChipsProps {
   label: string;
   value: string[];
+  /** The keys in another order than up by half steps. */
+  order?: readonly string[];
   error?: string | undefined;
   onChange: (keys: string[]) => void;
 }
 
 /** Some of the twelve keys. */
-export function KeyChips({ label, value, error, onChange }: KeyChipsProps) {
+export function KeyChips({ label, value, order, error, onChange }: KeyChipsProps) {
   const { major_keys } = useLoadedTables();
   return (
     <div role="group" aria-label={label}>
@@ -18,7 +20,7 @@ export function KeyChips({ label, value, error, onChange }: KeyChipsProps) {
       </Text>
       <Chip.Group multiple value={value} onChange={onChange}>
         <Group gap={6}>
-          {major_keys.map((key) => (
+          {(order ?? major_keys).map((key) => (
             <Chip key={key} value={key} size="xs">
               {key}
             </Chip>

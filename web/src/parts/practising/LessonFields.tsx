@@ -1,5 +1,6 @@
 import { ActionIcon, Button, Group, Stack } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
+import { daysAfter, today } from "../../api/dates";
 import type { AssignedPractice } from "../../api/types";
 import { DayField } from "../fields/DayField";
 import { KeyChips } from "../fields/KeyChips";
@@ -13,21 +14,14 @@ interface LessonFieldsProps {
 }
 
 const WEEK = 7;
-/** A day so many days on, as it is written. */
-const on = (day: string, days: number): string => {
-  const date = new Date(`${day}T12:00:00Z`);
-  date.setUTCDate(date.getUTCDate() + days);
-  return date.toISOString().slice(0, 10);
-};
-
 /** Which keys are to be ready by which day. */
 export function LessonFields({ lessons, onChange }: LessonFieldsProps) {
   const { most } = limitsOf(useLoadedTables(), "AssignedPractice.lessons");
   const put = (place: number, change: Partial<Lesson>) =>
     onChange(lessons.map((one, other) => (other === place ? { ...one, ...change } : one)));
   const add = () => {
-    const last = lessons.at(-1)?.day ?? new Date().toISOString().slice(0, 10);
-    onChange([...lessons, { day: on(last, WEEK), keys: ["C"] }]);
+    const last = lessons.at(-1)?.day ?? today();
+    onChange([...lessons, { day: daysAfter(last, WEEK), keys: ["C"] }]);
   };
   return (
     <Stack gap="xs">

@@ -1,8 +1,9 @@
-import { Chip, Group, Select, Stack, Text, TextInput } from "@mantine/core";
+import { Group, Select, TextInput } from "@mantine/core";
 import { usePlayers } from "../../api/studio";
 import { useShelf } from "../../api/shelves";
 import type { Goal, Recipe, Step } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
+import { KeyChips } from "../../parts/fields/KeyChips";
 import { DayField } from "../../parts/fields/DayField";
 import { Choice } from "../../parts/fields/Choice";
 import { useWho } from "../../parts/Who";
@@ -135,20 +136,12 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
           />
         )}
       </Group>
-      <Stack gap={4}>
-        <Text size="sm" fw={500}>
-          Keys, in their order
-        </Text>
-        <Chip.Group multiple value={goal.keys} onChange={(keys) => keys.length > 0 && put({ keys })}>
-          <Group gap={4}>
-            {TWELVE.map((key) => (
-              <Chip key={key} value={key} size="xs">
-                {key}
-              </Chip>
-            ))}
-          </Group>
-        </Chip.Group>
-      </Stack>
+      <KeyChips
+        label="Keys, in their order"
+        order={TWELVE}
+        value={goal.keys}
+        onChange={(keys) => keys.length > 0 && put({ keys })}
+      />
     </>
   );
 }

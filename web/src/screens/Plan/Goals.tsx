@@ -1,4 +1,4 @@
-import { Button, Chip, Group, List, NumberInput, Stack, Text, Title } from "@mantine/core";
+import { Button, Group, List, NumberInput, Stack, Text, Title } from "@mantine/core";
 import { useWho } from "../../parts/Who";
 import { DatePickerInput } from "@mantine/dates";
 import "@mantine/dates/styles.css";
@@ -6,6 +6,7 @@ import { firstOfWeek } from "../../api/dates";
 import type { Goal, PlanDocument, PlanState } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
+import { KeyChips } from "../../parts/fields/KeyChips";
 import { labelOf, useLoadedTables } from "../../parts/tables";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
@@ -82,20 +83,12 @@ export function Goals({ plan }: { plan: PlanState }) {
           value={document.days_off}
           onChange={(days_off) => put({ days_off })}
         />
-        <Stack gap={4}>
-          <Text size="sm" fw={500}>
-            Keys of the tunes in hand
-          </Text>
-          <Chip.Group multiple value={document.tunes} onChange={(tunes) => put({ tunes })}>
-            <Group gap={4}>
-              {TWELVE.map((key) => (
-                <Chip key={key} value={key} size="xs">
-                  {key}
-                </Chip>
-              ))}
-            </Group>
-          </Chip.Group>
-        </Stack>
+        <KeyChips
+          label="Keys of the tunes in hand"
+          order={TWELVE}
+          value={document.tunes}
+          onChange={(tunes) => put({ tunes })}
+        />
       </Group>
       <Group align="flex-end">
         <Choice

@@ -33,8 +33,8 @@ export function useGivenToStand() {
   return async (number: number) => {
     try {
       const params = { path: { number, player }, query: { today: today() } };
-      const { fits, routine } = await answered(client.GET("/api/assignments/{number}/players/{player}", { params }));
-      putAssignmentOnStand({ recipe: fits[0]?.recipe, curtain: fits[0]?.curtain ?? "all", routine }, "", number);
+      const own = await answered(client.GET("/api/assignments/{number}/players/{player}", { params }));
+      putAssignmentOnStand(own, "", number);
       await navigate("/stand");
     } catch (error) {
       tell("It could not be put on the stand", error);

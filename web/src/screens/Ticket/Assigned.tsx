@@ -1,4 +1,4 @@
-import { Anchor, Button, Group, Skeleton, Stack, Text } from "@mantine/core";
+import { Button, Group, Skeleton, Stack, Text } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { IconFileText, IconMusic } from "@tabler/icons-react";
 import { useNavigate } from "react-router";
@@ -10,8 +10,7 @@ import { Engraved } from "../../parts/Engraved/Engraved";
 import { putAssignmentOnStand } from "../../parts/documents/onStand";
 import { exerciseQuery } from "../../parts/queries";
 import { useLoadedTables } from "../../parts/tables";
-import { TicketSlip } from "../../parts/Ticket/TicketSlip";
-import { Words } from "../../parts/Ticket/Words";
+import { GivenSlip } from "../../parts/Ticket/GivenSlip";
 import { lasting } from "../../parts/lasting";
 import { Ask } from "./Ask";
 import { WriteDown } from "./WriteDown";
@@ -31,19 +30,12 @@ export function Assigned({ ticket }: { ticket: Ticket }) {
   const step = routine?.steps[0];
   const shown = steps === 1 && step?.kind === "recipe" ? step.curtain : curtain;
   const begin = () => {
-    if (putAssignmentOnStand({ recipe: recipes[0], curtain, routine }, saved, id)) void navigate("/stand");
+    const fits = recipes.map((recipe) => ({ recipe, curtain }));
+    if (putAssignmentOnStand({ fits, routine }, saved, id)) void navigate("/stand");
   };
   return (
     <Stack gap="lg" component="section" aria-label={ticket.title}>
-      <TicketSlip title={ticket.title} due={ticket.due}>
-        <Words blocks={ticket.words} />
-        {ticket.listening !== "" && <Text size="sm">To listen to: {ticket.listening}</Text>}
-        {ticket.links.map(({ name, address }) => (
-          <Anchor key={address} href={address} size="sm" rel="noreferrer" target="_blank">
-            {name || address}
-          </Anchor>
-        ))}
-      </TicketSlip>
+      <GivenSlip {...ticket} />
       <Group align="flex-start" gap="xl">
         <Stack flex={1} miw="min(20rem, 100%)">
           <Group>

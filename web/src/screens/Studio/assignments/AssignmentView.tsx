@@ -1,5 +1,5 @@
-import { Alert, Anchor, Button, Group, Skeleton, Stack, Switch, Table, Text } from "@mantine/core";
-import { IconArrowLeft, IconFileZip, IconPrinter } from "@tabler/icons-react";
+import { Alert, Button, Group, Skeleton, Stack, Switch, Table, Text } from "@mantine/core";
+import { IconFileZip, IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { download } from "../../../api/files";
 import { useAssignment, useAssignmentActions } from "../../../api/studio";
@@ -7,8 +7,8 @@ import type { AssignmentState, HandoutLayout } from "../../../api/types";
 import { PrintWindow } from "../../../parts/Pages/PrintWindow";
 import { offerUndo } from "../../../parts/Shelf/useRemoval";
 import { tell } from "../../../parts/tell";
-import { TicketSlip } from "../../../parts/Ticket/TicketSlip";
-import { Words } from "../../../parts/Ticket/Words";
+import { BackTo } from "../../../parts/BackTo";
+import { GivenSlip } from "../../../parts/Ticket/GivenSlip";
 import { AssignmentForm } from "./AssignmentForm";
 import { GivenRow } from "./GivenRow";
 import { Links } from "../links/Links";
@@ -20,13 +20,7 @@ export function AssignmentView({ id, onClose }: { id: number; onClose: () => voi
   const { data, error } = useAssignment(id);
   return (
     <Stack gap="md">
-      <Group>
-        <Anchor component="button" type="button" onClick={onClose}>
-          <Group gap={4}>
-            <IconArrowLeft size={16} /> All assignments
-          </Group>
-        </Anchor>
-      </Group>
+      <BackTo list="All assignments" onClose={onClose} />
       {error && (
         <Alert color="lamp" title="This assignment cannot be read">
           {error.message}
@@ -53,15 +47,7 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
     );
   return (
     <>
-      <TicketSlip title={document.title} due={document.due}>
-        <Words blocks={kept.words} />
-        {document.listening !== "" && <Text size="sm">To listen to: {document.listening}</Text>}
-        {document.links.map(({ name, address }) => (
-          <Anchor key={address} href={address} size="sm" rel="noreferrer" target="_blank">
-            {name || address}
-          </Anchor>
-        ))}
-      </TicketSlip>
+      <GivenSlip {...document} words={kept.words} />
       <Group>
         <Button leftSection={<IconPrinter size={18} />} onClick={() => setPrints(true)}>
           Pages

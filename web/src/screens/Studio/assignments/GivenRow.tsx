@@ -73,14 +73,9 @@ function TheirPage({ given, kept }: { given: Given; kept: AssignmentState }) {
   const { simplify } = useAssignmentActions();
   const [, setWho] = useWho();
   const navigate = useNavigate();
-  const practise = ({ fits, routine }: OwnAssignment) => {
+  const practise = (own: OwnAssignment) => {
     setWho(given.player);
-    const [first] = fits;
-    putAssignmentOnStand(
-      { recipe: first?.recipe, curtain: first?.curtain ?? "all", routine },
-      kept.document.saved,
-      kept.id,
-    );
+    putAssignmentOnStand(own, kept.document.saved, kept.id);
     void navigate("/stand");
   };
   const turn = (name: string, on: boolean) => {

@@ -1,8 +1,9 @@
-import { Alert, Anchor, Group, SimpleGrid, Skeleton, Stack, Text, Title } from "@mantine/core";
-import { IconArrowLeft, IconPrinter } from "@tabler/icons-react";
+import { Alert, Group, SimpleGrid, Skeleton, Stack, Text, Title } from "@mantine/core";
+import { IconPrinter } from "@tabler/icons-react";
 import { dayInWords, today } from "../../../api/dates";
 import { fetched } from "../../../api/files";
 import { useLesson } from "../../../api/lessons";
+import { BackTo } from "../../../parts/BackTo";
 import { WriteButton } from "../../../parts/FileControls";
 import { LessonNotesForm } from "./LessonNotesForm";
 import { Proposals } from "./Proposals";
@@ -13,13 +14,7 @@ export function LessonView({ player, onClose }: { player: number; onClose: () =>
   const { data: lesson, error } = useLesson(player);
   return (
     <Stack gap="md">
-      <Group>
-        <Anchor component="button" type="button" onClick={onClose}>
-          <Group gap={4}>
-            <IconArrowLeft size={16} /> All players
-          </Group>
-        </Anchor>
-      </Group>
+      <BackTo list="All players" onClose={onClose} />
       {error && (
         <Alert color="lamp" title="This lesson cannot be read">
           {error.message}
