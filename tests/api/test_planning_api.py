@@ -209,7 +209,7 @@ def test_a_plan_learns_from_the_logbook(client: TestClient) -> None:
 
 
 def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
-    routine = client.post("/api/routine-shapes/warm-up", json={"scale": "lydian", "tonic": "F"}).json()
+    routine = client.post("/api/routine-shapes/warm-up", json={"keys": ["F"]}).json()
     found = client.post("/api/routine-minutes", json={"routine": {**routine, "cap": 3}}).json()
     assert found["over"]
     assert [one["words"] for one in found["leave_out"]][:2] == [
@@ -262,7 +262,9 @@ def test_a_routine_is_measured_filled_and_kept(client: TestClient) -> None:
         ("GET", f"/api/takes/{10**30}", None, "/number"),
         ("POST", f"{AT}/entries", [{**ENTRY, "at": "0001-01-01T00:00:00+23:00"}], "/0/at"),
         ("POST", f"{AT}/plan/tried?today=2026-11-28", {"start": "9999-12-31"}, "/start"),
-        ("POST", "/api/routine-shapes/warm-up", {"tonic": "H"}, "/keys/picked/0"),
+        ("POST", "/api/routine-shapes/warm-up", {"keys": ["H"]}, "/keys/0"),
+        ("POST", "/api/routine-shapes/one-cell", {"scale": "blur"}, "/scale"),
+        ("POST", "/api/routine-shapes/one-cell", {"instrument": "kazoo"}, "/instrument"),
         ("POST", "/api/routines", {"title": ""}, "/title"),
     ],
 )  # fmt: skip

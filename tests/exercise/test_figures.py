@@ -147,6 +147,16 @@ TABLE: list[tuple[dict[str, Any], str]] = [
     ({"ladder": CHORD, "sounds": {"kind": "one", "scale": "dorian"}}, "C4 E♭4 G4 B♭4 C5"),
     ({"ladder": TWELVE, "sounds": {"kind": "one", "scale": "aeolian"}, "path": to(3)}, "C4 C♯4 D4 E♭4"),
     # Enclosures and approaches, flowing; a note that would only repeat the one before is left out.
+    ({"path": {**to(3), **AND_BACK, "again": True}}, "C4 D4 E4 E4 D4 C4"),
+    ({"path": {**to(3), "direction": "down-and-back", "again": True}}, "E4 D4 C4 C4 D4 E4"),
+    ({"path": {**to(3), **AND_BACK, "again": True, "overshoot": True}}, "C4 D4 E4 F4 E4 E4 D4 C4 B3 C4"),
+    ({"path": {"low": {"step": 6}, "high": {"step": 2, "octave": 2}, "direction": "round", "again": True}},
+     "C5 D5 D5 C5 B4 A4 A4 B4 C5"),
+    ({"path": {"low": {"step": 6}, "high": {"step": 2, "octave": 2}, "direction": "round-down", "again": True}},
+     "C5 B4 A4 A4 B4 C5 D5 D5 C5"),
+    ({"path": {**to(3), "direction": "round", "again": True}}, "C4 D4 E4 E4 D4 C4"),
+    ({"path": {**to(2), **AND_BACK, "again": True}, "figure": {"kind": "intervals", "size": 3}},
+     "C4 E4 D4 F4 D4 F4 C4 E4"),
     ({"path": to(3), "enclosure": around("below")}, "B3 C4 C♯4 D4 D♯4 E4"),
     ({"path": to(3), "enclosure": around("above")}, "D4 C4 E4 D4 F4 E4"),
     ({"path": to(3), "enclosure": around("above-below")}, "D4 B3 C4 E4 C♯4 D4 F4 D♯4 E4"),
@@ -247,6 +257,7 @@ def lengths(document: dict[str, Any]) -> str:
     [
         ({"path": to(3), "figure": run(roots="hold")}, "0:2 2:1 3:5"),
         ({"path": {**to(3), **AND_BACK, "pause": True}}, "0:1 1:1 2:2 4:1 5:3"),
+        ({"path": {**to(3), **AND_BACK, "again": True}}, "0:1 1:1 2:1 3:1 4:1 5:3"),
         (
             {"course": {"kind": "build-up", "order": "1 3 5 7"}},
             "0:1 1:1 2:6 8:1 9:1 10:1 11:5 16:1 17:1 18:1 19:1 20:4",

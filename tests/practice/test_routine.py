@@ -11,7 +11,10 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.exercise.recipe.variation import patched
+from dodecant.music.core.pitch import NoteName
+from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.minutes import corrected, music_seconds, passes, step_minutes, total
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
 from dodecant.practice.planning.shapes import SHAPES, Filling
@@ -117,17 +120,75 @@ def test_a_teacher_leaves_out_values_first_then_sounds_then_a_direction_then_key
     assert list(shortenings(Routine(steps=(step({"path": {"direction": "up"}}),)))) == []
 
 
-FILLINGS = [Filling(), Filling("lydian", "F♯", "trombone"), Filling("altered", "E♭", "guitar")]
+FILLINGS = [Filling(), Filling("lydian", ("F♯", "A"), "trombone"), Filling("altered", ("E♭",), "guitar"),
+            Filling(OwnScale(name="mine", degrees="1 2 4 5"), ("D♭",), "tenor-saxophone"),
+            Filling("minor-blues", tuple(USUAL["minor"]), "electric-bass")]  # fmt: skip
 
 
 @pytest.mark.parametrize("shape", SHAPES)
 @pytest.mark.parametrize("filling", FILLINGS)
-def test_every_shape_can_be_played(shape: str, filling: Filling) -> None:
-    routine = SHAPES[shape].make(filling)
+def test_every_shape_can_be_played_in_the_keys_asked_for(shape: str, filling: Filling) -> None:
+    routine = SHAPES[shape].fill(filling, TABLES)
     assert routine.title == SHAPES[shape].name
-    minutes = [step_minutes(press(one.recipe, TABLES), one).minutes for one in routine.steps if one.kind == "recipe"]
-    assert minutes
-    assert all(0 < one < 20 for one in minutes)
+    recipes = [one for one in routine.steps if one.kind == "recipe"]
+    assert all(0 < step_minutes(press(one.recipe, TABLES), one).minutes < 60 for one in recipes)
+    asked = {NoteName.parse(key).pitch_class for key in filling.keys or SHAPES[shape].keys}
+    for one in recipes:
+        keys = {strip.stop.key % 12 for strip in press(one.recipe, TABLES).strips}
+        first_only = "tempos" in one.title
+        assert len(keys) == (1 if first_only else len(asked))
+        assert one.title.startswith("Its parent") or keys <= asked
+
+
+# The sound on its tonic, the instrument; then the parent, the first strip of every other step from the lowest note to
+# the highest, as theory has it.
+PARENTS = [
+    ("dorian", "D", "C Ionian"), ("dorian", "D♭", "B Ionian"), ("locrian", "B", "C Ionian"), ("lydian", "G♭", "D♭ Ionian"),
+    ("phrygian-dominant", "E", "A harmonic minor"), ("altered", "G", "A♭ melodic minor"),
+    ("super-locrian", "G♯", "A melodic minor"), ("lydian-dominant", "F", "C melodic minor"),
+    ("minor-pentatonic", "A", "C major pentatonic"), ("whole-half", "C", "B half-whole diminished"),
+    ("hungarian-minor", "C", "G double harmonic"),
+    ("ionian", "E", ""), ("bebop-major", "C", ""), ("melodic-minor", "C", ""), ("dominant-hexatonic", "C", ""),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("scale", "tonic", "parent"), PARENTS)
+def test_a_sound_is_learnt_from_its_parent(scale: str, tonic: str, parent: str) -> None:
+    first, *_ = SHAPES["learn-a-sound"].fill(Filling(scale, (tonic,)), TABLES).steps
+    assert first.title == (f"Its parent, {parent}" if parent else "Root to root, the roots struck again")
+    if parent:
+        assert isinstance(first, RecipeStep)
+        (strip,) = press(first.recipe, TABLES).strips
+        sound = TABLES.scales.get(scale)
+        root = NoteName.parse(tonic).pitch_class
+        assert {note.tone.sounding.midi % 12 for note in strip.notes} == {(root + n) % 12 for n in sound.pitch_classes}
+
+
+@pytest.mark.parametrize(
+    ("instrument", "lines"),
+    [
+        ("guitar", {
+            "Root to root, the roots struck again": "D4 E4 F4 G4 A4 B4 C5 D5 D5 C5 B4 A4 G4 F4 E4 D4",
+            "The whole position": "D4 E4 F4 G4 A4 B4 C5 D5 E5 F5 G5 A5 A5 G5 F5 E5 D5 C5 B4 A4 G4 F4 E4 D4 C4 B3 A3 "
+                                  "G3 G3 A3 B3 C4 D4",
+            "The next position": "D4 E4 F4 G4 A4 B4 C5 D5 E5 F5 G5 A5 B5 C6 C6 B5 A5 G5 F5 E5 D5 C5 B4 A4 G4 F4 E4 D4 "
+                                 "C4 B3 A3 A3 B3 C4 D4",
+        }),
+        ("clarinet", {
+            "Root to root, the roots struck again": "E4 F♯4 G4 A4 B4 C♯5 D5 E5 E5 D5 C♯5 B4 A4 G4 F♯4 E4",
+            "Over the whole range": "E3 F♯3 G3 A3 B3 C♯4 D4 E4 F♯4 G4 A4 B4 C♯5 D5 E5 F♯5 G5 A5 B5 B5 A5 G5 F♯5 E5 D5 C♯5 "
+                                    "B4 A4 G4 F♯4 E4 D4 C♯4 B3 A3 G3 F♯3 E3",
+        }),
+    ],
+)  # fmt: skip
+def test_a_sound_is_learnt_from_root_to_root_and_over_the_whole(instrument: str, lines: dict[str, str]) -> None:
+    routine = SHAPES["learn-a-sound"].fill(Filling("dorian", ("D",), instrument), TABLES)
+    played = {
+        one.title: " ".join(note.tone.written.text for note in press(one.recipe, TABLES).strips[0].notes)
+        for one in routine.steps
+        if isinstance(one, RecipeStep) and one.title in lines
+    }
+    assert played == lines
 
 
 def works(recipe: Recipe) -> bool:

@@ -80,7 +80,7 @@ def fill_practice(connection: sqlite3.Connection, now: datetime) -> None:
     if slipway is not None:
         for take in _takes(slipway, now):
             takes.keep(connection, take)
-    warm_up = SHAPES["warm-up"].make(Filling("dorian", "C", "tenor-saxophone"))
+    warm_up = SHAPES["warm-up"].fill(Filling(instrument="tenor-saxophone"), load_tables())
     mix = Backing(bass="walking", chords="comping", time="brushes", click="off-beats", band=70)
     steps = [*warm_up.steps]
     blues = _titled(saved, "Ticket Hall Blues")

@@ -1693,7 +1693,7 @@ export interface paths {
         put?: never;
         /**
          * Fill
-         * @description A shape filled with a sound, a key and an instrument.
+         * @description A shape filled with a sound, keys and an instrument.
          */
         post: operations["fill_api_routine_shapes__shape__post"];
         delete?: never;
@@ -4309,6 +4309,7 @@ export interface components {
             practice: components["schemas"]["AssignedPractice"];
             task: components["schemas"]["FreeTask"];
             routine: components["schemas"]["Routine"];
+            goal: components["schemas"]["Goal"];
             profile: components["schemas"]["PlayerProfile"];
             layout: components["schemas"]["HandoutLayout"];
             worksheet: components["schemas"]["WorksheetSetting"];
@@ -5318,9 +5319,10 @@ export interface components {
          *     `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
          *     whole range, from there to the highest; or once, on the lower end alone. A `round` begins on the root, goes up to
          *     the top, down to the bottom and home to the root; or the other way. `overshoot` goes a step beyond each end before
-         *     it turns; `pause` holds the tone at the turn twice as long; `close` ends with a turn round the last tone (the one
-         *     above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
-         *     `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
+         *     it turns; `pause` holds the tone at the turn twice as long; `again` strikes it again on the way back; `close` ends
+         *     with a turn round the last tone (the one above, itself, the one below, itself; mirrored after the way down where
+         *     that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down`
+         *     after the way down.
          */
         Path: {
             /**
@@ -5332,6 +5334,8 @@ export interface components {
             overshoot: boolean;
             /** @default false */
             pause: boolean;
+            /** @default false */
+            again: boolean;
             /**
              * @default none
              * @enum {string}
@@ -5589,6 +5593,7 @@ export interface components {
              *       "span": "once",
              *       "overshoot": false,
              *       "pause": false,
+             *       "again": false,
              *       "close": "none",
              *       "closing_up": "1 3 2 1",
              *       "closing_down": "1 7- 2 1",
@@ -5871,6 +5876,7 @@ export interface components {
              *       "span": "ends",
              *       "overshoot": false,
              *       "pause": false,
+             *       "again": false,
              *       "close": "none",
              *       "closing_up": "1 3 2 1",
              *       "closing_down": "1 7- 2 1",
@@ -6051,6 +6057,7 @@ export interface components {
              *         "kind": "plain"
              *       },
              *       "path": {
+             *         "again": false,
              *         "by": "step",
              *         "close": "none",
              *         "closing_down": "1 7- 2 1",
@@ -6204,11 +6211,13 @@ export interface components {
             over: boolean;
             leave_out: components["schemas"]["LeftOutOut"][];
         };
-        /** @description A shape of a routine: its id, its name, what it is for. */
+        /** @description A shape of a routine: its id, its name, what it is for, the keys it begins with, whether it takes a sound. */
         RoutineShapeOut: {
             id: string;
             name: string;
             use: string;
+            keys: string[];
+            takes_sound: boolean;
         };
         /** @description A row of a file that cannot be taken: its line, what is wrong, what would be right. */
         RowFaultOut: {
@@ -6247,6 +6256,7 @@ export interface components {
              *         "kind": "scale"
              *       },
              *       "path": {
+             *         "again": false,
              *         "by": "step",
              *         "close": "none",
              *         "closing_down": "1 7- 2 1",
@@ -6655,6 +6665,7 @@ export interface components {
             vocabulary: components["schemas"]["PieceOut"][];
             major_keys: string[];
             minor_keys: string[];
+            keys_by_fourths: string[];
             positions: string[];
             choices: {
                 [key: string]: components["schemas"]["ChoiceOut"][];
@@ -6897,6 +6908,7 @@ export interface components {
              *         "kind": "scale"
              *       },
              *       "path": {
+             *         "again": false,
              *         "by": "step",
              *         "close": "none",
              *         "closing_down": "1 7- 2 1",
@@ -7557,6 +7569,7 @@ export interface operations {
                      *       "span": "ends",
                      *       "overshoot": false,
                      *       "pause": false,
+                     *       "again": false,
                      *       "close": "none",
                      *       "closing_up": "1 3 2 1",
                      *       "closing_down": "1 7- 2 1",
@@ -7897,6 +7910,7 @@ export interface operations {
                      *       "span": "ends",
                      *       "overshoot": false,
                      *       "pause": false,
+                     *       "again": false,
                      *       "close": "none",
                      *       "closing_up": "1 3 2 1",
                      *       "closing_down": "1 7- 2 1",
@@ -11039,9 +11053,9 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @default dorian */
-                    scale?: string;
-                    /** @default C */
-                    tonic?: string;
+                    scale?: string | components["schemas"]["OwnScale"];
+                    /** @default [] */
+                    keys?: string[];
                     /** @default piano */
                     instrument?: string;
                 };
@@ -12260,6 +12274,7 @@ export interface operations {
                      *       "span": "ends",
                      *       "overshoot": false,
                      *       "pause": false,
+                     *       "again": false,
                      *       "close": "none",
                      *       "closing_up": "1 3 2 1",
                      *       "closing_down": "1 7- 2 1",
@@ -14513,6 +14528,7 @@ export interface operations {
                      *         "span": "once",
                      *         "overshoot": false,
                      *         "pause": false,
+                     *         "again": false,
                      *         "close": "none",
                      *         "closing_up": "1 3 2 1",
                      *         "closing_down": "1 7- 2 1",

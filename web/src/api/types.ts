@@ -80,6 +80,9 @@ export type PlanDay = Schemas["PlanDayOut"];
 export type Goal = PlanDocument["goals"][number];
 export type Routine = Schemas["Routine"];
 export type Step = Routine["steps"][number];
+export type Filling = Required<
+  paths["/api/routine-shapes/{shape}"]["post"]["requestBody"]["content"]["application/json"]
+>;
 export type RoutineMinutes = Schemas["RoutineMinutesOut"];
 export type Player = Schemas["PlayerOut"];
 export type Profile = Schemas["PlayerProfile"];

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
+from typing import Any, Self
 
 from pydantic import BaseModel
 
@@ -37,14 +37,14 @@ from dodecant.formats.json.exercise_form import CureOut
 from dodecant.instrument.profile import FingeringFamily, Instrument
 from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
-from dodecant.music.core.tonics import USUAL
+from dodecant.music.core.tonics import BY_FOURTHS, USUAL
 from dodecant.practice.ear import EarSetting
 from dodecant.practice.improvising import FreeRule
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.entries import Practised
-from dodecant.practice.planning.goals import PlanDocument
+from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine
-from dodecant.practice.planning.shapes import SHAPES
+from dodecant.practice.planning.shapes import SHAPES, RoutineShape
 from dodecant.practice.rounds import Rounds
 from dodecant.practice.studio.assigned_practice import AssignedPractice
 from dodecant.practice.studio.assignment import Assignment
@@ -157,6 +157,7 @@ class FreshOut(BaseModel):
     practice: AssignedPractice
     task: FreeTask
     routine: Routine
+    goal: Goal
     profile: PlayerProfile
     layout: HandoutLayout
     worksheet: WorksheetSetting
@@ -168,11 +169,19 @@ _DOCUMENTS = (*_PRACTISED, *_OF_A_CLASS)
 
 
 class RoutineShapeOut(BaseModel):
-    """A shape of a routine: its id, its name, what it is for."""
+    """A shape of a routine: its id, its name, what it is for, the keys it begins with, whether it takes a sound."""
 
     id: str
     name: str
     use: str
+    keys: list[str]
+    takes_sound: bool
+
+    @classmethod
+    def of(cls, shape_id: str, shape: RoutineShape) -> Self:
+        """A shape as the screen lists it."""
+        keys = list(shape.keys)
+        return cls(id=shape_id, name=shape.name, use=shape.use, keys=keys, takes_sound=shape.takes_sound)
 
 
 class NoteValueOut(BaseModel):
@@ -212,6 +221,7 @@ class TablesOut(BaseModel):
     vocabulary: list[PieceOut]
     major_keys: list[str]
     minor_keys: list[str]
+    keys_by_fourths: list[str]
     positions: list[str]
     choices: dict[str, list[ChoiceOut]]
     weights: dict[str, str]
@@ -247,13 +257,14 @@ class TablesOut(BaseModel):
             vocabulary=[PieceOut(piece=piece, fits=FittingOut.of(piece, tables.scales)) for piece in tables.vocabulary],
             major_keys=list(USUAL["major"]),
             minor_keys=list(USUAL["minor"]),
+            keys_by_fourths=list(BY_FOURTHS),
             positions=[HandPlace(fret, fret + 3).text for fret in range(1, 13)],
             choices={name: _choices(words) for name, words in choices.items()},
             weights={name: words.label for name, words in WEIGHTS.items()},
             limits={name: LimitsOut.model_validate(dict(row)) for name, row in limits(*_DOCUMENTS).items()},
             figures={name: _figure(kind) for name, kind in FIGURES.by_name.items()},
             fresh=_fresh(),
-            routine_shapes=[RoutineShapeOut(id=name, name=shape.name, use=shape.use) for name, shape in SHAPES.items()],
+            routine_shapes=[RoutineShapeOut.of(name, shape) for name, shape in SHAPES.items()],
             simpler=[CureOut(label=label, patch=dict(patch)) for label, patch in SIMPLER],
             note_values={
                 value: NoteValueOut(
@@ -349,6 +360,7 @@ def _fresh() -> FreshOut:
         practice=AssignedPractice(),
         task=FreeTask(),
         routine=Routine(),
+        goal=Goal(title="A new goal", keys=BY_FOURTHS),
         profile=PlayerProfile(name="A player"),
         layout=HandoutLayout(),
         worksheet=WorksheetSetting(),

@@ -27,8 +27,8 @@ def walk(
 ) -> tuple[Anchor, ...]:
     """The rungs the anchor stands on, in order; `shorter_by` leaves out that many at the upper end.
 
-    Going up and back turns at the top without repeating it, and the other way round; a round begins and ends on the
-    root. `between` gives the lowest and highest rung in place of the path's own ends.
+    Going up and back turns at the top without repeating it, unless it is to be struck again, and the other way round;
+    a round begins and ends on the root. `between` gives the lowest and highest rung in place of the path's own ends.
     """
     return _walked(path, ladder.scale, shorter_by, between)
 
@@ -51,7 +51,8 @@ def _walked(path: Path, scale: Scale, shorter_by: int, between: tuple[int, int] 
     beyond_bottom = [*(Anchor(rung, falling=True) for rung in under), *(bottom for _ in under)]
     if path.direction in ("round", "round-down"):
         home = next((place for place, rung in enumerate(rungs) if ladder.place(rung)[1] == 0), 0)
-        return _round(home, (rising, beyond_top), (falling, beyond_bottom), first_up=path.direction == "round")
+        ways = (rising, beyond_top), (falling, beyond_bottom)
+        return _round(home, *ways, first_up=path.direction == "round", again=path.again)
     up, down = [*rising, *beyond_top], [*falling, *beyond_bottom]
     if path.pause and path.direction in ("up-and-back", "down-and-back"):
         up, down = _resting_once(up, down, first_up=path.direction == "up-and-back")
@@ -61,23 +62,21 @@ def _walked(path: Path, scale: Scale, shorter_by: int, between: tuple[int, int] 
         case "down":
             return tuple(down)
         case "up-and-back":
-            return tuple(up + down[1:])
+            return tuple(up + down[not path.again :])
         case _:
-            return tuple(down + up[1:])
+            return tuple(down + up[not path.again :])
 
 
 _Way = tuple[list[Anchor], list[Anchor]]  # anchors one way, and those beyond the end
 
 
-def _round(home: int, up: _Way, down: _Way, *, first_up: bool) -> tuple[Anchor, ...]:
-    """From home (its place from the bottom) to one end, to the other, and home."""
-    (rising, over), (falling, under) = up, down
-    last = len(rising) - 1
-    if first_up:
-        back = [Anchor(anchor.rung, anchor.falling) for anchor in rising[1 : home + 1]]
-        return (*rising[home:], *over, *falling[1:], *under, *back)
-    back = [Anchor(anchor.rung, anchor.falling) for anchor in falling[1 : last - home + 1]]
-    return (*falling[last - home :], *under, *rising[1:], *over, *back)
+def _round(home: int, up: _Way, down: _Way, *, first_up: bool, again: bool) -> tuple[Anchor, ...]:
+    """From home (its place from the bottom) to one end, to the other, and home; at each end struck `again` or not."""
+    (out, beyond), (other, beyond_other) = (up, down) if first_up else (down, up)
+    begun = home if first_up else len(out) - 1 - home
+    turned = 0 if again else 1
+    back = [Anchor(anchor.rung, anchor.falling) for anchor in out[turned : begun + 1]] if begun else []
+    return (*out[begun:], *beyond, *other[turned:], *beyond_other, *back)
 
 
 def lacking_ends(path: Path, ladder: Ladder) -> tuple[tuple[str, int], ...]:

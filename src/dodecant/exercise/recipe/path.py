@@ -24,14 +24,16 @@ class Path(Part):
     `span` may be as wide as that, but from the lowest tone the line can stand on, whatever its number; the player's
     whole range, from there to the highest; or once, on the lower end alone. A `round` begins on the root, goes up to
     the top, down to the bottom and home to the root; or the other way. `overshoot` goes a step beyond each end before
-    it turns; `pause` holds the tone at the turn twice as long; `close` ends with a turn round the last tone (the one
-    above, itself, the one below, itself; mirrored after the way down where that is wanted), or with numbers of one's
-    `own`, counted from it: `closing_up` after the way up, `closing_down` after the way down.
+    it turns; `pause` holds the tone at the turn twice as long; `again` strikes it again on the way back; `close` ends
+    with a turn round the last tone (the one above, itself, the one below, itself; mirrored after the way down where
+    that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down`
+    after the way down.
     """
 
     span: Literal["ends", "lowest", "range", "once"] = "ends"
     overshoot: bool = False
     pause: bool = False
+    again: bool = False
     close: Literal["none", "turn", "mirrored-turn", "own"] = "none"
     closing_up: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 3 2 1"
     closing_down: Annotated[str, Field(max_length=80), readable(parse_cell)] = "1 7- 2 1"
@@ -44,6 +46,11 @@ class Path(Part):
     def takes_range(self) -> bool:
         """Whether it begins where the player's range does, and not on a step."""
         return self.span in ("lowest", "range")
+
+    @property
+    def turns(self) -> bool:
+        """Whether it comes back from an end."""
+        return self.direction not in ("up", "down") and self.span != "once"
 
     @model_validator(mode="after")
     def _rises(self) -> Self:

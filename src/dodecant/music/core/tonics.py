@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from types import MappingProxyType
+from typing import Final
 
 from dodecant.music.core.chord import Colour
 from dodecant.music.core.degree import Degree
@@ -20,6 +21,7 @@ USUAL: Mapping[Colour, tuple[str, ...]] = MappingProxyType(
         "minor": ("C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "G♯", "A", "B♭", "B"),
     }
 )
+BY_FOURTHS: Final = tuple(USUAL["major"][5 * turn % 12] for turn in range(12))
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,6 @@ import { DayField } from "../../parts/fields/DayField";
 import { Choice } from "../../parts/fields/Choice";
 import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
-import { TWELVE } from "./keys";
 import { minutesOf } from "./queries";
 
 interface GoalFieldsProps {
@@ -23,7 +22,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
   const routines = useShelf("routines").data ?? [];
   const [player] = useWho();
   const level = usePlayers().data?.find(({ id }) => id === player)?.profile.level ?? null;
-  const { scales, fresh } = useLoadedTables();
+  const { scales, fresh, keys_by_fourths } = useLoadedTables();
   const put = (change: Partial<Goal>) => onChange({ ...goal, ...change });
   const offered = goal.kind === "recipe" ? recipes : routines;
   const choose = async (id: string | null) => {
@@ -138,7 +137,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
       </Group>
       <KeyChips
         label="Keys, in their order"
-        order={TWELVE}
+        order={keys_by_fourths}
         value={goal.keys}
         onChange={(keys) => keys.length > 0 && put({ keys })}
       />

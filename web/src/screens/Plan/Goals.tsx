@@ -14,27 +14,9 @@ import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 import { GoalFields } from "./GoalFields";
 import classes from "./Plan.module.css";
-import { TWELVE } from "./keys";
 import { useKeepPlan, useTriedPlan } from "./queries";
 
 const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-
-const freshGoal = (): Goal => ({
-  title: "A new goal",
-  saved: "",
-  kind: "recipe",
-  sound: "",
-  keys: TWELVE,
-  tempo: 96,
-  minutes: 5,
-  by: null,
-  pace: "as-needed",
-  days: 12,
-  order: "as-listed",
-  version_weeks: 0,
-  month: 0,
-  after: -1,
-});
 
 /** Minutes for each weekday, days off, tunes in hand, goals with their rules; tried out while one types. */
 export function Goals({ plan }: { plan: PlanState }) {
@@ -85,7 +67,7 @@ export function Goals({ plan }: { plan: PlanState }) {
         />
         <KeyChips
           label="Keys of the tunes in hand"
-          order={TWELVE}
+          order={tables.keys_by_fourths}
           value={document.tunes}
           onChange={(tunes) => put({ tunes })}
         />
@@ -145,7 +127,7 @@ export function Goals({ plan }: { plan: PlanState }) {
       )}
       {tried.error && <Text c="lamp.9">{tried.error.message}</Text>}
       <Group>
-        <Button variant="default" onClick={() => put({ goals: [...document.goals, freshGoal()] })}>
+        <Button variant="default" onClick={() => put({ goals: [...document.goals, tables.fresh.goal] })}>
           Another goal
         </Button>
         <Button

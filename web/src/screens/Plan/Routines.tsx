@@ -1,13 +1,12 @@
 import { Button, Group, Menu, Skeleton, Stack, Text, Title } from "@mantine/core";
 import { useState } from "react";
 import { useShelf } from "../../api/shelves";
-import type { Routine } from "../../api/types";
+import type { Routine, Tables } from "../../api/types";
 import { useRemoval } from "../../parts/Shelf/useRemoval";
 import { useLoadedTables } from "../../parts/tables";
-import { tell } from "../../parts/tell";
 import classes from "./Plan.module.css";
 import { RoutineEditor } from "./RoutineEditor";
-import { filledShape } from "./queries";
+import { ShapeWindow } from "./ShapeWindow";
 
 interface Open {
   routine: Routine;
@@ -21,11 +20,10 @@ export function Routines() {
   const saved = useShelf("routines").data;
   const remove = useRemoval("routines");
   const [open, setOpen] = useState<Open | null>(null);
-  const begin = (shape: string) => {
-    filledShape(shape, { scale: "dorian", tonic: "C", instrument: "piano" }).then(
-      (routine) => setOpen({ routine, id: null, revision: 0 }),
-      (error: unknown) => tell("The shape could not be filled", error),
-    );
+  const [shape, setShape] = useState<Tables["routine_shapes"][number] | null>(null);
+  const begin = (routine: Routine) => {
+    setShape(null);
+    setOpen({ routine, id: null, revision: 0 });
   };
   if (open !== null)
     return (
@@ -45,11 +43,11 @@ export function Routines() {
             <Button>New routine</Button>
           </Menu.Target>
           <Menu.Dropdown>
-            {routine_shapes.map(({ id, name, use }) => (
-              <Menu.Item key={id} onClick={() => begin(id)}>
-                {name}
+            {routine_shapes.map((one) => (
+              <Menu.Item key={one.id} onClick={() => setShape(one)}>
+                {one.name}
                 <Text size="xs" c="dimmed">
-                  {use}
+                  {one.use}
                 </Text>
               </Menu.Item>
             ))}
@@ -61,6 +59,7 @@ export function Routines() {
           </Menu.Dropdown>
         </Menu>
       </Group>
+      {shape !== null && <ShapeWindow key={shape.id} shape={shape} onClose={() => setShape(null)} onFilled={begin} />}
       {saved === undefined && <Skeleton height={120} />}
       {saved?.length === 0 && <Text>No routine is kept yet. Begin with a shape, and change what you like.</Text>}
       {saved?.map(({ id, document, title, revision, about }) => (

@@ -3,7 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { answered, client } from "../../api/client";
 import { today } from "../../api/dates";
 import { ofToday } from "../../api/plans";
-import type { PlanDocument, Routine, RoutineMinutes } from "../../api/types";
+import type { Filling, PlanDocument, Routine, RoutineMinutes } from "../../api/types";
 
 /** What a plan would be, while it is changed. */
 export function useTriedPlan(player: number, document: PlanDocument | null) {
@@ -55,6 +55,9 @@ export async function minutesOf(
   return answered(client.POST("/api/routine-minutes", { body: { routine, taken: Object.fromEntries(days), level } }));
 }
 
-/** A shape filled with a sound, a key and an instrument. */
-export const filledShape = (shape: string, filling: { scale: string; tonic: string; instrument: string }) =>
-  answered(client.POST("/api/routine-shapes/{shape}", { params: { path: { shape } }, body: filling }));
+/** A shape filled with a sound, keys and an instrument. */
+export const useFilledShape = () =>
+  useMutation({
+    mutationFn: ({ shape, body }: { shape: string; body: Filling }) =>
+      answered(client.POST("/api/routine-shapes/{shape}", { params: { path: { shape } }, body })),
+  });

@@ -22,6 +22,7 @@ from dodecant.practice.planning.on_stand import varied
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.shortening import shortenings
+from dodecant.tables import load_tables
 
 router = offloading_router("routines")
 _MOST_OFFERED = 8
@@ -51,12 +52,12 @@ def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
 @router.post("/routine-shapes/{shape}")
 @offloaded
 def fill(shape: str, wanted: FillingIn) -> Routine:
-    """A shape filled with a sound, a key and an instrument."""
+    """A shape filled with a sound, keys and an instrument."""
     found = SHAPES.get(shape)
     if found is None:
         message = f"There is no shape “{shape[:40]}”."
         raise RecipeError([Problem("/shape", message, f"Choose one of: {', '.join(SHAPES)}.")])
-    routine = found.make(Filling(wanted.scale, wanted.tonic, wanted.instrument))
+    routine = found.fill(Filling(wanted.scale, wanted.keys, wanted.instrument), load_tables())
     for step in routine.steps:
         if isinstance(step, RecipeStep):
             pressed(step.recipe)

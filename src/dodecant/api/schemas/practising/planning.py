@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import KeyName
+from dodecant.exercise.recipe.sounding.scale_choice import ScaleChoice
 from dodecant.exercise.recipe.variation import LEVELS
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.goals import PlanDocument
@@ -62,10 +63,12 @@ class RoutineMinutesOut(BaseModel):
 
 
 class FillingIn(BaseModel):
-    """What a shape is filled with: a scale by its id, a tonic by name, an instrument by its id."""
+    """What a shape is filled with: a scale, keys by their tonics (none: those the shape begins with), an instrument by
+    its id.
+    """
 
-    scale: Annotated[str, Field(min_length=1, max_length=80)] = "dorian"
-    tonic: Annotated[str, Field(min_length=1, max_length=4)] = "C"
+    scale: ScaleChoice = "dorian"
+    keys: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
     instrument: Annotated[str, Field(min_length=1, max_length=80)] = "piano"
 
 

@@ -33,6 +33,7 @@ export function PathPhrase(props: PhraseProps) {
 function Walk({ recipe, problems, onChange }: PhraseProps) {
   const { path } = recipe;
   const set = (change: Partial<Path>) => onChange({ ...recipe, path: { ...path, ...change } });
+  const turns = path.direction !== "up" && path.direction !== "down" && path.span !== "once";
   return (
     <Stack gap="sm" w="var(--panel-l)">
       <Group grow>
@@ -84,6 +85,13 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
           checked={path.pause}
           onChange={(event) => set({ pause: event.currentTarget.checked })}
         />
+        {turns && (
+          <Checkbox
+            label="Struck again at the turn"
+            checked={path.again}
+            onChange={(event) => set({ again: event.currentTarget.checked })}
+          />
+        )}
       </Group>
       <Choice label="The line closes" value={path.close} onChange={(close) => set({ close })} field="Path.close" />
       {path.close === "own" && (
