@@ -21,6 +21,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exports.registry import OF_EXERCISES
 from dodecant.formats.json.documents import from_json
+from dodecant.store.arrivals import take_out_lost
 from dodecant.store.database import Database, DataFileError, atomic
 from dodecant.store.demo import prepare_demo
 from dodecant.tables import load_tables
@@ -94,6 +95,8 @@ def _serve_on(listening: socket.socket, options: argparse.Namespace) -> None:
     else:
         database = Database(path)
         database.prepare()
+    with database.connection() as connection:
+        take_out_lost(connection, datetime.now(UTC))
     sharing = _sharing(database, options) if options.share else None
     from dodecant.api.workers.pool import InProcesses
 

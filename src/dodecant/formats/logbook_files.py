@@ -8,6 +8,7 @@ import json
 import re
 from collections.abc import Iterable, Iterator, Mapping
 from datetime import UTC, date, datetime, time
+from functools import lru_cache
 from typing import Any, Final, NamedTuple
 from zoneinfo import ZoneInfo
 
@@ -132,10 +133,12 @@ def _json_rows(data: bytes) -> Iterator[tuple[int, Mapping[str, Any]]]:
 def _entry(row: Mapping[str, Any], zone: ZoneInfo, player: int, last: date) -> Entry:
     def text(name: str) -> str:
         value = row.get(name)
-        found = "" if value is None else str(value)
-        if _HALF.search(found):
+        if value is None or value == "":
+            return ""
+        found = _harmless(str(value))
+        if found is None:
             raise UnreadableError(f"“{name}” holds half a character.", "Write it again.")
-        return _HARMLESS.sub(r"\g<before>", found).strip()
+        return found
 
     zone = zone_of(text("zone")) if text("zone") else zone
     day = _day(text("day"), last)
@@ -145,6 +148,12 @@ def _entry(row: Mapping[str, Any], zone: ZoneInfo, player: int, last: date) -> E
     return Entry(
         day=day, at=at, zone=zone.key, player=player, source="file", slipped=read_slips(row.get("slipped")), **said
     )
+
+
+@lru_cache(maxsize=4096)  # a logbook says the same things again and again
+def _harmless(text: str) -> str | None:
+    """A value without the quote that spreadsheets were kept from working it out by; None with half a character."""
+    return None if _HALF.search(text) else _HARMLESS.sub(r"\g<before>", text).strip()
 
 
 def _told(error: Exception) -> tuple[str, str]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from typing import Any
@@ -11,6 +11,7 @@ from typing import Any
 from dodecant.practice.planning.entries import COLUMNS, Entry
 from dodecant.practice.planning.history import PlayedLine
 from dodecant.practice.planning.mending import MENDED
+from dodecant.store.database import atomic
 
 _NAMES = ("day", "at", "zone", *COLUMNS, "player", "corrects")
 _COLUMNS = ", ".join(_NAMES)
@@ -19,22 +20,57 @@ _KNOWN = "SELECT 1 FROM entry WHERE player = ? AND at = ? AND what = ? AND key I
 
 def add(connection: sqlite3.Connection, entries: Sequence[Entry]) -> list[int]:
     """Add entries with their slips, within a transaction; their numbers. One that corrects another takes its place."""
-    (last,) = connection.execute("SELECT ifnull(max(id), 0) FROM entry").fetchone()
-    numbers = range(last + 1, last + 1 + len(entries))
+    first = _next(connection)
+    numbers = range(first, first + len(entries))
     marks = ",".join("?" * (1 + len(_NAMES)))
     connection.executemany(
         f"INSERT INTO entry (id, {_COLUMNS}) VALUES ({marks})",  # noqa: S608
         ((number, *_row(entry)) for number, entry in zip(numbers, entries, strict=True)),
     )
-    connection.executemany(
-        "INSERT INTO entry_slip (entry, degree, kind, times) VALUES (?, ?, ?, ?)",
-        (
-            (number, degree, kind, times)
-            for number, entry in zip(numbers, entries, strict=True)
-            for (degree, kind), times in entry.slipped.items()
-        ),
-    )
+    connection.executemany("INSERT INTO entry_slip VALUES (?, ?, ?, ?)", _slip_rows(first, entries))
     return list(numbers)
+
+
+def stage(connection: sqlite3.Connection, entries: Sequence[Entry], first: int) -> None:
+    """Write entries that are to have the numbers from `first` beside the data file, which nobody has to wait for."""
+    marks = ",".join("?" * (1 + len(_NAMES)))
+    connection.execute("BEGIN")
+    connection.execute(f"CREATE TEMP TABLE staged AS SELECT id, {_COLUMNS} FROM entry LIMIT 0")  # noqa: S608
+    connection.execute("CREATE TEMP TABLE staged_slip AS SELECT * FROM entry_slip LIMIT 0")
+    connection.execute("CREATE INDEX staged_slip_entry ON staged_slip (entry)")
+    rows = ((number, *_row(entry)) for number, entry in enumerate(entries, first))
+    connection.executemany(f"INSERT INTO staged VALUES ({marks})", rows)  # noqa: S608
+    connection.executemany("INSERT INTO staged_slip VALUES (?, ?, ?, ?)", _slip_rows(first, entries))
+    connection.execute("COMMIT")
+
+
+def add_staged(connection: sqlite3.Connection, start: int, end: int) -> None:
+    """Add the staged entries from one place (from 0) up to another, within a transaction."""
+    places = "FROM staged WHERE rowid > ? AND rowid <= ?"
+    connection.execute(f"INSERT INTO entry (id, {_COLUMNS}) SELECT * {places}", (start, end))  # noqa: S608
+    picked = f"SELECT * FROM staged_slip WHERE entry IN (SELECT id {places})"  # noqa: S608
+    connection.execute(f"INSERT INTO entry_slip {picked}", (start, end))
+
+
+def _slip_rows(first: int, entries: Sequence[Entry]) -> Iterator[tuple[int, str, str, int]]:
+    for number, entry in enumerate(entries, first):
+        for (degree, kind), times in entry.slipped.items():
+            yield number, degree, kind, times
+
+
+def reserved(connection: sqlite3.Connection, many: int, now: datetime) -> int:
+    """Reserve numbers for entries that come in portions; the first of them."""
+    with atomic(connection):
+        first = _next(connection)
+        values = (first, first + many - 1, now.astimezone(UTC).isoformat())
+        connection.execute("INSERT INTO arriving VALUES (?, ?, ?)", values)
+    return first
+
+
+def _next(connection: sqlite3.Connection) -> int:
+    found = connection.execute("SELECT 1 + max((SELECT ifnull(max(id), 0) FROM entry), "
+                               "(SELECT ifnull(max(last), 0) FROM arriving))")  # fmt: skip
+    return int(found.fetchone()[0])
 
 
 def correct(connection: sqlite3.Connection, number: int, entry: Entry) -> int | None:

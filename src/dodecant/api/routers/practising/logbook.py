@@ -48,6 +48,7 @@ from dodecant.practice.planning.coverage import (
     yet_to_begin,
 )
 from dodecant.store import assignments, coverage, logbook
+from dodecant.store.arrivals import take_in
 from dodecant.store.database import atomic
 from dodecant.tables import load_tables
 
@@ -193,8 +194,7 @@ def read_file(
     known = logbook.known(connection, read.entries)
     new = [entry for entry, there in zip(read.entries, known, strict=True) if not there]
     if take:
-        with atomic(connection):
-            logbook.add(connection, new)
+        take_in(connection, new, datetime.now(UTC))
     return ReadLogbookOut.of(read, known, len(new) if take else 0)
 
 
