@@ -119,7 +119,8 @@ def paths(draw: st.DrawFn) -> dict[str, Any]:
         "direction": draw(st.sampled_from(["up", "down", "up-and-back", "down-and-back"])),
         "by": draw(st.sampled_from(["step", "skip", "third"])),
         "overshoot": draw(st.booleans()),
-        "pause": draw(st.booleans()), "again": draw(st.booleans()),
+        "pause": draw(st.booleans()),
+        "again": draw(st.booleans()),
         "close": draw(st.sampled_from(["none", "none", "turn"])),
         "span": draw(st.sampled_from(["ends", "ends", "ends", "once", "lowest", "range"])),
     }

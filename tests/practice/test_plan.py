@@ -84,13 +84,17 @@ def test_small_plans_day_by_day(goals: list[dict[str, Any]], more: dict[str, Any
 
 
 def test_months_versions_and_reasons() -> None:
-    found = plan([{"keys": ["C"], "month": 2}, {"keys": TWELVE, "pace": "key-a-week", "version_weeks": 2}])
+    weekly = {"keys": TWELVE, "pace": "key-a-week", "version_weeks": 2}
+    found = plan([{"keys": ["C"], "month": 2}, {**weekly, "saved": "thirds"}])
     (second,) = [day.day for day in found.days if any(item.goal == 0 for item in day.items)]
     assert second == date(2026, 12, 1)
     third = plan([{"keys": ["C"], "month": 3}])
     assert next(day.day for day in third.days if day.items) == date(2027, 1, 1)
     third_week = next(day for day in found.days if day.day == MONDAY + timedelta(days=14))
     assert third_week.items[0].why == "D, the key of this week; version 2"
+    for never in (weekly, {**weekly, "saved": "morning", "kind": "routine"}):  # only a recipe is varied
+        items = [item for day in plan([never]).days for item in day.items]
+        assert {(item.version, "version" in item.why) for item in items} == {(1, False)}
     half = plan([{"keys": ["C", "D♭"], "pace": "half-step-a-day"}])
     assert [day.items[0].why for day in half.days[:2]] == ["C to begin with", "D♭, a half step on from C"]
 

@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from functools import partial
+from pathlib import Path
 from typing import Any
 
 import pytest
 
+import dodecant
+from dodecant.api.pressed import within
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.exercise.recipe.variation import patched
+from dodecant.formats.json.documents import from_json
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import USUAL
 from dodecant.practice.planning.minutes import corrected, music_seconds, passes, step_minutes, total
@@ -23,6 +28,7 @@ from dodecant.practice.planning.versions import CHANGES, new_version
 from dodecant.tables import load_tables
 
 TABLES = load_tables()
+DEMO = Path(dodecant.__file__).parent / "demo"
 TWELVE_SOUNDS = ["ionian", "dorian", "phrygian", "lydian", "mixolydian", "aeolian", "locrian", "melodic-minor",
                  "harmonic-minor", "altered", "lydian-dominant", "whole-tone"]  # fmt: skip
 ONE = {"keys": {"order": "picked", "picked": ["C"]}, "tempo": 60, "placement": {"ending": "rest"}}
@@ -143,7 +149,8 @@ def test_every_shape_can_be_played_in_the_keys_asked_for(shape: str, filling: Fi
 # The sound on its tonic, the instrument; then the parent, the first strip of every other step from the lowest note to
 # the highest, as theory has it.
 PARENTS = [
-    ("dorian", "D", "C Ionian"), ("dorian", "D♭", "B Ionian"), ("locrian", "B", "C Ionian"), ("lydian", "G♭", "D♭ Ionian"),
+    ("dorian", "D", "C Ionian"), ("dorian", "D♭", "B Ionian"), ("locrian", "B", "C Ionian"),
+    ("lydian", "G♭", "D♭ Ionian"),
     ("phrygian-dominant", "E", "A harmonic minor"), ("altered", "G", "A♭ melodic minor"),
     ("super-locrian", "G♯", "A melodic minor"), ("lydian-dominant", "F", "C melodic minor"),
     ("minor-pentatonic", "A", "C major pentatonic"), ("whole-half", "C", "B half-whole diminished"),
@@ -176,8 +183,8 @@ def test_a_sound_is_learnt_from_its_parent(scale: str, tonic: str, parent: str) 
         }),
         ("clarinet", {
             "Root to root, the roots struck again": "E4 F♯4 G4 A4 B4 C♯5 D5 E5 E5 D5 C♯5 B4 A4 G4 F♯4 E4",
-            "Over the whole range": "E3 F♯3 G3 A3 B3 C♯4 D4 E4 F♯4 G4 A4 B4 C♯5 D5 E5 F♯5 G5 A5 B5 B5 A5 G5 F♯5 E5 D5 C♯5 "
-                                    "B4 A4 G4 F♯4 E4 D4 C♯4 B3 A3 G3 F♯3 E3",
+            "Over the whole range": "E3 F♯3 G3 A3 B3 C♯4 D4 E4 F♯4 G4 A4 B4 C♯5 D5 E5 F♯5 G5 A5 B5 B5 A5 G5 F♯5 E5 D5 "
+                                    "C♯5 B4 A4 G4 F♯4 E4 D4 C♯4 B3 A3 G3 F♯3 E3",
         }),
     ],
 )  # fmt: skip
@@ -233,6 +240,18 @@ def test_twenty_weeks_of_new_versions(document: dict[str, Any]) -> None:
 def _made(recipe: Recipe, changes: Any) -> list[Recipe]:
     made = [patched(recipe, patch) for _, patch in changes(recipe)]
     return [one for one in made if one != recipe]
+
+
+@pytest.mark.parametrize("file", sorted(DEMO.glob("*.recipe.json"))[::6], ids=lambda file: file.stem)
+@pytest.mark.parametrize("level", [1, None])
+def test_what_a_plan_promises_there_is(file: Path, level: int | None) -> None:
+    """A plan names versions without working them out: each recipe has the next one, at each level."""
+    recipe, history = from_json(file.read_bytes()), list[str]()
+    for _ in range(6):
+        found = new_version(recipe, history, partial(within(level), recipe))
+        assert found is not None
+        recipe = found.recipe
+        history.append(found.change)
 
 
 def test_the_first_versions_of_a_plain_run() -> None:

@@ -47,7 +47,7 @@ def stage(connection: sqlite3.Connection, entries: Sequence[Entry], first: int) 
 def add_staged(connection: sqlite3.Connection, start: int, end: int) -> None:
     """Add the staged entries from one place (from 0) up to another, within a transaction."""
     places = "FROM staged WHERE rowid > ? AND rowid <= ?"
-    connection.execute(f"INSERT INTO entry (id, {_COLUMNS}) SELECT * {places}", (start, end))  # noqa: S608
+    connection.execute(f"INSERT INTO entry (id, {_COLUMNS}) SELECT * {places}", (start, end))
     picked = f"SELECT * FROM staged_slip WHERE entry IN (SELECT id {places})"  # noqa: S608
     connection.execute(f"INSERT INTO entry_slip {picked}", (start, end))
 

@@ -346,8 +346,9 @@ def _month(start: date, day: date) -> int:
 
 
 def _version(goal: Goal, start: date, day: date) -> int:
-    """Which version of a goal is played on a day, from 1."""
-    return (day - start).days // (7 * goal.version_weeks) + 1 if goal.version_weeks else 1
+    """Which version of a goal is played on a day, from 1; only recipes are varied."""
+    varied = goal.version_weeks and goal.saved and goal.kind == "recipe"
+    return (day - start).days // (7 * goal.version_weeks) + 1 if varied else 1
 
 
 def _work(item: PlanItem) -> bool:

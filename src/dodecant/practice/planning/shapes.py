@@ -202,7 +202,11 @@ def _warm_up(filled: Filled) -> Routine:
 
 
 def _a_lick(filled: Filled) -> Routine:
-    line: dict[str, Any] = {"figure": {"kind": "cell", "text": "1 3 5 7 6 5 3 2"}, "path": {"span": "once"}, "tempo": 60}
+    line: dict[str, Any] = {
+        "figure": {"kind": "cell", "text": "1 3 5 7 6 5 3 2"},
+        "path": {"span": "once"},
+        "tempo": 60,
+    }
     at_home = filled._replace(keys=filled.keys[:1])
     climbed = at_home.recipe(f"Up the tempos {at_home.in_keys}", **line)
     ladder = TempoLadder(begin=60, top=80, by=10, after=1)

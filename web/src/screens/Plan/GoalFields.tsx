@@ -106,14 +106,16 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
           value={goal.order}
           onChange={(order) => put({ order })}
         />
-        <Amount
-          label="New version every"
-          description="weeks; 0: never"
-          field="Goal.version_weeks"
-          w="8rem"
-          value={goal.version_weeks}
-          onChange={(version_weeks) => put({ version_weeks })}
-        />
+        {goal.kind === "recipe" && goal.saved !== "" && (
+          <Amount
+            label="New version every"
+            description="weeks; 0: never"
+            field="Goal.version_weeks"
+            w="8rem"
+            value={goal.version_weeks}
+            onChange={(version_weeks) => put({ version_weeks })}
+          />
+        )}
         <Amount
           label="In month"
           description="of the plan; 0: any"
