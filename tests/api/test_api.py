@@ -185,6 +185,7 @@ def test_the_tables_name_all_that_can_be_chosen(client: TestClient) -> None:
     assert [i["id"] for i in body["instruments"]] == [i.id for i in loaded.instruments.instruments]
     assert body["blank"] == Recipe().model_dump(mode="json")
     assert len(body["major_keys"]) == len(body["minor_keys"]) == 12
+    assert body["keys_by_fourths"] == ["C", "F", "B♭", "E♭", "A♭", "D♭", "G♭", "B", "E", "A", "D", "G"]
 
 
 def test_a_sound_is_laid_open(client: TestClient) -> None:
