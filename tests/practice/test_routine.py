@@ -162,7 +162,7 @@ PARENTS = [
 @pytest.mark.parametrize(("scale", "tonic", "parent"), PARENTS)
 def test_a_sound_is_learnt_from_its_parent(scale: str, tonic: str, parent: str) -> None:
     first, *_ = SHAPES["learn-a-sound"].fill(Filling(scale, (tonic,)), TABLES).steps
-    assert first.title == (f"Its parent, {parent}" if parent else "Root to root, the roots struck again")
+    assert first.title == (f"Its parent, {parent}" if parent else "Root to root, roots struck again")
     if parent:
         assert isinstance(first, RecipeStep)
         (strip,) = press(first.recipe, TABLES).strips
@@ -175,14 +175,14 @@ def test_a_sound_is_learnt_from_its_parent(scale: str, tonic: str, parent: str) 
     ("instrument", "lines"),
     [
         ("guitar", {
-            "Root to root, the roots struck again": "D4 E4 F4 G4 A4 B4 C5 D5 D5 C5 B4 A4 G4 F4 E4 D4",
+            "Root to root, roots struck again": "D4 E4 F4 G4 A4 B4 C5 D5 D5 C5 B4 A4 G4 F4 E4 D4",
             "The whole position": "D4 E4 F4 G4 A4 B4 C5 D5 E5 F5 G5 A5 A5 G5 F5 E5 D5 C5 B4 A4 G4 F4 E4 D4 C4 B3 A3 "
                                   "G3 G3 A3 B3 C4 D4",
             "The next position": "D4 E4 F4 G4 A4 B4 C5 D5 E5 F5 G5 A5 B5 C6 C6 B5 A5 G5 F5 E5 D5 C5 B4 A4 G4 F4 E4 D4 "
                                  "C4 B3 A3 A3 B3 C4 D4",
         }),
         ("clarinet", {
-            "Root to root, the roots struck again": "E4 F♯4 G4 A4 B4 C♯5 D5 E5 E5 D5 C♯5 B4 A4 G4 F♯4 E4",
+            "Root to root, roots struck again": "E4 F♯4 G4 A4 B4 C♯5 D5 E5 E5 D5 C♯5 B4 A4 G4 F♯4 E4",
             "Over the whole range": "E3 F♯3 G3 A3 B3 C♯4 D4 E4 F♯4 G4 A4 B4 C♯5 D5 E5 F♯5 G5 A5 B5 B5 A5 G5 F♯5 E5 D5 "
                                     "C♯5 B4 A4 G4 F♯4 E4 D4 C♯4 B3 A3 G3 F♯3 E3",
         }),

@@ -133,7 +133,7 @@ def _step(recipe: Recipe, **parts: Any) -> RecipeStep:
 def _learn_a_sound(filled: Filled) -> Routine:
     places = filled.positions()
     hand = {"fingering": {"kind": "fretted", "way": "position", "low": places[0]}} if places else {}
-    struck = filled.recipe("Root to root, the roots struck again", placement={"value": "quarter"}, tempo=66,
+    struck = filled.recipe("Root to root, roots struck again", placement={"value": "quarter"}, tempo=66,
                            path={"again": True}, **hand)  # fmt: skip
     steps = [
         *_parent_first(filled),
@@ -171,7 +171,7 @@ def _over_its_chord(filled: Filled) -> list[RecipeStep]:
     text = f"title: {key}{chord}\nkey: {key} {filled.scale.colour}\n\n| {key}{chord} |{' % |' * (_OVER - 1)}\n"
     choice = {"chord": 0, "symbol": f"{key}{chord}", "sounds": [{"scale": filled.choice}]}
     over = {"kind": "changes", "changes": {"text": text, "choices": [choice]}}
-    recipe = filled.recipe(f"Its notes over {count(_OVER)} bars of its chord", sounds=over, tempo=80)
+    recipe = filled.recipe(f"Over {count(_OVER)} bars of its chord", sounds=over, tempo=80)
     return [_step(recipe, rule=FreeRule(kind="sound", choruses=2))]
 
 
@@ -227,7 +227,7 @@ def _alone_then_chained(filled: Filled) -> Routine:
 
 SHAPES: Final[Mapping[str, RoutineShape]] = {
     "learn-a-sound": RoutineShape(
-        "Learn a sound", "Parent, root to root, constant notes, phrases, its chord, the whole position and the next.",
+        "Learn a sound", "Parent, root to root, constant notes, phrases, its chord, the whole range or two positions.",
         _learn_a_sound,
     ),
     "build-up": RoutineShape(

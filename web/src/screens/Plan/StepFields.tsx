@@ -20,7 +20,7 @@ export function StepFields({ step, onChange }: StepFieldsProps) {
       <Group align="flex-end">
         <TextInput
           label="Step"
-          w="var(--field-m)"
+          flex="1 1 var(--field-m)"
           maxLength={120}
           value={step.title}
           onChange={(event) => put({ title: event.currentTarget.value })}
