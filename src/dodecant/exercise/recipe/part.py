@@ -70,9 +70,11 @@ def readable(parse: Callable[[str], object]) -> AfterValidator:
     return AfterValidator(check)
 
 
-def refused(error: MusicError) -> PydanticCustomError:
-    """What could not be read, in the form in which a validator reports it."""
-    context = {"message": error.message, "cure": error.cure, "where": error.where}
+def refused(error: MusicError, below: str = "") -> PydanticCustomError:
+    """What could not be read, in the form in which a validator reports it; `below` points to the field from where the
+    validator stands.
+    """
+    context = {"message": error.message, "cure": error.cure, "where": error.where, "below": below}
     return PydanticCustomError("music", "{message} {cure}", context)
 
 

@@ -59,7 +59,7 @@ def _problem(error: Mapping[str, Any], skip: int) -> Problem:
     context = error.get("ctx") or {}
     kind = error["type"]
     if kind == "music":
-        return Problem(pointer, context["message"], context["cure"], context["where"])
+        return Problem(pointer + context["below"], context["message"], context["cure"], context["where"])
     where = error["loc"][-1] if kind == "json_invalid" else None
     if where is not None:
         pointer = ""
@@ -77,7 +77,7 @@ def _problem(error: Mapping[str, Any], skip: int) -> Problem:
 
 _WORDS: dict[str, tuple[str, str]] = {
     "missing": ("This part of the recipe is missing.", "Add it; docs/recipe.md shows every field."),
-    "extra_forbidden": ("A recipe has no field of this name.", "Remove it, or check its spelling."),
+    "extra_forbidden": ("There is no field of this name here.", "Remove it, or check its spelling."),
     "literal_error": ("{input} is not one of the choices.", "Choose {expected}."),
     "union_tag_invalid": ("{input} is not one of the kinds.", "Choose {expected_tags}."),
     "union_tag_not_found": ("The kind is missing.", "Add a “kind”."),

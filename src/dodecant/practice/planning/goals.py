@@ -8,6 +8,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.part import KeyName, Part, refused
+from dodecant.exercise.wording.small_words import listed
 from dodecant.music.core.errors import MusicError
 
 _Day = Annotated[date, Field(ge=date(1970, 1, 2), le=date(2199, 12, 31))]
@@ -74,8 +75,23 @@ class PlanDocument(Part):
     @model_validator(mode="after")
     def _can_wait(self) -> Self:
         for place, goal in enumerate(self.goals):
+            after, by = f"/goals/{place}/after", f"/goals/{place}/by"
             if goal.after >= len(self.goals) or goal.after == place:
-                raise refused(MusicError(f"“{goal.title}” waits for a goal there is not.", cure="Choose another."))
+                raise refused(MusicError(f"“{goal.title}” waits for a goal there is not.", cure="Choose another."), after)
+            others = self._waits_for(place)
+            if place in others:
+                named = listed([f"“{self.goals[other].title}”" for other in sorted(others)])
+                raise refused(MusicError(f"{named} wait for each other.", cure="Let one of them begin at once."), after)
             if goal.by is not None and goal.by < self.start:
-                raise refused(MusicError(f"“{goal.title}” is due before the plan begins.", cure="Give a later day."))
+                error = MusicError(f"“{goal.title}” is due before the plan begins.", cure="Give a later day.")
+                raise refused(error, by)
         return self
+
+    def _waits_for(self, place: int) -> set[int]:
+        """The goals (by place) that one waits for, those that these wait for included."""
+        found: set[int] = set()
+        following = self.goals[place].after
+        while 0 <= following < len(self.goals) and following not in found:
+            found.add(following)
+            following = self.goals[following].after
+        return found

@@ -40,10 +40,10 @@ def shortfall(late: Late, document: PlanDocument, met: Callable[[PlanDocument], 
     """A late goal in words; `met` tells whether a changed plan would meet it (without it no cures are offered)."""
     goal = document.goals[late.place]
     if late.longest is not None:
-        words = (
-            f"“{goal.title}” takes {number(goal.minutes)} minutes a key; your longest day has {number(late.longest)}."
-        )
-        return Shortfall(late.place, words, (f"Give a day {number(goal.minutes)} minutes.", "Leave out a note value."))
+        has = f"your longest day has {number(late.longest)}" if late.longest else "no day has any"
+        cures = [f"Give a day {_minutes(goal.minutes)}.", f"Take {_minutes(late.longest)} a key."]
+        words = f"“{goal.title}” takes {_minutes(goal.minutes)} a key; {has}."
+        return Shortfall(late.place, words, tuple(cures[: 2 if late.longest else 1]))
     what = "key" if late.needed <= len(set(goal.keys)) else "session"
     many = f"{count(late.needed)} {what}{'s' * (late.needed > 1)}"
     by = _day(goal.by or date.max)
@@ -107,6 +107,10 @@ def _changed(document: PlanDocument, place: int, **changes: object) -> PlanDocum
 
 def _day(day: date) -> str:
     return f"{WEEKDAYS[day.weekday()]} {day.isoformat()}"
+
+
+def _minutes(value: float) -> str:
+    return f"{number(value)} minute{'s' * (value != 1)}"
 
 
 def number(value: float) -> str:

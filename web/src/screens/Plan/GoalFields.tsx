@@ -14,10 +14,12 @@ interface GoalFieldsProps {
   goal: Goal;
   onChange: (goal: Goal) => void;
   others: readonly { title: string; other: number }[];
+  /** What is wrong with one of its fields. */
+  problem: (field: string) => string | undefined;
 }
 
 /** A goal: which recipe, in which keys, at what tempo, by when, and by which rules. */
-export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
+export function GoalFields({ goal, onChange, others, problem }: GoalFieldsProps) {
   const recipes = useShelf("recipes").data ?? [];
   const routines = useShelf("routines").data ?? [];
   const [player] = useWho();
@@ -91,6 +93,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
           w="10rem"
           valueFormat="D MMM YYYY"
           value={goal.by}
+          error={problem("by")}
           onChange={(by) => put({ by })}
         />
       </Group>
@@ -127,6 +130,7 @@ export function GoalFields({ goal, onChange, others }: GoalFieldsProps) {
         {others.length > 0 && (
           <Select
             label="After"
+            error={problem("after")}
             w="var(--field-m)"
             data={[
               { value: "-1", label: "nothing: at once" },

@@ -11,9 +11,11 @@ import { labelOf, useLoadedTables } from "../../parts/tables";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { announce } from "../../parts/Announced";
+import { problemAt } from "../../parts/problemAt";
 import { tell } from "../../parts/tell";
 import { GoalFields } from "./GoalFields";
 import classes from "./Plan.module.css";
+import { withoutGoal } from "./goals";
 import { useKeepPlan, useTriedPlan } from "./queries";
 
 const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
@@ -27,8 +29,8 @@ export function Goals({ plan }: { plan: PlanState }) {
   const tried = useTriedPlan(player, changed ? document : null);
   const keep = useKeepPlan(player);
   const put = (change: Partial<PlanDocument>) => form.set((now) => ({ ...now, ...change }));
-  const setGoal = (place: number, goal: Goal | null) =>
-    put({ goals: document.goals.flatMap((one, other) => (other !== place ? [one] : goal === null ? [] : [goal])) });
+  const setGoal = (place: number, goal: Goal) =>
+    put({ goals: document.goals.map((one, other) => (other === place ? goal : one)) });
   const short = (changed ? tried.data : plan)?.short ?? [];
   return (
     <Stack gap="lg">
@@ -97,6 +99,7 @@ export function Goals({ plan }: { plan: PlanState }) {
           <GoalFields
             goal={goal}
             onChange={(next) => setGoal(place, next)}
+            problem={(field) => problemAt(tried.error, `/goals/${place}/${field}`)}
             others={document.goals.map(({ title }, other) => ({ title, other })).filter(({ other }) => other !== place)}
           />
           {short
@@ -114,7 +117,7 @@ export function Goals({ plan }: { plan: PlanState }) {
               </Stack>
             ))}
           <Group justify="flex-end">
-            <Button size="compact-sm" variant="subtle" onClick={() => setGoal(place, null)}>
+            <Button size="compact-sm" variant="subtle" onClick={() => form.set((now) => withoutGoal(now, place))}>
               Take this goal out
             </Button>
           </Group>
