@@ -11,13 +11,19 @@ export const today = () => dayOf(new Date());
 /** The browser's time zone (IANA name). */
 export const zone = () => Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
 
+const AS_WRITTEN = "en-GB"; // as the reasons and pages of the server write days, wherever the reader lives
+
 /** A day in words: "Tuesday 3 November". */
 export function dayInWords(day: string): string {
-  return localDay(day).toLocaleDateString([], { weekday: "long", day: "numeric", month: "long" });
+  return localDay(day).toLocaleDateString(AS_WRITTEN, { weekday: "long", day: "numeric", month: "long" });
 }
 
 /** A day as short as it can be told: "3 Nov". */
-export const shortDay = (day: string) => localDay(day).toLocaleDateString([], { day: "numeric", month: "short" });
+export const shortDay = (day: string) => localDay(day).toLocaleDateString(AS_WRITTEN, { day: "numeric", month: "short" });
+
+/** A moment in words: "3 Nov, 18:30". */
+export const momentInWords = (moment: string) =>
+  new Date(moment).toLocaleString(AS_WRITTEN, { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
 
 /** The date of a day, at noon, so that no clock change moves it. */
 export const localDay = (day: string) => new Date(`${day}T12:00:00`);

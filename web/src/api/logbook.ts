@@ -1,8 +1,18 @@
 /** The logbook on the server, by React Query: entries, what they add up to. */
-import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  type QueryClient,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { answered, client } from "./client";
-import { firstOfWeek, today, zone } from "./dates";
+import { firstOfWeek, zone } from "./dates";
+import { LESSON } from "./lessons";
+import { ASSIGNMENTS } from "./studio";
 import type { EntryDraft } from "./types";
+import { useToday } from "./useToday";
 
 /** Whose logbook it is: the first player is oneself. */
 export const MYSELF = 1;
@@ -30,12 +40,13 @@ export function useEntries(player: number) {
 
 /** What the entries add up to, and the dial of a sound at a tempo (BPM). */
 export function useOverview(player: number, sound: string, tempo: number) {
+  const day = useToday();
   return useQuery({
-    queryKey: [LOGBOOK, player, "overview", sound, tempo],
+    queryKey: [LOGBOOK, player, "overview", sound, tempo, day],
     queryFn: () =>
       answered(
         client.GET("/api/players/{player}/overview", {
-          params: { ...of(player), query: { today: today(), sound, tempo, first: firstOfWeek() } },
+          params: { ...of(player), query: { today: day, sound, tempo, first: firstOfWeek() } },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -69,14 +80,14 @@ export function useTrace(player: number, number: number, enabled: boolean) {
   });
 }
 
+/** Ask anew for whatever is worked out from entries. */
+export const entriesChanged = (queries: QueryClient) =>
+  Promise.all([LOGBOOK, "plan", LESSON, ASSIGNMENTS].map((key) => queries.invalidateQueries({ queryKey: [key] })));
+
 /** Add, correct, delete and bring back entries; whatever is worked out from them is asked for anew. */
 export function useEntryActions(player: number) {
   const queries = useQueryClient();
-  const onSuccess = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: [LOGBOOK] }),
-      queries.invalidateQueries({ queryKey: ["plan"] }),
-    ]);
+  const onSuccess = () => entriesChanged(queries);
   const at = (number: number) => ({ params: { path: { player, number } } });
   return {
     add: useMutation({

@@ -5,7 +5,7 @@ import { today } from "./dates";
 import type { AssignmentDocument, HandoutLayout, Profile, Recipe, WorksheetSetting } from "./types";
 
 const PLAYERS = "players";
-const ASSIGNMENTS = "assignments";
+export const ASSIGNMENTS = "assignments";
 const at = (number: number) => ({ params: { path: { number } } });
 const of = (player: number) => ({ params: { path: { player } } });
 

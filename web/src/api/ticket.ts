@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { today } from "./dates";
 import type { EntryDraft, PlanItemAsked } from "./types";
+import { useToday } from "./useToday";
 
 const TICKET = "ticket";
 
@@ -18,8 +19,9 @@ export function useTicket() {
 
 /** One's own plan for a week, and what one did last; of a link that opens everything. */
 export function useGuestWeek() {
+  const day = useToday();
   return useQuery({
-    queryKey: [TICKET, "week", today()],
+    queryKey: [TICKET, "week", day],
     queryFn: () => answered(client.GET("/api/ticket/week", { params: { query: { today: today() } } })),
   });
 }

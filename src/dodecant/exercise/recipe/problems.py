@@ -76,7 +76,7 @@ def _problem(error: Mapping[str, Any], skip: int) -> Problem:
 
 
 _WORDS: dict[str, tuple[str, str]] = {
-    "missing": ("This part of the recipe is missing.", "Add it; docs/recipe.md shows every field."),
+    "missing": ("Something is missing here.", "Add it."),
     "extra_forbidden": ("There is no field of this name here.", "Remove it, or check its spelling."),
     "literal_error": ("{input} is not one of the choices.", "Choose {expected}."),
     "union_tag_invalid": ("{input} is not one of the kinds.", "Choose {expected_tags}."),
@@ -93,8 +93,8 @@ _WORDS: dict[str, tuple[str, str]] = {
     "too_long": ("There are too many entries here.", "Give at most {max_length}."),
     "string_too_long": ("This text is too long.", "Keep it to {max_length} characters."),
     "string_too_short": ("This is empty.", "Write at least {min_length} character."),
-    "model_type": ("{input} is not a recipe part.", "Write an object in braces."),
-    "model_attributes_type": ("{input} is not a recipe part.", "Write an object in braces."),
+    "model_type": ("{input} is nothing that has fields.", "Write an object in braces."),
+    "model_attributes_type": ("{input} is nothing that has fields.", "Write an object in braces."),
     "tuple_type": ("{input} is not a list.", "Write a list in square brackets."),
     "json_invalid": ("This is not JSON: {error}.", "Export a recipe to see the form it has."),
 }

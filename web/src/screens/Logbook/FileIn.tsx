@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { zone } from "../../api/dates";
 import { readLogbook } from "../../api/files";
+import { entriesChanged } from "../../api/logbook";
 import type { ReadLogbook } from "../../api/types";
 import { OpenFile } from "../../parts/FileControls";
 import { Window } from "../../parts/Window";
@@ -23,7 +24,7 @@ export function FileIn() {
     try {
       await readLogbook(file, player, zone(), true);
       setSeen(null);
-      await queries.invalidateQueries({ queryKey: ["logbook"] });
+      await entriesChanged(queries);
     } catch (error) {
       tell("Nothing was taken", error);
     }

@@ -1,4 +1,5 @@
 import { Button, Group, List, Select, Stack, Text } from "@mantine/core";
+import { momentInWords } from "../../../api/dates";
 import type { Judged, KeptTake } from "../../../api/types";
 import { TideLine } from "./TideLine";
 
@@ -102,11 +103,5 @@ function slippedMost({ slips }: Judged): { degree: string; shown: string } | und
 }
 
 function named({ slips, notes, tempo, taken_at }: KeptTake): string {
-  const when = new Date(taken_at).toLocaleString([], {
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  });
-  return `${slips === 0 ? "clean" : `${slips} of ${notes}`} at ${tempo}, ${when}`;
+  return `${slips === 0 ? "clean" : `${slips} of ${notes}`} at ${tempo}, ${momentInWords(taken_at)}`;
 }
