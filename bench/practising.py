@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import random
 import tempfile
+import threading
 from collections import Counter
 from datetime import UTC, date, datetime, time, timedelta
 from pathlib import Path
+from time import perf_counter
+from zoneinfo import ZoneInfo
 
 from bench.timing import TUNE, best
 from dodecant.audio.mix import rendered, sound_file, soundings
@@ -15,6 +18,7 @@ from dodecant.backing.setting import Backing
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.part import read_part
+from dodecant.formats import logbook_files
 from dodecant.practice.planning.entries import Entry
 from dodecant.practice.planning.goals import PlanDocument
 from dodecant.practice.planning.plan import planned
@@ -22,6 +26,7 @@ from dodecant.practice.takes.due import due_notes
 from dodecant.practice.takes.simulated import PlannedSlip, simulated
 from dodecant.practice.takes.slips import judged
 from dodecant.store import coverage, logbook
+from dodecant.store.arrivals import take_in
 from dodecant.store.database import Database, atomic
 from dodecant.tables import load_tables
 
@@ -84,6 +89,37 @@ def planning_rows() -> list[tuple[str, str, str]]:
     return [
         (f"a plan of 26 weeks and {len(goals)} goals", f"{planning:.0f} ms", "under 100 ms"),
         *((f"100,000 entries: {name}", f"{ms:.1f} ms", "under 50 ms") for name, ms in found.items()),
+        *_file_rows(),
+    ]
+
+
+def _file_rows() -> list[tuple[str, str, str]]:
+    """A logbook file of a hundred thousand rows that is read and taken, while somebody else saves an entry now and then."""
+    data = logbook_files.to_csv(_entries(100_000))
+    with tempfile.TemporaryDirectory() as folder:
+        database = Database(Path(folder) / "d.db")
+        database.prepare()
+        ended, waits = threading.Event(), list[float]()
+
+        def save() -> None:
+            with database.connection() as connection:
+                while not ended.wait(0.1):
+                    begun = perf_counter()
+                    with atomic(connection):
+                        logbook.add(connection, _entries(1))
+                    waits.append(perf_counter() - begun)
+
+        saving = threading.Thread(target=save)
+        saving.start()
+        begun = perf_counter()
+        with database.connection() as connection:
+            take_in(connection, logbook_files.read_logbook(data, ZoneInfo("UTC")).entries, datetime.now(UTC))
+        seconds = perf_counter() - begun
+        ended.set()
+        saving.join()
+    return [
+        ("a file of 100,000 entries, read and taken", f"{seconds:.1f} s", "under 20 s"),
+        ("the longest that another's save waits for it", f"{1000 * max(waits):.0f} ms", "under 1,000 ms"),
     ]
 
 
