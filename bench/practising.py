@@ -94,7 +94,7 @@ def planning_rows() -> list[tuple[str, str, str]]:
 
 
 def _file_rows() -> list[tuple[str, str, str]]:
-    """A logbook file of a hundred thousand rows that is read and taken, while somebody else saves an entry now and then."""
+    """A logbook file of a hundred thousand rows that is read and taken, while somebody else saves now and then."""
     data = logbook_files.to_csv(_entries(100_000))
     with tempfile.TemporaryDirectory() as folder:
         database = Database(Path(folder) / "d.db")
@@ -112,8 +112,9 @@ def _file_rows() -> list[tuple[str, str, str]]:
         saving = threading.Thread(target=save)
         saving.start()
         begun = perf_counter()
+        read = logbook_files.read_logbook(data, ZoneInfo("UTC"))
         with database.connection() as connection:
-            take_in(connection, logbook_files.read_logbook(data, ZoneInfo("UTC")).entries, datetime.now(UTC))
+            take_in(connection, read.entries, datetime.combine(TODAY, time(12), UTC))
         seconds = perf_counter() - begun
         ended.set()
         saving.join()

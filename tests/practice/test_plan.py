@@ -159,11 +159,19 @@ def test_a_light_day_follows_a_hard_one() -> None:
         ({"goals": [{"title": "x", "keys": ["C"], "by": "2026-10-01"}]}, "due before the plan begins"),
         ({"goals": [{"title": "x", "keys": ["C"], "after": 3}]}, "waits for a goal there is not"),
         ({"goals": [{"title": "x", "keys": ["C"], "after": 0}]}, "waits for a goal there is not"),
-        ({"goals": [{"title": "x", "keys": ["C"], "after": 1}, {"title": "y", "keys": ["C"], "after": 0}]},
-         "/goals/0/after: “x” and “y” wait for each other. Let one of them begin at once."),
-        ({"goals": [{"title": "x", "keys": ["C"]}, *({"title": t, "keys": ["C"], "after": n} for t, n in
-                                                     (("y", 3), ("z", 1), ("w", 2)))]},
-         "/goals/1/after: “y”, “z” and “w” wait for each other"),
+        (
+            {"goals": [{"title": "x", "keys": ["C"], "after": 1}, {"title": "y", "keys": ["C"], "after": 0}]},
+            "/goals/0/after: “x” and “y” wait for each other. Let one of them begin at once.",
+        ),
+        (
+            {
+                "goals": [
+                    {"title": "x", "keys": ["C"]},
+                    *({"title": t, "keys": ["C"], "after": n} for t, n in (("y", 3), ("z", 1), ("w", 2))),
+                ]
+            },
+            "/goals/1/after: “y”, “z” and “w” wait for each other",
+        ),
         ({"goals": [{"title": "x", "keys": []}]}, "too few"),
         ({"goals": [{"title": "x", "keys": ["C"], "minutes": 0}]}, "greater than 0|more than 0|above 0|at least"),
         ({"minutes": [20, 20]}, "too few"),

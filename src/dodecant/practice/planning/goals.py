@@ -77,11 +77,13 @@ class PlanDocument(Part):
         for place, goal in enumerate(self.goals):
             after, by = f"/goals/{place}/after", f"/goals/{place}/by"
             if goal.after >= len(self.goals) or goal.after == place:
-                raise refused(MusicError(f"“{goal.title}” waits for a goal there is not.", cure="Choose another."), after)
+                error = MusicError(f"“{goal.title}” waits for a goal there is not.", cure="Choose another.")
+                raise refused(error, after)
             others = self._waits_for(place)
             if place in others:
                 named = listed([f"“{self.goals[other].title}”" for other in sorted(others)])
-                raise refused(MusicError(f"{named} wait for each other.", cure="Let one of them begin at once."), after)
+                error = MusicError(f"{named} wait for each other.", cure="Let one of them begin at once.")
+                raise refused(error, after)
             if goal.by is not None and goal.by < self.start:
                 error = MusicError(f"“{goal.title}” is due before the plan begins.", cure="Give a later day.")
                 raise refused(error, by)
