@@ -270,6 +270,16 @@ def lengths(document: dict[str, Any]) -> str:
         ),
         # Targets on the beat: a pickup, and the tone before a longer enclosure is held.
         ({"path": to(3), "enclosure": {"kind": "below"}}, "7:1 8:1 9:1 10:1 11:1 12:4"),
+        # The only leading note sounds already (E before F, B before C): the target waits for the beat all the same.
+        ({"path": to(4), "enclosure": {"kind": "below"}}, "7:1 8:1 9:1 10:1 11:1 12:2 14:2"),
+        (
+            {"path": {}, "ladder": {"kind": "arpeggio"}, "enclosure": {"kind": "below"}},
+            "7:1 8:1 9:1 10:1 11:1 12:1 13:1 14:2 16:8",
+        ),
+        (
+            {"path": to(4), "enclosure": {"kind": "below"}, "sounds": {"kind": "one", "scale": "dorian"}},
+            "7:1 8:1 9:1 10:2 12:1 13:1 14:2",
+        ),
         ({"path": to(3), "enclosure": {"kind": "above-below"}}, "6:1 7:1 8:2 10:1 11:1 12:2 14:1 15:1 16:8"),
         ({"path": to(2), "enclosure": {"kind": "above-two-below"}}, "5:1 6:1 7:1 8:1 9:1 10:1 11:1 12:4"),
         ({"path": to(4), "enclosure": {"kind": "below", "targets": "thirds-sevenths"}}, "0:1 1:2 3:1 4:1 5:3"),

@@ -32,8 +32,9 @@ class Encloser:
     ) -> tuple[list[FigureTone], Units]:
         """All groups in one line, each that begins on a target led into; and how long the pickup is, in note values.
 
-        The line begins `at` so many note values after a beat. With a landing on the beat every target falls on one: the
-        tone before its enclosure is held until it does, and a pickup leads into the first one. With only so many note
+        The line begins `at` so many note values after a beat. With a landing on the beat every target falls on one, also
+        where its only leading note sounds already: the tone before is held until it does, and a pickup leads into the
+        first one. With only so many note
         values of `room` (under a chord) there is no pickup, and an enclosure whose target would come too late does not
         begin: its target is played without it.
         """
@@ -44,7 +45,7 @@ class Encloser:
         for number, group in enumerate(groups):
             led = number > 0 or end is None
             before = self.before(group[0], line[-1] if line else None) if led else []
-            if before and on_beats:
+            if on_beats and led and self.is_target(group[0]):
                 if number == 0:
                     now -= len(before)
                 wait = -(now + len(before)) % self._units_in_beat
@@ -62,9 +63,13 @@ class Encloser:
             now += len(before) + sum(tone.units for tone in group)
         return line, pickup
 
+    def is_target(self, tone: FigureTone) -> bool:
+        """Whether a tone is to be led into."""
+        return self._targets is None or tone.degree in self._targets
+
     def before(self, target: FigureTone, last: FigureTone | None) -> list[FigureTone]:
         """The notes that lead into a target; one that would only repeat the note before it is left out."""
-        if self._targets is not None and target.degree not in self._targets:
+        if not self.is_target(target):
             return []
         found: list[FigureTone] = []
         for note in (self._note(word, target) for word in ENCLOSURES[self._recipe.kind]):

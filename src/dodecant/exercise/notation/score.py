@@ -218,9 +218,11 @@ class Strip:
 
     @property
     def formula(self) -> str:
-        """The numbers of its sound in order, each once, as they stand under its notes."""
-        numbers = {note.tone.step: note.tone.number for note in self.notes if note.tone.step is not None}
-        return " ".join(numbers[step] for step in sorted(numbers))
+        """The numbers of its sound in order, each tone once, as they first stand under its notes."""
+        numbers: dict[int, str] = {}
+        for tone in (note.tone for note in self.notes if note.tone.step is not None):
+            numbers.setdefault(tone.degree.half_steps % 12, tone.number)
+        return " ".join(numbers[height] for height in sorted(numbers))
 
     @property
     def played(self) -> tuple[tuple[Fraction, Fraction], ...]:
