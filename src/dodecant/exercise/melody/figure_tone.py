@@ -4,13 +4,32 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.rhythm.timing import PLAIN, Timing, Units
 from dodecant.music.core.degree import Degree
-from dodecant.music.core.pitch import Pitch
+from dodecant.music.core.pitch import NoteName, Pitch
+from dodecant.music.core.tonics import signs_on
 
 Interval = tuple[Degree, int]  # an exact interval above the anchor, and octaves
+
+
+class InChord(NamedTuple):
+    """Where a tone stands in a chord that is spelled from its own root: its interval, and those of the whole chord."""
+
+    interval: Degree
+    intervals: tuple[Degree, ...]
+
+    def root(self, root: NoteName) -> NoteName:
+        """The name of a root on which the chord takes the fewest signs.
+
+        >>> triad = tuple(map(Degree.parse, ("1", "3", "5")))
+        >>> [InChord(triad[1], triad).root(NoteName.parse(text)).text for text in ("D♯", "C♯", "F♯", "G♭", "B")]
+        ['E♭', 'D♭', 'F♯', 'G♭', 'B']
+        """
+        names = (root, *(name for name in root.enharmonics() if abs(name.alteration) <= 1))
+        return min(names, key=lambda name: (abs(name.alteration) > 1, signs_on(name, self.intervals)))
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -19,7 +38,8 @@ class FigureTone:
 
     Lines are built on the tonic C and carried to their keys afterwards. `was` is the degree it had where a lick came
     from; `lower_tones` are struck together with it; `leads` tells that it surrounds or approaches a target; `stage`
-    is the name of the stage that begins with it. It is told by its identity: makers make each once.
+    is the name of the stage that begins with it; `in_chord`, that a chord of its own spells it in each key. It is told
+    by its identity: makers make each once.
     """
 
     pitch: Pitch
@@ -30,6 +50,7 @@ class FigureTone:
     lower_tones: tuple[FigureTone, ...] = ()
     leads: bool = False
     stage: str = ""
+    in_chord: InChord | None = None
 
     @property
     def units(self) -> Units:
@@ -60,6 +81,18 @@ class ToneMaker:
             pitch, own = self.ladder.pitch(rung), self.ladder.degree(rung)
             moved = pitch.moved(name.steps - own.steps, name.half_steps - own.half_steps)
             self._made[key] = FigureTone(moved, name, rung)
+        return self._made[key]
+
+    def in_chord(self, anchor: int, rungs: int, chord: InChord) -> FigureTone:
+        """The tone so many rungs, each a half step, above a rung that is the root of a chord."""
+        key = ("in chord", anchor, rungs, chord)
+        if key not in self._made:
+            own, octaves = self.ladder.pitch(anchor), (rungs - chord.interval.half_steps) // 12
+            name = chord.root(own.name)
+            root = next(one for one in (own, own.moved(1, 0), own.moved(-1, 0)) if one.letter == name.letter)
+            pitch = root.moved(chord.interval.steps + 7 * octaves, chord.interval.half_steps + 12 * octaves)
+            degree = Degree.between(self.ladder.tonic, pitch.name)
+            self._made[key] = FigureTone(pitch, degree, anchor + rungs, in_chord=chord)
         return self._made[key]
 
     def above(self, anchor: int, interval: Interval) -> FigureTone:

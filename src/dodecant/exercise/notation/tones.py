@@ -7,7 +7,7 @@ from functools import partial
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
-from dodecant.exercise.melody.figure_tone import FigureTone
+from dodecant.exercise.melody.figure_tone import FigureTone, InChord
 from dodecant.exercise.melody.line import Line, Segment, Tones
 from dodecant.exercise.notation.roles import role_of
 from dodecant.exercise.notation.score import Role, Tone
@@ -74,8 +74,10 @@ class ToneAnalyser:
                 function = functions.get(raw)
                 if function is None:
                     function = functions[raw] = self._function(segment, raw)
-                if raw.degree.alteration and self._plain_chromatic(segment, raw):
-                    written: Pitch | None = segment.pitch(raw).plain(white_keys_too=True)
+                if raw.in_chord is not None:
+                    written: Pitch | None = _in_its_chord(segment, raw, raw.in_chord)
+                elif raw.degree.alteration and self._plain_chromatic(segment, raw):
+                    written = segment.pitch(raw).plain(white_keys_too=True)
                 else:
                     written = read.get(raw.pitch)
                 if written is None:
@@ -127,6 +129,13 @@ class ToneAnalyser:
         return _ToneInSound(step, number, weight, changed)
 
 
+def _in_its_chord(segment: Segment, raw: FigureTone, chord: InChord) -> Pitch:
+    """A tone of a chord that has moved off the key, spelled from the chord's own root."""
+    carried = segment.pitch(raw)
+    root = chord.root(Pitch.plainly(carried.midi - chord.interval.half_steps).name)
+    return Pitch.named(chord.interval.name_above(root), carried.midi)
+
+
 def _above_root(segment: Segment) -> int:
     """How many half steps the sound's tonic lies above the chord's root."""
     return segment.half_steps - segment.chord.root.pitch_class if segment.chord else 0
@@ -145,5 +154,4 @@ def _as_heard(written: Pitch, degree: Degree, sound: Sound, instrument: Instrume
     name = degree.name_above(sound.tonic)
     if name.pitch_class != heard.midi % 12:
         return heard
-    natural = Pitch(name.letter, name.alteration, 0)
-    return Pitch(name.letter, name.alteration, (heard.midi - natural.midi) // 12)
+    return Pitch.named(name, heard.midi)

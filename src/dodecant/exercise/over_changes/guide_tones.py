@@ -82,7 +82,7 @@ def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple
 
 def _named(name: NoteName, midi: int) -> Pitch:
     """The pitch of a name at a MIDI number."""
-    return Pitch(name.letter, name.alteration, (midi - Pitch(name.letter, name.alteration, 0).midi) // 12)
+    return Pitch.named(name, midi)
 
 
 class GuideToneLines:

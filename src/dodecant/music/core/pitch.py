@@ -122,6 +122,15 @@ class Pitch(NamedTuple):
         """
         return cls(*_PLAIN_NAMES[midi % 12], midi // 12 - 1)
 
+    @classmethod
+    def named(cls, name: NoteName, midi: int) -> Pitch:
+        """The pitch of a name that sounds a MIDI number.
+
+        >>> Pitch.named(NoteName.parse("B♯"), 60).text, Pitch.named(NoteName.parse("C♭"), 59).text
+        ('B♯3', 'C♭4')
+        """
+        return cls(name.letter, name.alteration, (midi - cls(name.letter, name.alteration, 0).midi) // 12)
+
     @property
     def name(self) -> NoteName:
         """The pitch without its octave."""
