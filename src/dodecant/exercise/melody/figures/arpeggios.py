@@ -5,17 +5,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 from fractions import Fraction
 
-from dodecant.exercise.melody.figure_tone import FigureTone, InChord
+from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures.base import Grounds
-from dodecant.exercise.melody.figures.moves import Move, MoveTones, Numbered
+from dodecant.exercise.melody.figures.moves import TWELVE, Move, MoveTones, Numbered, chord_of, in_parallel
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor
 from dodecant.exercise.recipe.figures import STACKED, Arpeggios
 from dodecant.exercise.rhythm.timing import Timing
-from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import CHORD_FAMILY
 
-_TWELVE = 12  # tones of a ladder whose rungs are half steps
 _FIFTH, _FIFTH_OF_TWELVE = 4, 8  # no fifth lies higher, in rungs
 _NO_FEWER = 6  # tones of a ladder that has a chord's numbers; with fewer its rungs are stacked
 _EIGHTH, _THIRD = Fraction(1, 2), Fraction(1, 3)  # of a beat
@@ -27,10 +25,11 @@ class ArpeggioTones(MoveTones[Arpeggios]):
     def __init__(self, part: Arpeggios, grounds: Grounds) -> None:
         super().__init__(part, grounds)
         octave = len(self.ladder.scale)
-        parallel = _in_parallel(part, self.ladder) if octave == _TWELVE else []
-        self._intervals = tuple(number.name for number in parallel if number.name is not None)
+        steps = STACKED[part.tones]
+        parallel = [in_parallel(self.ladder, step + 1) for step in steps] if octave == TWELVE else []
+        self.chord = chord_of(self.ladder, parallel)
         self._on_root = _shaped(part, parallel or _from_root(part, self.ladder), octave)
-        self._elsewhere = _shaped(part, parallel or [Numbered(n, n) for n in STACKED[part.tones]], octave)
+        self._elsewhere = _shaped(part, parallel or [Numbered(n, n) for n in steps], octave)
         # The rungs of a chord's own arpeggio, where the sound is a chord.
         self._chord = _frame_rungs(self.ladder) if self.ladder.scale.family == CHORD_FAMILY else ()
 
@@ -45,11 +44,6 @@ class ArpeggioTones(MoveTones[Arpeggios]):
         turned = {"up-down": 1, "down-up": 0}.get(self.part.order) == place % 2
         moves = self._on(anchor.rung)
         return moves[::-1] if turned else moves
-
-    def _tone(self, anchor: int, move: Move) -> FigureTone:
-        if self._intervals and isinstance(move, Numbered) and move.name is not None and self.ladder.place(anchor)[1]:
-            return self.maker.in_chord(anchor, move.elsewhere, InChord(move.name, self._intervals))
-        return super()._tone(anchor, move)
 
     def _on(self, anchor: int) -> Sequence[Move]:
         """From the root the chord's own arpeggio; from other tones one of the ladder's, or the chord inverted."""
@@ -70,17 +64,6 @@ class ArpeggioTones(MoveTones[Arpeggios]):
         times = [third._replace(at=Fraction(0)), third, third, *(eighth for _ in tones[3:])]
         leading = self.maker.leading_to(tones[0], eighth._replace(at=_EIGHTH))
         return [leading, *(self.maker.timed(tone, time) for tone, time in zip(tones, times, strict=False))]
-
-
-def _in_parallel(part: Arpeggios, ladder: Ladder) -> list[Numbered]:
-    """On all twelve tones the chord on the root, moved by half steps: its steps, with their names in the chord."""
-    found = []
-    for step in STACKED[part.tones]:
-        number = step + 1
-        rung = ladder.rung_at(number)
-        rung = Degree(number).half_steps if rung is None else rung
-        found.append(Numbered(rung, rung, ladder.name_for(number) or ladder.degree(rung)))
-    return found
 
 
 def _from_root(part: Arpeggios, ladder: Ladder) -> list[Numbered]:
@@ -120,7 +103,7 @@ def _shaped(part: Arpeggios, stack: Sequence[Numbered], octave: int) -> list[Mov
         tones[turn] = _raised(tones[turn], octave)
     tones.sort(key=lambda tone: tone.from_root)
     if part.order == "from-fifth-down":
-        fifth = _FIFTH_OF_TWELVE if octave == _TWELVE else _FIFTH
+        fifth = _FIFTH_OF_TWELVE if octave == TWELVE else _FIFTH
         return [tone for tone in reversed(tones) if tone.elsewhere <= fifth] or list(tones[::-1])
     if part.order == "down":
         tones.reverse()

@@ -6,7 +6,17 @@ from collections.abc import Sequence
 
 from dodecant.exercise.melody.figure_tone import FigureTone
 from dodecant.exercise.melody.figures.base import Figure, Grounds
-from dodecant.exercise.melody.figures.moves import Move, MoveTones, Numbered, mirrored, numbered
+from dodecant.exercise.melody.figures.moves import (
+    TWELVE,
+    WHOLE,
+    Move,
+    MoveTones,
+    Numbered,
+    chord_of,
+    in_parallel,
+    mirrored,
+    numbered,
+)
 from dodecant.exercise.melody.path import Anchor
 from dodecant.exercise.recipe.cell import CellTone, parse_cell
 from dodecant.exercise.recipe.figures import Cell, FigurePart, Intervals, Run
@@ -47,8 +57,13 @@ class IntervalTones(MoveTones[Intervals]):
 
     def __init__(self, part: Intervals, grounds: Grounds) -> None:
         super().__init__(part, grounds)
-        far = part.size - 1
-        self.moves = {"down": (far, 0), "there-and-back": (0, far, 0)}.get(part.direction, (0, far))
+        octaves, steps = divmod(part.size - 1, WHOLE)
+        far: Move = steps + octaves * len(self.ladder.scale)
+        near: Move = 0
+        if len(self.ladder.scale) == TWELVE:
+            near, far = in_parallel(self.ladder, 1), in_parallel(self.ladder, part.size)
+            self.chord = chord_of(self.ladder, (near, far))
+        self.moves = {"down": (far, near), "there-and-back": (near, far, near)}.get(part.direction, (near, far))
         self._alternates = part.direction == "alternating"
 
     def _moves_on(self, anchor: Anchor, place: int) -> Sequence[Move]:
@@ -67,6 +82,7 @@ class CellTones(MoveTones[Cell]):
         self._missing = tuple(dict.fromkeys(plain))
         moves = [self._move(tone, offset, part.lacking) for tone, offset in zip(tones, offsets, strict=True)]
         self.moves = [move for move in moves if move is not None]
+        self.chord = chord_of(self.ladder, self.moves)
 
     @property
     def missing(self) -> tuple[int, ...]:
