@@ -39,6 +39,7 @@ from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, 
 from dodecant.exercise.remarks.on_rules import (
     remarks_on_etude,
     remarks_on_kept_sounds,
+    remarks_on_peak,
     remarks_on_rules,
     remarks_on_rules_of_line,
 )
@@ -83,6 +84,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     remarks += remarks_on_kept_sounds(recipe, strips, tables.scales)
     would = _would_fit(tables, worked)
     remarks += remarks_on_etude(recipe, worked.left_out, worked.unfitted, would, worked.metre)
+    remarks += remarks_on_peak(recipe, first, worked.metre)
     remarks += remarks_on_bar(recipe_at(recipe, first.stop), line.group, worked.metre, len(first.bars))
 
     def lines_of(other: Recipe) -> list[Strip]:

@@ -77,6 +77,26 @@ def remarks_on_rules_of_line(recipe: Recipe, strip: Strip, line: Line) -> Iterat
         yield Remark("lacks", strip.stop.index, f"/rules/{number}/what/figure/text", text)
 
 
+def remarks_on_peak(recipe: Recipe, strip: Strip, metre: Metre) -> Iterator[Remark]:
+    """An etude whose highest note does not lie in the bar it was asked for."""
+    peak = recipe.etude.peak if recipe.etude else 0
+    if not peak or not strip.notes:
+        return
+    top = max(note.tone.written.midi for note in strip.notes)
+    highest = [int(note.start // metre.quarters) + 1 for note in strip.notes if note.tone.written.midi == top]
+    if peak in highest:
+        return
+    last = int(-(-strip.end // metre.quarters))
+    if peak > last:
+        why = f"There is no bar {peak}"
+    elif not any(note.start // metre.quarters + 1 == peak for note in strip.notes):
+        why = f"Bar {peak} is silent"
+    else:
+        why = f"Nothing goes highest in bar {peak}"
+    cure = Cure("Highest wherever it falls", {"etude": {"peak": 0}})
+    yield Remark("choices", None, "/etude/peak", f"{why}: the highest note lies in bar {highest[0]}.", (cure,))
+
+
 def remarks_on_etude(
     recipe: Recipe, left_out: Sequence[int], unfitted: Sequence[Chord], would: Sequence[VocabularyPiece], metre: Metre
 ) -> Iterator[Remark]:

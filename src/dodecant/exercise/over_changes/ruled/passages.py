@@ -22,7 +22,7 @@ def passages_of(what: RuleAssignments, stop: Stop) -> list[RuledPassage]:
     lead_in = stop.form.lead_in
     for number, over in enumerate(chords):
         end = over.start + over.length - lead_in
-        if every and end > 0 and end % every == 0 and number + 1 < len(chords) and over.length > 1:
+        if every and end > 0 and end % every == 0 and over.length > 1:
             breathes.add(number)
     for number, over in enumerate(chords):
         if over.sound is None or over.chord is None:
