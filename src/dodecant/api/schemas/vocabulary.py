@@ -38,7 +38,7 @@ class FittingOut(BaseModel):
     def of(cls, piece: VocabularyPiece, scales: ScaleCatalogue) -> FittingOut:
         """Worked out; raises RecipeError for a piece that cannot be played."""
         found = on_the_shelf(piece, scales)
-        chords = [(one.family, one.root) for one in found.chords]
+        chords = [(one.families[0], one.root) for one in found.chords]
         words = fits_text(found.families, chords, found.beats, (found.first, found.last), found.level, piece.role)
         return cls(
             families=list(found.families),

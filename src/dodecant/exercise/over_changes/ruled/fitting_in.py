@@ -41,6 +41,8 @@ _EXAMPLES: dict[QualityFamily, str] = {
     "minor-major": "Cm(maj7)",
     "augmented": "Cmaj7♯5",
 }
+# What one comes home to, what else would do, and the seventh (half steps) by which the two differ.
+_HOMES: dict[QualityFamily, tuple[QualityFamily, int]] = {"major": ("dominant", 11), "minor": ("minor-major", 10)}
 _C = NoteName(0)
 _LEAP = 7  # half steps that are not easy
 _MANY = 2  # notes in a beat that are easy
@@ -48,9 +50,13 @@ _MANY = 2  # notes in a beat that are easy
 
 @dataclass(frozen=True)
 class ChordWanted:
-    """A chord that a piece over several chords wants: its family, root (half steps above the first), and beats."""
+    """A chord that a piece over several chords wants: its families, root (half steps above the first), and beats.
 
-    family: QualityFamily
+    What a piece comes home to may have another seventh where the piece plays none: a two five one in major ends on the
+    I7 of a blues too.
+    """
+
+    families: tuple[QualityFamily, ...]
     root: int
     beats: Fraction
 
@@ -188,7 +194,7 @@ def _of_lick(lick: Lick) -> Fitting:
     leans = any(tone.function not in ("chord", "scale") for tone in lick.tones)
     dense = Fraction(len(line)) / sounding
     return Fitting(
-        (wanted[0].family,),
+        (wanted[0].families[0],),
         wanted if len(wanted) > 1 else (),
         lick.length,
         lick.tones[0].was.text,
@@ -202,10 +208,14 @@ def _chords_wanted(lick: Lick) -> Iterator[ChordWanted]:
     chords = [one for one in lick.chords if one.chord is not None and one.start < lick.length]
     ends = [*(one.start for one in chords[1:]), lick.length]
     root = chords[0].chord.root.pitch_class if chords[0].chord else 0
-    for one, end in zip(chords, ends, strict=True):
+    for number, (one, end) in enumerate(zip(chords, ends, strict=True)):
         assert one.chord is not None  # noqa: S101 - filtered above
         above = (one.chord.root.pitch_class - root) % 12
-        yield ChordWanted(family_of(one.chord.heard.quality), above, end - one.start)
+        family = family_of(one.chord.heard.quality)
+        other, seventh = _HOMES.get(family, (family, 0))
+        played = {tone.exact[0].half_steps % 12 for tone in lick.tones if tone.over == number}
+        home = 0 < number == len(chords) - 1 and seventh not in played
+        yield ChordWanted((family, other) if home and other != family else (family,), above, end - one.start)
 
 
 def _level(line: Sequence[int], dense: Fraction, *, leans: bool, several: bool) -> int:

@@ -71,7 +71,7 @@ def _over_several(timeline: Timeline, first: int, fits: Fitting) -> int:
     root: int | None = None
     for place, wanted in enumerate(fits.chords):
         chord = chord_at(timeline, number) if number < len(timeline.due) else None
-        if chord is None or family_of(chord.heard.quality) != wanted.family:
+        if chord is None or family_of(chord.heard.quality) not in wanted.families:
             return 0
         root = chord.root.pitch_class if root is None else root
         if (chord.root.pitch_class - root) % 12 != wanted.root:
