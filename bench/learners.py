@@ -166,15 +166,19 @@ def held(way: str, kind: Kind, minutes: int, seeds: Iterable[int]) -> float:
 
 
 def learner_rows(many: int = 100) -> list[tuple[str, str, str]]:
-    """A row for each kind and each number of minutes: keys of thirty-six that hold, by each way."""
+    """A row for each kind and each number of minutes, and one for all: keys of thirty-six that hold, by each way."""
     rows = []
     for minutes in (15, 30):
-        for kind in KINDS:
-            found = {way: held(way, kind, minutes, range(many)) for way in WAYS}
-            told = ", ".join(f"{way} {keys:.1f}" for way, keys in found.items())
-            margin = found["until-it-holds"] / max(0.1, max(found["once-each"], found["rotation"]))
-            rows.append((f"{kind.name} learners, {minutes} minutes: keys of 36 that hold", told, f"{margin:.1f} times"))
+        found = {kind.name: {way: held(way, kind, minutes, range(many)) for way in WAYS} for kind in KINDS}
+        found[f"all {len(KINDS) * many}"] = {way: mean(one[way] for one in found.values()) for way in WAYS}
+        rows += [_row(f"{name} learners, {minutes} minutes", keys) for name, keys in found.items()]
     return rows
+
+
+def _row(who: str, keys: dict[str, float]) -> tuple[str, str, str]:
+    told = ", ".join(f"{way} {held:.1f}" for way, held in keys.items())
+    margin = keys["until-it-holds"] / max(0.1, keys["once-each"], keys["rotation"])
+    return f"{who}: keys of 36 that hold", told, f"{margin:.2f} times"
 
 
 if __name__ == "__main__":
