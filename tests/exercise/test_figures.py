@@ -146,16 +146,21 @@ TABLE: list[tuple[dict[str, Any], str]] = [
     ({"ladder": TWELVE, "path": to(2), "figure": cell("1 4 3 2", **RUNGS)}, "C4 D♯4 D4 C♯4 C♯4 E4 D♯4 D4 D4 F4 E4 D♯4"),
     ({"ladder": CHORD, "sounds": {"kind": "one", "scale": "dorian"}}, "C4 E♭4 G4 B♭4 C5"),
     # On all twelve tones the chord of the root goes along by half steps, spelled from its own root.
-    ({"ladder": TWELVE, "path": to(3), "figure": chords("triad")},
-     "C4 E4 G4 D♭4 F4 A♭4 D4 F♯4 A4 E♭4 G4 B♭4 E4 G♯4 B4"),
-    ({"ladder": TWELVE, "path": to(2), "figure": chords("triad", order="from-fifth-down")},
-     "G4 E4 C4 A♭4 F4 D♭4 A4 F♯4 D4"),
+    (
+        {"ladder": TWELVE, "path": to(3), "figure": chords("triad")},
+        "C4 E4 G4 D♭4 F4 A♭4 D4 F♯4 A4 E♭4 G4 B♭4 E4 G♯4 B4",
+    ),
+    (
+        {"ladder": TWELVE, "path": to(2), "figure": chords("triad", order="from-fifth-down")},
+        "G4 E4 C4 A♭4 F4 D♭4 A4 F♯4 D4",
+    ),
     ({"ladder": TWELVE, "path": to(2), "figure": chords("triad", rotation=1)}, "E4 G4 C5 F4 A♭4 D♭5 F♯4 A4 D5"),
-    ({"ladder": TWELVE, "path": to(2), "figure": chords("ninth")},
-     "C4 E4 G4 B4 D5 D♭4 F4 A♭4 C5 E♭5 D4 F♯4 A4 C♯5 E5"),
+    ({"ladder": TWELVE, "path": to(2), "figure": chords("ninth")}, "C4 E4 G4 B4 D5 D♭4 F4 A♭4 C5 E♭5 D4 F♯4 A4 C♯5 E5"),
     ({"ladder": TWELVE, "path": to(2), "figure": chords("fourths")}, "C4 F4 B4 D♭4 G♭4 C5 D4 G4 C♯5"),
-    ({"ladder": TWELVE, "path": to(3), "figure": chords("seventh"), "sounds": {"kind": "one", "scale": "dorian"}},
-     "C4 E♭4 G4 B♭4 C♯4 E4 G♯4 B4 D4 F4 A4 C5 E♭4 G♭4 B♭4 D♭5"),
+    (
+        {"ladder": TWELVE, "path": to(3), "figure": chords("seventh"), "sounds": {"kind": "one", "scale": "dorian"}},
+        "C4 E♭4 G4 B♭4 C♯4 E4 G♯4 B4 D4 F4 A4 C5 E♭4 G♭4 B♭4 D♭5",
+    ),
     ({"ladder": TWELVE, "sounds": {"kind": "one", "scale": "aeolian"}, "path": to(3)}, "C4 C♯4 D4 E♭4"),
     # Enclosures and approaches, flowing; a note that would only repeat the one before is left out.
     ({"path": {**to(3), **AND_BACK, "again": True}}, "C4 D4 E4 E4 D4 C4"),

@@ -177,20 +177,16 @@ def _strips(
             draw = contour_svg if sheet.reading == "contour" else _engraved
             one["file"] = f"strip-{strip.stop.index}.svg"
             pictures[one["file"]] = on_paper(draw(exercise, strip, width))
-            other = _same_strip(sheet.other_clef, strip) if sheet.other_clef and sheet.reading == "notes" else None
-            if other is not None and sheet.other_clef is not None:
+            if sheet.other_clef is not None and sheet.reading == "notes":
                 one["other"] = f"other-{strip.stop.index}.svg"
-                pictures[one["other"]] = on_paper(_engraved(sheet.other_clef, other, other_width))
+                there = next(other for other in sheet.other_clef.strips if other.stop is strip.stop)
+                pictures[one["other"]] = on_paper(_engraved(sheet.other_clef, there, other_width))
         found.append(one)
     return found
 
 
 def _engraved(exercise: Exercise, strip: Strip, width: int) -> str:
     return strip_svg(exercise, strip, width, styled=True)
-
-
-def _same_strip(exercise: Exercise, strip: Strip) -> Strip | None:
-    return next((one for one in exercise.strips if one.stop.index == strip.stop.index), None)
 
 
 def _width(exercise: Exercise, columns: int, layout: HandoutLayout) -> int:

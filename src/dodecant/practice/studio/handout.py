@@ -14,7 +14,6 @@ from dodecant.exercise.recipe.cell import parse_cell
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import Cell
 from dodecant.exercise.recipe.part import Part
-from dodecant.instrument.profile import Instrument
 from dodecant.music.scales.neighbours import derivation
 from dodecant.music.scales.working import WorkingStep, working
 from dodecant.practice.studio.profile import Reading
@@ -80,11 +79,6 @@ def strips_on(exercise: Exercise, layout: HandoutLayout) -> tuple[Strip, ...]:
         return ()
     first = exercise.strips[0].stop.key
     return tuple(one for one in exercise.strips if layout.strips == "all" or one.stop.key == first)
-
-
-def other_clef(instrument: Instrument) -> str:
-    """The part at concert pitch that reads the other clef."""
-    return "part-c-treble" if instrument.clef == "bass" else "part-c-bass"
 
 
 def formula(strip: Strip) -> str:

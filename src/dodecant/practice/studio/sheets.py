@@ -7,12 +7,11 @@ from typing import NamedTuple
 
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.recipe.document import Recipe
-from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.tables import Tables
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.studio.assignment import Assignment, own_assignment
-from dodecant.practice.studio.fit import fitted
-from dodecant.practice.studio.handout import HandoutLayout, Sheet, other_clef
+from dodecant.practice.studio.handout import HandoutLayout, Sheet
+from dodecant.practice.studio.other_clef import in_other_clef
 from dodecant.practice.studio.profile import PlayerProfile
 
 
@@ -48,7 +47,7 @@ def sheets_of(
             f"For {day_text(given.due)}" if given.due else "",
             tuple((link.name, link.address) for link in given.links) if place == 0 else (),
             seat.address if seat else "",
-            _in_other_clef(recipe, exercise, tables, press) if layout.both_clefs else None,
+            in_other_clef(exercise, tables.instruments) if layout.both_clefs else None,
             profile.reading if profile else "notes",
         )
 
@@ -64,14 +63,3 @@ def _with_maps(recipe: Recipe, layout: HandoutLayout) -> Recipe:
     if layout.maps == "none":
         return recipe
     return recipe.model_copy(update={"spelling": recipe.spelling.model_copy(update={"maps": layout.maps})})
-
-
-def _in_other_clef(
-    recipe: Recipe, exercise: Exercise, tables: Tables, press: Callable[[Recipe], Exercise]
-) -> Exercise | None:
-    """The same as the other clef reads it; none where it cannot be worked out for it."""
-    part = PlayerProfile(name="the other clef", instrument=other_clef(exercise.instrument), numbers=recipe.numbers)
-    try:
-        return press(fitted(recipe, part, tables).recipe)
-    except RecipeError:
-        return None
