@@ -295,7 +295,7 @@ def test_strangers_and_guests_go_where_they_may_and_nowhere_else(
 
 
 def test_no_other_ticket_opens_anything(guest: tuple[TestClient, TestClient, int, int], database: Database) -> None:
-    """Every address for whoever has a revoked ticket; for wrong, expired and empty ones and sessions nobody began some."""
+    """Every address for who has a revoked ticket; some for wrong, expired and empty ones and sessions nobody began."""
     teacher, _, number, who = guest
     revoked, expired = link(teacher, number, who), link(teacher, number, who)
     with database.connection() as connection:

@@ -32,9 +32,9 @@ class Encloser:
     ) -> tuple[list[FigureTone], Units]:
         """All groups in one line, each that begins on a target led into; and how long the pickup is, in note values.
 
-        The line begins `at` so many note values after a beat. With a landing on the beat every target falls on one, also
-        where its only leading note sounds already: the tone before is held until it does, and a pickup leads into the
-        first one. With only so many note
+        The line begins `at` so many note values after a beat. With a landing on the beat every target falls on one,
+        also where its only leading note sounds already: the tone before is held until it does, and a pickup leads into
+        the first one. With only so many note
         values of `room` (under a chord) there is no pickup, and an enclosure whose target would come too late does not
         begin: its target is played without it.
         """

@@ -45,7 +45,7 @@ def in_parallel(ladder: Ladder, number: int) -> Numbered:
 
 
 def chord_of(ladder: Ladder, moves: Sequence[Move]) -> tuple[Degree, ...]:
-    """The intervals of a figure that goes along by half steps, as they are spelled from its own root; none elsewhere."""
+    """The intervals of a figure that goes along by half steps, by which its root spells it; none elsewhere."""
     if len(ladder.scale) != TWELVE:
         return ()
     names = (move.name for move in moves if isinstance(move, Numbered))
