@@ -46,6 +46,32 @@ def test_how_chords_are_joined(tables: Tables, joins: dict[str, Any], words: str
     assert words in said
 
 
+# On few tones the second tone up is no third: what is said is what is played, note by note.
+@pytest.mark.parametrize(
+    ("scale", "ladder", "size", "words", "notes"),
+    [
+        ("ionian", "scale", 3, "Take thirds up through", "C E D F"),
+        ("minor-pentatonic", "scale", 3, "Take leaps over one tone up through", "C F E♭ G"),
+        ("minor-pentatonic", "scale", 4, "Take leaps over two tones up through", "C G E♭ B♭"),
+        ("major-pentatonic", "scale", 2, "Take neighbouring tones up through", "C D D E"),
+        ("minor-pentatonic", "scale", 8, "Take octaves up through", "C C E♭ E♭"),
+        ("minor-pentatonic", "scale", 10, "Take leaps of an octave and two tones up through", "C F E♭ G"),
+        ("dorian", "chord-tones", 3, "Take leaps over one tone up on the chord tones through", "C G E♭ B♭"),
+        ("minor-blues", "scale", 8, "Take octaves up through", "C C E♭ E♭"),
+        ("dorian", "chromatic", 3, "Take thirds up on all twelve tones through", "C E♭ C♯ E"),
+        ("ionian", "chromatic", 8, "Take octaves up on all twelve tones through", "C C C♯ C♯"),
+    ],
+)
+def test_what_an_interval_is_called_on_few_tones(
+    tables: Tables, scale: str, ladder: str, size: int, words: str, notes: str
+) -> None:
+    document = {"sounds": {"kind": "one", "scale": scale}, "ladder": {"kind": ladder}, "path": {"direction": "up"},
+                "figure": {"kind": "intervals", "size": size}, "keys": {"order": "picked", "picked": ["C"]}}  # fmt: skip
+    exercise = press(read_recipe(document), tables)
+    assert sentence_text(exercise.sentence).startswith(words)
+    assert [note.tone.written.name.text for note in exercise.strips[0].notes[:4]] == notes.split()
+
+
 # Sounds on roots of their own are named as they sound: the fifth and sixth of D, of E♭, and as a clarinet reads G.
 @pytest.mark.parametrize(
     ("key", "player", "words"),

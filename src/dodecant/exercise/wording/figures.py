@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any, NamedTuple
 
+from dodecant.exercise.melody.ladder_scales import ladder_scale
 from dodecant.exercise.recipe.courses import CoursePart, ReturnCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import Enclosure
@@ -24,9 +25,11 @@ from dodecant.exercise.recipe.ladders import ArpeggioLadder, LadderPart, PairLad
 from dodecant.exercise.recipe.lick_text import read_lick
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import phrase
-from dodecant.exercise.wording.small_words import nth
+from dodecant.exercise.wording.small_words import count, nth
 from dodecant.music.scales.stacks import triad_pairs
 
+_HAS_THIRDS = 6  # tones of a ladder on which every second tone is called a third
+_OCTAVE = 7  # steps
 _STRUCK = {"seventh": "seventh chords", "ninth": "ninth chords"}
 ENCLOSURES: dict[str, str] = {
     "below": "a half step below",
@@ -67,6 +70,8 @@ class FigureWords(NamedTuple):
 
 def figure_text(recipe: Recipe, first: Stop) -> str:
     """The figure as the sentence says it."""
+    if isinstance(recipe.figure, Intervals) and len(ladder_scale(recipe.ladder, first.written.scale)) < _HAS_THIRDS:
+        return f"{_leap(recipe.figure.size)} {phrase('Intervals.direction', recipe.figure.direction)}"
     return FIGURES_SAID[type(recipe.figure)].phrase(recipe.figure, first)
 
 
@@ -87,6 +92,14 @@ def _lick(figure: OwnLick, first: Stop) -> str:
 
 def _intervals(figure: Intervals, first: Stop) -> str:
     return f"{phrase('Intervals.size', figure.size)} {phrase('Intervals.direction', figure.direction)}"
+
+
+def _leap(size: int) -> str:
+    """An interval on a ladder of few tones, where the second tone up is no third."""
+    octaves, steps = divmod(size - 1, _OCTAVE)
+    if octaves:
+        return "octaves" if steps == 0 else f"leaps of an octave and {count(steps)} tone{'s' * (steps > 1)}"
+    return "neighbouring tones" if steps == 1 else f"leaps over {count(steps - 1)} tone{'s' * (steps > 2)}"
 
 
 def _arpeggios(figure: Arpeggios, first: Stop) -> str:
