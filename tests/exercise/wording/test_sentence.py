@@ -65,8 +65,10 @@ def test_how_chords_are_joined(tables: Tables, joins: dict[str, Any], words: str
 def test_what_an_interval_is_called_on_few_tones(
     tables: Tables, scale: str, ladder: str, size: int, words: str, notes: str
 ) -> None:
-    document = {"sounds": {"kind": "one", "scale": scale}, "ladder": {"kind": ladder}, "path": {"direction": "up"},
-                "figure": {"kind": "intervals", "size": size}, "keys": {"order": "picked", "picked": ["C"]}}  # fmt: skip
+    document = {
+        "sounds": {"kind": "one", "scale": scale}, "ladder": {"kind": ladder}, "path": {"direction": "up"},
+        "figure": {"kind": "intervals", "size": size}, "keys": {"order": "picked", "picked": ["C"]},
+    }  # fmt: skip
     exercise = press(read_recipe(document), tables)
     assert sentence_text(exercise.sentence).startswith(words)
     assert [note.tone.written.name.text for note in exercise.strips[0].notes[:4]] == notes.split()
