@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import articulations, converter, stream
 
+from dodecant.exercise.companions.left_hand import left_hand, octaves_below
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
@@ -75,20 +76,52 @@ def test_tablature_counts_triplets_as_the_staff_does(schema: etree.XMLSchema) ->
 
 
 def test_both_hands_and_arpeggios_by_the_book(schema: etree.XMLSchema) -> None:
-    """The left hand's fingers stand below; a line of three tones has an arpeggio's fingers, not its scale's."""
+    """The left hand has a staff of its own; a line of three tones has an arpeggio's fingers, not its scale's."""
     both = played("piano", {"kind": "keyboard", "hand": "both"}, "C")
     left = [mark.other.text for mark in both.strips[0].fingers if mark and mark.other]
     assert "".join(left) == "54321321"
     score = etree.fromstring(to_musicxml(both))
     assert schema.validate(score), schema.error_log
-    marks = [(mark.get("placement"), mark.text) for mark in score.iter("fingering")]
-    assert marks[:4] == [("above", "1"), ("below", "5"), ("above", "2"), ("below", "4")]
+    hands = {
+        staff: [(mark.get("placement"), mark.text) for one in score.iter("note") if one.findtext("staff") == staff
+                for mark in one.iter("fingering")]
+        for staff in "12"
+    }  # fmt: skip
+    assert hands["1"] == [("above", finger) for finger in "12312345"]
+    assert hands["2"] == [("below", finger) for finger in "54321321"]
     wide = {"ladder": {"kind": "arpeggio", "size": 3}, "path": {"direction": "up", "high": {"octave": 3}}}
     for key, right, lefts in (("C", "1231235", "5421421"), ("E♭", "4124124", "2142142"), ("B♭", "4124124", "3213213")):
         hands = {
             hand: texts(played("piano", {"kind": "keyboard", "hand": hand}, key, **wide)) for hand in ("right", "left")
         }
         assert hands == {"right": " ".join(right), "left": " ".join(lefts)}
+
+
+@pytest.mark.parametrize(
+    ("key", "more", "lowest", "clefs"),
+    [
+        ("C", {}, ["C3", "D3", "E3"], "GF"), ("E♭", {}, ["E♭3", "F3", "G3"], "GF"),
+        ("C", {"path": {"direction": "up", "high": {"octave": 3}}}, ["C2", "D2", "E2"], "GF"),
+        ("E♭", {"figure": {"kind": "arpeggios", "rhythm": "struck"}, "path": {"direction": "up"}},
+         ["E♭2 G2 B♭2", "F2 A♭2 C3", "G2 B♭2 D3"], "GF"),
+    ],
+)  # fmt: skip
+def test_the_left_hand_plays_the_line_on_its_own_staff(
+    key: str, more: dict[str, Any], lowest: list[str], clefs: str, schema: etree.XMLSchema
+) -> None:
+    exercise = played("piano", {"kind": "keyboard", "hand": "both"}, key, **more)
+    score = etree.fromstring(to_musicxml(exercise))
+    assert schema.validate(score), schema.error_log
+    assert "".join(sign.text or "" for sign in score.iter("sign")) == clefs
+    part = left_hand(exercise.strips[0], octaves_below(exercise.strips))
+    assert part is not None
+    assert [" ".join(pitch.text for pitch in chord.pitches) for chord in part.chords[:3]] == lowest
+    upper, lower = ([one for one in score.iter("note") if one.findtext("staff") == staff] for staff in "12")
+    assert [one.findtext("duration") for one in upper] == [one.findtext("duration") for one in lower]
+    steps = [sorted(one.findtext("pitch/step", "") for one in hand) for hand in (upper, lower)]
+    assert steps[0] == steps[1]
+    fingers = [len(list(one.iter("fingering"))) for one in lower if one.find("pitch") is not None]
+    assert set(fingers) == {1}
 
 
 def test_the_sentence_and_its_phrase() -> None:

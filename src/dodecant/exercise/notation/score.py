@@ -74,7 +74,7 @@ class Note(NamedTuple):
 class FingerMark(NamedTuple):
     """What the hand does for a note, and what of that is written over it; nothing, where the text is empty.
 
-    What the `other` hand does, where both play the line, is written below it.
+    What the `other` hand does, where both play the line, is written on its own staff.
     """
 
     finger: Finger
@@ -129,9 +129,10 @@ class CompanionChord(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class CompanionPart:
-    """What goes beside a strip, in the same bars: only sounding, or `written` on a staff of its own (in `fifths`).
+    """What goes beside a strip, in the same bars: only sounding, or `written` on its own staff (in `fifths`).
 
-    `signs` are the accidentals of each tone struck; pieces count what is struck as they count notes.
+    `signs` are the accidentals of each tone struck, `fingers` what plays them, where that is shown; pieces count what
+    is struck as they count notes.
     """
 
     kind: str
@@ -141,6 +142,7 @@ class CompanionPart:
     bars: tuple[WrittenBar, ...]
     signs: tuple[tuple[Accidental | None, ...], ...]
     fifths: int
+    fingers: tuple[tuple[FingerMark, ...], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

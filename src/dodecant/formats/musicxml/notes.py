@@ -42,9 +42,9 @@ class NoteWriter:
         number = note.tone.number
         lyric = f'<lyric number="1"><text>{number}</text></lyric>' if number else ""
         if note.tone.changed or note.marks or note.slur:
-            tail = _noted(tail, _strokes(note))
+            tail = noted(tail, _strokes(note))
         if mark is not None and (technical := technical_xml(mark, on_staff=True)):
-            tail = _noted(tail, technical)
+            tail = noted(tail, technical)
         return f'<note id="{name}">{self._pitch(note)}{head}{sign_xml(note.accidental)}{tail}{lyric}</note>{under}'
 
     def _under(self, piece: WrittenSign, note: Note, mark: FingerMark | None) -> str:
@@ -68,11 +68,13 @@ def mark_of_each(note: Note, mark: FingerMark) -> dict[int, FingerMark]:
     return dict(zip(heights, mark.under, strict=False))
 
 
-def chord_tone(piece: WrittenSign, pitch: Pitch, sign: Accidental | None, mark: FingerMark | None = None) -> str:
+def chord_tone(
+    piece: WrittenSign, pitch: Pitch, sign: Accidental | None, mark: FingerMark | None = None, technical: str = ""
+) -> str:
     """A further tone of what is struck with the piece."""
     head, tail = shape(piece._replace(beams=(), tuplet=None))
-    if mark is not None and (technical := technical_xml(mark, on_staff=True)):
-        tail = _noted(tail, technical)
+    technical = technical_xml(mark, on_staff=True) if mark is not None else technical
+    tail = noted(tail, technical) if technical else tail
     return f"<note><chord/>{pitch_xml(pitch)}{head}{sign_xml(sign)}{tail}</note>"
 
 
@@ -99,7 +101,7 @@ def _strokes(note: Note) -> str:
     return slur + (f"<articulations>{signs}</articulations>" if signs else "")
 
 
-def _noted(tail: str, more: str) -> str:
+def noted(tail: str, more: str) -> str:
     """The end of a note with more notations."""
     if "</notations>" in tail:
         return tail.replace("</notations>", f"{more}</notations>")

@@ -5,10 +5,12 @@ from __future__ import annotations
 import re
 from fractions import Fraction
 
+from dodecant.exercise.companions.left_hand import left_hand, octaves_below
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import CompanionPart, Strip, WrittenSign
 from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins
-from dodecant.formats.musicxml.notes import DIVISIONS, chord_tone, pitch_xml, shape, sign_xml
+from dodecant.formats.musicxml.notes import DIVISIONS, chord_tone, noted, pitch_xml, shape, sign_xml
+from dodecant.formats.musicxml.technical import under_staff
 
 SECOND_PART = (
     '<score-part id="P2"><part-name print-object="no">companion</part-name>'
@@ -18,14 +20,19 @@ SECOND_PART = (
 )
 
 
-def written_beside(strip: Strip) -> CompanionPart | None:
-    """What is written beside a strip."""
-    return next((beside for beside in strip.companions if beside.written), None)
+def written_beside(exercise: Exercise, strip: Strip) -> CompanionPart | None:
+    """What is written beside a strip: a companion, or the left hand that plays the line too."""
+    return next((beside for beside in strip.companions if beside.written), None) or _left_hand(exercise, strip)
+
+
+def _left_hand(exercise: Exercise, strip: Strip) -> CompanionPart | None:
+    both = exercise.instrument.two_staves and any(mark and mark.other for mark in strip.fingers)
+    return left_hand(strip, octaves_below(exercise.strips)) if both else None
 
 
 def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
     """The measures of a strip on the second staff, numbered from `first`; empty where nothing is written beside it."""
-    found = written_beside(strip)
+    found = written_beside(exercise, strip)
     return "" if found is None else measures_beside(exercise, strip, first, found)
 
 
@@ -73,5 +80,9 @@ def _piece(beside: CompanionPart, piece: WrittenSign, strip: Strip, now: Fractio
     lowest, *others = beside.chords[piece.note].pitches
     sign, *signs = beside.signs[piece.note] if not piece.tied_from else [None] * (1 + len(others))
     name = f"s{strip.stop.index}{prefix}{piece.note}" + (f"t{int(now * DIVISIONS)}" if piece.tied_from else "")
-    struck = f'<note id="{name}">{pitch_xml(lowest)}{head}{sign_xml(sign)}{tail}</note>'
-    return struck + "".join(chord_tone(piece, pitch, one) for pitch, one in zip(others, signs, strict=True))
+    marks = [under_staff(one) for one in beside.fingers[piece.note]] if beside.fingers and not piece.tied_from else []
+    first, *more = marks or [""]
+    end = noted(tail, first) if first else tail
+    struck = f'<note id="{name}">{pitch_xml(lowest)}{head}{sign_xml(sign)}{end}</note>'
+    upper = zip(others, signs, more or [""] * len(others), strict=True)
+    return struck + "".join(chord_tone(piece, pitch, one, technical=mark) for pitch, one, mark in upper)

@@ -14,15 +14,18 @@ def technical_xml(mark: FingerMark, *, on_staff: bool) -> str:
 
     String and fret stand in the tablature alone; on the notation staff there are fingers only.
     """
-    finger, text, other = mark
+    finger, text = mark.finger, mark.text
     written = f'<fingering placement="above">{escape(text)}</fingering>' if text and on_staff else ""
-    if other is not None and other.text and on_staff:
-        written += f'<fingering placement="below">{escape(other.text)}</fingering>'
     if isinstance(finger, Stopped) and not on_staff:
         written += f"<string>{finger.string}</string><fret>{finger.fret}</fret>"
     if isinstance(finger, HarpNote):
         written += f"<other-technical>{_harp(finger)}</other-technical>"
     return f"<technical>{written}</technical>" if written else ""
+
+
+def under_staff(mark: FingerMark) -> str:
+    """A finger of the left hand, under its staff."""
+    return f'<technical><fingering placement="below">{escape(mark.text)}</fingering></technical>' if mark.text else ""
 
 
 def _harp(note: HarpNote) -> str:
