@@ -82,13 +82,13 @@ def test_both_hands_and_arpeggios_by_the_book(schema: etree.XMLSchema) -> None:
     assert "".join(left) == "54321321"
     score = etree.fromstring(to_musicxml(both))
     assert schema.validate(score), schema.error_log
-    hands = {
+    marks = {
         staff: [(mark.get("placement"), mark.text) for one in score.iter("note") if one.findtext("staff") == staff
                 for mark in one.iter("fingering")]
         for staff in "12"
     }  # fmt: skip
-    assert hands["1"] == [("above", finger) for finger in "12312345"]
-    assert hands["2"] == [("below", finger) for finger in "54321321"]
+    assert marks["1"] == [("above", finger) for finger in "12312345"]
+    assert marks["2"] == [("below", finger) for finger in "54321321"]
     wide = {"ladder": {"kind": "arpeggio", "size": 3}, "path": {"direction": "up", "high": {"octave": 3}}}
     for key, right, lefts in (("C", "1231235", "5421421"), ("E♭", "4124124", "2142142"), ("B♭", "4124124", "3213213")):
         hands = {
