@@ -40,6 +40,28 @@ def repeated(times: int) -> dict[str, Any]:
 
 
 @pytest.mark.parametrize(
+    ("scale", "school", "names"),
+    [
+        ("dorian", "major", "1 ♭3 5 ♭7 | + 2 | + 4 | + 6 | + 8"),
+        ("dorian", "chord", "1 ♭3 5 ♭7 | + 9 | + 11 | + 13 | + 8"),
+        ("dorian", "steps", "1 3 5 7 | + 2 | + 4 | + 6 | + 8"),
+        ("altered", "chord", "1 3 ♯11 ♭13 ♭7 | + ♭9 | + ♯9 | + 8"),
+        ("altered", "steps", "1 4 5 6 7 | + 2 | + 3 | + 8"),
+        ("altered", "none", "1 3 ♯4 ♭6 ♭7 | + ♭2 | + ♯2 | + 8"),
+    ],
+)
+def test_stages_are_numbered_as_their_notes_are(scale: str, school: str, names: str) -> None:
+    found = pressed({**BUILD_UP, "path": UP, "sounds": {"kind": "one", "scale": scale}, "numbers": school})
+    strip = found.strips[0]
+    assert " | ".join(text for _, text in strip.labels) == names
+    under = {note.tone.number for note in strip.notes}
+    assert (
+        school == "none"
+        or {one for text in names.split(" | ")[:-1] for one in text.removeprefix("+ ").split()} == under
+    )
+
+
+@pytest.mark.parametrize(
     ("document", "placement", "labels"),
     [
         ({**BUILD_UP, "path": UP}, {}, "0 1 3 5 7 | 4 + 2 | 8 + 4 | 12 + 6 | 16 + 8"),

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from dodecant.exercise.melody.figure_tone import FigureTone, ToneMaker
+from dodecant.exercise.melody.figure_tone import FigureTone, StageName, ToneMaker
 from dodecant.exercise.melody.figures.base import Figure
 from dodecant.exercise.melody.ladder import Ladder
 from dodecant.exercise.melody.path import Anchor, walk
@@ -80,7 +80,7 @@ def _growing(course: CoursePart, walked: WalkedPath) -> Groups:
     for stage in range(1, len(groups) + 1):
         begun = [list(group) for group in groups[:stage]]
         if begun[0]:
-            begun[0][0] = replace(begun[0][0], stage="the first" + f" {stage}" * (stage > 1))
+            begun[0][0] = replace(begun[0][0], stage=StageName("the first" + f" {stage}" * (stage > 1)))
         found += begun
     return found
 
@@ -107,7 +107,7 @@ def _build_up(course: BuildUpCourse, walked: WalkedPath) -> Groups:
         so_far = tuple(sorted(order[:count], key=lambda degree: degree.half_steps))
         newest = order[count - 1] if count > first else None
         ladder = Ladder(sound.tonic, Scale("stage", scale.name, so_far, scale.family, scale.mode, serves=scale.serves))
-        label = " ".join(degree.text for degree in so_far) if newest is None else f"+ {newest.text}"
+        label = StageName("", so_far) if newest is None else StageName("+", (newest,))
         whole = walk(path, ladder)
         below = _below_the_top_root(path, ladder, whole)
         size = len(so_far)
@@ -115,11 +115,11 @@ def _build_up(course: BuildUpCourse, walked: WalkedPath) -> Groups:
         stages.append(_stage(below, ladder, label, {anchor.rung for anchor in below if anchor.rung % size == place}))
         if count == len(order) and below != whole:
             top = max(anchor.rung for anchor in whole)
-            stages.append(_stage(whole, ladder, "+ 8", {top}))
+            stages.append(_stage(whole, ladder, StageName("+ 8"), {top}))
     return [[tone] for stage in stages for tone in stage]
 
 
-def _stage(anchors: Sequence[Anchor], ladder: Ladder, label: str, held: set[int]) -> list[FigureTone]:
+def _stage(anchors: Sequence[Anchor], ladder: Ladder, label: StageName, held: set[int]) -> list[FigureTone]:
     """One run along the path, the rungs that are new in it held; its first tone bears its name."""
     maker = ToneMaker(ladder)
     tones = [maker.rung(anchor.rung) for anchor in anchors]

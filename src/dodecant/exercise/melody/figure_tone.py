@@ -11,6 +11,8 @@ from dodecant.exercise.rhythm.timing import PLAIN, Timing, Units
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.core.tonics import signs_on
+from dodecant.music.scales.numbering import NumberingSchool, number_text
+from dodecant.music.scales.scale import Scale
 
 Interval = tuple[Degree, int]  # an exact interval above the anchor, and octaves
 
@@ -32,6 +34,17 @@ class InChord(NamedTuple):
         return min(names, key=lambda name: (abs(name.alteration) > 1, signs_on(name, self.intervals)))
 
 
+class StageName(NamedTuple):
+    """What a stage of a build-up is called: some words, and degrees that are numbered as the reader numbers them."""
+
+    words: str
+    degrees: tuple[Degree, ...] = ()
+
+    def text(self, scale: Scale, school: NumberingSchool) -> str:
+        """'1 3 5 7', '+ ♭2', in the chord's numbers '+ ♭9'."""
+        return " ".join((*self.words.split(), *(number_text(degree, scale, school) for degree in self.degrees)))
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class FigureTone:
     """A pitch of the line before it has a place in range and time, with its degree and, on the ladder, its rung.
@@ -49,7 +62,7 @@ class FigureTone:
     was: Degree | None = None
     lower_tones: tuple[FigureTone, ...] = ()
     leads: bool = False
-    stage: str = ""
+    stage: StageName | None = None
     in_chord: InChord | None = None
 
     @property

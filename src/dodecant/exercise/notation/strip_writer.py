@@ -23,6 +23,7 @@ from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_val
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.metre import Metre
+from dodecant.music.scales.numbering import NumberingSchool
 
 _STRUCK_WITH = attrgetter("lower_tones")
 _NOTE = partial(tuple.__new__, Note)  # from all its parts at once: a strip has hundreds
@@ -78,7 +79,7 @@ class StripWriter:
         signs = write_signs(rhythm.begun, [tone.written for tone in tones], normal, cautionary=spelling.cautionary)
         marks = rhythm.marks or repeat(())
         parts = zip(rhythm.starts, rhythm.lengths, tones, signs, marks, rhythm.slurs, repeat(()))
-        return _strip(stop, line, rhythm, tuple(map(_NOTE, parts)), fifths)
+        return self._strip(stop, line, rhythm, tuple(map(_NOTE, parts)), fifths)
 
     def _struck(self, stop: Stop, line: Line, rhythm: _StripRhythm, tones: Sequence[Tone], fifths: int) -> Strip:
         """The same where tones are struck together."""
@@ -90,7 +91,7 @@ class StripWriter:
         notes = tuple(
             Note(start, length, tone, one[0], mark, slur, one[1:]) for start, length, tone, one, mark, slur in rows
         )
-        return _strip(stop, line, rhythm, notes, fifths)
+        return self._strip(stop, line, rhythm, notes, fifths)
 
     def _alike(self, line: Line, place: Fraction | None, lead_in: Fraction) -> _StripRhythm:
         """The rhythm of a line with other tones in the same time, or a new one."""
@@ -152,6 +153,26 @@ class StripWriter:
             repeats = _calls_again(placement.call, bar, over) if self._recipe.over_changes else ()
         begun, staged = begun_in(bars), any(tone.stage for segment in line.segments for tone in segment.tones)
         return _StripRhythm(order, starts, lengths, bars, begun, begin, over, opened, marks, slurs, staged, repeats)
+
+    def _strip(self, stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
+        if stop.chain:
+            labels = tuple(_labels(line, notes, rhythm.order))
+        else:
+            school = "major" if self._recipe.numbers == "none" else self._recipe.numbers
+            labels = (*_in_turn(stop), *_staged(line, notes, rhythm, school))
+        return Strip(
+            stop,
+            notes,
+            rhythm.bars,
+            fifths,
+            line.octaves_open,
+            labels,
+            rhythm.begin,
+            rhythm.end,
+            rhythm.open_bars,
+            repeats=rhythm.repeats,
+            group=_figure_size(line, rhythm.order),
+        )
 
     def _staged(
         self, line: Line, stages: Sequence[_Stage], places: tuple[Fraction, Fraction], at_barlines: bool
@@ -306,25 +327,6 @@ def _again(spans: list[Span], numbers: Sequence[int]) -> list[Span]:
     return [(begin + later, held) for begin, held in (spans[number] for number in numbers)]
 
 
-def _strip(stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
-    labels = (
-        tuple(_labels(line, notes, rhythm.order)) if stop.chain else (*_in_turn(stop), *_staged(line, notes, rhythm))
-    )
-    return Strip(
-        stop,
-        notes,
-        rhythm.bars,
-        fifths,
-        line.octaves_open,
-        labels,
-        rhythm.begin,
-        rhythm.end,
-        rhythm.open_bars,
-        repeats=rhythm.repeats,
-        group=_figure_size(line, rhythm.order),
-    )
-
-
 def _figure_size(line: Line, order: Sequence[int]) -> int:
     """How many notes each figure of a line has that is written as it is, note by note; 0 where they differ."""
     if line.group <= 1 or len(line.segments) != 1 or len(order) != line.size:
@@ -332,14 +334,17 @@ def _figure_size(line: Line, order: Sequence[int]) -> int:
     return int(line.group) if all(tone.units == 1 for tone in line.segments[0].tones[: -int(line.group)]) else 0
 
 
-def _staged(line: Line, notes: Sequence[Note], rhythm: _StripRhythm) -> Iterator[tuple[Fraction, str]]:
+def _staged(
+    line: Line, notes: Sequence[Note], rhythm: _StripRhythm, school: NumberingSchool
+) -> Iterator[tuple[Fraction, str]]:
     """The name of every stage where it begins."""
     if not rhythm.staged:
         return
-    tones = [tone for segment in line.segments for tone in segment.tones]
+    names = [(tone.stage, segment.written.scale) for segment in line.segments for tone in segment.tones]
     for note, number in zip(notes, rhythm.order, strict=True):
-        if tones[number].stage:
-            yield note.start, tones[number].stage
+        stage, scale = names[number]
+        if stage is not None:
+            yield note.start, stage.text(scale, school)
 
 
 def _in_turn(stop: Stop) -> Iterator[tuple[Fraction, str]]:
