@@ -5,6 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from io import BytesIO
 from itertools import pairwise, product
+from statistics import fmean
 from typing import Any
 
 import mido
@@ -272,3 +273,18 @@ def test_who_sounds_one_note_at_a_time_strikes_no_chords() -> None:
     with pytest.raises(RecipeError) as caught:
         pressed({}, figure=STRUCK, player={"instrument": "clarinet"})
     assert caught.value.problems[0].pointer == "/figure/rhythm"
+
+
+@pytest.mark.parametrize("keys", ["fourths", "half-steps-down"])
+def test_a_second_staff_keeps_one_clef_through_all_keys(keys: str) -> None:
+    """Voicings about middle C: in some keys they lie above it and in others below, in all they have the same clef."""
+    beside = {"kind": "voicings", "lowest": "B2", "highest": "E5"}
+    changes = {"text": "key: C\n| Dm7 | G7 | Cmaj7 | % |"}
+    sounds = {"kind": "changes", "changes": changes}
+    exercise = pressed({}, sounds=sounds, companions=[beside], keys={"order": keys})
+    heights = [
+        fmean(pitch.midi for one in strip.companions[0].chords for pitch in one.pitches) for strip in exercise.strips
+    ]
+    assert min(heights) < 60 < max(heights)
+    (clef,) = {strip.companions[0].clef for strip in exercise.strips}
+    assert clef == ("bass" if fmean(heights) < 60 else "treble")

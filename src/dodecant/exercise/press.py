@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from dodecant.exercise.companions.written import companion_parts
+from dodecant.exercise.companions.written import companion_parts, in_one_clef
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.hand_maps import SoundMap, maps_of_strips
 from dodecant.exercise.hands import StripHands, leaves_its_place
@@ -163,6 +163,8 @@ def _worked_in(prepared: Prepared, area: HandPlace | None = None) -> _WorkedStri
         if recipe.companions:
             strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
         strips.append((hands.fingered(strip), line))
+    if recipe.companions:
+        strips = list(zip(in_one_clef([strip for strip, _ in strips]), [line for _, line in strips], strict=True))
     unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
     left_out = next((maker.what.left_out for maker in makers.values() if maker.what), ())
     return _WorkedStrips(prepared.instrument, metre, strips, unfitted, left_out)

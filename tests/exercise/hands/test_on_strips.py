@@ -124,6 +124,20 @@ def test_the_left_hand_plays_the_line_on_its_own_staff(
     assert set(fingers) == {1}
 
 
+@pytest.mark.parametrize(
+    ("companion", "left"), [({"kind": "octaves"}, "54321321"), ({"kind": "octaves", "octaves": 1}, ""),
+                            ({"kind": "fifths"}, "")],
+)  # fmt: skip
+def test_one_staff_has_one_hands_fingers(companion: dict[str, Any], left: str, schema: etree.XMLSchema) -> None:
+    """What doubles the line below it is the left hand's, with its fingers; what else the other hand plays has none."""
+    both = played("piano", {"kind": "keyboard", "hand": "both"}, "C", companions=[{**companion, "written": True}])
+    score = etree.fromstring(to_musicxml(both))
+    assert schema.validate(score), schema.error_log
+    for staff, placement, fingers in (("1", "above", "12312345"), ("2", "below", left)):
+        there = [mark for one in score.iter("note") if one.findtext("staff") == staff for mark in one.iter("fingering")]
+        assert [(mark.get("placement"), mark.text) for mark in there] == [(placement, finger) for finger in fingers]
+
+
 def test_the_sentence_and_its_phrase() -> None:
     for fingering, words in (
         ({"kind": "fretted", "way": "position", "low": 5}, "in the fifth position"),

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 from itertools import groupby
@@ -51,13 +52,32 @@ def written_part(
 ) -> CompanionPart:
     """What is struck beside a strip on a staff of its own, with its clef, values and accidentals."""
     fifths = fifths_for(strip.stop.sounding) if recipe.spelling.signature else 0
-    heights = [pitch.midi for one in struck for pitch in one.pitches]
-    clef: Clef = "bass" if sum(heights) < _MIDDLE_C * len(heights) else "treble"
+    clef = _clef(pitch.midi for one in struck for pitch in one.pitches)
     spans = [(one.start, one.length) for one in struck]
     bars = write_bars(spans, metre, begin=strip.begin, end=strip.end, full=False)  # the strip says where it ends
     chords, normal = [one.pitches for one in struck], signature_alterations(fifths)
     signs = write_chord_signs(begun_in(bars), chords, normal, cautionary=recipe.spelling.cautionary)
     return CompanionPart(kind, written, clef, struck, bars, tuple(signs), fifths)
+
+
+def in_one_clef(strips: Sequence[Strip]) -> list[Strip]:
+    """The strips of an exercise, each companion in the same clef in all of them."""
+    of_each = zip(*(strip.companions for strip in strips), strict=True)
+    heights = [[pitch.midi for part in parts for one in part.chords for pitch in one.pitches] for parts in of_each]
+    clefs = [_clef(several) for several in heights]
+    return [
+        replace(strip, companions=tuple(map(_with_clef, strip.companions, clefs))) if strip.companions else strip
+        for strip in strips
+    ]
+
+
+def _with_clef(part: CompanionPart, clef: Clef) -> CompanionPart:
+    return part if part.clef == clef else replace(part, clef=clef)
+
+
+def _clef(heights: Iterable[int]) -> Clef:
+    every = list(heights)
+    return "bass" if sum(every) < _MIDDLE_C * len(every) else "treble"
 
 
 def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[CompanionChord]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from fractions import Fraction
 
 from dodecant.exercise.companions.left_hand import left_hand, octaves_below
@@ -21,8 +22,16 @@ SECOND_PART = (
 
 
 def written_beside(exercise: Exercise, strip: Strip) -> CompanionPart | None:
-    """What is written beside a strip: a companion, or the left hand that plays the line too."""
-    return next((beside for beside in strip.companions if beside.written), None) or _left_hand(exercise, strip)
+    """What is written beside a strip: a companion, or the left hand that plays the line too.
+
+    A companion that doubles the line below it is what the left hand plays, with its fingers.
+    """
+    left = _left_hand(exercise, strip)
+    written = next((beside for beside in strip.companions if beside.written), None)
+    if written and left and written.kind == "octaves" and len(written.chords) == len(left.chords):
+        lower = written.chords[0].pitches[0].midi < strip.notes[0].tone.sounding.midi
+        return replace(written, fingers=tuple(one[-1:] for one in left.fingers)) if lower else written
+    return written or left
 
 
 def _left_hand(exercise: Exercise, strip: Strip) -> CompanionPart | None:
