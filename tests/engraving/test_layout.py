@@ -6,6 +6,7 @@ import re
 from typing import Any
 
 import pytest
+from lxml import etree
 
 from dodecant.engraving.pages.handout import handout_pdf
 from dodecant.engraving.strip_svg import PRINT_WIDTH, SCREEN_WIDTH, strip_svg
@@ -29,6 +30,7 @@ def over(text: str, **more: Any) -> dict[str, Any]:
     return {"sounds": {"kind": "changes", "changes": {"text": f"key: C\n{text}"}, **more}}
 
 
+SVG = "{http://www.w3.org/2000/svg}"
 BARS = "| Dm7 | G7 | Cmaj7 | Am7 "
 
 
@@ -86,3 +88,32 @@ def test_remarks_stand_on_the_page_only_where_they_are_asked_for(tables: Tables)
     )
     assert not still[0].remarks
     assert handout_pdf(still[0]) == handout_pdf(still[1])
+
+
+@pytest.mark.parametrize("width", [700, 900, 1100, 1300, 1600])
+def test_no_name_stands_in_a_row_with_fingers_or_tuplet_numbers(width: int, tables: Tables) -> None:
+    """“1 2 3 5” beside a finger 2 would be read as 1 2 3 5 2."""
+    dominants = {
+        "where": {"quality": "dominant"},
+        "what": {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}},
+    }
+    document = {
+        "sounds": {"kind": "changes", "changes": {"text": "key: C major\n| Dm7 | G7 | Cmaj7 | A7 | D7 | Gm7 | C7 | F |"}},
+        "keys": {"order": "picked", "picked": ["C", "E♭", "A"]}, "player": {"instrument": "trombone"},
+        "fingering": {"kind": "slide"}, "placement": {"value": "triplet", "slurs": {"groups": [3]}}, "rules": [dominants],
+    }  # fmt: skip
+    exercise = press(read_recipe(document), tables)
+    for strip in exercise.strips:
+        picture = etree.fromstring(strip_svg(exercise, strip, width))
+        texts = {
+            kind: [
+                (float(text.get("x")), float(text.get("y")), "".join(text.itertext()).strip())
+                for group in picture.iter(f"{SVG}g") if group.get("class") == kind for text in group.iter(f"{SVG}text")
+            ]
+            for kind in ("dir", "fing")
+        }  # fmt: skip
+        assert len(texts["dir"]) == 3  # over A7 and D7 one
+        for left, line, words in texts["dir"]:
+            right = left + 150 * len(words)
+            near = [at for at, height, _ in texts["fing"] if left - 150 < at < right + 150 and abs(height - line) < 200]
+            assert near == [], (words, left, line)

@@ -1,12 +1,14 @@
 """What stands over the staff, kept on the page and clear of each other.
 
 The engraver centres a section's box on the barline. At the left edge of a system half of a long name is then off the
-page; moved right, it may come to lie on the first chord symbol. The name of a rule, pushed up by a high note, may come
-to lie on its own chord symbol, and at the right edge it may leave the page. Lengths are the engraver's units.
+page; moved right, it may come to lie on the first chord symbol. The name of a rule may stand in a row with fingers and
+the numbers of tuplets, as if they belonged to it; pushed up by a high note, it may come to lie on its own chord symbol,
+and at the right edge it may leave the page. Lengths are the engraver's units.
 """
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from typing import NamedTuple
 
@@ -17,6 +19,8 @@ _LEFT_EDGE = 10  # of a staff, half the stroke of a box to the right
 _GAP = 60
 _WIDEST = 0.62  # of a letter of the text font, in its size, on the average
 _USUAL = 0.5  # of a small letter
+_DIGIT = 250  # the number of a tuplet, wide and high
+_PLACED = re.compile(r"-?[\d.]+")
 _OVER_THE_STAFF = ("harm", "tempo", "dir")
 
 
@@ -78,7 +82,10 @@ def _names_cleared(system: etree._Element, wide: float) -> int:
         for other in names[:place]:
             if _box_of(words, _USUAL).meets(_box_of(other, _USUAL)):
                 _shift("y", int(_box_of(other).top - _GAP - _box_of(words).bottom), words)
-    above = 0
+    digits = list(_digits(system))
+    for words in names:
+        _over_digits(words, digits)
+    above = max([0, *(int(_LEFT_EDGE - _box_of(words).top) for words in names)])
     for symbol in [words for kind, words in _words_over(system) if kind == "harm"]:
         for name in sorted(names, key=lambda one: -_box_of(one).bottom):
             here, there = _box_of(symbol), _box_of(name, _USUAL)
@@ -86,6 +93,26 @@ def _names_cleared(system: etree._Element, wide: float) -> int:
                 _shift("y", int(there.top - _GAP - here.bottom), symbol)
         above = max(above, int(_LEFT_EDGE - _box_of(symbol).top))
     return max(0, above)
+
+
+def _over_digits(words: etree._Element, digits: list[_Box]) -> None:
+    """Move a name up over fingers and tuplet numbers that lie on it, or so near that they would be read with it."""
+    for digit in sorted(digits, key=lambda one: -one.bottom):
+        name = _box_of(words, _USUAL)
+        if name._replace(left=name.left - 2 * _GAP, right=name.right + 2 * _GAP).meets(digit):
+            _shift("y", int(digit.top - _GAP - name.bottom), words)
+
+
+def _digits(system: etree._Element) -> Iterator[_Box]:
+    """Where the fingers and the numbers of tuplets stand."""
+    for group in system.iter(f"{_SVG}g"):
+        if group.get("class") == "fing" and (words := group.find(f"{_SVG}text")) is not None:
+            box = _box_of(words)
+            half = (box.right - box.left) / 2  # they are centred
+            yield box._replace(left=box.left - half, right=box.right - half)
+        elif group.get("class") == "tupletNum" and (sign := group.find(f"{_SVG}use")) is not None:
+            x, y = map(float, _PLACED.findall(sign.get("transform", ""))[:2])
+            yield _Box(x, y - _DIGIT, x + _DIGIT, y)
 
 
 def _words_over(system: etree._Element) -> Iterator[tuple[str, etree._Element]]:
