@@ -93,14 +93,12 @@ def test_remarks_stand_on_the_page_only_where_they_are_asked_for(tables: Tables)
 @pytest.mark.parametrize("width", [700, 900, 1100, 1300, 1600])
 def test_no_name_stands_in_a_row_with_fingers_or_tuplet_numbers(width: int, tables: Tables) -> None:
     """“1 2 3 5” beside a finger 2 would be read as 1 2 3 5 2."""
-    dominants = {
-        "where": {"quality": "dominant"},
-        "what": {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}},
-    }
+    play = {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}}
     document = {
-        "sounds": {"kind": "changes", "changes": {"text": "key: C major\n| Dm7 | G7 | Cmaj7 | A7 | D7 | Gm7 | C7 | F |"}},
-        "keys": {"order": "picked", "picked": ["C", "E♭", "A"]}, "player": {"instrument": "trombone"},
-        "fingering": {"kind": "slide"}, "placement": {"value": "triplet", "slurs": {"groups": [3]}}, "rules": [dominants],
+        **over("| Dm7 | G7 | Cmaj7 | A7 | D7 | Gm7 | C7 | F |"), "player": {"instrument": "trombone"},
+        "keys": {"order": "picked", "picked": ["C", "E♭", "A"]}, "fingering": {"kind": "slide"},
+        "placement": {"value": "triplet", "slurs": {"groups": [3]}},
+        "rules": [{"where": {"quality": "dominant"}, "what": play}],
     }  # fmt: skip
     exercise = press(read_recipe(document), tables)
     for strip in exercise.strips:

@@ -120,7 +120,11 @@ def test_a_note_held_into_a_chord_belongs_to_it() -> None:
         ("C4 E4 D♯4 E4", "C", {"path": {"span": "once", "low": {"step": 2}}}, "D4 F4 E4 F4"),
         ("C4 E4 G4", "C", {"path": {"span": "once", "low": {"step": 2}}, "fit": "exact"}, "D4 F♯4 A4"),
         ("C4:1 E4:3", "C", {"path": {"high": {"step": 3, "octave": 1}, "direction": "up"}}, "C4 E4 D4 F4 E4 G4"),
-        ("1 4 3 1", "C", {"sounds": one("major-pentatonic")}, "C4 E4 E4 C4"),
+        # Where a sound has one tone for two numbers, the one that is no chord tone goes a step farther: neighbours stay
+        # apart, unless the step is taken by the next one.
+        ("1 4 3 1", "C", {"sounds": one("major-pentatonic")}, "C4 G4 E4 C4"),
+        ("5 4 2 1", "C7", {"sounds": one("altered")}, "G♭4 E4 D♭4 C4"),
+        ("5 4 3 1", "C7", {"sounds": one("altered")}, "G♭4 F♯4 E4 C4"),
         ("D4:1 F4 A4 C5 | B4 D5 F5 E5", "Dm7 | G7", {"sounds": over_changes("key: C\n| Dm7 | G7 |")},
          "D4 F4 A4 C5 B4 D5 F5 E5"),
         ("D4:1 F4 A4 C♯5 | B4 G4:3", "Dm7 | G7", {"sounds": over_changes("key: C\n| Dm7b5 | G7alt |")},

@@ -17,7 +17,11 @@ from dodecant.music.core.degree import Degree
 
 
 class LickTones(Figure[FigurePart]):
-    """A lick on every anchor: a tone of the sound keeps its number, a leaning one its half steps."""
+    """A lick on every anchor: a tone of the sound keeps its number, a leaning one its half steps.
+
+    Two neighbours under a chord that differed would be the same where the sound has one tone for both numbers (4 and 5
+    in an altered one): the one that is no chord tone, else the later, goes a step farther.
+    """
 
     def __init__(self, part: FigurePart, grounds: Grounds) -> None:
         super().__init__(part, grounds)
@@ -26,6 +30,7 @@ class LickTones(Figure[FigurePart]):
         self._lick = lick
         self._carried: dict[tuple[int, int, bool], FigureTone] = {}
         self._counterparts: dict[Degree, int | None] = {}
+        self._index = {tone.where: index for index, tone in enumerate(lick.tones)}
 
     @property
     def missing(self) -> tuple[int, ...]:
@@ -65,14 +70,40 @@ class LickTones(Figure[FigurePart]):
             return self.maker.away_from(target, move.steps, move.half_steps)
         if not isinstance(move, CellTone):
             return self.maker.above(anchor, move)
-        if tone.function == "chord" and anchor % len(self.ladder.scale) == 0:
-            own = numbered(self.ladder, move.number)
-            if isinstance(own, Numbered):
-                return self.maker.rung_as(anchor + own.from_root + move.octaves * len(self.ladder.scale), own.name)
+        own = self._in_chord(anchor, tone, move)
+        if own is not None:
+            return self.maker.rung_as(anchor + own.from_root + move.octaves * len(self.ladder.scale), own.name)
+        return self.maker.rung(anchor + self._rung(anchor, tone, move) + self._apart(anchor, tone))
+
+    def _in_chord(self, anchor: int, tone: LickTone, move: CellTone) -> Numbered | None:
+        """How the chord on the root hears a chord tone, where that is otherwise."""
+        own = numbered(self.ladder, move.number) if tone.function == "chord" else None
+        return own if isinstance(own, Numbered) and anchor % len(self.ladder.scale) == 0 else None
+
+    def _rung(self, anchor: int, tone: LickTone, move: CellTone) -> int:
+        """The rung above the anchor that a tone of the sound takes by itself."""
+        own = self._in_chord(anchor, tone, move)
+        if own is not None:
+            return own.from_root + move.octaves * len(self.ladder.scale)
         rung = self._counterpart(tone.was, move)
-        if rung is None:
-            rung = self.ladder.nearest_rung(move.number) + move.octaves * len(self.ladder.scale)
-        return self.maker.rung(anchor + rung)
+        return self.ladder.nearest_rung(move.number) + move.octaves * len(self.ladder.scale) if rung is None else rung
+
+    def _apart(self, anchor: int, tone: LickTone) -> int:
+        """The step, up or down, that keeps a tone apart from a neighbour under its chord; 0 where none is needed."""
+        index, beside = self._index[tone.where], dict[int, tuple[int, int]]()
+        for other in (index - 1, index + 1):
+            near = self._lick.tones[other] if 0 <= other < len(self._lick.tones) else None
+            if near is not None and near.over == tone.over and isinstance(near.move, CellTone):
+                beside[other] = self._rung(anchor, near, near.move), _height(near)
+        assert isinstance(tone.move, CellTone)  # noqa: S101 - only such tones have rungs
+        here, height = self._rung(anchor, tone, tone.move), _height(tone)
+        for other, (rung, other_height) in beside.items():
+            gives_way = self._lick.tones[other].function == "chord" or other < index
+            if rung == here and other_height != height and gives_way and tone.function != "chord":
+                step = 1 if height > other_height else -1
+                taken = any(there == here + step and above != height for there, above in beside.values())
+                return 0 if taken else step
+        return 0
 
     def _counterpart(self, degree: Degree, tone: CellTone) -> int | None:
         """The rung as high as a degree, else the one of its number; None where the ladder has neither."""
@@ -85,3 +116,9 @@ class LickTones(Figure[FigurePart]):
             self._counterparts[degree] = min(same)[2] if same else None
         rung = self._counterparts[degree]
         return None if rung is None else rung + tone.octaves * len(self.ladder.scale)
+
+
+def _height(tone: LickTone) -> int:
+    """Half steps above the root of its chord."""
+    degree, octaves = tone.exact
+    return degree.half_steps + 12 * octaves
