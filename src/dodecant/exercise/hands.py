@@ -22,6 +22,7 @@ from dodecant.exercise.recipe.fingering import (
     OnValves,
 )
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.under_the_hand import placed_fingers
 from dodecant.instrument.fingering.books import BookRow, book_of
 from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck, Stopped, arrivals
 from dodecant.instrument.fingering.hands import Finger, Hands
@@ -58,12 +59,12 @@ class StripHands:
         hands = self.hands_for(strip, part)
         groups = self._in_bars(strip)
         heights = [height for group in groups for height in group]
-        pinned = dict(self._pinned(part, hands, heights))
+        pinned = {**_in_place(strip, part), **dict(self._pinned(part, hands, heights))}
         self._checked = True
         fingers = hands.line(groups, pinned)
         marks = _marks(part, fingers)
         if self._other is not None:
-            others = _marks(self._other, self.hands_for(strip, self._other).line(groups))
+            others = _marks(self._other, self.hands_for(strip, self._other).line(groups, _in_place(strip, self._other)))
             marks = tuple(one and one._replace(other=other) for one, other in zip(marks, others, strict=True))
         return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
 
@@ -131,6 +132,16 @@ class StripHands:
         for note, comes in zip(strip.notes, arrivals(fingers), strict=True):
             if comes:
                 yield note.start, ROMAN[comes]
+
+
+def _in_place(strip: Strip, part: FingeringPart) -> dict[int, KeyFinger]:
+    """On a keyboard the fingers of what lies under the hand, by the place of the note."""
+    if not isinstance(part, OnKeys) or part.hand == "both":
+        return {}
+    fingers = placed_fingers(strip.notes, strip.group, part.hand)
+    return {
+        place: KeyFinger(finger, strip.notes[place].tone.written.midi) for place, finger in enumerate(fingers) if finger
+    }
 
 
 def parts_of(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:

@@ -138,6 +138,75 @@ def test_one_staff_has_one_hands_fingers(companion: dict[str, Any], left: str, s
         assert [(mark.get("placement"), mark.text) for mark in there] == [(placement, finger) for finger in fingers]
 
 
+# What teachers write in for figures under one hand, and what method books print for sevenths and blues over octaves:
+# the document, the key, the right hand and the left.
+def to(step: int) -> dict[str, Any]:
+    return {"path": {"direction": "up", "high": {"step": step, "octave": 1}}}
+
+
+ONCE: Any = {"path": {"span": "once"}}
+SEVENTH = {"figure": {"kind": "arpeggios", "tones": "seventh"}}
+CELL = {"figure": {"kind": "cell", "text": "1 2 3 5"}}
+UNDER_ONE_HAND: list[tuple[dict[str, Any], str, str, str]] = [
+    *((to(5), key, "12345", "54321") for key in ("C", "E♭", "F♯", "B♭", "D♭")),
+    ({"path": {"high": {"step": 5, "octave": 1}, "direction": "up-and-back"}}, "E", "123454321", "543212345"),
+    *(({**CELL, **ONCE}, key, "1235", "5431") for key in ("C", "E♭", "F♯")),
+    ({"figure": {"kind": "cell", "text": "5 3 2 1"}, **ONCE}, "A♭", "5321", "1345"),
+    ({**CELL, **to(3)}, "C", "123512351235", "543154315431"),
+    ({"figure": {"kind": "arpeggios"}, **to(3)}, "D", "135135135", "531531531"),
+    ({**SEVENTH, **to(2)}, "C", "12351235", "53215321"),
+    ({**SEVENTH, **ONCE, "sounds": {"kind": "chord", "quality": "dim7"}}, "C", "1235", "5321"),
+]
+OVER_TWO = {"path": {"direction": "up", "high": {"octave": 3}}}
+BY_THE_BOOK = [
+    ("maj7", "C", "123412345", "543214321"), ("7", "D", "123412345", "543214321"),
+    ("m7", "E♭", "123412345", "543214321"),
+    ("7", "D♭", "412341234", "214321432"), ("7", "B♭", "412341234", "321432143"), ("7", "F♯", "234123412", "432143214"),
+    ("maj7", "A♭", "412341234", "214321432"), ("m7", "B♭", "341234123", "321432143"), ("dim7", "B", "123412345",
+     "543214321"), ("m7♭5", "F♯", "412341234", "432143214"), ("6", "E♭", "412341234", "214321432"),
+    ("m(maj7)", "C", "123412345", "543214321"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("document", "key", "right", "left"), UNDER_ONE_HAND)
+@pytest.mark.parametrize("school", ["books", "effort"])
+def test_a_hand_is_a_place(document: dict[str, Any], key: str, right: str, left: str, school: str) -> None:
+    for hand, fingers in (("right", right), ("left", left)):
+        part = {"kind": "keyboard", "hand": hand, "school": school}
+        assert texts(played("piano", part, key, **document)).replace(" ", "") == fingers, hand
+
+
+@pytest.mark.parametrize(("quality", "key", "right", "left"), BY_THE_BOOK)
+def test_sevenths_over_octaves_by_the_book(quality: str, key: str, right: str, left: str) -> None:
+    """Down is up read backwards."""
+    for hand, fingers in (("right", right), ("left", left)):
+        for way, wanted in (("up", fingers), ("down", fingers[::-1])):
+            path = {**OVER_TWO["path"], "direction": way}
+            found = played("piano", {"kind": "keyboard", "hand": hand}, key, path=path,
+                           sounds={"kind": "chord", "quality": quality})  # fmt: skip
+            assert texts(found).replace(" ", "") == wanted, (hand, way)
+
+
+@pytest.mark.parametrize(
+    ("scale", "key", "right", "left"),
+    [
+        ("minor-blues", "G", "1234121234123", "5432121432121"),
+        ("minor-blues", "C", "1234121234123", "5432121432121"),
+        ("minor-blues", "A", "1234121234123", "5432121432121"),
+        ("minor-blues", "F", "1231231231234", "4321321321321"),
+        ("minor-pentatonic", "G", "12312123123", "43212132121"),
+        ("minor-pentatonic", "C", "12312123123", "43212132121"),
+        ("major-blues", "C", "2341212341212", ""), ("major-pentatonic", "B♭", "23121231212", ""),
+    ],
+)  # fmt: skip
+def test_blues_and_pentatonics_are_the_same_in_each_octave(scale: str, key: str, right: str, left: str) -> None:
+    for hand, fingers in (("right", right), ("left", left)):
+        found = played(
+            "piano", {"kind": "keyboard", "hand": hand}, key, sounds={"kind": "one", "scale": scale}, **OVER_TWO
+        )
+        assert not fingers or texts(found).replace(" ", "") == fingers, hand
+
+
 def test_the_sentence_and_its_phrase() -> None:
     for fingering, words in (
         ({"kind": "fretted", "way": "position", "low": 5}, "in the fifth position"),

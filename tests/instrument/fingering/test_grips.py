@@ -113,8 +113,8 @@ def test_struck_chords_are_written_with_every_string(schema: etree.XMLSchema) ->
 
 
 def test_what_cannot_be_struck_is_told_with_a_way_out() -> None:
-    clusters = {"figure": {"kind": "arpeggios", "rhythm": "struck"}, "ladder": {"kind": "chromatic"}}
-    made = played("guitar", {"kind": "fretted"}, "C", **clusters)
+    close = {"kind": "one", "scale": {"name": "close", "degrees": "1 b2 2 b3 3"}}
+    made = played("guitar", {"kind": "fretted"}, "C", figure={"kind": "arpeggios", "rhythm": "struck"}, sounds=close)
     told = [remark for remark in made.remarks if "struck together" in remark.text]
     assert [cure.label for cure in told[0].cures] == ["Play the tones one after another"]
     assert all(isinstance(mark.finger, Stopped) for mark in made.strips[0].fingers if mark)

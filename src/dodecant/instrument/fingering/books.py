@@ -18,6 +18,17 @@ HALF_STEPS: Final[Mapping[str, tuple[int, ...]]] = {
     "chromatic": tuple(range(12)),
     "major arpeggio": (0, 4, 7),
     "minor arpeggio": (0, 3, 7),
+    "major seventh arpeggio": (0, 4, 7, 11),
+    "dominant seventh arpeggio": (0, 4, 7, 10),
+    "minor seventh arpeggio": (0, 3, 7, 10),
+    "half-diminished seventh arpeggio": (0, 3, 6, 10),
+    "diminished seventh arpeggio": (0, 3, 6, 9),
+    "minor with major seventh arpeggio": (0, 3, 7, 11),
+    "augmented seventh arpeggio": (0, 4, 8, 10),
+    "sixth arpeggio": (0, 4, 7, 9),
+    "minor sixth arpeggio": (0, 3, 7, 9),
+    "minor blues": (0, 3, 5, 6, 7, 10),
+    "minor pentatonic": (0, 3, 5, 7, 10),
 }
 
 
@@ -37,12 +48,12 @@ class BookRow(NamedTuple):
     def fingers(self, hand: Hand) -> dict[int, tuple[int, ...]]:
         """For each pitch class the finger where the line goes on, and after it one for where it begins or ends.
 
-        The tonic has the finger of the thumb's side inside a line (a right hand ends on 4 or 5 only because it ends),
-        else that of the octave's joint.
+        The tonic has the thumb inside a line that begins on it (another finger only where it ends), else the finger of
+        the octave's joint.
         """
         text = self.right if hand == "right" else self.left
         thumb, far = (text[0], text[-1]) if hand == "right" else (text[-1], text[0])
-        inside, other = (thumb, far) if thumb == "1" and far in "45" else (text[-1], text[0])
+        inside, other = (thumb, far) if thumb == "1" else (text[-1], text[0])
         found = {
             (self.tonic + above) % 12: (int(finger),)
             for above, finger in zip(HALF_STEPS[self.kind], text, strict=False)

@@ -85,7 +85,7 @@ class Keyboard(Family[KeyFinger]):
         }
         wanted = self._book.get(state.height % 12, ())
         if wanted and finger not in wanted:
-            turns = finger == _LITTLE and wanted[0] == _THUMB
+            turns = finger == _LITTLE and wanted == (_THUMB,)  # the book does not say how the line ends there
             costs["book"] = weigh["book_turn" if turns else "book"]
         return costs
 
