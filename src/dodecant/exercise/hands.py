@@ -62,9 +62,10 @@ class StripHands:
         pinned = {**_in_place(strip, part), **dict(self._pinned(part, hands, heights))}
         self._checked = True
         fingers = hands.line(groups, pinned)
-        marks = _marks(part, fingers)
+        marks = _places_told(_marks(part, fingers), strip, part)
         if self._other is not None:
-            others = _marks(self._other, self.hands_for(strip, self._other).line(groups, _in_place(strip, self._other)))
+            placed = self.hands_for(strip, self._other).line(groups, _in_place(strip, self._other))
+            others = _places_told(_marks(self._other, placed), strip, self._other)
             marks = tuple(one and one._replace(other=other) for one, other in zip(marks, others, strict=True))
         return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
 
@@ -144,6 +145,18 @@ def _in_place(strip: Strip, part: FingeringPart) -> dict[int, KeyFinger]:
     }
 
 
+def _places_told(
+    marks: tuple[FingerMark | None, ...], strip: Strip, part: FingeringPart
+) -> tuple[FingerMark | None, ...]:
+    """Where fingers stand at crossings only, also the first of each figure that has a place of its own."""
+    if strip.group <= _SEVERAL or len(_in_place(strip, part)) < len(marks) - 1:  # the last note may stand by itself
+        return marks
+    return tuple(
+        mark._replace(text=mark.finger.text) if mark and number % strip.group == 0 else mark
+        for number, mark in enumerate(marks)
+    )
+
+
 def parts_of(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:
     """What one hand does, and what the other, where both play."""
     if isinstance(part, OnKeys) and part.hand == "both":
@@ -164,6 +177,7 @@ def leaves_its_place(strip: Strip) -> bool:
 
 
 _ARPEGGIO: Final = 4  # tones: a line with no more of them is an arpeggio
+_SEVERAL: Final = 2  # notes: with more a figure may have a place of its own
 _ANY_WAY: Final[dict[str, Any]] = {"same": True, "seed": 0, "pins": ()}  # what states and costs do not depend on
 
 

@@ -176,6 +176,14 @@ def test_a_hand_is_a_place(document: dict[str, Any], key: str, right: str, left:
         assert texts(played("piano", part, key, **document)).replace(" ", "") == fingers, hand
 
 
+def test_numbers_at_crossings_tell_where_each_figure_has_its_place() -> None:
+    part = {"kind": "keyboard", "numbers": "crossings"}
+    (strip,) = played("piano", part, "C", **CELL, **to(3)).strips
+    assert [mark.text for mark in strip.fingers if mark] == ["1", "", "", "", "1", "", "", "", "1", "", "", "5"]
+    (strip,) = played("piano", part, "C", **to(5)).strips  # all of it in one place
+    assert [mark.text for mark in strip.fingers if mark] == ["1", "", "", "", "5"]
+
+
 @pytest.mark.parametrize(("quality", "key", "right", "left"), BY_THE_BOOK)
 def test_sevenths_over_octaves_by_the_book(quality: str, key: str, right: str, left: str) -> None:
     """Down is up read backwards."""
