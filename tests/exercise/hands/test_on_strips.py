@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -63,6 +64,24 @@ def texts(exercise: Exercise, strip: int = 0) -> str:
 )
 def test_a_scale_as_a_player_writes_it_in(instrument: str, fingering: dict[str, Any], key: str, said: str) -> None:
     assert texts(played(instrument, fingering, key)) == said
+
+
+@pytest.mark.parametrize("instrument", ["electric-bass", "electric-bass-5", "guitar"])
+@pytest.mark.parametrize(
+    "figure", [{"kind": "run"}, {"kind": "cell", "text": "1 2 3 5"}, {"kind": "intervals", "size": 6}]
+)
+def test_no_open_string_from_high_up_the_neck(instrument: str, figure: dict[str, Any]) -> None:
+    """Nobody jumps from the ninth fret to an open string and back; the lowest notes have no other place."""
+    document = {"keys": {"order": "half-steps-up"}, "player": {"instrument": instrument, "reach": "full"},
+                "fingering": {"kind": "fretted"}, "figure": figure}  # fmt: skip
+    exercise = press(read_recipe(document), load_tables())
+    lowest = min(pitch.midi for pitch in exercise.instrument.fingering.strings)
+    for strip in exercise.strips:
+        fingers = [mark.finger for mark in strip.fingers if mark and isinstance(mark.finger, Stopped)]
+        for place, (before, after) in enumerate(pairwise(fingers)):
+            opened, stopped = (before, after) if before.fret == 0 else (after, before)
+            here = strip.notes[place if opened is before else place + 1].tone.written.midi
+            assert opened.fret or stopped.position <= 4 or here == lowest, (strip.heading, place)
 
 
 def test_tablature_counts_triplets_as_the_staff_does(schema: etree.XMLSchema) -> None:

@@ -23,6 +23,7 @@ ROMAN: Final = ("", "I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X",
 _FINGERS: Final = {1: 0, 2: 1, 3: 2, 4: 3}  # frets above the position's
 _ONE_TWO_FOUR: Final = {1: 0, 2: 1, 4: 2}
 _CLOSE_FROM: Final = 5  # from this fret on, every school has a finger for each fret
+_BESIDE_OPEN: Final = 4  # the highest position from which an open string is at hand
 _MOST_ON_STRING = 4
 
 
@@ -122,6 +123,7 @@ class Fretted(Family[Stopped]):
         self._crossing = weights["same_string" if way == "one-string" else "crossing"]
         self._skip, self._roll = weights["skip"], weights["roll"]
         self._shift, self._shift_fret = weights["shift"], weights["shift_fret"]
+        self._open_far = weights["open_far"]
 
     def states(self, height: int) -> Sequence[Stopped]:
         """Every string, fret and finger; in a position or an area those inside, else the nearest outside."""
@@ -163,11 +165,13 @@ class Fretted(Family[Stopped]):
         apart = abs(after.string - before.string)
         moved = abs(after.position - before.position) if before.position and after.position else 0
         rolled = before.finger == after.finger > 0 and apart > 0 and before.fret == after.fret
+        far = 0 in (before.position, after.position) and max(before.position, after.position) > _BESIDE_OPEN
         costs = {
             "shift": self._shift * (moved > 0) + self._shift_fret * moved,
             "crossing": self._crossing * apart,
             "skip": self._skip * max(0, apart - 1),
             "roll": self._roll * rolled,
+            "open": self._open_far * far,
         }
         if self.way == "per-string":
             costs["string_count"] = self._weights["string_count"] * (not self._counts_on(before, after))
@@ -184,6 +188,8 @@ class Fretted(Family[Stopped]):
         points += self._shift * (moved > 0) + self._shift_fret * moved
         rolled = (apart > 0) & (finger == after_finger) & (finger > 0) & (fret == after_fret)
         points += self._roll * rolled
+        lower, upper = np.minimum(position, after_position), np.maximum(position, after_position)
+        points += self._open_far * ((lower == 0) & (upper > _BESIDE_OPEN))
         if self.way == "per-string":
             begins_next = (nth == self._per_string) & (after_nth == 1)
             counts_on = np.where(apart == 0, after_nth == nth + 1, begins_next)
