@@ -19,7 +19,8 @@ export function dayInWords(day: string): string {
 }
 
 /** A day as short as it can be told: "3 Nov". */
-export const shortDay = (day: string) => localDay(day).toLocaleDateString(AS_WRITTEN, { day: "numeric", month: "short" });
+export const shortDay = (day: string) =>
+  localDay(day).toLocaleDateString(AS_WRITTEN, { day: "numeric", month: "short" });
 
 /** A moment in words: "3 Nov, 18:30". */
 export const momentInWords = (moment: string) =>

@@ -9,8 +9,7 @@ export function withoutGoal(plan: PlanDocument, place: number): PlanDocument {
     goals: goals.map((goal) => ({ ...goal, after: moved(goal.after) })),
     pins: plan.pins.map((pin) => ({
       ...pin,
-      items:
-        pin.items?.flatMap((item) => (item.goal === place ? [] : [{ ...item, goal: moved(item.goal) }])) ?? null,
+      items: pin.items?.flatMap((item) => (item.goal === place ? [] : [{ ...item, goal: moved(item.goal) }])) ?? null,
     })),
   };
 }
