@@ -23,7 +23,7 @@ def placed_fingers(notes: Sequence[Note], group: int, hand: Hand) -> tuple[int, 
     Within a fifth each step has its finger; the four tones of a seventh chord have all but the fourth (in the left hand
     but the fourth too).
     """
-    if any(note.tone.lower_tones for note in notes):
+    if not notes or any(note.tone.lower_tones for note in notes):
         return ()
     pitches = [note.tone.written for note in notes]
     whole = _place(pitches, hand)
