@@ -64,9 +64,10 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     page.get_by_role("button", name="New routine").click()
     page.get_by_role("menuitem", name=re.compile("From reading to memory")).click()
     window = page.get_by_role("dialog", name="From reading to memory")
-    window.get_by_text("G♭", exact=True).click()
+    for key in ("G♭", "C"):  # one instead of the other
+        window.get_by_text(key, exact=True).click()
     window.get_by_role("button", name="Make the routine").click()
-    expect(page.get_by_text("2 strips of").first).to_be_visible()
+    expect(page.get_by_text("1 strip of").first).to_be_visible()
     expect(page.get_by_role("status").filter(has_text="of 20 minutes")).to_be_visible()
     page.get_by_label("Minutes a day").fill("1")
     expect(page.get_by_role("status").filter(has_text="too long for the day")).to_be_visible()
