@@ -59,13 +59,15 @@ class StripHands:
         hands = self.hands_for(strip, part)
         groups = self._in_bars(strip)
         heights = [height for group in groups for height in group]
-        pinned = {**_in_place(strip, part), **dict(self._pinned(part, hands, heights))}
+        places = _in_place(strip, part)
+        pinned = {**places, **dict(self._pinned(part, hands, heights))}
         self._checked = True
         fingers = hands.line(groups, pinned)
-        marks = _places_told(_marks(part, fingers), strip, part)
+        marks = _places_told(_marks(part, fingers), strip, places)
         if self._other is not None:
-            placed = self.hands_for(strip, self._other).line(groups, _in_place(strip, self._other))
-            others = _places_told(_marks(self._other, placed), strip, self._other)
+            places = _in_place(strip, self._other)
+            others = _marks(self._other, self.hands_for(strip, self._other).line(groups, places))
+            others = _places_told(others, strip, places)
             marks = tuple(one and one._replace(other=other) for one, other in zip(marks, others, strict=True))
         return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
 
@@ -146,10 +148,10 @@ def _in_place(strip: Strip, part: FingeringPart) -> dict[int, KeyFinger]:
 
 
 def _places_told(
-    marks: tuple[FingerMark | None, ...], strip: Strip, part: FingeringPart
+    marks: tuple[FingerMark | None, ...], strip: Strip, places: Mapping[int, KeyFinger]
 ) -> tuple[FingerMark | None, ...]:
     """Where fingers stand at crossings only, also the first of each figure that has a place of its own."""
-    if strip.group <= _SEVERAL or len(_in_place(strip, part)) < len(marks) - 1:  # the last note may stand by itself
+    if strip.group <= _SEVERAL or len(places) < len(marks) - 1:  # the last note may stand by itself
         return marks
     return tuple(
         mark._replace(text=mark.finger.text) if mark and number % strip.group == 0 else mark
