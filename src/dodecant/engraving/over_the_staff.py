@@ -92,7 +92,7 @@ def _names_cleared(system: etree._Element, wide: float) -> int:
             if here.meets(there):
                 _shift("y", int(there.top - _GAP - here.bottom), symbol)
         above = max(above, int(_LEFT_EDGE - _box_of(symbol).top))
-    return max(0, above)
+    return above
 
 
 def _over_digits(words: etree._Element, digits: list[_Box]) -> None:

@@ -56,20 +56,23 @@ class StripHands:
         part = self._part
         if part is None:
             return strip
-        hands = self.hands_for(strip, part)
         groups = self._in_bars(strip)
         heights = [height for group in groups for height in group]
-        places = _in_place(strip, part)
-        pinned = {**places, **dict(self._pinned(part, hands, heights))}
+        pinned = dict(self._pinned(part, self.hands_for(strip, part), heights))
         self._checked = True
-        fingers = hands.line(groups, pinned)
-        marks = _places_told(_marks(part, fingers), strip, places)
+        fingers, marks = self._played(strip, part, groups, pinned)
         if self._other is not None:
-            places = _in_place(strip, self._other)
-            others = _marks(self._other, self.hands_for(strip, self._other).line(groups, places))
-            others = _places_told(others, strip, places)
+            _, others = self._played(strip, self._other, groups, {})
             marks = tuple(one and one._replace(other=other) for one, other in zip(marks, others, strict=True))
         return replace(strip, fingers=marks, labels=tuple(sorted((*strip.labels, *self._positions(strip, fingers)))))
+
+    def _played(
+        self, strip: Strip, part: FingeringPart, groups: list[list[Struck]], pinned: Mapping[int, Finger]
+    ) -> tuple[list[Finger | None], tuple[FingerMark | None, ...]]:
+        """What one hand does for a strip, and what of that is shown; pinned notes win over a figure's place."""
+        places = _in_place(strip, part)
+        fingers = self.hands_for(strip, part).line(groups, {**places, **pinned})
+        return fingers, _places_told(_marks(part, fingers), strip, places)
 
     def why(self, strip: Strip, note: int) -> list[Alternative[Any]]:
         """Every way to play a note (from 0) of a fingered strip with the rest as it is, the cheapest first.

@@ -6,10 +6,11 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from dodecant.exercise.companions.left_hand import with_left_hands
 from dodecant.exercise.companions.written import companion_parts, in_one_clef
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.hand_maps import SoundMap, maps_of_strips
-from dodecant.exercise.hands import StripHands, leaves_its_place
+from dodecant.exercise.hands import StripHands, leaves_its_place, parts_of
 from dodecant.exercise.harmony.what_holds import family_of
 from dodecant.exercise.melody.fitting import LinesOnOneSound, beside
 from dodecant.exercise.melody.line import Line
@@ -163,11 +164,19 @@ def _worked_in(prepared: Prepared, area: HandPlace | None = None) -> _WorkedStri
         if recipe.companions:
             strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
         strips.append((hands.fingered(strip), line))
-    if recipe.companions:
-        strips = list(zip(in_one_clef([strip for strip, _ in strips]), [line for _, line in strips], strict=True))
     unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
     left_out = next((maker.what.left_out for maker in makers.values() if maker.what), ())
-    return _WorkedStrips(prepared.instrument, metre, strips, unfitted, left_out)
+    return _WorkedStrips(prepared.instrument, metre, _with_second_staves(recipe, strips), unfitted, left_out)
+
+
+def _with_second_staves(recipe: Recipe, worked: list[tuple[Strip, Line]]) -> list[tuple[Strip, Line]]:
+    """What goes beside the line in the same clef in all strips; and the left hand, where both play."""
+    strips = [strip for strip, _ in worked]
+    if recipe.companions:
+        strips = in_one_clef(strips)
+    if parts_of(recipe.fingering)[1] is not None:
+        strips = with_left_hands(strips)
+    return list(zip(strips, [line for _, line in worked], strict=True))
 
 
 def _too_many(strips: int, fit: int) -> Problem:

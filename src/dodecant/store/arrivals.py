@@ -52,11 +52,11 @@ def take_out_lost(connection: sqlite3.Connection, now: datetime) -> None:
 
 
 def _take_out(connection: sqlite3.Connection, first: int) -> None:
-    if connection.in_transaction:
-        connection.rollback()
     with atomic(connection):
-        (last,) = connection.execute("SELECT last FROM arriving WHERE first = ?", (first,)).fetchone()
-        between = (first, last)
+        found = connection.execute("SELECT last FROM arriving WHERE first = ?", (first,)).fetchone()
+        if found is None:  # another took it out meanwhile
+            return
+        between = (first, found[0])
         connection.execute("UPDATE entry SET current = 0 WHERE id BETWEEN ? AND ?", between)  # cells are counted anew
         connection.execute("DELETE FROM entry_slip WHERE entry BETWEEN ? AND ?", between)
         connection.execute("DELETE FROM entry WHERE id BETWEEN ? AND ?", between)

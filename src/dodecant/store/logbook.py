@@ -35,13 +35,13 @@ def stage(connection: sqlite3.Connection, entries: Sequence[Entry], first: int) 
     """Write entries that are to have the numbers from `first` beside the data file, which nobody has to wait for."""
     marks = ",".join("?" * (1 + len(_NAMES)))
     connection.execute("BEGIN")
-    connection.execute(f"CREATE TEMP TABLE staged AS SELECT id, {_COLUMNS} FROM entry LIMIT 0")  # noqa: S608
-    connection.execute("CREATE TEMP TABLE staged_slip AS SELECT * FROM entry_slip LIMIT 0")
-    connection.execute("CREATE INDEX staged_slip_entry ON staged_slip (entry)")
-    rows = ((number, *_row(entry)) for number, entry in enumerate(entries, first))
-    connection.executemany(f"INSERT INTO staged VALUES ({marks})", rows)  # noqa: S608
-    connection.executemany("INSERT INTO staged_slip VALUES (?, ?, ?, ?)", _slip_rows(first, entries))
-    connection.execute("COMMIT")
+    with connection:  # it ends, well or not, with what was begun
+        connection.execute(f"CREATE TEMP TABLE staged AS SELECT id, {_COLUMNS} FROM entry LIMIT 0")  # noqa: S608
+        connection.execute("CREATE TEMP TABLE staged_slip AS SELECT * FROM entry_slip LIMIT 0")
+        connection.execute("CREATE INDEX staged_slip_entry ON staged_slip (entry)")
+        rows = ((number, *_row(entry)) for number, entry in enumerate(entries, first))
+        connection.executemany(f"INSERT INTO staged VALUES ({marks})", rows)  # noqa: S608
+        connection.executemany("INSERT INTO staged_slip VALUES (?, ?, ?, ?)", _slip_rows(first, entries))
 
 
 def add_staged(connection: sqlite3.Connection, start: int, end: int) -> None:

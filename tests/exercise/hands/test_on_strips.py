@@ -11,7 +11,6 @@ from hypothesis import strategies as st
 from lxml import etree
 from music21 import articulations, converter, stream
 
-from dodecant.exercise.companions.left_hand import left_hand, octaves_below
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
@@ -132,7 +131,7 @@ def test_the_left_hand_plays_the_line_on_its_own_staff(
     score = etree.fromstring(to_musicxml(exercise))
     assert schema.validate(score), schema.error_log
     assert "".join(sign.text or "" for sign in score.iter("sign")) == clefs
-    part = left_hand(exercise.strips[0], octaves_below(exercise.strips))
+    part = exercise.strips[0].left_hand
     assert part is not None
     assert [" ".join(pitch.text for pitch in chord.pitches) for chord in part.chords[:3]] == lowest
     upper, lower = ([one for one in score.iter("note") if one.findtext("staff") == staff] for staff in "12")

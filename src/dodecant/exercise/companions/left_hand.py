@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from statistics import fmean
 from typing import Final
 
@@ -12,17 +13,17 @@ from dodecant.music.core.pitch import Pitch
 _TOO_HIGH: Final = Pitch.parse("C4").midi  # for the middle of what is read in the bass clef
 
 
-def octaves_below(strips: Sequence[Strip]) -> int:
-    """How far below the right hand the left one plays: an octave, or two where most would lie over its staff."""
+def with_left_hands(strips: Sequence[Strip]) -> list[Strip]:
+    """The strips of an exercise that both hands play, with the left hand an octave lower in all of them, or two octaves
+    where most would lie over its staff.
+    """
     notes = (note for strip in strips for note in strip.notes)
     heights = [tone.written.midi - 12 for note in notes for tone in (note.tone, *note.tone.lower_tones)]
-    return 2 if heights and fmean(heights) > _TOO_HIGH else 1
+    octaves = 2 if heights and fmean(heights) > _TOO_HIGH else 1
+    return [replace(strip, left_hand=_left_hand(strip, octaves)) for strip in strips]
 
 
-def left_hand(strip: Strip, octaves: int) -> CompanionPart | None:
-    """The line so many octaves lower; None where one hand plays alone."""
-    if not any(mark and mark.other for mark in strip.fingers):
-        return None
+def _left_hand(strip: Strip, octaves: int) -> CompanionPart:
     chords = tuple(CompanionChord(note.start, note.length, _pitches(note, octaves)) for note in strip.notes)
     signs = tuple((*note.lower_accidentals, note.accidental) for note in strip.notes)
     fingers = tuple(_each(mark.other) if mark and mark.other else () for mark in strip.fingers)

@@ -200,7 +200,8 @@ class Strip:
     from `begin` to `end`, in beats from its first barline: whole bars, unless strips go straight on. `open_bars` (from
     0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs. `pieces` of
     an etude begin in bars (from 1): the bar, and the piece by its number. `fingers` are those of the notes, where they
-    are shown. `group` is how many notes each figure of the line has, 0 where they differ.
+    are shown; `left_hand` is the same line in a pianist's left hand, where both play it. `group` is how many notes each
+    figure of the line has, 0 where they differ.
     """
 
     stop: Stop
@@ -217,6 +218,7 @@ class Strip:
     pieces: tuple[tuple[int, int], ...] = ()
     fingers: tuple[FingerMark | None, ...] = ()
     group: int = 0
+    left_hand: CompanionPart | None = None
 
     @property
     def formula(self) -> str:

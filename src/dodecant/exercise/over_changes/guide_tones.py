@@ -80,11 +80,6 @@ def _candidates(names: tuple[NoteName, ...], low: int, high: int) -> tuple[tuple
     return tuple(sorted((pitch.midi, pitch) for pitch in every if low <= pitch.midi <= high))
 
 
-def _named(name: NoteName, midi: int) -> Pitch:
-    """The pitch of a name at a MIDI number."""
-    return Pitch.named(name, midi)
-
-
 class GuideToneLines:
     """A line builder: a tone held for each chord; enclosures come before the next chord, which stays a target."""
 
@@ -129,7 +124,7 @@ class GuideToneLines:
             return guide_line(chords, self._reach, self._begin)
         up = (chords[0].root.pitch_class - home[0][0].root.pitch_class + _HALF) % 12 - _HALF
         found = [
-            _named(degree.name_above(chord.root), pitch.midi + up)
+            Pitch.named(degree.name_above(chord.root), pitch.midi + up)
             for chord, (_, degree, pitch) in zip(chords, home, strict=True)
         ]
         inside = all(self._reach.holds(pitch.midi, pitch.midi) for pitch in found)

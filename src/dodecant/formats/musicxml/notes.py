@@ -51,8 +51,9 @@ class NoteWriter:
         pitches = [tone.written for tone in note.tone.lower_tones]
         signs: Iterable[Accidental | None] = [None] * len(pitches) if piece.tied_from else note.lower_accidentals
         marks = {} if mark is None or piece.tied_from else mark_of_each(note, mark)
+        told = {height: technical_xml(one, on_staff=True) for height, one in marks.items()}
         return "".join(
-            chord_tone(piece, pitch, sign, marks.get(pitch.midi)) for pitch, sign in zip(pitches, signs, strict=True)
+            chord_tone(piece, pitch, sign, told.get(pitch.midi, "")) for pitch, sign in zip(pitches, signs, strict=True)
         )
 
     def _pitch(self, note: Note) -> str:
@@ -68,12 +69,9 @@ def mark_of_each(note: Note, mark: FingerMark) -> dict[int, FingerMark]:
     return dict(zip(heights, mark.under, strict=False))
 
 
-def chord_tone(
-    piece: WrittenSign, pitch: Pitch, sign: Accidental | None, mark: FingerMark | None = None, technical: str = ""
-) -> str:
-    """A further tone of what is struck with the piece."""
+def chord_tone(piece: WrittenSign, pitch: Pitch, sign: Accidental | None, technical: str = "") -> str:
+    """A further tone of what is struck with the piece, with its `technical` marks."""
     head, tail = shape(piece._replace(beams=(), tuplet=None))
-    technical = technical_xml(mark, on_staff=True) if mark is not None else technical
     tail = noted(tail, technical) if technical else tail
     return f"<note><chord/>{pitch_xml(pitch)}{head}{sign_xml(sign)}{tail}</note>"
 

@@ -112,7 +112,7 @@ def _midi(instrument: Instrument) -> str:
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool, breaks: frozenset[int]) -> str:
     notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
     full, out = exercise.metre.quarters, list[str]()
-    beside = written_beside(exercise, strip) if exercise.instrument.two_staves else None
+    beside = written_beside(strip) if exercise.instrument.two_staves else None
     for place, bar in enumerate(strip.bars):
         out.append(measure_start(exercise, strip, first, place))
         out.append(_NEW_LINE * (place in breaks))

@@ -6,7 +6,6 @@ import re
 from dataclasses import replace
 from fractions import Fraction
 
-from dodecant.exercise.companions.left_hand import left_hand, octaves_below
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.notation.score import CompanionPart, Strip, WrittenSign
 from dodecant.formats.musicxml.measures import attributes, bar_end, measure_start, repeat_begins
@@ -21,27 +20,21 @@ SECOND_PART = (
 )
 
 
-def written_beside(exercise: Exercise, strip: Strip) -> CompanionPart | None:
+def written_beside(strip: Strip) -> CompanionPart | None:
     """What is written beside a strip: a companion, or the left hand that plays the line too.
 
     A companion that doubles the line below it is what the left hand plays, with its fingers.
     """
-    left = _left_hand(exercise, strip)
-    written = next((beside for beside in strip.companions if beside.written), None)
+    left, written = strip.left_hand, next((beside for beside in strip.companions if beside.written), None)
     if written and left and written.kind == "octaves" and len(written.chords) == len(left.chords):
         lower = written.chords[0].pitches[0].midi < strip.notes[0].tone.sounding.midi
         return replace(written, fingers=tuple(one[-1:] for one in left.fingers)) if lower else written
     return written or left
 
 
-def _left_hand(exercise: Exercise, strip: Strip) -> CompanionPart | None:
-    both = exercise.instrument.two_staves and any(mark and mark.other for mark in strip.fingers)
-    return left_hand(strip, octaves_below(exercise.strips)) if both else None
-
-
 def second_staff(exercise: Exercise, strip: Strip, first: int) -> str:
     """The measures of a strip on the second staff, numbered from `first`; empty where nothing is written beside it."""
-    found = written_beside(exercise, strip)
+    found = written_beside(strip)
     return "" if found is None else measures_beside(exercise, strip, first, found)
 
 
@@ -94,4 +87,4 @@ def _piece(beside: CompanionPart, piece: WrittenSign, strip: Strip, now: Fractio
     end = noted(tail, first) if first else tail
     struck = f'<note id="{name}">{pitch_xml(lowest)}{head}{sign_xml(sign)}{end}</note>'
     upper = zip(others, signs, more or [""] * len(others), strict=True)
-    return struck + "".join(chord_tone(piece, pitch, one, technical=mark) for pitch, one, mark in upper)
+    return struck + "".join(chord_tone(piece, pitch, one, mark) for pitch, one, mark in upper)

@@ -34,7 +34,7 @@ def in_other_clef(exercise: Exercise, instruments: InstrumentTable) -> Exercise:
 
 def _moved(strip: Strip, octaves: int) -> Strip:
     notes = tuple(note._replace(tone=_higher(note.tone, octaves)) for note in strip.notes)
-    return replace(strip, notes=notes, companions=(), fingers=())
+    return replace(strip, notes=notes, companions=(), fingers=(), left_hand=None)
 
 
 def _higher(tone: Tone, octaves: int) -> Tone:

@@ -212,10 +212,10 @@ def _chords_wanted(lick: Lick) -> Iterator[ChordWanted]:
         assert one.chord is not None  # noqa: S101 - filtered above
         above = (one.chord.root.pitch_class - root) % 12
         family = family_of(one.chord.heard.quality)
-        other, seventh = _HOMES.get(family, (family, 0))
         played = {tone.exact[0].half_steps % 12 for tone in lick.tones if tone.over == number}
-        home = 0 < number == len(chords) - 1 and seventh not in played
-        yield ChordWanted((family, other) if home and other != family else (family,), above, end - one.start)
+        home = _HOMES.get(family) if 0 < number == len(chords) - 1 else None
+        also = (home[0],) if home and home[1] not in played else ()
+        yield ChordWanted((family, *also), above, end - one.start)
 
 
 def _level(line: Sequence[int], dense: Fraction, *, leans: bool, several: bool) -> int:
