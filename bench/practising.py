@@ -114,7 +114,7 @@ def _file_rows() -> list[tuple[str, str, str]]:
         begun = perf_counter()
         read = logbook_files.read_logbook(data, ZoneInfo("UTC"))
         with database.connection() as connection:
-            take_in(connection, read.entries, datetime.combine(TODAY, time(12), UTC))
+            take_in(connection, read.entries, lambda: datetime.combine(TODAY, time(12), UTC))
         seconds = perf_counter() - begun
         ended.set()
         saving.join()

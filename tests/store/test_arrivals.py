@@ -46,7 +46,7 @@ def everything(connection: sqlite3.Connection) -> tuple[Any, ...]:
 def test_in_portions_or_at_once_the_same_arrives(database: Database, tmp_path: Path, portion: int) -> None:
     (tmp_path / "other").mkdir()
     with database.connection() as one, fresh(tmp_path / "other").connection() as other:
-        take_in(one, FILE, NOW, portion=portion, pause=lambda: None)
+        take_in(one, FILE, lambda: NOW, portion=portion, pause=lambda: None)
         with atomic(other):
             logbook.add(other, FILE)
         assert everything(one) == everything(other)
@@ -70,13 +70,27 @@ def test_a_file_that_breaks_off_leaves_nothing(
             raise OSError("the disk is full")
 
     with pytest.raises(OSError, match="full"):
-        take_in(connection, FILE, NOW, portion=6, pause=pause)
+        take_in(connection, FILE, lambda: NOW, portion=6, pause=pause)
     for entry in logbook.every(connection, 1):
         if entry.what == "Ours":
             logbook.delete(connection, entry.id, NOW)
     assert everything(connection)[0] == before[0]
     assert [row for row in everything(connection)[1] if row[5]] == before[1]
     assert everything(connection)[2] == before[2]
+
+
+def test_a_slow_file_is_not_taken_for_a_broken_one(database: Database, connection: sqlite3.Connection) -> None:
+    """Each portion takes 90 seconds; somebody else clears up in between, by the same clock."""
+    now = NOW
+
+    def pause() -> None:
+        nonlocal now
+        now += timedelta(seconds=90)
+        with database.connection() as other:
+            take_out_lost(other, now)
+
+    take_in(connection, FILE, lambda: now, portion=6, pause=pause)
+    assert len(logbook.every(connection, 1)) == len(FILE)
 
 
 def test_what_a_stopped_program_left_is_taken_out_later_and_nothing_else(
@@ -93,5 +107,5 @@ def test_what_a_stopped_program_left_is_taken_out_later_and_nothing_else(
         assert len(logbook.every(later, 1)) == 11
         take_out_lost(later, NOW + timedelta(minutes=3))
         assert [entry.what for entry in logbook.every(later, 1)] == ["Ours"]
-        take_in(later, FILE, NOW, portion=10, pause=lambda: None)
+        take_in(later, FILE, lambda: NOW, portion=10, pause=lambda: None)
         assert len(logbook.every(later, 1)) == 1 + len(FILE)

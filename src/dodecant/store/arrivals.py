@@ -14,29 +14,31 @@ from dodecant.store.database import atomic
 
 _PORTION: Final = 2_500  # entries: some 150 ms of writing
 _PAUSE: Final = 0.03  # seconds: SQLite lets nobody queue, who waits asks again every now and then
-_LOST: Final = timedelta(minutes=2)  # what began longer ago comes no more
+_LOST: Final = timedelta(minutes=2)  # without a portion: it comes no more
 
 
 def take_in(
     connection: sqlite3.Connection,
     entries: Sequence[Entry],
-    now: datetime,
+    clock: Callable[[], datetime],
     *,
     portion: int = _PORTION,
     pause: Callable[[], None] = lambda: time.sleep(_PAUSE),
 ) -> None:
     """Add all entries of a file, or none: where it breaks off, those that came are taken out again."""
-    take_out_lost(connection, now)
+    take_out_lost(connection, clock())
     if len(entries) <= portion:
         with atomic(connection):
             logbook.add(connection, entries)
         return
-    first = logbook.reserved(connection, len(entries), now)
+    first = logbook.reserved(connection, len(entries), clock())
     try:
         logbook.stage(connection, entries, first)
         for start in range(0, len(entries), portion):
             with atomic(connection):
                 logbook.add_staged(connection, start, start + portion)
+                latest = clock().astimezone(UTC).isoformat()
+                connection.execute("UPDATE arriving SET latest_at = ? WHERE first = ?", (latest, first))
             pause()
     except BaseException:
         _take_out(connection, first)
@@ -47,7 +49,7 @@ def take_in(
 def take_out_lost(connection: sqlite3.Connection, now: datetime) -> None:
     """Take out what came of files that broke off with the program itself."""
     since = (now.astimezone(UTC) - _LOST).isoformat()
-    for row in connection.execute("SELECT first FROM arriving WHERE begun_at < ?", (since,)).fetchall():
+    for row in connection.execute("SELECT first FROM arriving WHERE latest_at < ?", (since,)).fetchall():
         _take_out(connection, row[0])
 
 

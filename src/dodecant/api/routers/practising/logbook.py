@@ -194,7 +194,7 @@ def read_file(
     known = logbook.known(connection, read.entries)
     new = [entry for entry, there in zip(read.entries, known, strict=True) if not there]
     if take:
-        take_in(connection, new, datetime.now(UTC))
+        take_in(connection, new, lambda: datetime.now(UTC))
     return ReadLogbookOut.of(read, known, len(new) if take else 0)
 
 
