@@ -2,8 +2,7 @@ import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 import { pianoSamples } from "./piano.ts";
 
-const LATER =
-  /node_modules\/(tone|standardized-audio-context|automation-events|recharts|d3-|victory|@mantine\/(dates|charts))/;
+const LATER = /node_modules\/(tone|standardized-audio-context|automation-events|d3-|internmap|@mantine\/dates)/;
 const SERVER = "http://127.0.0.1:8012";
 
 export default defineConfig({
@@ -18,7 +17,7 @@ export default defineConfig({
       output: {
         codeSplitting: {
           // What two screens and more have in common comes as one file, not as sixty of a kilobyte each; the sound and
-          // the charts come when they are needed.
+          // the calendar come when they are needed.
           groups: [{ name: "shared", minShareCount: 2, test: (id) => !LATER.test(id) }],
         },
       },

@@ -283,9 +283,18 @@ def test_a_page_says_what_its_screen_needs(client: TestClient, tmp_path: Path, m
     assert "link" not in client.get("/bench").headers
     pieces = {"src/screens/Bench/BenchPage.tsx": {"file": "assets/b.js", "css": ["assets/b.css"]}}
     (tmp_path / "pieces.json").write_text(json.dumps(pieces))
+    both = "</assets/b.js>; rel=modulepreload, </assets/b.css>; rel=preload; as=style; crossorigin"
     for place, needed in [
-        ("/bench", "</assets/b.js>; rel=modulepreload, </assets/b.css>; rel=preload; as=style"),
-        ("/bench/first-crossing", "</assets/b.js>; rel=modulepreload, </assets/b.css>; rel=preload; as=style"),
+        ("/bench", both), ("/bench/first-crossing", both),
         ("/", None), ("/nowhere", None), ("/%0d%0aBench", None),
     ]:  # fmt: skip
         assert client.get(place).headers.get("link") == needed
+
+
+def test_assets_stay_in_the_browser_for_a_year(tmp_path: Path) -> None:
+    (tmp_path / "b-1f.js").write_text("1")
+    assets = TestClient(app_module.Assets(directory=tmp_path))
+    answer = assets.get("/b-1f.js")
+    again = assets.get("/b-1f.js", headers={"If-None-Match": answer.headers["etag"]})
+    assert [one.status_code for one in (answer, again)] == [200, 304]
+    assert {one.headers["cache-control"] for one in (answer, again)} == {"public, max-age=31536000, immutable"}

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from contextlib import suppress
 from functools import partial
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI
 from fastapi.responses import FileResponse
@@ -23,6 +24,7 @@ from dodecant.api.description import describe
 from dodecant.api.routers import (
     changes,
     exercises,
+    file_kinds,
     fingers,
     jobs,
     joins,
@@ -87,6 +89,7 @@ def create_app(
         routines.router,
         takes.router,
         phrases.router,
+        file_kinds.router,
         licks.router,
         changes.router,
         upgrades.router,
@@ -102,7 +105,7 @@ def create_app(
     app.add_middleware(Compressed)
     app.add_middleware(Access)
     app.add_middleware(Guard)
-    app.mount("/assets", StaticFiles(directory=STATIC / "assets", check_dir=False), name="assets")
+    app.mount("/assets", Assets(directory=STATIC / "assets", check_dir=False), name="assets")
     app.add_api_route("/{place:path}", _page, include_in_schema=False, response_class=Response)
     return app
 
@@ -125,6 +128,16 @@ def equip(
     app.state.tries = RateLimiter()
 
 
+class Assets(StaticFiles):
+    """Files whose names change with what they hold: a browser need not ask for one again."""
+
+    def file_response(self, *args: Any, **kwargs: Any) -> Response:
+        """The file, to be kept for a year."""
+        answer = super().file_response(*args, **kwargs)
+        answer.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return answer
+
+
 def _page(place: str) -> Response:
     """Every place of the web application is the same page; it finds its own way from the address."""
     if place.startswith("api/") or "." in place.rsplit("/", 1)[-1]:
@@ -142,4 +155,4 @@ def _needed_at(place: str) -> Iterator[str]:
     with suppress(OSError, ValueError, KeyError):
         found = json.loads((STATIC / "pieces.json").read_bytes())[f"src/screens/{screen}/{screen}Page.tsx"]
         yield f"</{found['file']}>; rel=modulepreload"
-        yield from (f"</{style}>; rel=preload; as=style" for style in found.get("css", ()))
+        yield from (f"</{style}>; rel=preload; as=style; crossorigin" for style in found.get("css", ()))

@@ -74,7 +74,7 @@ def read_logbook(data: bytes, zone: ZoneInfo, player: int = 1, last: date = date
 
     Times without a zone are taken to be local in `zone`; no day after the `last` is taken.
     """
-    text = _text(data)
+    text = text_of(data)
     if text.lstrip().startswith(("{", "[")):
         rows: Iterator[tuple[int, Mapping[str, Any]]] = _json_rows(text.encode("utf-8", "surrogatepass"))
     else:
@@ -92,7 +92,8 @@ def read_logbook(data: bytes, zone: ZoneInfo, player: int = 1, last: date = date
     return ReadLogbook(tuple(entries), tuple(faults))
 
 
-def _text(data: bytes) -> str:
+def text_of(data: bytes) -> str:
+    """The text of a file in UTF-8, UTF-16 or the usual one of spreadsheets; raises RecipeError for what is no text."""
     for encoding in ("utf-16",) if data.startswith(_UTF_16) else _ENCODINGS:
         try:
             text = data.decode(encoding)

@@ -58,12 +58,12 @@ export function Shell() {
     <AppShell header={{ height: 52 }} padding={0}>
       <SkipLink to="page">Skip to the page</SkipLink>
       <AppShell.Header className={classes.header} data-bar="top">
-        <Group h="100%" px="lg" gap="xl" wrap="nowrap">
-          <Link to="/" className={classes.name}>
+        <Group h="100%" px={{ base: "sm", sm: "lg" }} gap="md" wrap="nowrap">
+          <Link to="/" className={classes.name} aria-label="Dodecant">
             <img src={mark} alt="" width={26} height={26} />
-            Dodecant
+            <span>Dodecant</span>
           </Link>
-          <Group component="nav" gap="md" aria-label="Places" flex={1} visibleFrom="lg" wrap="nowrap">
+          <Group component="nav" gap="md" aria-label="Places" flex={1} className={classes.places} wrap="nowrap">
             {places.map(({ to, name }) => (
               <NavLink key={to} to={to} className={classes.place}>
                 {name}
@@ -93,7 +93,7 @@ function FoldedPlaces({ places }: { places: typeof PLACES }) {
   return (
     <Menu>
       <Menu.Target>
-        <ActionIcon variant="subtle" size="lg" aria-label="Places" hiddenFrom="lg">
+        <ActionIcon variant="subtle" size="lg" aria-label="Places" className={classes.folded}>
           <IconMenu2 size={22} />
         </ActionIcon>
       </Menu.Target>

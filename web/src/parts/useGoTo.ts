@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { answered, client } from "../api/client";
 import type { Findable } from "../api/types";
 import { tablesQuery } from "./queries";
-import { layChanges, layOnBench } from "./documents/useDraft";
+import { layChanges, layOnBench } from "./documents/draftStore";
 
 const FORM = /^changes\/new\?form=(.+)$/;
 

@@ -147,7 +147,7 @@ def largest_body(path: str) -> int:
     """The most bytes that are taken at an address."""
     if path.startswith("/api/archive/"):
         return LARGEST_ARCHIVE
-    return LARGEST_LOGBOOK if path.endswith("/entry-files") else LARGEST_BODY
+    return LARGEST_LOGBOOK if path.endswith(("/entry-files", "/file-kinds")) else LARGEST_BODY
 
 
 def _refusal(method: str, path: str, headers: Headers, hosts: frozenset[str]) -> tuple[int, str, str] | None:

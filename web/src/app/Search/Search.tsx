@@ -27,11 +27,11 @@ export function Search() {
   useShortcut("k", open, true);
   return (
     <>
-      <UnstyledButton className={classes.asked} onClick={open} visibleFrom="md">
+      <UnstyledButton className={classes.asked} onClick={open}>
         <IconSearch size={16} aria-hidden />
         Search everything <Kbd size="xs">/</Kbd>
       </UnstyledButton>
-      <ActionIcon variant="subtle" size="lg" aria-label="Search everything" onClick={open} hiddenFrom="md">
+      <ActionIcon variant="subtle" size="lg" aria-label="Search everything" className={classes.short} onClick={open}>
         <IconSearch size={20} />
       </ActionIcon>
       <Modal.Root opened={opened} onClose={close} size="lg" yOffset="8vh">

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { Notifications } from "@mantine/notifications";
-import { screen, waitFor } from "@testing-library/react";
+import { cleanup, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { MemoryRouter } from "react-router";
 import { afterEach, expect, it, vi } from "vitest";
@@ -81,6 +81,22 @@ it("saves a change with the revision it began from, and is then saved", async ()
   await userEvent.click(screen.getByRole("button", { name: "Save" }));
   await waitFor(() => expect(asked).toHaveLength(1));
   expect([asked[0]?.method, asked[0]?.path, asked[0]?.body?.revision]).toEqual(["PUT", "/api/recipes/r1", 3]);
+});
+
+it.each([
+  [120, 4], // what was sent arrived: the work goes on from there
+  [90, 3], // another window's: the server will say so
+])("closed while it saved, with tempo %d saved since: goes on from revision %d", async (tempo, revision) => {
+  vi.stubGlobal("fetch", () => new Promise(() => undefined)); // the answer never comes
+  open(SAVED);
+  await userEvent.click(screen.getByRole("button", { name: "Faster" }));
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  cleanup();
+  const asked = answering([200, SAVED]);
+  open({ ...SAVED, document: { ...SAVED.document, tempo }, revision: 4 }, "Slipway, faster");
+  await userEvent.click(screen.getByRole("button", { name: "Faster" }));
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  await waitFor(() => expect(asked[0]?.body?.revision).toBe(revision));
 });
 
 it("keeps what was typed when another window saved first, and saves it as a copy", async () => {

@@ -7,7 +7,9 @@ import { ApiError } from "../../api/client";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
 import { type StepName, UndoButtons } from "../Steps/UndoButtons";
 import type { Draft } from "../documents/useDraft";
+import { answeredTo, sending } from "../documents/draftStore";
 import { tell } from "../tell";
+import { SavedState } from "./SavedState";
 import { Window } from "../Window";
 
 interface SavingProps<K extends ShelfName> {
@@ -50,9 +52,12 @@ export function Saving<K extends ShelfName>({
       if (saved === undefined) await keepAsNew(title);
       else {
         const revision = draft.revision ?? saved.revision;
+        sending(shelf, saved.id, revision, draft.document);
         draft.adopt(await actions.change.mutateAsync({ id: saved.id, document: draft.document, revision }));
       }
+      if (saved) answeredTo(shelf, saved.id);
     } catch (error) {
+      if (saved && error instanceof ApiError) answeredTo(shelf, saved.id);
       if (error instanceof ApiError && error.status === 409) inConflict.open();
       else tell("This was not saved", error);
     }
@@ -76,9 +81,9 @@ export function Saving<K extends ShelfName>({
         restore={saved && draft.changed ? () => draft.setDocument(saved.document) : undefined}
         named={named}
       />
-      <Text size="sm" c="dimmed" mt={8} role="status">
-        {draft.changed ? "Not saved yet" : saved ? "Saved" : ""}
-      </Text>
+      <Group h={36}>
+        <SavedState changed={draft.changed} saved={saved !== undefined} />
+      </Group>
       <Button
         leftSection={<IconDeviceFloppy size={18} />}
         variant={draft.changed ? "filled" : "default"}

@@ -1,17 +1,19 @@
-import { Button, Group, Text } from "@mantine/core";
+import { Button, Group } from "@mantine/core";
+import { UndoButtons } from "../Steps/UndoButtons";
 import type { FormDraft } from "../documents/useFormDraft";
+import { SavedState } from "./SavedState";
 
-/** Says that a form holds what is not kept yet (it stays there when the window closes), and takes it back on demand. */
+/** Whether what a form holds is saved (unsaved, it stays in this browser when the window closes); undo, and discard. */
 export function UnsavedForm<T>({ form }: { form: FormDraft<T> }) {
-  if (!form.changed) return null;
   return (
     <Group gap="xs" mr="auto">
-      <Text size="sm" c="dimmed" role="status">
-        Not kept yet; it stays here.
-      </Text>
-      <Button size="compact-sm" variant="subtle" onClick={form.forget}>
-        Take it back
-      </Button>
+      <UndoButtons {...form.steps} undo={form.undo} redo={form.redo} named={() => ({ part: "the last change" })} />
+      <SavedState changed={form.changed} saved={form.saved} />
+      {form.changed && (
+        <Button size="compact-sm" variant="subtle" onClick={form.forget}>
+          Discard changes
+        </Button>
+      )}
     </Group>
   );
 }

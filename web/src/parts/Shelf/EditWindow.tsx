@@ -1,6 +1,8 @@
 import { Button, Group, Stack, TagsInput, TextInput } from "@mantine/core";
-import { type SubmitEvent, useState } from "react";
+import type { SubmitEvent } from "react";
 import { type Documents, type Saved, type ShelfName, useShelfActions } from "../../api/shelves";
+import { UnsavedForm } from "../Saving/UnsavedForm";
+import { useFormDraft } from "../documents/useFormDraft";
 import { Window } from "../Window";
 
 export interface EditWindowProps<K extends ShelfName> {
@@ -33,13 +35,21 @@ function EditForm<K extends ShelfName>({
   onDone,
 }: EditWindowProps<K> & { saved: Saved<K> }) {
   const { change } = useShelfActions(shelf);
-  const [title, setTitle] = useState(saved.title);
-  const [tags, setTags] = useState(tagsOf?.(saved.document) ?? []);
+  const form = useFormDraft(`rename.${saved.id}`, saved.revision, {
+    title: saved.title,
+    tags: tagsOf?.(saved.document) ?? [],
+  });
+  const { title, tags } = form.value;
   const submit = (event: SubmitEvent) => {
     event.preventDefault();
     change.mutate(
       { id: saved.id, document: edited(saved.document, title, tags), revision: saved.revision },
-      { onSuccess: onDone },
+      {
+        onSuccess: () => {
+          form.forget();
+          onDone();
+        },
+      },
     );
   };
   return (
@@ -51,7 +61,10 @@ function EditForm<K extends ShelfName>({
           maxLength={120}
           value={title}
           error={change.error?.message}
-          onChange={(event) => setTitle(event.currentTarget.value)}
+          onChange={({ currentTarget }) => {
+            const typed = currentTarget.value;
+            form.set((now) => ({ ...now, title: typed }));
+          }}
         />
         {tagsOf && (
           <TagsInput
@@ -59,12 +72,16 @@ function EditForm<K extends ShelfName>({
             description="Words to find it by: warm-up, Ottoline, Tuesday. Enter ends a word."
             maxTags={MOST_TAGS}
             value={tags}
-            onChange={(next) => setTags(next.map((tag) => tag.trim().slice(0, LONGEST_TAG)).filter(Boolean))}
+            onChange={(next) => {
+              const trimmed = next.map((tag) => tag.trim().slice(0, LONGEST_TAG)).filter(Boolean);
+              form.set((now) => ({ ...now, tags: trimmed }));
+            }}
           />
         )}
         <Group justify="flex-end">
+          <UnsavedForm form={form} />
           <Button type="submit" loading={change.isPending}>
-            {tagsOf ? "Keep it so" : "Rename"}
+            Save
           </Button>
         </Group>
       </Stack>

@@ -3,8 +3,17 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { IconPlus } from "@tabler/icons-react";
 import { type ReactNode, useCallback, useDeferredValue, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { type Saved, type ShelfName, type Sought, useShelfActions, useShelfPages } from "../../api/shelves";
+import {
+  type Documents,
+  type Saved,
+  type ShelfName,
+  type Sought,
+  useShelfActions,
+  useShelfPages,
+} from "../../api/shelves";
 import { announce } from "../Announced";
+import { UnsavedList } from "../Saving/Unsaved";
+import { beginAnew } from "../documents/asides";
 import { DamagedList } from "./DamagedList";
 import { EditWindow, type EditWindowProps } from "./EditWindow";
 import { ShelfRow } from "./ShelfRow";
@@ -22,6 +31,8 @@ interface ShelfPageProps<K extends ShelfName> extends Pick<EditWindowProps<K>, "
   newAddress: string;
   /** Said when there are none. */
   empty: string;
+  /** What a document is called; in the list of those that were never saved. */
+  titled: (document: Documents[K]) => string;
   /** Where one is opened. */
   address: (saved: Saved<K>) => string;
   /** What shows one at a glance. */
@@ -32,7 +43,7 @@ const EVERYTHING: Sought = { search: "", order: "changed", having: [] };
 
 /** All saved documents of one kind: find, sort out, open, rename, copy, delete. */
 export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
-  const { shelf, title, word, words, newAddress, empty, address, picture, edited, tagsOf } = props;
+  const { shelf, title, word, words, newAddress, empty, titled, address, picture, edited, tagsOf } = props;
   const [typed, setTyped] = useState(EVERYTHING);
   const [sought] = useDebouncedValue(typed, 120);
   const [editing, edit] = useState<Saved<K>>();
@@ -55,10 +66,11 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
         <Title order={1} size="h2" flex={1}>
           {title}
         </Title>
-        <Button component={Link} to={newAddress} leftSection={<IconPlus size={18} />}>
+        <Button component={Link} to={newAddress} leftSection={<IconPlus size={18} />} onClick={() => beginAnew(shelf)}>
           New {word}
         </Button>
       </Group>
+      <UnsavedList shelf={shelf} address={newAddress} titled={titled} />
       <SoughtFields sought={typed} filters={pages[0]?.filters ?? []} found={count} onChange={setTyped} />
       {found.isError && (
         <Alert color="red" title="The list could not be read">
@@ -92,6 +104,7 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
         {rows.map((saved) => (
           <ShelfRow
             key={saved.id}
+            shelf={shelf}
             saved={saved}
             address={address}
             picture={picture}

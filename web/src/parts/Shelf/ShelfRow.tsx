@@ -3,9 +3,11 @@ import { IconCopy, IconPencil, IconTrash } from "@tabler/icons-react";
 import { type ReactNode, memo } from "react";
 import { Link } from "react-router";
 import type { Documents, Saved, ShelfName } from "../../api/shelves";
+import { waits } from "../documents/draftStore";
 import classes from "./Shelf.module.css";
 
 interface ShelfRowProps<K extends ShelfName> {
+  shelf: K;
   saved: Saved<K>;
   /** Where it is opened. */
   address: (saved: Saved<K>) => string;
@@ -18,7 +20,7 @@ interface ShelfRowProps<K extends ShelfName> {
 
 /** One saved document of a list: open, rename, duplicate, delete. Drawn again only when it changes. */
 export const ShelfRow = memo(function ShelfRow<K extends ShelfName>(props: ShelfRowProps<K>) {
-  const { saved, address, picture, tagsOf, onEdit, onCopy, onRemove } = props;
+  const { shelf, saved, address, picture, tagsOf, onEdit, onCopy, onRemove } = props;
   const { title } = saved;
   const tags = tagsOf?.(saved.document) ?? [];
   return (
@@ -28,6 +30,11 @@ export const ShelfRow = memo(function ShelfRow<K extends ShelfName>(props: Shelf
           {title}
         </Link>
         <Text size="sm" c="dimmed">
+          {waits(shelf, saved.id) && (
+            <Text span size="sm" c="lamp.9" fw={600}>
+              Changes not saved yet ·{" "}
+            </Text>
+          )}
           {saved.about}
         </Text>
         {tags.length > 0 && (

@@ -1,7 +1,7 @@
 import { ActionIcon, Group, Tooltip, VisuallyHidden } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
 import { IconArrowBackUp, IconArrowForwardUp, IconRestore } from "@tabler/icons-react";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 
 /** What a step changes: a part, and what that becomes; nothing where it is taken out. */
 export interface StepName {
@@ -35,16 +35,21 @@ export function UndoButtons<D>({ past, now, future, undo, redo, restore, named }
   };
   const back = () => step(undone && `Undone: ${undone}`, undo);
   const forth = () => step(redone && `Done again: ${redone}`, redo);
+  const buttons = useRef<HTMLDivElement>(null);
+  const inFront = (go: () => void) => () => {
+    const over = [...document.querySelectorAll("[aria-modal=true]")].at(-1);
+    if (over === undefined || over.contains(buttons.current)) go();
+  };
   useHotkeys(
     [
-      ["mod+Z", back],
-      ["mod+shift+Z", forth],
-      ["mod+Y", forth],
+      ["mod+Z", inFront(back)],
+      ["mod+shift+Z", inFront(forth)],
+      ["mod+Y", inFront(forth)],
     ],
     [],
   );
   return (
-    <Group gap={2} wrap="nowrap">
+    <Group gap={2} wrap="nowrap" ref={buttons}>
       <Step
         label={undone ? `Undo: ${undone}` : "Nothing to undo"}
         icon={<IconArrowBackUp size={19} />}

@@ -17,6 +17,24 @@ test("what was typed is there when the form opens again, and in no other form", 
   expect(opened("goal.2").current).toMatchObject({ value: from, changed: false });
 });
 
+test("undo and redo go through what was typed, across a second change in one go, and begin anew when it is forgotten", () => {
+  const form = opened("goal.1");
+  act(() => {
+    form.current.set((now) => ({ ...now, title: "Thirds" }));
+    form.current.set((now) => ({ ...now, keys: ["F"] }));
+  });
+  act(() => form.current.undo());
+  expect(form.current.value).toEqual({ title: "Thirds", keys: ["C"] });
+  act(() => form.current.redo());
+  expect(opened("goal.1").current.value).toEqual({ title: "Thirds", keys: ["F"] });
+  act(() => form.current.undo());
+  act(() => form.current.undo());
+  expect([form.current.value, form.current.changed]).toEqual([from, false]);
+  act(() => form.current.set((now) => ({ ...now, title: "Sixths" })));
+  act(() => form.current.forget());
+  expect([form.current.value, form.current.steps.past]).toEqual([from, []]);
+});
+
 test("it is forgotten when it was kept, and gives way to a later revision", () => {
   const first = opened("goal.1", 1);
   act(() => first.current.set(() => ({ title: "Thirds", keys: [] })));

@@ -1,11 +1,12 @@
 import { Anchor, Box, Paper, Text, Title } from "@mantine/core";
 import { Link } from "react-router";
-import { useShelfPages } from "../../api/shelves";
+import { type ShelfName, useShelfPages } from "../../api/shelves";
+import { beginAnew } from "../../parts/documents/asides";
 import { TodayLine } from "../../parts/TodayLine";
 import { useLoadedTables } from "../../parts/tables";
 import classes from "./Begin.module.css";
 
-const WAYS = [
+const WAYS: readonly { to: string; title: string; text: string; shelf?: ShelfName }[] = [
   {
     to: "/sounds",
     title: "Begin with a scale or chord",
@@ -13,6 +14,7 @@ const WAYS = [
   },
   {
     to: "/bench",
+    shelf: "recipes",
     title: "Begin with a line",
     text: "Say what is played, through which sound, how it moves, in which rhythm and keys. It is written out as you speak.",
   },
@@ -40,9 +42,11 @@ export function Component() {
       </Text>
       <TodayLine />
       <ul className={classes.ways}>
-        {WAYS.map(({ to, title, text }) => (
+        {WAYS.map(({ to, title, text, shelf }) => (
           <Paper component="li" key={to} withBorder p="lg" className={classes.way}>
-            <Link to={to}>{title}</Link>
+            <Link to={to} onClick={() => shelf && beginAnew(shelf)}>
+              {title}
+            </Link>
             <Text size="sm">{text}</Text>
           </Paper>
         ))}

@@ -8,6 +8,7 @@ import { Dial } from "../../parts/Dial/Dial";
 import { distinct } from "../../parts/music/keys";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { mergePatch } from "../../parts/documents/patch";
+import { UnsavedLine } from "../../parts/Saving/Unsaved";
 import { SkipLink } from "../../parts/SkipLink/SkipLink";
 import { useFetchedAhead } from "../../parts/queries";
 import { BackUndoes } from "../../parts/Steps/BackUndoes";
@@ -116,6 +117,9 @@ export function Bench({ saved }: BenchProps) {
         <VisuallyHidden component="h1">Bench</VisuallyHidden>
         <BackUndoes wanted={draft.stepped} undo={draft.undo} />
         <TitleBar draft={draft} saved={saved} exercise={exercise} problems={problems} seen={seen} />
+        {saved === undefined && !draft.changed && (
+          <UnsavedLine shelf="recipes" address="/bench" titled={({ title }) => title} list="/recipes" />
+        )}
         <SeenAsBar seen={seen} onAdopt={setRecipe} />
         <Box className={classes.work}>
           <Box className={classes.sheet} ref={room}>

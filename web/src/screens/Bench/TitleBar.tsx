@@ -1,11 +1,12 @@
 import { Button, Group, TextInput } from "@mantine/core";
-import { IconBook2, IconPrinter } from "@tabler/icons-react";
+import { IconBook2, IconPlus, IconPrinter } from "@tabler/icons-react";
 import { memo, useState } from "react";
 import { useNavigate } from "react-router";
 import { download, readRecipeFile } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
 import { DownloadMenu, OpenFile } from "../../parts/FileControls";
+import { beginAnew } from "../../parts/documents/asides";
 import { putOnStand } from "../../parts/documents/onStand";
 import { Saving } from "../../parts/Saving/Saving";
 import { useLoadedTables } from "../../parts/tables";
@@ -61,6 +62,16 @@ export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problem
           document.getElementById("recipe-title")?.focus();
         }}
       />
+      <Button
+        variant="default"
+        leftSection={<IconPlus size={18} />}
+        onClick={() => {
+          beginAnew("recipes");
+          void navigate("/bench");
+        }}
+      >
+        New
+      </Button>
       <Button
         variant="default"
         leftSection={<IconBook2 size={18} />}

@@ -1,10 +1,11 @@
 import { Box, Text } from "@mantine/core";
 import type { Saved } from "../../api/shelves";
 import type { ChangesDraft } from "../../api/types";
-import { withTitle } from "../../parts/music/changesText";
+import { titleOf, withTitle } from "../../parts/music/changesText";
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
 
 const address = (saved: Saved<"changes">) => `/changes/${saved.id}`;
+const titled = (changes: ChangesDraft) => titleOf(changes.text);
 const edited = (changes: ChangesDraft, title: string) => ({ ...changes, text: withTitle(changes.text, title) });
 
 /** All saved changes. */
@@ -18,6 +19,7 @@ export function Component() {
         words="changes"
         newAddress="/changes/new"
         empty="No changes yet. Begin with a form, or read a score."
+        titled={titled}
         address={address}
         edited={edited}
       />

@@ -1,22 +1,27 @@
 import { Button, Group } from "@mantine/core";
 import { useWho } from "../../parts/Who";
-import { useState } from "react";
 import { blankEntry, useEntryActions } from "../../api/logbook";
+import { zone } from "../../api/dates";
+import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 import { EntryFields } from "./EntryFields";
+
+// The moment and the zone are those of when it is added.
+const BLANK = { ...blankEntry(), at: "", zone: "" };
 
 /** An entry by hand, in ten seconds. */
 export function AddEntry({ sounds }: { sounds: readonly string[] }) {
   const [player] = useWho();
   const { add } = useEntryActions(player);
-  const [entry, setEntry] = useState(blankEntry);
+  const form = useFormDraft(`entry.new.${player}`, 0, BLANK);
+  const entry = form.value;
   const save = () => {
     const what = entry.what.trim() || entry.sound.trim();
-    add.mutate([{ ...entry, what, at: new Date().toISOString() }], {
+    add.mutate([{ ...entry, what, at: new Date().toISOString(), zone: zone() }], {
       onSuccess: () => {
         announce("It is written");
-        setEntry(blankEntry());
+        form.forget();
       },
       onError: (error) => tell("It was not written", error),
     });
@@ -30,7 +35,7 @@ export function AddEntry({ sounds }: { sounds: readonly string[] }) {
       }}
     >
       <Group align="flex-end" gap="sm">
-        <EntryFields entry={entry} onChange={setEntry} sounds={sounds} />
+        <EntryFields entry={entry} onChange={(next) => form.set(() => next)} sounds={sounds} />
         <Button type="submit" loading={add.isPending} disabled={!entry.what.trim() && !entry.sound.trim()}>
           Write down
         </Button>

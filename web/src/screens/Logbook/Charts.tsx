@@ -1,10 +1,8 @@
-import { BarChart } from "@mantine/charts";
-import "@mantine/charts/styles.css";
 import { Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
-import { shortDay } from "../../api/dates";
 import type { Overview } from "../../api/types";
 import { useMend } from "../../parts/documents/useMend";
 import { labelOf, useLoadedTables } from "../../parts/tables";
+import { DayChart } from "./DayChart/DayChart";
 
 const PLAIN = 96; // BPM, where no tempo is known
 
@@ -21,11 +19,11 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
         {weeks.length === 0 ? (
           <Text>Nothing is written yet.</Text>
         ) : (
-          <BarChart
-            h={240}
-            data={weeks.map(({ begin, minutes }) => ({ week: shortDay(begin), minutes: Math.round(minutes) }))}
-            dataKey="week"
-            series={[{ name: "minutes", label: "Minutes", color: "var(--accent)" }]}
+          <DayChart
+            title="Minutes a week"
+            unit="minutes"
+            kind="bars"
+            points={weeks.map(({ begin, minutes }) => ({ day: begin, value: Math.round(minutes) }))}
           />
         )}
       </Stack>

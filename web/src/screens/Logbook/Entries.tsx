@@ -6,6 +6,8 @@ import { useState } from "react";
 import { dayInWords } from "../../api/dates";
 import { useEntries, useEntryActions, useTrace } from "../../api/logbook";
 import type { Entry, EntryDraft } from "../../api/types";
+import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
+import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
@@ -112,28 +114,36 @@ function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
   const [player] = useWho();
   const { major_keys } = useLoadedTables();
   const { correct } = useEntryActions(player);
-  const [draft, setDraft] = useState(() => draftOf(entry));
+  const form = useFormDraft(`entry.${entry.id}`, entry.id, draftOf(entry));
+  const draft = form.value;
   const trace = useTrace(player, entry.id, entry.corrects !== null).data ?? [];
   return (
     <Window opened onClose={onDone} title={`Correct “${entry.what}”`} size="xl">
       <Stack>
-        <EntryFields entry={draft} onChange={setDraft} sounds={[]} />
+        <EntryFields entry={draft} onChange={(next) => form.set(() => next)} sounds={[]} />
         {trace.map((before) => (
           <Text key={before.id} size="sm" c="dimmed">
             Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before, major_keys)}
           </Text>
         ))}
         <Group justify="flex-end">
+          <UnsavedForm form={form} />
           <Button
             loading={correct.isPending}
             onClick={() =>
               correct.mutate(
                 { number: entry.id, entry: draft },
-                { onSuccess: onDone, onError: (error) => tell("It was not corrected", error) },
+                {
+                  onSuccess: () => {
+                    form.forget();
+                    onDone();
+                  },
+                  onError: (error) => tell("It was not corrected", error),
+                },
               )
             }
           >
-            Correct it
+            Save
           </Button>
         </Group>
       </Stack>

@@ -1,9 +1,7 @@
 import { Group, List, Select, Skeleton, Stack, Text } from "@mantine/core";
-import { LineChart } from "@mantine/charts";
-import "@mantine/charts/styles.css";
-import { shortDay } from "../../api/dates";
 import type { Overview } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
+import { DayChart } from "./DayChart/DayChart";
 import { usePractise } from "./usePractise";
 
 interface SoundDialProps {
@@ -59,14 +57,11 @@ export function SoundDial({ overview, onSound, tempo }: SoundDialProps) {
             <Text fw={600} mt="sm">
               The best tempo of each day
             </Text>
-            <LineChart
-              h={200}
-              data={tempos.map(({ day, tempo: best }) => ({ day: shortDay(day), tempo: best }))}
-              dataKey="day"
-              series={[{ name: "tempo", label: "Tempo", color: "var(--accent)" }]}
-              curveType="linear"
-              withDots={tempos.length < 40}
-              yAxisProps={{ domain: ["dataMin - 4", "dataMax + 4"] }}
+            <DayChart
+              title="The best tempo of each day"
+              unit="BPM"
+              kind="line"
+              points={tempos.map(({ day, tempo: best }) => ({ day, value: best }))}
             />
           </>
         )}

@@ -5,6 +5,7 @@ import { FirstBars } from "./FirstBars";
 
 const address = (saved: Saved<"recipes">) => `/bench/${saved.id}`;
 const edited = (recipe: Recipe, title: string, tags: string[]) => ({ ...recipe, title, tags });
+const titled = (recipe: Recipe) => recipe.title;
 const tagsOf = (recipe: Recipe) => recipe.tags;
 const picture = (saved: Saved<"recipes">) => <FirstBars saved={saved} />;
 
@@ -18,6 +19,7 @@ export function Component() {
       words="recipes"
       newAddress="/bench"
       empty="No recipes yet. A new one takes a minute."
+      titled={titled}
       address={address}
       edited={edited}
       tagsOf={tagsOf}

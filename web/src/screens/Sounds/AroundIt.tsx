@@ -5,7 +5,7 @@ import { useWay } from "./queries";
 import type { LaidOpen as Sound, ScaleChoice, Tables } from "../../api/types";
 import { choiceOf, nameOf, scaleOptions, soundAddress } from "../../parts/music/scales";
 import { limitsOf } from "../../parts/tables";
-import { layOnBench } from "../../parts/documents/useDraft";
+import { layOnBench } from "../../parts/documents/draftStore";
 import { Fact } from "./Fact";
 import classes from "./Sounds.module.css";
 

@@ -7,7 +7,7 @@ import type { LaidOpen as Sound } from "../../api/types";
 import { putOnStand } from "../../parts/documents/onStand";
 import { choicesOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { layOnBench } from "../../parts/documents/useDraft";
+import { layOnBench } from "../../parts/documents/draftStore";
 import { soundingSchedule } from "../../sound/schedule";
 import { usePlayer } from "../../sound/usePlayer";
 

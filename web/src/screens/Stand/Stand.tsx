@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import type { Step } from "../../api/types";
 import type { OnStand } from "../../parts/documents/onStand";
 import { useGuest } from "../../parts/useGuest";
-import { layOnBench } from "../../parts/documents/useDraft";
+import { layOnBench } from "../../parts/documents/draftStore";
 import { EarRoom } from "./ear/EarRoom";
 import { LineRoom } from "./LineRoom";
 import { SendSound } from "./panels/SendSound";

@@ -1,18 +1,19 @@
 import { Button, Group, Stack, Text, Textarea, Title } from "@mantine/core";
-import { useState } from "react";
 import { useTicketActions } from "../../api/ticket";
 import type { Question } from "../../api/types";
+import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
 
 /** One's questions with their answers, and a new one. */
 export function Ask({ questions, assignment }: { questions: readonly Question[]; assignment: number }) {
   const { ask } = useTicketActions();
-  const [text, setText] = useState("");
+  const form = useFormDraft(`question.${assignment}`, 0, "");
+  const text = form.value;
   const send = () =>
     ask.mutateAsync({ text, assignment }).then(
       () => {
-        setText("");
+        form.forget();
         announce("Your question is sent");
       },
       (error: unknown) => tell("It was not sent", error),
@@ -35,7 +36,10 @@ export function Ask({ questions, assignment }: { questions: readonly Question[];
           autosize
           maxLength={2000}
           value={text}
-          onChange={(event) => setText(event.currentTarget.value)}
+          onChange={({ currentTarget }) => {
+            const typed = currentTarget.value;
+            form.set(() => typed);
+          }}
         />
         <Button variant="default" loading={ask.isPending} disabled={text.trim() === ""} onClick={() => void send()}>
           Ask

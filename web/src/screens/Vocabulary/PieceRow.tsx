@@ -2,7 +2,7 @@ import { ActionIcon, Button, Group, MultiSelect, Stack, Text, TextInput, Tooltip
 import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconCopy, IconHammer, IconPencil, IconTrash } from "@tabler/icons-react";
-import { type ReactNode, type SubmitEvent, useState } from "react";
+import type { ReactNode, SubmitEvent } from "react";
 import { useNavigate } from "react-router";
 import { type Saved, useShelfActions } from "../../api/shelves";
 import type { Piece } from "../../api/types";
@@ -11,7 +11,9 @@ import { failed, useRemoval } from "../../parts/Shelf/useRemoval";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice, useOffered } from "../../parts/fields/Choice";
 import { useLoadedTables } from "../../parts/tables";
-import { layOnBench } from "../../parts/documents/useDraft";
+import { layOnBench } from "../../parts/documents/draftStore";
+import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
+import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
 
 /** A piece that ships: to the bench, or a copy of one's own. */
@@ -96,12 +98,21 @@ function Action({ name, icon, onClick }: { name: string; icon: ReactNode; onClic
 /** Its name, and where it fits in its owner's eyes; what is left empty is worked out. */
 function CorrectForm({ saved, onDone }: { saved: Saved<"vocabulary">; onDone: () => void }) {
   const { change } = useShelfActions("vocabulary");
-  const [piece, setPiece] = useState(saved.document);
-  const set = (more: Partial<Piece>) => setPiece({ ...piece, ...more });
+  const form = useFormDraft<Piece>(`piece.${saved.id}`, saved.revision, saved.document);
+  const piece = form.value;
+  const set = (more: Partial<Piece>) => form.set((now) => ({ ...now, ...more }));
   const families = useOffered<Piece["families"][number]>("Where.quality").filter(({ value }) => value !== "any");
   const submit = (event: SubmitEvent) => {
     event.preventDefault();
-    change.mutate({ id: saved.id, document: piece, revision: saved.revision }, { onSuccess: onDone });
+    change.mutate(
+      { id: saved.id, document: piece, revision: saved.revision },
+      {
+        onSuccess: () => {
+          form.forget();
+          onDone();
+        },
+      },
+    );
   };
   return (
     <form onSubmit={submit}>
@@ -140,8 +151,9 @@ function CorrectForm({ saved, onDone }: { saved: Saved<"vocabulary">; onDone: ()
           />
         </Group>
         <Group justify="flex-end">
+          <UnsavedForm form={form} />
           <Button type="submit" loading={change.isPending}>
-            Keep it so
+            Save
           </Button>
         </Group>
       </Stack>

@@ -1,7 +1,7 @@
 import { Button, Group, Stack, Text, Textarea, Title } from "@mantine/core";
-import { useState } from "react";
 import { useAssignmentActions } from "../../../api/studio";
 import type { AssignmentState, Question } from "../../../api/types";
+import { useFormDraft } from "../../../parts/documents/useFormDraft";
 import { announce } from "../../../parts/Announced";
 import { tell } from "../../../parts/tell";
 import classes from "../Studio.module.css";
@@ -26,10 +26,14 @@ export function Questions({ kept }: { kept: AssignmentState }) {
 
 function Asked({ id, name, question }: { id: number; name: string; question: Question }) {
   const { answer } = useAssignmentActions();
-  const [text, setText] = useState(question.answer);
+  const form = useFormDraft(`answer.${question.id}`, 0, question.answer);
+  const text = form.value;
   const send = () =>
     answer.mutateAsync({ id, question: question.id, text }).then(
-      () => announce(`${name} is answered`),
+      () => {
+        form.forget();
+        announce(`${name} is answered`);
+      },
       (error: unknown) => tell("The answer was not kept", error),
     );
   return (
@@ -44,7 +48,10 @@ function Asked({ id, name, question }: { id: number; name: string; question: Que
           autosize
           maxLength={2000}
           value={text}
-          onChange={(event) => setText(event.currentTarget.value)}
+          onChange={({ currentTarget }) => {
+            const typed = currentTarget.value;
+            form.set(() => typed);
+          }}
         />
         <Button
           variant="default"
