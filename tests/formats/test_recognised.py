@@ -6,6 +6,7 @@ import io
 import json
 import zipfile
 from datetime import UTC, datetime
+from typing import Any
 
 import pytest
 
@@ -25,9 +26,10 @@ from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
 from dodecant.store import archive, shelves
 from dodecant.store.database import Database
+from dodecant.store.shelf import Shelf
 from dodecant.tables import load_tables
 
-SHELVES = {
+SHELVES: dict[str, Shelf[Any]] = {
     "recipes": shelves.RECIPES,
     "changes": shelves.CHANGES,
     "vocabulary": shelves.VOCABULARY,
@@ -53,7 +55,7 @@ def packed(name: str, data: bytes) -> bytes:
 def test_every_document_of_the_demo(demo: Database) -> None:
     with demo.connection() as connection:
         for kind, shelf in SHELVES.items():
-            found = shelf.page(connection, shelf.entries(connection)).documents  # type: ignore[attr-defined]
+            found = shelf.page(connection, shelf.entries(connection)).documents
             assert found or kind == "routines", kind
             assert {kinds_of(shelf.write(saved.document)) for saved in found} <= {(kind,)}, kind
     assert kinds_of(archive.archive_of(demo, datetime(2026, 11, 3, tzinfo=UTC))[:1000]) == ("archive",)

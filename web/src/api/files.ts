@@ -1,7 +1,7 @@
 /** Files out of and into the application. */
 import { ApiError, problemsOf } from "./client";
 import { patiently } from "./jobs";
-import type { ArchiveLook, ChangesDraft, ReadLick, ReadLogbook, Recipe } from "./types";
+import type { ArchiveLook, ChangesDraft, FileKind, ReadLick, ReadLogbook, Recipe } from "./types";
 
 const LARGEST = 1_000_000; // bytes
 const LARGEST_LOGBOOK = 16_000_000;
@@ -52,6 +52,15 @@ async function read<T>(address: string, file: File, largest = LARGEST): Promise<
   const response = await posted(address, await file.arrayBuffer(), "application/octet-stream");
   return (await response.json()) as T;
 }
+
+/** What a file can be taken for, the likeliest first; throws an ApiError for what is none of ours. */
+export const kindsOf = (file: File) =>
+  read<FileKind[]>(
+    "/api/file-kinds",
+    // Of a packed file the beginning tells; nothing else that we read is so large.
+    file.size > LARGEST_LOGBOOK ? new File([file.slice(0, LARGEST)], file.name) : file,
+    LARGEST_LOGBOOK,
+  );
 
 /** Read a recipe file; throws an ApiError that names what is wrong in it. */
 export const readRecipeFile = (file: File) => read<Recipe>("/api/recipe-files", file);

@@ -5819,16 +5819,13 @@ export interface components {
             corrects: number | null;
             known: boolean;
         };
-        /**
-         * @description A lick and its chords as text, the metre of its bars, whether it runs over several chords, and what was done to
-         *     read it.
-         */
+        /** @description A lick and its chords as text, the metre of its bars, the tonic of its chords, and what was done to read it. */
         ReadLickOut: {
             text: string;
             over: string;
             /** @enum {string} */
             metre: "2/4" | "3/4" | "4/4" | "5/4" | "6/4" | "7/4" | "3/8" | "5/8" | "6/8" | "7/8" | "9/8" | "12/8";
-            several_chords: boolean;
+            tonic: string;
             adjustments: string[];
         };
         /** @description What a file holds: how many entries, how many that are there already, some to look at, rows at fault. */

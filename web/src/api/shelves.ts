@@ -119,6 +119,10 @@ export const savedQuery = <K extends ShelfName>(shelf: K, id: string) =>
 export const useSaved = <K extends ShelfName>(shelf: K, id: string | undefined) =>
   useQuery({ ...savedQuery(shelf, id ?? ""), enabled: id !== undefined });
 
+/** Save a new document of any shelf; what is no such document is refused at its field. */
+export const saveNew = (shelf: ShelfName, document: unknown) =>
+  as<Saved<ShelfName>>(answered(client.POST(all(shelf), { body: document as Recipe })));
+
 /** All that changes what is on a shelf; each refreshes the list. */
 export function useShelfActions<K extends ShelfName>(shelf: K) {
   const queries = useQueryClient();

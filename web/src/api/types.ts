@@ -17,6 +17,8 @@ export type Remark = Schemas["RemarkOut"];
 export type Cure = Schemas["CureOut"];
 export type Tables = Schemas["TablesOut"];
 export type PreviewNote = Schemas["PreviewNoteOut"];
+/** What a file can be taken for. */
+export type FileKind = paths["/api/file-kinds"]["post"]["responses"][200]["content"]["application/json"][number];
 export type ReadLick = Schemas["ReadLickOut"];
 export type LickNote = Schemas["LickNoteOut"];
 export type Lick = Schemas["OwnLick"];

@@ -22,7 +22,7 @@ def read_lick_file(data: UploadedBytes) -> ReadLickOut:
         text=found.text,
         over=found.over,
         metre=found.metre,
-        several_chords=found.several_chords,
+        tonic=found.tonic,
         adjustments=list(found.adjustments),
     )
 

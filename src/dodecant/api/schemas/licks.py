@@ -13,14 +13,13 @@ from dodecant.music.core.metre import MetreName
 
 
 class ReadLickOut(BaseModel):
-    """A lick and its chords as text, the metre of its bars, whether it runs over several chords, and what was done to
-    read it.
+    """A lick and its chords as text, the metre of its bars, the tonic of its chords, and what was done to read it.
     """
 
     text: str
     over: str
     metre: MetreName
-    several_chords: bool
+    tonic: str
     adjustments: list[str]
 
 

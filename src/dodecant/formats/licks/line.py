@@ -32,9 +32,9 @@ class ReadLick:
         return next(metre for metre in METRES if metre == f"{self.beats}/4")
 
     @property
-    def several_chords(self) -> bool:
-        """Whether it runs over more than one chord."""
-        return len({slot.chord for slot in parse_changes(self.over).slots}) > 1
+    def tonic(self) -> str:
+        """The tonic of its chords: from there it is played as it was written."""
+        return parse_changes(self.over).key.tonic.text
 
 
 @dataclass(frozen=True, slots=True)

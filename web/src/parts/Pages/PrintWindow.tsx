@@ -9,7 +9,7 @@ import { useLoadedTables } from "../tables";
 import { Window } from "../Window";
 import { LayoutFields } from "./LayoutFields";
 import { PagesShown } from "./PagesShown";
-import { WriteButton } from "../FileControls";
+import { WriteButton } from "../files/FileControls";
 
 interface PrintWindowProps {
   given: AssignmentDocument;

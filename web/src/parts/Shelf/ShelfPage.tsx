@@ -13,6 +13,7 @@ import {
 } from "../../api/shelves";
 import { announce } from "../Announced";
 import { UnsavedList } from "../Saving/Unsaved";
+import { OpenFile } from "../files/FileControls";
 import { beginAnew } from "../documents/asides";
 import { DamagedList } from "./DamagedList";
 import { EditWindow, type EditWindowProps } from "./EditWindow";
@@ -66,11 +67,14 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
         <Title order={1} size="h2" flex={1}>
           {title}
         </Title>
+        <OpenFile />
         <Button component={Link} to={newAddress} leftSection={<IconPlus size={18} />} onClick={() => beginAnew(shelf)}>
           New {word}
         </Button>
       </Group>
-      <UnsavedList shelf={shelf} address={newAddress} titled={titled} />
+      <Box mb="sm">
+        <UnsavedList shelf={shelf} address={newAddress} titled={titled} />
+      </Box>
       <SoughtFields sought={typed} filters={pages[0]?.filters ?? []} found={count} onChange={setTyped} />
       {found.isError && (
         <Alert color="red" title="The list could not be read">

@@ -2,10 +2,10 @@ import { Button, Group, TextInput } from "@mantine/core";
 import { IconBook2, IconPlus, IconPrinter } from "@tabler/icons-react";
 import { memo, useState } from "react";
 import { useNavigate } from "react-router";
-import { download, readRecipeFile } from "../../api/files";
+import { download } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { Exercise, Problem } from "../../api/types";
-import { DownloadMenu, OpenFile } from "../../parts/FileControls";
+import { DownloadMenu, OpenFile } from "../../parts/files/FileControls";
 import { beginAnew } from "../../parts/documents/asides";
 import { putOnStand } from "../../parts/documents/onStand";
 import { Saving } from "../../parts/Saving/Saving";
@@ -89,7 +89,7 @@ export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problem
         kinds={exercise_files}
         write={(kind) => download(`/api/files/${kind}`, recipe)}
       />
-      <OpenFile accept=".json,application/json" read={async (file) => draft.setDocument(await readRecipeFile(file))} />
+      <OpenFile />
     </Group>
   );
 });

@@ -6,7 +6,7 @@ import { readChangesFile } from "../../api/files";
 import type { House } from "./queries";
 import type { Fault, Tables, Worked } from "../../api/types";
 import { Choice } from "../../parts/fields/Choice";
-import { OpenFile } from "../../parts/FileControls";
+import { OpenFile } from "../../parts/files/FileControls";
 import { pitchClass } from "../../parts/music/keys";
 import { placeOf } from "../../parts/music/changesText";
 import { tell } from "../../parts/tell";
@@ -110,10 +110,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
         />
         <Input.Wrapper label="Or with a file" labelElement="div">
           <Box>
-            <OpenFile
-              accept=".musicxml,.xml,.mxl,.txt,.json"
-              read={async (file) => setDocument(await readChangesFile(file))}
-            />
+            <OpenFile own={{ changes: async (file) => setDocument(await readChangesFile(file)) }} />
           </Box>
         </Input.Wrapper>
       </Group>

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { download } from "../../api/files";
 import type { Saved } from "../../api/shelves";
 import type { ChangesDraft, Worked } from "../../api/types";
-import { DownloadMenu } from "../../parts/FileControls";
+import { DownloadMenu } from "../../parts/files/FileControls";
 import { Saving } from "../../parts/Saving/Saving";
 import { putOnStand } from "../../parts/documents/onStand";
 import { titleOf, withTitle } from "../../parts/music/changesText";

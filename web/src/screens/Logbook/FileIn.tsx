@@ -6,7 +6,8 @@ import { zone } from "../../api/dates";
 import { readLogbook } from "../../api/files";
 import { entriesChanged } from "../../api/logbook";
 import type { ReadLogbook } from "../../api/types";
-import { OpenFile } from "../../parts/FileControls";
+import { OpenFile } from "../../parts/files/FileControls";
+import { useArrived } from "../../parts/files/useArrived";
 import { Window } from "../../parts/Window";
 import { tell } from "../../parts/tell";
 
@@ -20,6 +21,8 @@ export function FileIn() {
   const [player] = useWho();
   const queries = useQueryClient();
   const [seen, setSeen] = useState<Seen | null>(null);
+  const look = async (file: File) => setSeen({ file, read: await readLogbook(file, player, zone(), false) });
+  useArrived("logbook", look);
   const take = async ({ file }: Seen) => {
     try {
       await readLogbook(file, player, zone(), true);
@@ -32,11 +35,7 @@ export function FileIn() {
   const fresh = seen ? seen.read.entries - seen.read.known : 0;
   return (
     <>
-      <OpenFile
-        label="From a file"
-        accept=".csv,.txt,.json,text/csv,application/json"
-        read={async (file) => setSeen({ file, read: await readLogbook(file, player, zone(), false) })}
-      />
+      <OpenFile label="From a file" own={{ logbook: look }} />
       {seen && (
         <Window opened onClose={() => setSeen(null)} title={seen.file.name} size="lg">
           <Stack>

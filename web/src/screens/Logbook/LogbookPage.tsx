@@ -3,7 +3,7 @@ import { IconFileExport } from "@tabler/icons-react";
 import { useState } from "react";
 import { fetched } from "../../api/files";
 import { useOverview } from "../../api/logbook";
-import { DownloadMenu } from "../../parts/FileControls";
+import { DownloadMenu } from "../../parts/files/FileControls";
 import { Who, useWho } from "../../parts/Who";
 import shelf from "../../parts/Shelf/Shelf.module.css";
 import { limitsOf, useLoadedTables } from "../../parts/tables";

@@ -3,7 +3,7 @@ import { IconCalendarDown } from "@tabler/icons-react";
 import { today, zone } from "../../api/dates";
 import { usePlan } from "../../api/plans";
 import { fetched } from "../../api/files";
-import { DownloadMenu } from "../../parts/FileControls";
+import { DownloadMenu } from "../../parts/files/FileControls";
 import { Who, useWho } from "../../parts/Who";
 import shelf from "../../parts/Shelf/Shelf.module.css";
 import { useTab } from "../../parts/useTab";

@@ -8,7 +8,7 @@ import { bySection } from "../../parts/music/instruments";
 import { freshOf } from "../../parts/tables";
 import { MapPicture } from "./MapPicture";
 import { useMap } from "./queries";
-import { WriteButton } from "../../parts/FileControls";
+import { WriteButton } from "../../parts/files/FileControls";
 
 interface OnInstrumentProps {
   sound: Sound;

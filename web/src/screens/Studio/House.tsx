@@ -7,9 +7,10 @@ import { fetched, lookAtArchive, takeArchive } from "../../api/files";
 import { useSharing, useSharingActions } from "../../api/studio";
 import type { ArchiveLook } from "../../api/types";
 import { announce } from "../../parts/Announced";
-import { OpenFile, WriteButton } from "../../parts/FileControls";
+import { OpenFile, WriteButton } from "../../parts/files/FileControls";
 import { problemAt } from "../../parts/problemAt";
 import { tell } from "../../parts/tell";
+import { useArrived } from "../../parts/files/useArrived";
 import { Window } from "../../parts/Window";
 
 /** Whether others can come in, the passphrase, and moving house. */
@@ -136,6 +137,8 @@ function Moving() {
   const queries = useQueryClient();
   const [looked, setLooked] = useState<{ file: File; found: ArchiveLook } | null>(null);
   const [taking, setTaking] = useState(false);
+  const look = async (file: File) => setLooked({ file, found: await lookAtArchive(file) });
+  useArrived("archive", look);
   const take = async () => {
     if (looked === null) return;
     setTaking(true);
@@ -166,11 +169,7 @@ function Moving() {
         >
           Everything into a file
         </WriteButton>
-        <OpenFile
-          accept=".zip"
-          label="Open such a file"
-          read={async (file) => setLooked({ file, found: await lookAtArchive(file) })}
-        />
+        <OpenFile label="Open such a file" own={{ archive: look }} />
       </Group>
       <Window opened={looked !== null} onClose={() => setLooked(null)} title="Take this archive?" size="36rem">
         {looked && (

@@ -12,7 +12,7 @@ import { Choice, useOffered } from "../../parts/fields/Choice";
 import { PagesShown } from "../../parts/Pages/PagesShown";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { WriteButton } from "../../parts/FileControls";
+import { WriteButton } from "../../parts/files/FileControls";
 
 type Kind = WorksheetSetting["kinds"][number];
 

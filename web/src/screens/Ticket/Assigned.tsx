@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { download } from "../../api/files";
 import type { Recipe, Ticket } from "../../api/types";
 import { Dial } from "../../parts/Dial/Dial";
-import { DownloadMenu } from "../../parts/FileControls";
+import { DownloadMenu } from "../../parts/files/FileControls";
 import { Engraved } from "../../parts/Engraved/Engraved";
 import { putAssignmentOnStand } from "../../parts/documents/onStand";
 import { exerciseQuery } from "../../parts/queries";

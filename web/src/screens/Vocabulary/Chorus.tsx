@@ -4,7 +4,7 @@ import { useState } from "react";
 import { readLickFile } from "../../api/files";
 import { useShelfActions } from "../../api/shelves";
 import type { PhraseOfChorus } from "../../api/types";
-import { OpenFile } from "../../parts/FileControls";
+import { OpenFile } from "../../parts/files/FileControls";
 import { useLoadedTables } from "../../parts/tables";
 import { cutChorus } from "./queries";
 import { Window } from "../../parts/Window";
@@ -23,7 +23,7 @@ export function Chorus() {
   };
   return (
     <>
-      <OpenFile accept=".musicxml,.xml,.mxl,.mid,.midi" read={read} label="Cut a chorus into phrases" />
+      <OpenFile own={{ lick: read }} label="Cut a chorus into phrases" />
       <Window
         opened={cut !== null}
         onClose={() => setCut(null)}

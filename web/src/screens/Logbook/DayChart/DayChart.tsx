@@ -20,6 +20,7 @@ const RIGHT = 22;
 const TOP = 20;
 const BOTTOM = 26;
 const APART = 64; // px from one date to the next
+const WRITTEN = 24; // px a bar needs to carry its value
 const DAY = 86_400_000;
 
 /** Values by day, each at its date; a table holds the same values for screen readers. */
@@ -66,15 +67,15 @@ export function DayChart({ title, unit, points, kind }: DayChartProps) {
             ) : (
               <circle cy={y(value)} r={points.length < 40 ? 4 : 2.5} />
             )}
+            {kind === "bars" && bar >= WRITTEN && (
+              <text y={y(value) - 7} textAnchor="middle">
+                {value}
+              </text>
+            )}
             {dated.has(n) && (
-              <>
-                <text y={y(value) - 7} textAnchor="middle">
-                  {value}
-                </text>
-                <text y={HEIGHT - 8} textAnchor="middle">
-                  {shortDay(day)}
-                </text>
-              </>
+              <text y={HEIGHT - 8} textAnchor="middle">
+                {shortDay(day)}
+              </text>
             )}
           </g>
         ))}

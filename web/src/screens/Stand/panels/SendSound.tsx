@@ -1,7 +1,7 @@
 import { IconFileMusic } from "@tabler/icons-react";
 import { download } from "../../../api/files";
 import type { Backing, Recipe } from "../../../api/types";
-import { DownloadMenu } from "../../../parts/FileControls";
+import { DownloadMenu } from "../../../parts/files/FileControls";
 
 interface SendSoundProps {
   recipe: Recipe;

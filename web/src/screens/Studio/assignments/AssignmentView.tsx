@@ -13,7 +13,7 @@ import { AssignmentForm } from "./AssignmentForm";
 import { GivenRow } from "./GivenRow";
 import { Links } from "../links/Links";
 import { Questions } from "./Questions";
-import { WriteButton } from "../../../parts/FileControls";
+import { WriteButton } from "../../../parts/files/FileControls";
 
 /** An assignment: what was given, and what came back from everyone. */
 export function AssignmentView({ id, onClose }: { id: number; onClose: () => void }) {

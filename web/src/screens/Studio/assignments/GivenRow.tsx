@@ -10,7 +10,7 @@ import { putAssignmentOnStand } from "../../../parts/documents/onStand";
 import { useWho } from "../../../parts/Who";
 import { useLoadedTables } from "../../../parts/tables";
 import { tell } from "../../../parts/tell";
-import { WriteButton } from "../../../parts/FileControls";
+import { WriteButton } from "../../../parts/files/FileControls";
 import { lasting } from "../../../parts/lasting";
 
 interface GivenRowProps {

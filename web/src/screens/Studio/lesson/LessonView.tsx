@@ -4,7 +4,7 @@ import { dayInWords, today } from "../../../api/dates";
 import { fetched } from "../../../api/files";
 import { useLesson } from "../../../api/lessons";
 import { BackTo } from "../../../parts/BackTo";
-import { WriteButton } from "../../../parts/FileControls";
+import { WriteButton } from "../../../parts/files/FileControls";
 import { LessonNotesForm } from "./LessonNotesForm";
 import { Proposals } from "./Proposals";
 import { SinceLast } from "./SinceLast";

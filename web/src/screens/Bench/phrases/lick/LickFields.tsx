@@ -5,12 +5,12 @@ import { readLickFile } from "../../../../api/files";
 import { useAnalysedLick } from "../../queries";
 import { Choice } from "../../../../parts/fields/Choice";
 import type { Metre } from "../../../../api/types";
-import { OpenFile } from "../../../../parts/FileControls";
+import { OpenFile } from "../../../../parts/files/FileControls";
 import { problemAt } from "../../problems";
 import { LickNotes } from "./LickNotes";
 import { NoteEntry } from "./NoteEntry";
 import type { PhraseProps } from "../PhraseProps";
-import { type Lick, overItsChords, withLick } from "./lick";
+import { type Lick, overItsChords, withLick } from "../../../../parts/music/lick";
 
 interface LickFieldsProps extends Pick<PhraseProps, "recipe" | "tables" | "problems" | "onChange"> {
   lick: Lick;
@@ -50,7 +50,7 @@ export function LickFields({ recipe, lick, tables, metre, problems, onChange }: 
         <Button variant="default" size="xs" aria-expanded={entering} onClick={() => setEntering(!entering)}>
           {entering ? "Close the note entry" : "Enter note by note"}
         </Button>
-        <OpenFile accept=".musicxml,.xml,.mxl,.mid,.midi" read={open} size="xs" label="From MusicXML or MIDI" />
+        <OpenFile own={{ lick: open }} size="xs" label="From MusicXML or MIDI" />
       </Group>
       <Group grow align="flex-start">
         <Textarea

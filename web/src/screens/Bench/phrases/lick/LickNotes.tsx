@@ -1,7 +1,7 @@
 import { Group, ScrollArea, SegmentedControl, Stack, Text, UnstyledButton } from "@mantine/core";
 import { useState } from "react";
 import type { LickNote } from "../../../../api/types";
-import { MARKS, type Mark, markOf, marked } from "./lick";
+import { MARKS, type Mark, markOf, marked } from "../../../../parts/music/lick";
 import classes from "./LickNotes.module.css";
 
 interface LickNotesProps {

@@ -1,6 +1,6 @@
 import { Button, Group, SegmentedControl, Stack } from "@mantine/core";
 import { useState } from "react";
-import { appended, withoutLast } from "./lick";
+import { appended, withoutLast } from "../../../../parts/music/lick";
 
 const LENGTHS = ["¼", "⅓", "½", "¾", "1", "1½", "2", "4"];
 const NAMES = ["C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"];

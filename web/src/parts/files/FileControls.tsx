@@ -1,8 +1,9 @@
 import { Button, type ButtonProps, FileButton, Menu } from "@mantine/core";
 import { IconFileImport } from "@tabler/icons-react";
 import { type ReactNode, useState } from "react";
-import { announce } from "./Announced";
-import { tell } from "./tell";
+import { announce } from "../Announced";
+import { tell } from "../tell";
+import { OPENED, type OwnFiles, useOpenFile } from "./useOpenFile";
 
 type Write = () => Promise<string>;
 
@@ -64,19 +65,22 @@ export function DownloadMenu({ label, icon, disabled, kinds, write }: DownloadMe
 }
 
 interface OpenFileProps {
-  accept: string;
-  read: (file: File) => Promise<void>;
+  /** What this place does itself with files of its own kinds; all others go where they belong. */
+  own?: OwnFiles;
   label?: string;
   size?: "xs" | "sm";
 }
 
-/** Opens a file from this machine; one that cannot be read is told and changes nothing. */
-export function OpenFile({ accept, read, label = "Open a file", size = "sm" }: OpenFileProps) {
+const NONE: OwnFiles = {};
+
+/** Opens any file that we read, from this machine; one that cannot be read changes nothing. */
+export function OpenFile({ own = NONE, label = "Open a file", size = "sm" }: OpenFileProps) {
+  const read = useOpenFile(own);
   const start = (file: File | null) => {
     if (file !== null) void read(file).catch((error: unknown) => tell(`${file.name} could not be read`, error));
   };
   return (
-    <FileButton onChange={start} accept={accept}>
+    <FileButton onChange={start} accept={OPENED}>
       {(props) => (
         <Button variant="default" size={size} leftSection={<IconFileImport size={18} />} {...props}>
           {label}

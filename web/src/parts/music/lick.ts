@@ -1,5 +1,5 @@
 /** Editing the text of a lick, and what a lick brings into a recipe. */
-import type { LickNote, ReadLick, Recipe, Tables } from "../../../../api/types";
+import type { LickNote, ReadLick, Recipe, Tables } from "../../api/types";
 
 export type Lick = Extract<Recipe["figure"], { kind: "lick" }>;
 export type Mark = "" | "~" | "=";
@@ -33,7 +33,7 @@ export function appended(text: string, name: string, length: string): string {
 /** The text without its last note, rest or barline. */
 export const withoutLast = (text: string): string => text.trimEnd().replace(/\S+$/, "").trimEnd();
 
-/** The recipe with a lick that was read, in its metre: once on its root, or over its chords where it has several. */
+/** The recipe with a lick that was read, once, over its own chords in its own key and metre. */
 export function withLick(recipe: Recipe, lick: Lick, read: ReadLick, tables: Tables): Recipe {
   const figure = { ...lick, text: read.text, over: read.over };
   const placed = {
@@ -41,8 +41,9 @@ export function withLick(recipe: Recipe, lick: Lick, read: ReadLick, tables: Tab
     figure,
     path: { ...recipe.path, span: "once" as const },
     placement: { ...recipe.placement, metre: read.metre },
+    keys: { ...recipe.keys, start: read.tonic },
   };
-  return read.several_chords ? overItsChords(placed, figure, tables) : placed;
+  return overItsChords(placed, figure, tables);
 }
 
 /** The recipe over the very chords a lick came from. */
