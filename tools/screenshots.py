@@ -64,7 +64,7 @@ def stand(page: Page) -> None:
     page.get_by_role("button", name="Practice").click()
     page.get_by_role("combobox", name="Listen to").click()
     page.get_by_role("option", name="a player that is not there").click()
-    page.get_by_label("Slips it makes").fill("4")
+    page.get_by_label("Slips it makes (demo player)").fill("4")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
     page.get_by_role("region", name="The take").wait_for()
@@ -174,7 +174,7 @@ def ticket(address: str) -> None:
     with browser_page(address) as page:
         page.goto("/studio")
         page.get_by_label("Passphrase").fill(SECRET)
-        page.get_by_role("button", name="Come in").click()
+        page.get_by_role("button", name="Sign in").click()
         page.get_by_role("tab", name="Players").click()
         page.get_by_role("button", name="The link of Nela Brodt").click()
         page.get_by_role("button", name="Make a link").click()

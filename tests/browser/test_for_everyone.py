@@ -71,7 +71,7 @@ def test_many_changes_are_undone_and_done_again(page: Page) -> None:
     page.go_back()
     expect(page.locator("[data-phrase=tempo]")).to_have_text("96")
     assert "/bench/" in page.url
-    page.get_by_role("button", name="Take all changes back").click()
+    page.get_by_role("button", name="Discard all changes").click()
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
     page.go_back()
     expect(page.get_by_role("heading", name="Recipes")).to_be_visible()
@@ -110,8 +110,8 @@ def test_the_page_follows_what_sounds_until_the_player_looks_elsewhere(page: Pag
     )
     page.mouse.move(600, 300)
     page.mouse.wheel(0, 900)
-    page.get_by_role("button", name="Back to what sounds").click()
-    expect(page.get_by_role("button", name="Back to what sounds")).to_have_count(0)
+    page.get_by_role("button", name="Back to the playing strip").click()
+    expect(page.get_by_role("button", name="Back to the playing strip")).to_have_count(0)
     page.get_by_role("button", name="Stop", exact=True).click()
 
 
@@ -120,9 +120,9 @@ def test_escape_closes_the_innermost_thing(page: Page) -> None:
     on_the_bench(page)
     strip_begins(page, 0, "1 2 3")
     phrase(page, "figure")
-    standing = page.get_by_role("combobox", name="It stands on")
+    standing = page.get_by_role("combobox", name="Built on")
     reading = page.get_by_role("combobox", name="Hard spellings")
-    for opens, choice in ((None, standing), ("Reading", reading)):
+    for opens, choice in ((None, standing), ("View", reading)):
         if opens:
             page.get_by_role("button", name=opens).click()
         choice.press("ArrowDown")
@@ -182,7 +182,7 @@ def test_every_window_of_the_bench_and_the_shell_is_for_everyone(page: Page, siz
     page.get_by_role("button", name="Pin a note").click()
     for_everyone(page, size)
     page.keyboard.press("Escape")
-    for name in ("Ideas", "Reading", "Print or download") if size == "desk" else ():
+    for name in ("Ideas", "View", "Print and export") if size == "desk" else ():
         page.get_by_role("button", name=name).click()
         for_everyone(page, size)
         page.keyboard.press("Escape")

@@ -115,11 +115,11 @@ def test_numbers_are_switched_between_schools(page: Page) -> None:
     choose(page, "Scale", "Phrygian")
     page.keyboard.press("Escape")
     for school, wanted in (("as the chord hears it", "♭9"), ("own steps", "2"), ("against the major scale", "♭2")):
-        page.get_by_role("button", name="Reading").click()
+        page.get_by_role("button", name="View").click()
         choose(page, "Numbers under the notes", school)
         page.keyboard.press("Escape")
         expect(page.locator("#strip-0 svg .syl").nth(1)).to_have_text(re.compile(rf"^\s*{wanted}\s*$"))
-    page.get_by_role("button", name="Reading").click()
+    page.get_by_role("button", name="View").click()
     choose(page, "Numbers under the notes", "no numbers")
     expect(page.locator("#strip-0 svg .syl")).to_have_count(0)
 
@@ -194,7 +194,7 @@ def test_files_go_out_and_a_recipe_comes_back_in(page: Page, tmp_path: Path) -> 
               "Recipe (JSON)": b"{", "Exercise worked out (JSON)": b"{"}  # fmt: skip
     files = {}
     for name, head in begins.items():
-        page.get_by_role("button", name="Print or download").click()
+        page.get_by_role("button", name="Print and export").click()
         with page.expect_download() as waiting:
             page.get_by_role("menuitem", name=name).click()
         files[name] = tmp_path / waiting.value.suggested_filename
@@ -270,7 +270,7 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     page.get_by_role("button", name="Put it on E♭").press("Enter")
     expect(page.get_by_role("heading", name="E♭ Lydian dominant")).to_be_visible()
     expect(page.get_by_text("From the major scale: raise 4, lower 7.")).to_be_visible()
-    page.get_by_role("tab", name="Around it").click()
+    page.get_by_role("tab", name="Related scales").click()
     page.get_by_role("link", name="Mixolydian (♯4 to 4)").click()
     expect(page).to_have_url(re.compile(r"/sounds/mixolydian\?tonic=E"))
     expect(page.get_by_role("heading", name="E♭ Mixolydian")).to_be_visible()
@@ -278,7 +278,7 @@ def test_a_sound_is_laid_open_and_taken_to_the_bench(page: Page) -> None:
     listen(page)
     page.get_by_role("button", name="Hear it").click()
     until(page, "window.marked.includes('step-2')")
-    page.get_by_role("button", name="Take it to the bench").click()
+    page.get_by_role("button", name="Open on the bench").click()
     expect(page.locator("[data-phrase=sounds]")).to_have_text("E♭ Mixolydian")
     page.go_back()
     expect(page.get_by_role("heading", name="E♭ Mixolydian")).to_be_visible()

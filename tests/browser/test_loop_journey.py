@@ -54,7 +54,7 @@ def _give(teacher: Page) -> None:
     teacher.get_by_role("button", name="Give an assignment").click()
     expect(form.get_by_label("Title")).to_have_value("Over the drone")
     form.get_by_text("Sefa Odell").click()
-    form.get_by_role("button", name="Give it").click()
+    form.get_by_role("button", name="Assign").click()
     expect(teacher.get_by_text("Over a drone on 1 with its fifth.")).to_be_visible()
     expect(teacher.get_by_text(re.compile("^By .*: C and F.$"))).to_be_visible()
 
@@ -77,7 +77,7 @@ def _student_practises(student: Page, address: str) -> None:
     expect(given.get_by_text("The page is hidden.")).to_be_visible()
     for_everyone(student, "phone")
     student.set_viewport_size({"width": 390, "height": 844})
-    given.get_by_role("button", name="To the stand").click()
+    given.get_by_role("button", name="Open the stand").click()
     expect(student.get_by_text("Over the drone", exact=True)).to_be_visible()
     assert student.locator("section[data-due] svg .note").count() == 0  # nothing is shown
     student.get_by_role("button", name="Practice").click()
@@ -124,8 +124,8 @@ def _lesson(teacher: Page) -> None:
     mend = teacher.get_by_role("group", name=re.compile("^Mend .* of Lydian"))
     expect(mend.locator("svg .note").first).to_be_visible()
     for_everyone(teacher, "desk", "phone")
-    mend.get_by_role("button", name="Give it").click()
-    expect(mend.get_by_role("button", name="Given")).to_be_disabled()
+    mend.get_by_role("button", name="Assign").click()
+    expect(mend.get_by_role("button", name="Assigned")).to_be_disabled()
     teacher.get_by_role("button", name="Keep", exact=True).click()
     expect(teacher.get_by_text("Not kept yet")).to_have_count(0)
     teacher.reload()

@@ -33,9 +33,9 @@ def test_a_beat_is_divided_and_the_rhythm_is_kept(page: Page) -> None:
     expect(slots.get_by_role("button", name="Bar 1, ⅓ after 2: sounds")).to_be_visible()
     expect(page.locator("[data-phrase=placement]")).to_have_text("eighths in a rhythm of one bar")
     expect(page.locator("#strip-0 svg .tuplet").first).to_be_attached()
-    page.get_by_role("checkbox", name="Begin it anew with each figure").check()
+    page.get_by_role("checkbox", name="Restart the rhythm with each figure").check()
     expect(page.locator("[data-phrase=placement]")).to_contain_text("anew with each figure")
-    page.get_by_role("textbox", name="Keep this rhythm as").fill("Bilge pump")
+    page.get_by_role("textbox", name="Save this rhythm as").fill("Bilge pump")
     page.get_by_role("button", name="Keep", exact=True).click()
     expect(page.get_by_text("Bilge pump is kept with your rhythms.")).to_be_visible()
     choose(page, "Rhythm", "every slot")
@@ -123,13 +123,13 @@ def test_chords_are_joined_and_give_their_reasons(page: Page) -> None:
 def test_what_goes_beside_the_line_is_written_and_heard(page: Page) -> None:
     over_changes(page)
     phrase(page, "player")
-    choose(page, "Beside the line", "voicings of the chords")
+    choose(page, "Add a part", "voicings of the chords")
     expect(page.locator("[data-phrase=companions]")).to_have_text("rootless voicings in the left hand")
     page.keyboard.press("Escape")
     expect(page.locator("#strip-0 svg .measure").first.locator(".staff")).to_have_count(2)
     phrase(page, "companions")
-    beside = page.get_by_role("group", name="Beside the line")
-    choose(page, "Beside the line", "a drone")
+    beside = page.get_by_role("group", name="Add a part")
+    choose(page, "Add a part", "a drone")
     expect(page.locator("[data-phrase=companions]")).to_have_text(
         "rootless voicings in the left hand and a drone on 1 (sounding only)"
     )

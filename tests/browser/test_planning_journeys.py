@@ -43,7 +43,7 @@ def _carry_by_keys(page: Page, told: Locator, name: str, to: int) -> None:
 def test_a_goal_that_does_not_fit_is_told_in_numbers_and_mended(page: Page) -> None:
     page.goto("/plan")
     page.get_by_role("tab", name="Goals and rules").click()
-    page.get_by_role("button", name="Another goal").click()
+    page.get_by_role("button", name="Add a goal").click()
     goal = page.get_by_role("group", name="A new goal")
     goal.get_by_label("Goal", exact=True).fill("Cells by Friday")
     goal = page.get_by_role("group", name="Cells by Friday")
@@ -51,21 +51,21 @@ def test_a_goal_that_does_not_fit_is_told_in_numbers_and_mended(page: Page) -> N
     expect(goal.get_by_text("“Cells by Friday” takes 60 minutes a key; your longest day has 30.")).to_be_visible()
     goal.get_by_label("Minutes a key").fill("2")
     expect(goal.get_by_text(re.compile("your longest day"))).to_have_count(0)
-    page.get_by_role("button", name="Keep the plan").click()
-    expect(page.get_by_role("button", name="Keep the plan")).to_be_disabled()
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_role("button", name="Save")).to_be_disabled()
     page.get_by_role("tab", name="Weeks").click()
     expect(page.get_by_text(re.compile("Cells by Friday in C")).first).to_be_visible()
     page.get_by_role("button", name="Change").nth(1).click()
     day = page.get_by_role("dialog")
-    choose(page, "Put in", "Cells by Friday in E♭")
-    day.get_by_role("button", name="Set the day").click()
+    choose(page, "Add", "Cells by Friday in E♭")
+    day.get_by_role("button", name="Save").click()
     expect(page.get_by_role("button", name="Set by hand")).to_have_count(1)
     expect(page.get_by_text(re.compile("Cells by Friday in E♭ .set by hand."))).to_be_visible()
 
 
 def test_today_is_on_the_first_page_and_goes_to_the_stand(page: Page) -> None:
     page.goto("/")
-    page.get_by_role("link", name="To the plan").click()
+    page.get_by_role("link", name="Open the plan").click()
     expect(page.get_by_role("tab", name="Today")).to_have_attribute("aria-selected", "true")
     page.get_by_role("tab", name="Weeks").click()
     expect(page.get_by_role("heading", name=re.compile("Week of")).first).to_be_visible()
@@ -115,7 +115,7 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     expect(page.get_by_role("list", name="Numbers, bar by bar").first).to_be_visible()  # the curtain of the step
     expect(page.get_by_text("2 clean takes open the next one.")).to_be_visible()
     listen_to(page, "a player that is not there")
-    page.get_by_label("Slips it makes").fill("0")
+    page.get_by_label("Slips it makes (demo player)").fill("0")
     page.keyboard.press("Escape")
     for left in ("1 clean take opens the next one.", ""):
         page.get_by_role("button", name="Play a take").click()
@@ -123,17 +123,17 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
         if left:
             expect(page.get_by_text(left)).to_be_visible()
     expect(page.get_by_role("group", name="How it went")).to_have_count(0)  # nobody played: nothing is written
-    page.get_by_role("button", name="The next step").click()
+    page.get_by_role("button", name="Next step").click()
     expect(page.get_by_text(re.compile("step 2 of 4: The page"))).to_be_visible()
 
 
 def test_an_entry_by_hand_corrected_and_deleted_with_undo(page: Page) -> None:
     page.goto("/logbook")
-    form = page.get_by_role("form", name="Write down")
+    form = page.get_by_role("form", name="Add entry")
     form.get_by_label("What").fill("Long tones")
     form.get_by_label("Minutes").fill("12")
     form.get_by_text("easy").click()
-    form.get_by_role("button", name="Write down").click()
+    form.get_by_role("button", name="Add entry").click()
     page.get_by_role("tab", name="Entries").click()
     row = page.get_by_role("row").filter(has_text="Long tones")
     expect(row).to_contain_text("12 min")
@@ -154,7 +154,7 @@ def test_the_dial_the_matrix_and_a_file(page: Page, tmp_path: Path) -> None:
     page.goto("/logbook")
     dial = page.get_by_role("group", name=re.compile("How far each key has come"))
     expect(dial).to_be_visible()
-    page.get_by_role("tab", name="Everything").click()
+    page.get_by_role("tab", name="Overview").click()
     hole = page.get_by_role("button", name=re.compile("not done yet. Practise it")).first
     hole.click()
     page.wait_for_url("**/stand")
@@ -162,7 +162,7 @@ def test_the_dial_the_matrix_and_a_file(page: Page, tmp_path: Path) -> None:
     found = tmp_path / "old.csv"
     found.write_text("day;what;minutes\n2026-11-02;From a notebook;7,5\nyesterday;x;1\n", "utf-8")
     with page.expect_file_chooser() as chooser:
-        page.get_by_role("button", name="From a file").click()
+        page.get_by_role("button", name="Import").click()
     chooser.value.set_files(found)
     seen = page.get_by_role("dialog")
     expect(seen).to_contain_text("1 entry; none of them there already. 1 row cannot be taken:")
@@ -203,7 +203,7 @@ def test_what_slips_becomes_an_exercise_slow_at_first(page: Page) -> None:
 def test_plan_and_logbook_are_for_everyone(page: Page) -> None:
     for place, tabs in {
         "/plan": ("Today", "Weeks", "Goals and rules", "Routines"),
-        "/logbook": ("A sound", "Everything", "Weeks and slips", "Entries"),
+        "/logbook": ("By scale", "Overview", "Weeks and slips", "Entries"),
     }.items():
         page.goto(place)
         for tab in tabs:

@@ -17,7 +17,7 @@ pytestmark = pytest.mark.browser
 def test_only_the_bars_that_slipped(page: Page) -> None:
     put_on_stand(page)
     listen_to(page, "a player that is not there")
-    page.get_by_label("Slips it makes").fill("2")
+    page.get_by_label("Slips it makes (demo player)").fill("2")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
     take = page.get_by_role("region", name="The take")
@@ -46,7 +46,7 @@ def _stopping_at_slips(page: Page) -> None:
     page.add_init_script(DEVICE)
     put_on_stand(page)
     listen_to(page, "a MIDI device")
-    choose(page, "At a slip", "stop at the slip and repeat")
+    choose(page, "After a slip", "stop at the slip and repeat")
     page.keyboard.press("Escape")
 
 
@@ -96,7 +96,7 @@ def test_improvising_is_told_chorus_by_chorus(page: Page) -> None:
     expect(told).to_contain_text("You answered 8 of 8 calls.")
     expect(told.get_by_role("row")).to_have_count(3)
     page.get_by_label("Tempo").fill("300")
-    listen_to(page, "nobody: play along")
+    listen_to(page, "just play along")
     page.keyboard.press("Escape")
     overhear(page)
     page.get_by_role("button", name="Start").click()
@@ -141,8 +141,8 @@ def test_strips_come_again_and_the_first_note_is_heard(page: Page) -> None:
     page.locator("body").press("r")
     page.get_by_role("button", name="Practice").click()
     page.get_by_label("Times each strip").fill("2")
-    page.get_by_label("Root after every").fill("1")
-    choose(page, "Bars that are left", "in fours")
+    page.get_by_label("Rest on the root every").fill("1")
+    choose(page, "Bars left", "in fours")
     page.keyboard.press("Escape")
     page.get_by_label("Tempo").fill("300")
     overhear(page)
@@ -159,7 +159,7 @@ def test_what_cannot_be_worked_out_does_not_begin_as_something_else(page: Page) 
     page.get_by_label("Times each strip").fill("3")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Start").click()
-    expect(page.get_by_role("alert").filter(has_text="It does not begin")).to_contain_text(
+    expect(page.get_by_role("alert").filter(has_text="Could not start")).to_contain_text(
         "Much is worked out already."
     )
     expect(page.get_by_role("button", name="Start")).to_be_enabled()

@@ -112,7 +112,7 @@ def test_everything_by_keys_and_a_pedal(page: Page) -> None:
 def test_a_take_by_nobody_is_marked_on_the_page_and_kept(page: Page) -> None:
     put_on_stand(page)
     listen_to(page, "a player that is not there")
-    page.get_by_label("Slips it makes").fill("3")
+    page.get_by_label("Slips it makes (demo player)").fill("3")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
     take = page.get_by_role("region", name="The take")
@@ -182,13 +182,13 @@ def test_an_empty_stand_says_how_something_gets_on_it(page: Page) -> None:
     page.goto("/stand")
     page.evaluate("localStorage.removeItem('dodecant.stand')")
     page.reload()
-    expect(page.get_by_text("Nothing is on the stand yet.")).to_be_visible()
+    expect(page.get_by_text("The stand is empty.")).to_be_visible()
 
 
 def test_a_ladder_climbs_with_clean_takes(page: Page) -> None:
     put_on_stand(page)
     listen_to(page, "a player that is not there")
-    page.get_by_label("Slips it makes").fill("0")
+    page.get_by_label("Slips it makes (demo player)").fill("0")
     page.get_by_role("switch", name="Climb a tempo ladder").check()
     expect(
         page.get_by_text("From 72 to 120; up by 4 after two clean takes, down again after two with slips.")

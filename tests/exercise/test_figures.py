@@ -416,9 +416,9 @@ def test_the_sentence_says_it(document: dict[str, Any], wanted: str) -> None:
         ({"figure": thirds("up", 8)}, "leap", None),
         ({"sounds": {"kind": "one", "scale": "aeolian"}, "path": AND_BACK}, "signs", None),
         ({"sounds": ALTERED, "path": {**to(7), **AND_BACK, "low": {"step": 2}}}, "signs",
-         "C super-Locrian: 9 signs at 11 notes."),
+         "C super-Locrian: 9 accidentals in 11 notes."),
         ({"sounds": ALTERED, "path": {**UP, "low": {"step": 2}, "high": {"step": 2, "octave": 2}}}, "signs",
-         "C super-Locrian: 7 signs at 8 notes."),
+         "C super-Locrian: 7 accidentals in 8 notes."),
         ({"sounds": ALTERED, "path": {**UP, "low": {"step": 2}, "high": {"step": 1, "octave": 2}}}, "signs", None),
     ],
 )  # fmt: skip

@@ -111,7 +111,7 @@ def test_whatever_comes_it_is_in_order_and_can_be_written(lengths: list[Timing],
     [
         ("1 ♯2 3", "C", "chord tone; leads into E from a half step below; chord tone"),
         ("♭2 7- 1", "C", "surrounds C from a half step above; surrounds the next but one; chord tone"),
-        ("2 4 ♭5 1", "C", "scale tone; scale tone; from outside; chord tone"),
+        ("2 4 ♭5 1", "C", "scale tone; scale tone; outside the scale; chord tone"),
         ("~5 1", "C", "leads into C from 7 half steps above; chord tone"),
         ("D4 E♭4 F4", "G7", "chord tone; leads into F from a whole step below; chord tone"),
     ],

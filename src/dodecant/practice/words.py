@@ -11,7 +11,7 @@ from dodecant.practice.planning.entries import WORDS
 PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
     "TempoLadder.way": {"takes": "up by takes", "fixed": "through fixed tempos", "one": "one tempo"},
     "curtain": {
-        "all": "the whole page",
+        "all": "everything",
         "numbers": "numbers only",
         "contour": "the contour",
         "formula": "the formula",
@@ -21,7 +21,7 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
     "FreeRule.kind": {
         "constant": "constant notes",
         "phrases": "phrases with breaths",
-        "sound": "only the sound that holds",
+        "sound": "only the sound of the moment",
         "sounds": "only chosen sounds, one a chorus",
         "trading": "trading: a call, your answer",
     },
@@ -39,19 +39,19 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         "hidden": "hidden",
     },
     "slip": {
-        "keeps": "keep going, tell afterwards",
-        "stops": "stop at the slip and repeat",
+        "keeps": "keep going, report at the end",
+        "stops": "stop and repeat",
     },
     "Goal.pace": {
         "as-needed": "as many keys a day as it takes",
-        "half-step-a-day": "a key a day, a half step on",
-        "key-a-week": "a key a week",
-        "in-days": "all keys in so many days",
+        "half-step-a-day": "one key a day, up by half steps",
+        "key-a-week": "one key a week",
+        "in-days": "all keys in a number of days",
     },
     "Goal.order": {
-        "as-listed": "as they stand",
-        "tunes-first": "keys of tunes in hand first",
-        "weakest-first": "the weakest first, spaced",
+        "as-listed": "in the listed order",
+        "tunes-first": "keys of current tunes first",
+        "weakest-first": "weakest first, spaced",
     },
     "PlanDocument.school": {
         "until-it-holds": "back until it holds",
@@ -64,7 +64,7 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         " you to come back to.",
     },
     "Goal.kind": {"recipe": "a recipe", "routine": "a routine"},
-    "Gate.kind": {"word": "my own word", "takes": "clean takes"},
+    "Gate.kind": {"word": "when I say so", "takes": "clean takes"},
     "entry.word": {word: said for word, said in WORDS.items() if word},
     "slip.kind": {
         "wrong": "another note",

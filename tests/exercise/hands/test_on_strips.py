@@ -308,7 +308,7 @@ def test_remarks_tell_once_what_cannot_be_played() -> None:
     [
         # From D♭ in the ninth fret and G♭ in the ninth: the fourth finger reaches out for both, up and down.
         ("guitar", {"kind": "fretted", "way": "position", "low": 5}, "D♭", {"path": {}},
-         "D♭ Ionian: 4 of 15 notes are stretched for.", ["Let the hand move"]),
+         "D♭ Ionian: 4 of 15 notes need a stretch.", ["Let the hand move"]),
         ("trombone", {"kind": "slide", "sevenths": True, "pins": [{"note": 8, "finger": "♯2"}]}, "G",
          {"player": {"instrument": "trombone", "tessitura": "high"}},
          "G Ionian: G4 (−31 cents) is off in tuning; bring the slide in or out by ear.",

@@ -262,6 +262,6 @@ def test_the_sentence_says_what_is_played_where() -> None:
     said = sentence_text(press(read_recipe(document), TABLES).sentence)
     assert said.startswith(
         "Over Ticket Hall Blues, beginning in C major, take 1 2 3 5 on every II, a triad pair in threes up from the "
-        "altered scale on every V, open bars in bars 1 to 2, as before, upside down on every minor chord in chorus 1, "
+        "altered scale on every V, open bars in bars 1 to 2, same, inverted on every minor chord in chorus 1, "
         "and an unbroken line elsewhere, up first, in eighths"
     )

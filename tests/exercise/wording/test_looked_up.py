@@ -48,7 +48,7 @@ def test_all_that_begins_something_begins_it(tables: Tables) -> None:
         ("II V I in minor", "form", "II V I in minor"),
         ("transpose", "help", "Keys in order"),
         ("doctor", "help", "Practising safely"),
-        ("pdf", "help", "Print and files"),
+        ("pdf", "help", "Print and export"),
     ],
 )
 def test_a_newcomers_word_finds_it_first(tables: Tables, words: str, group: str, title: str) -> None:

@@ -22,9 +22,9 @@ function OpensNothing() {
     <Stack p="xl">
       <title>Dodecant</title>
       <Title order={1} size="h2">
-        This link opens nothing
+        This link does not work
       </Title>
-      <Text>It may have expired. Ask your teacher for another one.</Text>
+      <Text>It may have expired. Ask your teacher for a new one.</Text>
     </Stack>
   );
 }

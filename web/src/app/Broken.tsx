@@ -6,10 +6,10 @@ export function Broken() {
   const error = useRouteError();
   return (
     <Stack p="xl" align="flex-start" role="alert">
-      <Title order={1}>This page ran aground</Title>
-      <Text>That is a fault of Dodecant, not of yours. What you typed is kept in this browser.</Text>
+      <Title order={1}>Something went wrong</Title>
+      <Text>This is an error in Dodecant. What you typed is still in this browser.</Text>
       <Group>
-        <Button onClick={() => window.location.reload()}>Open the page again</Button>
+        <Button onClick={() => window.location.reload()}>Reload the page</Button>
         <Button variant="default" component={Link} to="/recipes" reloadDocument>
           Go to your recipes
         </Button>

@@ -29,7 +29,7 @@ export function Entrance() {
     >
       <title>Come in · Dodecant</title>
       <Title order={1} size="h2">
-        Come in
+        Sign in
       </Title>
       <Text>These are the teacher’s screens. Whoever was given a link or a code opens that instead.</Text>
       <PasswordInput
@@ -41,7 +41,7 @@ export function Entrance() {
         onChange={(event) => setPassphrase(event.currentTarget.value)}
       />
       <Button type="submit" loading={trying} disabled={passphrase === ""}>
-        Come in
+        Sign in
       </Button>
     </Stack>
   );

@@ -8,7 +8,7 @@ export function KeysWindow() {
   const [opened, { open, close }] = useDisclosure();
   useShortcut("?", open);
   return (
-    <Window opened={opened} onClose={close} title="Keys of the computer" size="lg">
+    <Window opened={opened} onClose={close} title="Keyboard shortcuts" size="lg">
       <KeysListed />
     </Window>
   );

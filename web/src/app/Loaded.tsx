@@ -17,7 +17,7 @@ export function Loaded() {
   const error = visitor.error ?? (visitor.data && tables.error) ?? null;
   if (error !== null) {
     return (
-      <Alert m="xl" color="red" title="Dodecant could not begin">
+      <Alert m="xl" color="red" title="Dodecant could not start">
         <Stack align="flex-start" gap="sm">
           {error.message}
           <Button variant="default" onClick={() => void (visitor.error ? visitor : tables).refetch()}>
@@ -29,7 +29,7 @@ export function Loaded() {
   }
   if (visitor.data === undefined || tables.data === undefined) {
     return (
-      <Stack p="xl" aria-label="Beginning">
+      <Stack p="xl" aria-label="Loading">
         <Skeleton height={36} width="40%" />
         <Skeleton height={220} />
       </Stack>

@@ -20,7 +20,7 @@ export function LongWorkShown() {
               <Group justify="space-between" mb={6} wrap="nowrap">
                 <Text size="sm">{told}</Text>
                 <Button size="compact-sm" variant="default" onClick={stop}>
-                  Stop it
+                  Stop
                 </Button>
               </Group>
               <Progress

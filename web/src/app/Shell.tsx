@@ -115,7 +115,7 @@ function GoOut() {
     <ActionIcon
       variant="subtle"
       size="lg"
-      aria-label="Go out"
+      aria-label="Sign out"
       onClick={() => void goOut().then(() => queries.resetQueries())}
     >
       <IconLogout size={20} />
@@ -137,9 +137,9 @@ function SchemeSwitch() {
 export function NotFound() {
   return (
     <Stack p="xl" align="flex-start">
-      <Title order={1}>Nothing is moored here</Title>
+      <Title order={1}>Page not found</Title>
       <Text>
-        This address leads nowhere.{" "}
+        There is no page at this address.{" "}
         <Anchor component={Link} to="/recipes">
           Go to your recipes
         </Anchor>

@@ -61,7 +61,7 @@ const LISTS = {
   comboboxProps: { withinPortal: false },
   withScrollArea: false,
   openOnFocus: false,
-  nothingFoundMessage: "Nothing here has these letters. Try fewer of them.",
+  nothingFoundMessage: "Nothing matches. Try fewer letters.",
 };
 // What is typed into a field takes the place of what stood there.
 const REPLACED = {

@@ -92,7 +92,7 @@ function Logbook({ rows, kept, title, onClear }: LogbookProps) {
           Save your logbook before you close the page.
         </Alert>
       )}
-      {rows.length === 0 && <Text>Nothing is written down yet.</Text>}
+      {rows.length === 0 && <Text>No practice added yet.</Text>}
       {rows.length > 0 && (
         <Table>
           <Table.Tbody>
@@ -122,7 +122,7 @@ function Logbook({ rows, kept, title, onClear }: LogbookProps) {
           <>
             <Text>Send the file to your teacher.</Text>
             <Button variant="subtle" onClick={onClear}>
-              It is sent: begin anew
+              Sent: start a new one
             </Button>
           </>
         )}

@@ -58,7 +58,7 @@ export function PackStripView({ pack, strip, percent, onPractised }: PackStripVi
         />
         <SegmentedControl aria-label={`How ${strip.heading} went`} data={pack.how} value={word} onChange={setWord} />
         <Button variant="default" onClick={() => onPractised(rowOf(pack, strip, minutes, tempo, word, new Date()))}>
-          Write down
+          Add entry
         </Button>
       </Group>
     </Stack>

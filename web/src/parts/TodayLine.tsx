@@ -31,7 +31,7 @@ export function TodayLine() {
     <Text size="lg" mb="lg">
       {todayInWords(plan)}{" "}
       <Anchor component={Link} to="/plan">
-        To the plan
+        Open the plan
       </Anchor>
     </Text>
   );

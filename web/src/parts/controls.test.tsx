@@ -22,14 +22,14 @@ describe("a choice", () => {
   it("puts a value of the screen's own first and takes other words for a served one", async () => {
     show(
       <Choice<string>
-        label="Led into by"
+        label="Approach notes"
         field="Enclosure.kind"
         words={{ nothing: "nothing", below: "from below" }}
         value="nothing"
         onChange={() => undefined}
       />,
     );
-    await userEvent.click(screen.getByRole("combobox", { name: "Led into by" }));
+    await userEvent.click(screen.getByRole("combobox", { name: "Approach notes" }));
     const offered = screen.getAllByRole("option").map((option) => option.textContent);
     expect(offered.slice(0, 3)).toEqual(["nothing", "from below", "a scale tone above"]);
     expect(offered).toHaveLength(1 + choicesOf(TABLES, "Enclosure.kind").length);

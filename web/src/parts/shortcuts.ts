@@ -5,12 +5,12 @@ export const SHORTCUTS: { where: string; keys: { keys: string[]; does: string }[
     keys: [
       { keys: ["/"], does: "Search everything" },
       { keys: ["?"], does: "This list" },
-      { keys: ["Tab"], does: "On to the next thing; the first one skips to the page" },
-      { keys: ["Esc"], does: "Close what is open, the innermost first" },
+      { keys: ["Tab"], does: "Go to the next control; the first one skips to the page" },
+      { keys: ["Esc"], does: "Close the innermost window or list" },
     ],
   },
   {
-    where: "Where something is built",
+    where: "While editing",
     keys: [
       { keys: ["Ctrl", "Z"], does: "Undo" },
       { keys: ["Ctrl", "Shift", "Z"], does: "Redo" },
@@ -20,23 +20,23 @@ export const SHORTCUTS: { where: string; keys: { keys: string[]; does: string }[
   {
     where: "On the bench",
     keys: [
-      { keys: ["Space"], does: "Play or stop, unless something else at hand has a use for it" },
-      { keys: ["Enter"], does: "Open the phrase at hand" },
+      { keys: ["Space"], does: "Play or stop, unless the selected control uses Space" },
+      { keys: ["Enter"], does: "Open the selected phrase" },
       { keys: ["←", "→"], does: "On the dial: from key to key; Enter goes to its strip" },
-      { keys: ["Alt", "↑"], does: "In a list that has an order: one place up; Alt ↓ one place down" },
-      { keys: ["0–9"], does: "On the open tempo: type another" },
+      { keys: ["Alt", "↑"], does: "In an ordered list: move up; Alt ↓ moves down" },
+      { keys: ["0–9"], does: "With the tempo open: type another" },
     ],
   },
   {
     where: "At the stand",
     keys: [
       { keys: ["Space"], does: "Start or stop" },
-      { keys: ["←", "→"], does: "The strip before, the next one; Page Up and Page Down of a foot pedal do the same" },
+      { keys: ["←", "→"], does: "Previous or next strip; Page Up and Page Down of a foot pedal do the same" },
       { keys: ["+", "−"], does: "Four beats a minute faster or slower" },
-      { keys: ["1–6"], does: "The curtain: whole page, numbers, contour, formula, first key only, nothing" },
-      { keys: ["P"], does: "Held: peek behind the curtain" },
+      { keys: ["1–6"], does: "What is shown: everything, numbers, contour, formula, first key only, nothing" },
+      { keys: ["P"], does: "Hold to see the music" },
       { keys: ["R"], does: "Hear the first note" },
-      { keys: ["1–9"], does: "For the ear: answer; H hears it again, N goes to the next one" },
+      { keys: ["1–9"], does: "In ear training: answer; H plays it again, N goes to the next" },
     ],
   },
 ];

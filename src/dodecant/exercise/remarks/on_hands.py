@@ -99,7 +99,7 @@ def _on_moves(part: OnFrets, strip: Strip, name: str) -> Iterator[Remark]:
         )
         yield Remark("hands", strip.stop.index, "/fingering/way", text, (cure,))
     if stretches * _OFTEN > len(fingers) and stretches > 1:
-        text = f"{name}: {stretches} of {len(fingers)} notes are stretched for."
+        text = f"{name}: {stretches} of {len(fingers)} notes need a stretch."
         cures = _FREELY if part.way != "free" else ()
         yield Remark("hands", strip.stop.index, "/fingering/way", text, cures)
 

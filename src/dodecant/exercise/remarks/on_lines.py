@@ -112,7 +112,7 @@ def remarks_on_signs(recipe: Recipe, strip: Strip) -> Iterator[Remark]:
             "signs",
             strip.stop.index,
             "/spelling",
-            f"{strip.stop.heading}: {signs} signs at {len(strip.notes)} notes.",
+            f"{strip.stop.heading}: {signs} accidentals in {len(strip.notes)} notes.",
             (Cure("Use a key signature", {"spelling": {"signature": True}}),),
         )
 

@@ -43,12 +43,12 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Cell.order": {"written": ("as written", ""), "each": ("each order in turn", "every order of ")},
     "Cell.reading": {
         "degrees": "degrees: a major pentatonic has 1 2 3 5 6",
-        "rungs": "rungs: its five tones are 1 2 3 4 5",
+        "rungs": "steps of the ladder: its five tones are 1 2 3 4 5",
     },
     "Cell.lacking": {
-        "nearest": ("becomes the nearest tone", "the nearest tone"),
-        "chromatic": ("is played all the same", "the plain number"),
-        "drop": ("is left out", "nothing"),
+        "nearest": ("become the nearest tone", "the nearest tone"),
+        "chromatic": ("are played anyway", "the plain number"),
+        "drop": ("are left out", "nothing"),
     },
     "Intervals.size": dict(enumerate(_INTERVALS, start=2)),
     "Intervals.direction": {
@@ -79,7 +79,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         4: ("fourth inversion", ", fourth inversion"),
     },
     "Arpeggios.rhythm": {
-        "even": ("every tone alike", ""),
+        "even": ("even", ""),
         "led-triplets": (
             "a leading note and a triplet",
             ", each a triplet led into by a half step below",
@@ -97,7 +97,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         **{str(order): words for order, words in PAIR_ORDERS.items()},
         "each": ("each order in turn, a strip for each", ", in every order of their tones"),
     },
-    "OwnLick.fit": {"sound": ("it is fitted", ""), "exact": ("it stays just as it is", ", just as it is")},
+    "OwnLick.fit": {"sound": ("adapt the notes", ""), "exact": ("keep the notes as they are", ", just as it is")},
     "GuideTones.begin": {
         "nearest": ("where it moves least", "guide tones"),
         "third": ("on the third of the first chord", "guide tones from the third"),
@@ -185,7 +185,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Etude.every": {1: "every bar", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
     "Etude.rest": {"own": "the line of the recipe", "open": "open bars"},
     "Etude.breath": {0: "nowhere", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
-    "Tone.role": {"chord": "chord tone", "tension": "tension", "care": "handle with care", "outside": "from outside"},
+    "Tone.role": {"chord": "chord tone", "tension": "tension", "care": "avoid note", "outside": "outside the scale"},
     "Joins.leftover": {
         "cut": ("is cut off", ""),
         "held": ("is left out, the note before it held", "in whole figures only"),
@@ -267,7 +267,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "OnHarp.signs": {"arrows": "arrows: 4↑ blown, 4↓ drawn", "signs": "signs: 4+ blown, 4- drawn"},
     "OnChromaticHarp.signs": {"arrows": "arrows: 4↑ blown, 4↓ drawn", "signs": "signs: 4+ blown, 4- drawn"},
     "Player.reach": {"comfortable": "comfortable", "full": "full"},
-    "Player.tessitura": {"low": "low", "middle": "in the middle", "high": "high"},
+    "Player.tessitura": {"low": "low", "middle": ("middle", "in the middle"), "high": "high"},
     "Player.named_key": {
         "sounding": ("the concert key, for groups", "concert key"),
         "written": ("the written key, as the player reads it", "written key"),

@@ -53,9 +53,9 @@ LADDERS: dict[str, str] = {
     "chromatic": "all twelve tones",
 }
 COURSES: dict[str, str] = {
-    "plain": "from end to end",
-    "return": "home after every one",
-    "build-up": "built up tone by tone",
+    "plain": "straight through",
+    "return": "back to the root each time",
+    "build-up": "built up note by note",
     "grow": "one more each time",
 }
 

@@ -19,7 +19,7 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.scales.scale import ScaleCatalogue
 
-WHATS = {"play": "a figure", "open": "open bars", "upside-down": "as before, upside down"}
+WHATS = {"play": "a figure", "open": "open bars", "upside-down": "same, inverted"}
 _CHORDS_NAMED = 4
 
 

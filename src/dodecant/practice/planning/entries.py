@@ -16,7 +16,7 @@ from pydantic import Field
 Word = Literal["", "easy", "comfortable", "pushing"]
 Source = Literal["stand", "hand", "file"]
 WORDS: Final[Mapping[str, str]] = {
-    "": "not said", "easy": "easy", "comfortable": "comfortable", "pushing": "pushing",
+    "": "not said", "easy": "easy", "comfortable": "comfortable", "pushing": "hard",
 }  # fmt: skip
 _Text = Annotated[str, Field(max_length=120)]
 _Times = Annotated[int, Field(ge=0, le=100_000)]

@@ -89,7 +89,7 @@ export function SearchField({ onDone }: { onDone: () => void }) {
       </Combobox.EventsTarget>
       {nothing && (
         <Text c="dimmed" px="md" pb="md" size="sm">
-          Nothing answers to “{words.trim()}”.{" "}
+          Nothing matches “{words.trim()}”.{" "}
           {instead !== "" && (
             <UnstyledButton
               className={classes.instead}
@@ -103,7 +103,7 @@ export function SearchField({ onDone }: { onDone: () => void }) {
           )}
         </Text>
       )}
-      <Combobox.Options aria-label="What was found" className={classes.found} hidden={found.length === 0}>
+      <Combobox.Options aria-label="Results" className={classes.found} hidden={found.length === 0}>
         {groups.map((group) => (
           <Combobox.Group label={GROUPS[group]} key={group}>
             {found.map(
@@ -122,4 +122,4 @@ export function SearchField({ onDone }: { onDone: () => void }) {
   );
 }
 
-const countOf = (count: number) => (count === 0 ? "Nothing found" : count === 1 ? "One found" : `${count} found`);
+const countOf = (count: number) => (count === 0 ? "No results" : count === 1 ? "1 result" : `${count} results`);

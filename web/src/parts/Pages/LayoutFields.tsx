@@ -83,16 +83,16 @@ function Styles({ layout, onChange }: LayoutFieldsProps) {
   const keep = () =>
     add.mutateAsync({ ...layout, name }).then(
       () => {
-        announce(`The style ${name} is kept`);
+        announce(`Layout ${name} saved`);
         setName("");
       },
-      (error: unknown) => tell("The style was not kept", error),
+      (error: unknown) => tell("The layout was not saved", error),
     );
   return (
     <Group align="flex-end" wrap="nowrap">
       <Select
-        label="Style"
-        placeholder={styles.length === 0 ? "none is kept yet" : "one of yours"}
+        label="Layout"
+        placeholder={styles.length === 0 ? "none saved yet" : "choose one"}
         flex={1}
         data={styles.map(({ id, title }) => ({ value: id, label: title }))}
         value={null}
@@ -102,14 +102,14 @@ function Styles({ layout, onChange }: LayoutFieldsProps) {
         }}
       />
       <TextInput
-        label="Keep this one as"
+        label="Save this layout as"
         flex={1}
         maxLength={60}
         value={name}
         onChange={(event) => setName(event.currentTarget.value)}
       />
       <Button variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={() => void keep()}>
-        Keep
+        Save
       </Button>
     </Group>
   );

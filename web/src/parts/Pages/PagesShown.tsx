@@ -13,16 +13,16 @@ interface PagesShownProps {
 export function PagesShown({ pages, error, setting }: PagesShownProps) {
   if (error)
     return (
-      <Alert color="lamp" title="This cannot be set">
+      <Alert color="lamp" title="These pages cannot be printed">
         {error.message}
       </Alert>
     );
-  if (pages === undefined) return <Skeleton height={420} role="img" aria-label="Setting the pages" />;
+  if (pages === undefined) return <Skeleton height={420} role="img" aria-label="Preparing the pages" />;
   const more = pages.count - pages.shown.length;
   return (
     <>
       <Text size="sm" c="dimmed" mb="xs" role="status">
-        {setting ? "Setting the pages…" : `${pages.count} ${pages.count === 1 ? "page" : "pages"}`}
+        {setting ? "Preparing the pages…" : `${pages.count} ${pages.count === 1 ? "page" : "pages"}`}
         {more > 0 && !setting ? `, the first ${pages.shown.length} of them shown` : ""}
       </Text>
       <div className={classes.pages} style={{ opacity: setting ? 0.55 : 1 }}>

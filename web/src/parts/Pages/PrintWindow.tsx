@@ -26,7 +26,7 @@ const NOTHING: Record<number, string[]> = {};
 /** What is on the page, chosen beside the pages as they will be printed. */
 export function PrintWindow({ opened, onClose, ...rest }: PrintWindowProps) {
   return (
-    <Window opened={opened} onClose={onClose} title="Pages to hand out" size="min(1180px, 96vw)">
+    <Window opened={opened} onClose={onClose} title="Handouts" size="min(1180px, 96vw)">
       {opened && <Printing {...rest} />}
     </Window>
   );
@@ -53,9 +53,9 @@ function Printing({ given, simpler = NOTHING, more }: Omit<PrintWindowProps, "op
         <Select
           label="For"
           mb="sm"
-          placeholder="as the recipe stands"
+          placeholder="as in the recipe"
           clearable
-          clearButtonProps={{ "aria-label": "As the recipe stands" }}
+          clearButtonProps={{ "aria-label": "As in the recipe" }}
           data={players.map(({ id, profile }) => ({ value: String(id), label: profile.name }))}
           value={player}
           onChange={setPlayer}
@@ -66,7 +66,7 @@ function Printing({ given, simpler = NOTHING, more }: Omit<PrintWindowProps, "op
             write={() => download("/api/handouts/pdf", { ...printed, layout })}
             failed="The pages were not written"
           >
-            To a PDF
+            Save as PDF
           </WriteButton>
           {more?.(layout)}
         </Group>

@@ -121,7 +121,7 @@ it("undoes and redoes by name, with keys too, and goes back to what is saved", a
   await userEvent.keyboard("{Control>}z{/Control}");
   expect(screen.getByText("Saved")).toBeDefined();
   await userEvent.click(screen.getByRole("button", { name: "Redo: the tempo" }));
-  await userEvent.click(screen.getByRole("button", { name: "Take all changes back" }));
+  await userEvent.click(screen.getByRole("button", { name: "Discard all changes" }));
   expect(screen.getByText("Saved")).toBeDefined();
   expect(screen.getByRole("button", { name: "Undo: the tempo" })).toBeDefined(); // which is a step as well
 });

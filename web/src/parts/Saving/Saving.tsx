@@ -59,7 +59,7 @@ export function Saving<K extends ShelfName>({
     } catch (error) {
       if (saved && error instanceof ApiError) answeredTo(shelf, saved.id);
       if (error instanceof ApiError && error.status === 409) inConflict.open();
-      else tell("This was not saved", error);
+      else tell("Could not save", error);
     }
   };
   const loadOther = async () => {
@@ -97,7 +97,7 @@ export function Saving<K extends ShelfName>({
         <Text>This was saved in another window since you opened it here. Nothing of yours is lost.</Text>
         <Group mt="md" justify="flex-end">
           <Button variant="default" onClick={() => void loadOther()}>
-            Load the other one
+            Load the other version
           </Button>
           <Button
             onClick={() =>

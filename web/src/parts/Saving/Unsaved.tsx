@@ -50,7 +50,7 @@ export function UnsavedList<K extends ShelfName>({ shelf, address, titled }: Uns
             <Text flex={1}>
               {name}{" "}
               <Text span size="sm" c="dimmed">
-                put aside {momentInWords(at)}
+                from {momentInWords(at)}
               </Text>
             </Text>
             <Button size="compact-sm" variant="subtle" onClick={() => away(at, name)}>
@@ -88,7 +88,7 @@ export function UnsavedLine<K extends ShelfName>({
   if (last === undefined) return null;
   return (
     <Text size="sm" c="dimmed">
-      Unsaved: “{nameOf(titled(last.document))}”, put aside {momentInWords(last.at)}.{" "}
+      Unsaved: “{nameOf(titled(last.document))}”, from {momentInWords(last.at)}.{" "}
       <Anchor
         component="button"
         size="sm"

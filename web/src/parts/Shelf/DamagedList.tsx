@@ -16,7 +16,7 @@ export function DamagedList({ shelf, damaged }: { shelf: ShelfName; damaged: Dam
               <b>{title}</b>: {why}
             </Text>
             <Anchor size="sm" href={storedAddress(shelf, id)} download>
-              Save it as it is stored
+              Download it as it is stored
             </Anchor>
             <Button size="compact-sm" variant="default" onClick={() => remove({ id, title })}>
               Delete it

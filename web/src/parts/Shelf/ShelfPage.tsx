@@ -91,7 +91,7 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
       )}
       {found.isSuccess && rows.length === 0 && (
         <Stack align="center" py="xl" gap="sm">
-          <Text c="dimmed">{narrowed ? `No ${word} answers to all of this.` : empty}</Text>
+          <Text c="dimmed">{narrowed ? `No ${word} matches.` : empty}</Text>
           {narrowed && (
             <Button variant="default" onClick={() => setTyped({ ...EVERYTHING, order: typed.order })}>
               Show all {words}
@@ -121,7 +121,7 @@ export function ShelfPage<K extends ShelfName>(props: ShelfPageProps<K>) {
       </ul>
       {found.hasNextPage && (
         <Button variant="default" mt="md" loading={found.isFetchingNextPage} onClick={() => void found.fetchNextPage()}>
-          Show more of the {count - rows.length} that are left
+          Show more ({count - rows.length} left)
         </Button>
       )}
       <EditWindow shelf={shelf} saved={editing} edited={edited} tagsOf={tagsOf} onDone={() => edit(undefined)} />

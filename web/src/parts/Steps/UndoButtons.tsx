@@ -34,7 +34,7 @@ export function UndoButtons<D>({ past, now, future, undo, redo, restore, named }
     go();
   };
   const back = () => step(undone && `Undone: ${undone}`, undo);
-  const forth = () => step(redone && `Done again: ${redone}`, redo);
+  const forth = () => step(redone && `Redone: ${redone}`, redo);
   const buttons = useRef<HTMLDivElement>(null);
   const inFront = (go: () => void) => () => {
     const over = [...document.querySelectorAll("[aria-modal=true]")].at(-1);
@@ -62,9 +62,9 @@ export function UndoButtons<D>({ past, now, future, undo, redo, restore, named }
       />
       {restore && (
         <Step
-          label="Take all changes back"
+          label="Discard all changes"
           icon={<IconRestore size={19} />}
-          go={() => step("Take all changes back", restore)}
+          go={() => step("Discard all changes", restore)}
         />
       )}
       <VisuallyHidden role="status">{told}</VisuallyHidden>

@@ -21,7 +21,7 @@ export function TicketSlip({ title, due, side, children }: TicketSlipProps) {
         {children}
       </Stack>
       <Stack gap={4} className={classes.stub}>
-        <Text className={classes.day}>{due === null ? "no day" : dayInWords(due)}</Text>
+        <Text className={classes.day}>{due === null ? "no date" : dayInWords(due)}</Text>
         {side}
       </Stack>
     </Group>

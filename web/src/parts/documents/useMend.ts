@@ -17,7 +17,7 @@ export function useMend() {
       await navigate("/stand");
       return true;
     } catch (error) {
-      tell("The exercise was not made", error);
+      tell("Could not make the exercise", error);
       return false;
     }
   };

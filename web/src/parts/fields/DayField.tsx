@@ -6,7 +6,7 @@ export const DayField = (props: DateInputProps) => (
   <DateInput
     valueFormat="dddd D MMM YYYY"
     firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
-    clearButtonProps={{ "aria-label": "No day" }}
+    clearButtonProps={{ "aria-label": "No date" }}
     {...props}
   />
 );

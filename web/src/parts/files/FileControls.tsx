@@ -13,7 +13,7 @@ function useWriting(failed: string) {
   const start = async (write: Write) => {
     setWriting(true);
     await write().then(
-      (name) => announce(`${name} is written`),
+      (name) => announce(`${name} is in your downloads`),
       (error: unknown) => tell(failed, error),
     );
     setWriting(false);

@@ -32,7 +32,7 @@ export function ScalePicker({ label, description, error, tables, value, onChange
       data={scaleOptions(tables, [...own, ...here])}
       value={value === null ? null : valueOf(value)}
       searchable
-      nothingFoundMessage="No sound of this name. Try its degrees."
+      nothingFoundMessage="Nothing matches. Try its degrees, such as 1 2 ♭3."
       onChange={(next) => next !== null && onChange(choiceOf(next))}
       {...list}
     />

@@ -12,5 +12,5 @@ export function useVocabulary() {
   const pieces = new Map<string, Piece>([...mine, ...shipped].map(({ key, piece }) => [key, piece]));
   const group = (name: string, rows: typeof mine) =>
     rows.length > 0 ? [{ group: name, items: rows.map(({ key, piece }) => ({ value: key, label: piece.name })) }] : [];
-  return { pieces, options: [...group("your own", mine), ...group("that ship", shipped)] };
+  return { pieces, options: [...group("your own", mine), ...group("included", shipped)] };
 }

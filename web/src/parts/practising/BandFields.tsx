@@ -80,7 +80,7 @@ export function BandFields({ backing, onChange, problems, at }: BandFieldsProps)
         <Choice label="Click" field="Backing.click" value={backing.click} onChange={(click) => put({ click })} />
         {backing.click === "bars" && (
           <Amount
-            label="Bars from click to click"
+            label="Bars between clicks"
             field="Backing.every"
             value={backing.every}
             onChange={(every) => put({ every })}

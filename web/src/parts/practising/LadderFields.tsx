@@ -38,13 +38,13 @@ export function LadderFields({ ladder, onChange, words }: LadderFieldsProps) {
       {ladder.way !== "one" && (
         <>
           <Amount
-            label="On after clean takes"
+            label="Move on after clean takes"
             field="TempoLadder.after"
             value={ladder.after}
             onChange={(after) => put({ after })}
           />
           <Amount
-            label="Back after takes with slips"
+            label="Go back after takes with slips"
             field="TempoLadder.down_after"
             value={ladder.down_after}
             onChange={(down_after) => put({ down_after })}

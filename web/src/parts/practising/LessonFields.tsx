@@ -40,7 +40,7 @@ export function LessonFields({ lessons, onChange }: LessonFieldsProps) {
           />
           <ActionIcon
             variant="subtle"
-            aria-label={`Take out lesson ${place + 1}`}
+            aria-label={`Remove lesson ${place + 1}`}
             onClick={() => onChange(lessons.filter((_, other) => other !== place))}
           >
             <IconX size={16} />
@@ -50,7 +50,7 @@ export function LessonFields({ lessons, onChange }: LessonFieldsProps) {
       {lessons.length < most && (
         <Group>
           <Button size="compact-sm" variant="default" onClick={add}>
-            {lessons.length === 0 ? "Keys by lesson" : "Another lesson"}
+            {lessons.length === 0 ? "Keys by lesson" : "Add a lesson"}
           </Button>
         </Group>
       )}

@@ -9,19 +9,19 @@ import classes from "./Begin.module.css";
 const WAYS: readonly { to: string; title: string; text: string; shelf?: ShelfName }[] = [
   {
     to: "/sounds",
-    title: "Begin with a scale or chord",
-    text: "Lay one sound open: its notes in any key, what is inside it, what lies near it. Take it to the bench from there.",
+    title: "Start with a scale or chord",
+    text: "See its notes in any key, the chords inside it and its relatives. Open it on the bench from there.",
   },
   {
     to: "/bench",
     shelf: "recipes",
-    title: "Begin with a line",
-    text: "Say what is played, through which sound, how it moves, in which rhythm and keys. It is written out as you speak.",
+    title: "Start with a line",
+    text: "Say what is played, through which sound, how it moves, in which rhythm and keys. It is engraved as you choose.",
   },
   {
     to: "/changes",
-    title: "Begin with a progression",
-    text: "Write the changes or take a form. Each chord gets a sound with its reason, and a line leads through them.",
+    title: "Start with a progression",
+    text: "Write the changes or choose a form. Each chord gets a sound with its reason, and a line leads through them.",
   },
 ];
 
@@ -34,10 +34,10 @@ export function Component() {
     <Box className={classes.page}>
       <title>Dodecant</title>
       <Title order={1} className={classes.heading}>
-        What shall be practised?
+        What do you want to practise?
       </Title>
       <Text className={classes.lead}>
-        Say it as a sentence. Dodecant works it out in twelve keys, spelled, written, in range and audible, for{" "}
+        Say it as a sentence. Dodecant works it out in twelve keys: spelled, engraved, in range and audible, for{" "}
         {instruments.length} instruments and over {scales.length} scales.
       </Text>
       <TodayLine />
@@ -54,7 +54,7 @@ export function Component() {
       {rows.length > 0 && (
         <section aria-labelledby="last">
           <Title order={2} size="h4" id="last" mb="xs">
-            Go on with
+            Continue
           </Title>
           <ul className={classes.last}>
             {rows.map(({ id, title }) => (

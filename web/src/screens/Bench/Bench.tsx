@@ -184,7 +184,7 @@ export function Bench({ saved }: BenchProps) {
         </Box>
         {following.away && (
           <Button className={classes.back} variant="filled" size="compact-md" onClick={following.comeBack}>
-            Back to what sounds
+            Back to the playing strip
           </Button>
         )}
       </Box>

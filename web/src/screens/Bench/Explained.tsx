@@ -11,9 +11,9 @@ export function Explained({ recipe, phrase }: { recipe: Recipe; phrase: Phrase["
   return (
     <Stack gap={6} mt="sm">
       <Anchor component="button" type="button" size="sm" ta="left" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? "Close the explanation" : "What does this mean?"}
+        {open ? "Hide the explanation" : "What does this mean?"}
       </Anchor>
-      {open && explained.isPending && <Skeleton height={70} role="img" aria-label="Looking it up" />}
+      {open && explained.isPending && <Skeleton height={70} role="img" aria-label="Loading" />}
       {open && explained.error && <Text size="sm">{explained.error.message}</Text>}
       {open && explained.data && (
         <Box maw="var(--measure)" role="note">

@@ -38,7 +38,7 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
       onChange(found.recipe);
       notifications.show({ message: `${way === "harder" ? "Harder" : "Easier"}: now ${found.words}.` });
     } catch (error) {
-      tell(way === "harder" ? "It gets no harder" : "It gets no easier", error);
+      tell(way === "harder" ? "It cannot get harder" : "It cannot get easier", error);
     }
   };
   const version = async () => {
@@ -58,7 +58,7 @@ export function Ideas({ recipe, onChange }: IdeasProps) {
       const found = await answered(client.POST("/api/surprises", { body }));
       onChange({ ...found, title: recipe.title });
     } catch (error) {
-      tell("No surprise today", error);
+      tell("No surprise found", error);
     }
   };
   const several = recipe.sounds.kind === "several" || recipe.sounds.kind === "morph";

@@ -80,11 +80,11 @@ export const TitleBar = memo(function TitleBar({ draft, saved, exercise, problem
           void navigate("/stand");
         }}
       >
-        Practise
+        Practise this
       </Button>
       <ClassMenu recipe={recipe} seen={seen} saved={saved?.id ?? ""} />
       <DownloadMenu
-        label="Print or download"
+        label="Print and export"
         icon={<IconPrinter size={18} />}
         kinds={exercise_files}
         write={(kind) => download(`/api/files/${kind}`, recipe)}

@@ -112,10 +112,10 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
     <FieldsPopover position="bottom-end">
       <Popover.Target>
         <Button variant="default" leftSection={<IconEye size={18} />}>
-          Reading
+          View
         </Button>
       </Popover.Target>
-      <Popover.Dropdown aria-label="How the sheet is read">
+      <Popover.Dropdown aria-label="View of the sheet">
         <Stack gap="sm" w="var(--panel-l)">
           <Select label="Strips are shown" value={shown} data={SHOWN} onChange={(next) => setShown(next as Shown)} />
           <Choice
@@ -126,7 +126,7 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
           />
           <Checkbox
             label="Key signature at the clef"
-            description="Off: every accidental stands at its note."
+            description="Off: every accidental is written at its note."
             checked={spelling.signature}
             onChange={(event) => set({ signature: event.currentTarget.checked })}
           />

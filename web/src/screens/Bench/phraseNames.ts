@@ -9,18 +9,18 @@ export const PHRASE_NAMES: Record<Phrase["id"], string> = {
   rules: "what is played where",
   etude: "the etude",
   figure: "what is played",
-  ladder: "what it stands on",
-  enclosure: "what leads into it",
+  ladder: "what it is built on",
+  enclosure: "the approach notes",
   course: "its course",
   sounds: "the sound",
   path: "the path",
   joins: "the joins",
   placement: "the rhythm",
   keys: "the keys",
-  outer: "what comes first",
+  outer: "the order",
   player: "the instrument",
-  fingering: "how it is played",
-  companions: "what goes beside it",
+  fingering: "the fingering",
+  companions: "the added parts",
   tempo: "the tempo",
 };
 
@@ -29,8 +29,8 @@ const LAST: StepName = { part: "the last change" };
 /** Parts of a recipe that no phrase tells. */
 const UNSAID: Partial<Record<keyof Recipe, string>> = {
   title: "the name",
-  numbers: "how it is read",
-  spelling: "how it is read",
+  numbers: "the view",
+  spelling: "the view",
 };
 
 /**

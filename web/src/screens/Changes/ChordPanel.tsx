@@ -39,7 +39,7 @@ export function ChordPanel({ document, selected, tables, onChoose }: ChordPanelP
         </Text>
         {chord.chosen && (
           <Button size="compact-sm" variant="default" ml="auto" onClick={() => onChoose(without(choices, [chord]))}>
-            Leave it to what fits first
+            Use the best fit
           </Button>
         )}
       </Group>
@@ -96,10 +96,10 @@ function Offers({ chord, onUse, onAdd }: OffersProps) {
             size="compact-sm"
             variant="subtle"
             disabled={current.has(fit.name) || chord.sounds.length > 3}
-            aria-label={`Take ${fit.name} in turn`}
+            aria-label={`Add ${fit.name} as alternative`}
             onClick={() => onAdd(fit)}
           >
-            In turn
+            Add as alternative
           </Button>
         </li>
       ))}

@@ -105,7 +105,7 @@ function LostChoices({ lost, onLetGo }: { lost: readonly string[]; onLetGo: () =
           ))}
         </Stack>
         <Button variant="light" size="compact-sm" onClick={onLetGo}>
-          {lost.length === 1 ? "Let it go" : "Let them go"}
+          {lost.length === 1 ? "Remove it" : "Remove them"}
         </Button>
       </Group>
     </Alert>

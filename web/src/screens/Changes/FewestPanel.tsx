@@ -13,7 +13,7 @@ interface FewestPanelProps {
 
 const WORDS: Record<Acceptance, string> = {
   strict: "Every chord tone is there and little rubs.",
-  usual: "Every chord tone is there; tones to handle with care are borne.",
+  usual: "Every chord tone is there; avoid notes are allowed.",
   easy: "A chord tone may be missing here and there.",
 };
 
@@ -32,7 +32,7 @@ export function FewestPanel({ document, chords, wanted, onChoose }: FewestPanelP
     }
     onChoose(choices);
   };
-  if (!wanted) return <Text c="dimmed">Mend the text first; then the sounds are counted.</Text>;
+  if (!wanted) return <Text c="dimmed">Correct the text first; then the sounds are counted.</Text>;
   return (
     <Stack gap="sm">
       <Group>

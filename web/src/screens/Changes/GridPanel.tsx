@@ -35,7 +35,7 @@ export function GridPanel({ document, tonic, tables, wanted }: GridPanelProps) {
         </div>
       </Group>
       {grid.isError && <Alert color="red">{grid.error.message}</Alert>}
-      {!wanted && <Text c="dimmed">Mend the text first; then each note is told over each chord.</Text>}
+      {!wanted && <Text c="dimmed">Correct the text first; then each note is shown over each chord.</Text>}
       {wanted && grid.data === undefined && !grid.isError && (
         <Skeleton height={160} role="img" aria-label="Working out the grid" />
       )}

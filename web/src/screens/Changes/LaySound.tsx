@@ -26,7 +26,7 @@ export function LaySound({ document, selected, tables, onChoose }: LaySoundProps
       return answered(client.POST("/api/changes/laid", { body: { draft: document, chords, tonic, scale } }));
     },
     onSuccess: ({ choices }) => onChoose(choices),
-    onError: (error) => tell("The sound could not be laid across", error),
+    onError: (error) => tell("The sound could not be used", error),
   });
   return (
     <Stack gap="sm">
@@ -43,13 +43,13 @@ export function LaySound({ document, selected, tables, onChoose }: LaySoundProps
           onChange={(next) => next !== null && setTonic(next)}
         />
         <div style={{ flex: 1 }}>
-          <ScalePicker label="Sound to lay across" tables={tables} value={scale} onChange={setScale} />
+          <ScalePicker label="Sound over all of them" tables={tables} value={scale} onChange={setScale} />
         </div>
         <Button loading={lay.isPending} onClick={() => lay.mutate()}>
-          Lay it across
+          Use it over these
         </Button>
         <Button variant="default" onClick={() => onChoose(without(document.choices, selected))}>
-          Leave them to what fits first
+          Use the best fits
         </Button>
       </Group>
     </Stack>

@@ -116,7 +116,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
       </Group>
       <Group grow align="flex-start">
         <Choice
-          label="Where nothing is chosen"
+          label="Default choice of scale"
           value={document.school}
           field="ChangesDraft.school"
           onChange={(school) => setDocument({ ...document, school })}
@@ -125,7 +125,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
       </Group>
       {document.choices.some((choice) => choice.sounds.length > 1) && (
         <Choice
-          label="Several sounds take turns"
+          label="Scales alternate"
           field="ChangesDraft.next_sound"
           value={document.next_sound}
           onChange={(next_sound) => setDocument({ ...document, next_sound })}
@@ -133,7 +133,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
       )}
       <Text size="sm" c="dimmed">
         {document.school === "key"
-          ? "Tones of the key are kept, and those that rub are told: Ionian on a tonic major, Locrian on a half-diminished chord."
+          ? "Tones of the key are kept, and avoid notes are marked: Ionian on a tonic major, Locrian on a half-diminished chord."
           : "A tone from outside is taken rather than one that rubs: Lydian on a tonic major, a natural 9 on a half-diminished chord."}
       </Text>
     </Stack>

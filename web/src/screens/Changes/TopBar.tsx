@@ -112,10 +112,10 @@ export function TopBar({ draft, saved, worked, player }: TopBarProps) {
         disabled={!ready}
         onClick={() => takeTo("/stand")}
       >
-        Practise
+        Practise this
       </Button>
       <DownloadMenu
-        label="Download"
+        label="Export"
         icon={<IconDownload size={18} />}
         disabled={!ready}
         kinds={tables.changes_files}

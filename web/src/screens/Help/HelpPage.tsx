@@ -36,7 +36,7 @@ export function Component() {
         </section>
         <section aria-labelledby="keys">
           <Title order={2} size="h3" id="keys">
-            Keys of the computer
+            Keyboard shortcuts
           </Title>
           <KeysListed />
         </section>

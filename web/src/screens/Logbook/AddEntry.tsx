@@ -20,15 +20,15 @@ export function AddEntry({ sounds }: { sounds: readonly string[] }) {
     const what = entry.what.trim() || entry.sound.trim();
     add.mutate([{ ...entry, what, at: new Date().toISOString(), zone: zone() }], {
       onSuccess: () => {
-        announce("It is written");
+        announce("Entry added");
         form.forget();
       },
-      onError: (error) => tell("It was not written", error),
+      onError: (error) => tell("The entry was not added", error),
     });
   };
   return (
     <form
-      aria-label="Write down"
+      aria-label="Add entry"
       onSubmit={(event) => {
         event.preventDefault();
         save();
@@ -37,7 +37,7 @@ export function AddEntry({ sounds }: { sounds: readonly string[] }) {
       <Group align="flex-end" gap="sm">
         <EntryFields entry={entry} onChange={(next) => form.set(() => next)} sounds={sounds} />
         <Button type="submit" loading={add.isPending} disabled={!entry.what.trim() && !entry.sound.trim()}>
-          Write down
+          Add entry
         </Button>
       </Group>
     </form>

@@ -17,7 +17,7 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
       <Stack gap="sm" flex={1} miw="22rem">
         <Text fw={600}>Minutes a week</Text>
         {weeks.length === 0 ? (
-          <Text>Nothing is written yet.</Text>
+          <Text>No entries yet.</Text>
         ) : (
           <DayChart
             title="Minutes a week"
@@ -30,7 +30,7 @@ export function Charts({ overview }: { overview: Overview | undefined }) {
       <Stack gap="sm" flex={1} miw="20rem">
         <Text fw={600}>What slips, by degree and sound</Text>
         {slips.length === 0 ? (
-          <Text>No slip is written yet.</Text>
+          <Text>No slips yet.</Text>
         ) : (
           <Table>
             <Table.Thead>

@@ -53,7 +53,7 @@ export function Entries() {
         }),
     });
   if (entries === undefined) return <Skeleton height={240} />;
-  if (entries.length === 0) return <Text>Nothing is written yet.</Text>;
+  if (entries.length === 0) return <Text>No entries yet.</Text>;
   return (
     <Stack gap="sm">
       <Table.ScrollContainer minWidth={640} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
@@ -94,7 +94,7 @@ export function Entries() {
       </Table.ScrollContainer>
       {hasNextPage && (
         <Button variant="default" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-          Earlier ones
+          Show earlier entries
         </Button>
       )}
       {correcting && <Correcting key={correcting.id} entry={correcting} onDone={() => setCorrecting(null)} />}

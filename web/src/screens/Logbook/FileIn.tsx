@@ -35,7 +35,7 @@ export function FileIn() {
   const fresh = seen ? seen.read.entries - seen.read.known : 0;
   return (
     <>
-      <OpenFile label="From a file" own={{ logbook: look }} />
+      <OpenFile label="Import" own={{ logbook: look }} />
       {seen && (
         <Window opened onClose={() => setSeen(null)} title={seen.file.name} size="lg">
           <Stack>

@@ -35,7 +35,7 @@ export function Component() {
         </Title>
         <Who value={player} onChange={setPlayer} />
         <NumberInput
-          label="Up to tempo is"
+          label="Target tempo"
           w="8rem"
           min={least}
           max={most}
@@ -44,7 +44,7 @@ export function Component() {
           onChange={(value) => typeof value === "number" && value >= least && value <= most && setTempo(value)}
         />
         <DownloadMenu
-          label="Files"
+          label="Export"
           icon={<IconFileExport size={18} />}
           kinds={FILES}
           write={(kind) => fetched(`/api/players/${player}/entry-files/${kind}`)}
@@ -54,8 +54,8 @@ export function Component() {
       <AddEntry sounds={overview?.sounds.map(({ sound: name }) => name) ?? []} />
       <Tabs defaultValue="sound" mt="lg" keepMounted={false}>
         <Tabs.List>
-          <Tabs.Tab value="sound">A sound</Tabs.Tab>
-          <Tabs.Tab value="matrix">Everything</Tabs.Tab>
+          <Tabs.Tab value="sound">By scale</Tabs.Tab>
+          <Tabs.Tab value="matrix">Overview</Tabs.Tab>
           <Tabs.Tab value="charts">Weeks and slips</Tabs.Tab>
           <Tabs.Tab value="entries">Entries</Tabs.Tab>
         </Tabs.List>

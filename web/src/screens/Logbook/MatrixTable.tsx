@@ -41,9 +41,11 @@ export function MatrixTable({ tempo }: { tempo: number }) {
         ))}
       </SimpleGrid>
       <Text mb="sm">
-        {data.holes === 0 ? "No holes." : `${data.holes} holes.`} What is to be learnt stands here before it is begun.
-        Press one to practise it. A cell is as full as its key has come; the number is the comfortable tempo. What is to
-        be learnt stands here before it is begun.
+        {data.holes === 0
+          ? "No keys left to learn."
+          : `${data.holes} ${data.holes === 1 ? "key" : "keys"} still to learn.`}{" "}
+        Sounds to learn are listed before you start them. Press a cell to practise it: it fills as its key comes up to
+        tempo, and the number is the comfortable tempo.
       </Text>
       <Table.ScrollContainer minWidth={900} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
         <Table className={classes.matrix}>

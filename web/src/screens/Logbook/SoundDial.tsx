@@ -16,7 +16,7 @@ export function SoundDial({ overview, onSound, tempo }: SoundDialProps) {
   const practise = usePractise();
   if (overview === undefined) return <Skeleton height={260} />;
   if (overview.sounds.length === 0)
-    return <Text>Nothing is written yet. Play at the stand, or add an entry above: it fills a side here.</Text>;
+    return <Text>No entries yet. Play at the stand, or add an entry above: it fills a side of the dial.</Text>;
   const { sides, sound, following, tempos, forms } = overview;
   return (
     <Group align="flex-start" gap="xl">

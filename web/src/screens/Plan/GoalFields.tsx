@@ -87,8 +87,8 @@ export function GoalFields({ goal, onChange, others, problem }: GoalFieldsProps)
           onChange={(minutes) => put({ minutes })}
         />
         <DayField
-          label="By"
-          placeholder="no day"
+          label="Finish by"
+          placeholder="no date"
           clearable
           w="10rem"
           valueFormat="D MMM YYYY"
@@ -111,8 +111,8 @@ export function GoalFields({ goal, onChange, others, problem }: GoalFieldsProps)
         />
         {goal.kind === "recipe" && goal.saved !== "" && (
           <Amount
-            label="New version every"
-            description="weeks; 0: never"
+            label="Vary every"
+            description="weeks (0: never)"
             field="Goal.version_weeks"
             w="8rem"
             value={goal.version_weeks}
@@ -133,7 +133,7 @@ export function GoalFields({ goal, onChange, others, problem }: GoalFieldsProps)
             error={problem("after")}
             w="var(--field-m)"
             data={[
-              { value: "-1", label: "nothing: at once" },
+              { value: "-1", label: "start now" },
               ...others.map(({ title, other }) => ({ value: String(other), label: title })),
             ]}
             value={String(goal.after)}

@@ -68,7 +68,7 @@ export function Goals({ plan }: { plan: PlanState }) {
           onChange={(days_off) => put({ days_off })}
         />
         <KeyChips
-          label="Keys of the tunes in hand"
+          label="Keys of current tunes"
           order={tables.keys_by_fourths}
           value={document.tunes}
           onChange={(tunes) => put({ tunes })}
@@ -83,7 +83,7 @@ export function Goals({ plan }: { plan: PlanState }) {
           onChange={(school) => put({ school })}
         />
         <Amount
-          label="For what slips"
+          label="Time for slips"
           description="of 100 minutes"
           field="PlanDocument.mending"
           w="8rem"
@@ -118,7 +118,7 @@ export function Goals({ plan }: { plan: PlanState }) {
             ))}
           <Group justify="flex-end">
             <Button size="compact-sm" variant="subtle" onClick={() => form.set((now) => withoutGoal(now, place))}>
-              Take this goal out
+              Remove goal
             </Button>
           </Group>
         </Stack>
@@ -131,7 +131,7 @@ export function Goals({ plan }: { plan: PlanState }) {
       {tried.error && <Text c="lamp.9">{tried.error.message}</Text>}
       <Group>
         <Button variant="default" onClick={() => put({ goals: [...document.goals, tables.fresh.goal] })}>
-          Another goal
+          Add a goal
         </Button>
         <Button
           disabled={!changed || tried.error !== null}
@@ -142,14 +142,14 @@ export function Goals({ plan }: { plan: PlanState }) {
               {
                 onSuccess: () => {
                   form.forget();
-                  announce("The plan is kept");
+                  announce("Plan saved");
                 },
-                onError: (error) => tell("The plan was not kept", error),
+                onError: (error) => tell("The plan was not saved", error),
               },
             )
           }
         >
-          Keep the plan
+          Save
         </Button>
         <UnsavedForm form={form} />
       </Group>

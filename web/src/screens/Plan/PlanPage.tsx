@@ -32,7 +32,7 @@ export function Component() {
         </Title>
         <Who value={player} onChange={setPlayer} />
         <DownloadMenu
-          label="Files"
+          label="Export"
           icon={<IconCalendarDown size={18} />}
           kinds={FILES}
           write={(kind) =>

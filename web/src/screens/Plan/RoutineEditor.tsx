@@ -47,10 +47,10 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
       if (id === null) await save.mutateAsync(routine);
       else await change.mutateAsync({ id, document: routine, revision });
       form.forget();
-      announce(`${routine.title} is kept`);
+      announce(`${routine.title} saved`);
       onClose();
     } catch (fault) {
-      tell("The routine was not kept", fault);
+      tell("The routine was not saved", fault);
     }
   };
   const begin = (from: number) => {
@@ -89,10 +89,10 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
           Close
         </Button>
         <Button variant="default" disabled={routine.title.trim() === ""} onClick={() => void keep()}>
-          Keep it
+          Save
         </Button>
         <Button disabled={!routine.steps.some(({ kind }) => kind === "recipe")} onClick={() => begin(0)}>
-          Begin
+          Start
         </Button>
       </Group>
       {error && <Text c="lamp.9">{error.message}</Text>}
@@ -130,7 +130,7 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
                   From here
                 </Button>
               )}
-              <ActionIcon variant="subtle" aria-label={`Take ${step.title} out`} onClick={() => setStep(place, null)}>
+              <ActionIcon variant="subtle" aria-label={`Remove ${step.title}`} onClick={() => setStep(place, null)}>
                 <IconTrash size={18} />
               </ActionIcon>
             </Stack>
@@ -140,7 +140,7 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
       <Group align="flex-end">
         <Select
           label="Add a recipe"
-          placeholder="one of yours"
+          placeholder="choose one"
           searchable
           w="var(--field-m)"
           data={recipes.map(({ id: value, title }) => ({ value, label: title }))}

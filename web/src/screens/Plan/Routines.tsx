@@ -54,14 +54,14 @@ export function Routines() {
             <Menu.Item
               onClick={() => setOpen({ routine: { ...fresh.routine, title: "My routine" }, id: null, revision: 0 })}
             >
-              An empty one
+              Empty routine
             </Menu.Item>
           </Menu.Dropdown>
         </Menu>
       </Group>
       {shape !== null && <ShapeWindow key={shape.id} shape={shape} onClose={() => setShape(null)} onFilled={begin} />}
       {saved === undefined && <Skeleton height={120} />}
-      {saved?.length === 0 && <Text>No routine is kept yet. Begin with a shape, and change what you like.</Text>}
+      {saved?.length === 0 && <Text>No routines yet. Start from a template and change what you like.</Text>}
       {saved?.map(({ id, document, title, revision, about }) => (
         <Group key={id} className={classes.step} wrap="nowrap">
           <Stack gap={0} flex={1}>

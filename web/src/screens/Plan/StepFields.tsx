@@ -61,7 +61,7 @@ export function StepFields({ step, onChange }: StepFieldsProps) {
           onChange={(repeats) => put({ repeats })}
         />
         <Choice
-          label="Curtain"
+          label="Show"
           field="curtain"
           w="10.5rem"
           value={step.curtain}

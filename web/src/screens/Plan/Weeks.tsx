@@ -95,12 +95,12 @@ function SetDay({ day, plan, onDone }: { day: PlanDay; plan: PlanState; onDone: 
               variant="subtle"
               onClick={() => setItems(items.filter((_, other) => other !== place))}
             >
-              Take out
+              Remove
             </Button>
           </Group>
         ))}
         <Select
-          label="Put in"
+          label="Add"
           placeholder="a goal in a key"
           searchable
           data={offered.filter(({ value }) => !items.some(({ goal, key }) => value === `${goal} ${key}`))}
@@ -112,10 +112,10 @@ function SetDay({ day, plan, onDone }: { day: PlanDay; plan: PlanState; onDone: 
         />
         <Group justify="space-between">
           <Button variant="default" onClick={() => save(null)}>
-            Leave it to the plan
+            Let the plan decide
           </Button>
           <Button loading={keep.isPending} onClick={() => save({ day: day.day, minutes, items })}>
-            Set the day
+            Save
           </Button>
         </Group>
       </Stack>

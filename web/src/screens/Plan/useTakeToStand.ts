@@ -21,7 +21,7 @@ export function useTakeToStand() {
       if (!putItemOnStand(found)) throw new Error("This routine has no recipe in it.");
       await navigate("/stand");
     } catch (error) {
-      tell("It could not be put on the stand", error);
+      tell("The stand could not open it", error);
     }
   };
 }
@@ -37,7 +37,7 @@ export function useGivenToStand() {
       putAssignmentOnStand(own, "", number);
       await navigate("/stand");
     } catch (error) {
-      tell("It could not be put on the stand", error);
+      tell("The stand could not open it", error);
     }
   };
 }

@@ -99,7 +99,7 @@ function Ways({ sound, tables }: AroundItProps) {
             {way.data.map((step) => ` → ${step.name} (${step.before} to ${step.after})`).join("")}
           </Text>
           <Button variant="light" onClick={toBench}>
-            Take the chain to the bench
+            Open the chain on the bench
           </Button>
         </Group>
       )}

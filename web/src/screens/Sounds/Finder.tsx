@@ -46,7 +46,7 @@ export function Finder({ onFound }: { onFound: (found: FoundSound) => void }) {
       {asks && <Text size="sm">“{text.trim()}” can mean several sounds. Which one?</Text>}
       {text.trim() !== "" && found.data?.length === 0 && !found.isError && (
         <Text size="sm" c="dimmed">
-          Nothing answers to this.
+          Nothing matches.
         </Text>
       )}
       {results.length > 0 && (

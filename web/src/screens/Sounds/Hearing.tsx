@@ -55,7 +55,7 @@ export function Hearing({ sound }: { sound: Sound }) {
           void navigate("/stand");
         }}
       >
-        Practise
+        Practise this
       </Button>
       <Button
         variant="default"
@@ -65,7 +65,7 @@ export function Hearing({ sound }: { sound: Sound }) {
           void navigate("/bench");
         }}
       >
-        Take it to the bench
+        Open on the bench
       </Button>
     </Group>
   );

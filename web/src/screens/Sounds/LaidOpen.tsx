@@ -34,7 +34,7 @@ export function LaidOpen({ sound, tables }: LaidOpenProps) {
           <Tabs.Tab value="hands">On an instrument</Tabs.Tab>
           <Tabs.Tab value="made">How it is made</Tabs.Tab>
           <Tabs.Tab value="chords">Chords inside</Tabs.Tab>
-          <Tabs.Tab value="around">Around it</Tabs.Tab>
+          <Tabs.Tab value="around">Related scales</Tabs.Tab>
           <Tabs.Tab value="own">Make your own from it</Tabs.Tab>
         </Tabs.List>
         <Tabs.Panel value="notes" pt="sm">

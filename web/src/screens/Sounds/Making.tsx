@@ -94,10 +94,10 @@ export function Making({ sound, tables }: MakingProps) {
           disabled={degrees === ""}
           onClick={() => void navigate(soundAddress(own, sound.tonic))}
         >
-          Lay it open
+          Show this scale
         </Button>
         <Text size="sm" c="dimmed" flex={1}>
-          A saved scale stands in every list of sounds.
+          A saved scale is in every list of sounds.
         </Text>
       </Group>
     </Stack>

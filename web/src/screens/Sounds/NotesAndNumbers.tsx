@@ -41,7 +41,7 @@ export function NotesAndNumbers({ sound }: { sound: Sound }) {
         <Fact name="Serves">{sound.serves.join(", ")}</Fact>
         <Fact name="Chord tones">{sound.chord_tones.join(" ")}</Fact>
         <Fact name="Colour">{sound.colour.join(" ")}</Fact>
-        <Fact name="Handle with care">{sound.care.join(" ") || "none"}</Fact>
+        <Fact name="Avoid notes">{sound.care.join(" ") || "none"}</Fact>
         {sound.twins.length > 0 && <Fact name="The same tones as on">{sound.twins.join(", ")}</Fact>}
       </dl>
     </>

@@ -42,7 +42,7 @@ export function Component() {
               route={[pitchClass(sound.data.tonic)]}
               current={pitchClass(sound.data.tonic)}
               names={names}
-              action="Put it on"
+              action="Root"
               size={260}
               onSide={(key) => goTo(scale, names[key] ?? "C")}
             />

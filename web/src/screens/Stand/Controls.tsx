@@ -42,13 +42,7 @@ export function Controls(props: ControlsProps) {
   const curtains = useOffered<Curtain>("curtain");
   return (
     <Group className={classes.controls} gap="8px 14px" data-bar="bottom">
-      <ActionIcon
-        size={52}
-        variant="default"
-        aria-label="The strip before"
-        disabled={props.first}
-        onClick={() => onPlace(-1)}
-      >
+      <ActionIcon size={52} variant="default" aria-label="Previous" disabled={props.first} onClick={() => onPlace(-1)}>
         <IconChevronLeft size={28} />
       </ActionIcon>
       <Button
@@ -61,13 +55,7 @@ export function Controls(props: ControlsProps) {
       >
         {playing ? "Stop" : word}
       </Button>
-      <ActionIcon
-        size={52}
-        variant="default"
-        aria-label="The next strip"
-        disabled={props.last}
-        onClick={() => onPlace(1)}
-      >
+      <ActionIcon size={52} variant="default" aria-label="Next" disabled={props.last} onClick={() => onPlace(1)}>
         <IconChevronRight size={28} />
       </ActionIcon>
       <NumberInput
@@ -91,7 +79,7 @@ export function Controls(props: ControlsProps) {
           </ActionIcon>
         </Tooltip>
         <Select
-          aria-label="The curtain"
+          aria-label="Show"
           w="var(--field-m)"
           value={curtain}
           data={curtains}

@@ -6,7 +6,7 @@ export function EmptyStand() {
   return (
     <Stack p="xl" gap="sm" align="flex-start">
       <Title order={1} size="h3">
-        Nothing is on the stand yet.
+        The stand is empty.
       </Title>
       <Text>
         Open a <Link to="/recipes">recipe</Link> on the <Link to="/bench">bench</Link> and take it here with “Practise”.

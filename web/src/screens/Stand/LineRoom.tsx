@@ -37,7 +37,7 @@ export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
 
   if (error)
     return (
-      <Alert m="lg" color="lamp" title="It cannot be put on the stand">
+      <Alert m="lg" color="lamp" title="The stand cannot open this">
         {error.message}
       </Alert>
     );

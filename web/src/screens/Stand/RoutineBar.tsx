@@ -48,7 +48,7 @@ export function RoutineBar({ of: { routine, place, id }, assignment, clean, stri
           variant={open ? "filled" : "default"}
           onClick={() => putStepOnStand(routine, following, id, assignment) && onStep()}
         >
-          {open ? "The next step" : "On all the same"}
+          {open ? "Next step" : "Continue anyway"}
         </Button>
       ) : (
         !alone && <Text>The last step.</Text>

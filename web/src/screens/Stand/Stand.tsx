@@ -76,7 +76,7 @@ export function Stand({ lying, onNext }: { lying: OnStand; onNext: () => void })
               void navigate(lying.id ? `/bench/${lying.id}` : "/bench");
             }}
           >
-            To the bench
+            Open on the bench
           </Anchor>
         )}
       </Group>

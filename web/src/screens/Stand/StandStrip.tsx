@@ -64,7 +64,7 @@ export function StandStrip(props: StandStripProps) {
         />
       )}
       {shows === "formula" && <Text className={classes.formula}>{strip.formula}</Text>}
-      {shows === "name" && <Text c="dimmed">Behind the curtain. Hold P to peek.</Text>}
+      {shows === "name" && <Text c="dimmed">The music is hidden. Hold P to see it.</Text>}
     </Box>
   );
 }

@@ -113,7 +113,7 @@ export function usePerformance(wanted: Wanted) {
         );
       else onJudged(await judge.mutateAsync({ take, id, heading, real }), tempo, strip, lasting(events));
     } catch (error) {
-      tell("The take was not judged", error);
+      tell("The take could not be judged", error);
     }
   };
 
@@ -143,12 +143,12 @@ export function usePerformance(wanted: Wanted) {
     }
     setBeginning(false);
     if (heard.status === "rejected") {
-      tell("Nobody is listened to", heard.reason);
+      tell("Could not listen", heard.reason);
       return;
     }
     if (band.status === "rejected") {
       heard.value?.stop();
-      tell("It does not begin", band.reason);
+      tell("Could not start", band.reason);
       return;
     }
     ear.current = heard.value;

@@ -28,8 +28,8 @@ function SharingPart() {
   const { turn: turning } = useSharingActions();
   const turn = (on: boolean) =>
     turning.mutate(on, {
-      onSuccess: () => announce(on ? "Others are let in" : "Others are shut out"),
-      onError: (error) => tell("Sharing stays as it is", error),
+      onSuccess: () => announce(on ? "Sharing is on" : "Sharing is off"),
+      onError: (error) => tell("Sharing was not changed", error),
     });
   return (
     <Stack gap="sm">
@@ -98,7 +98,7 @@ function Passphrase({ there, shared }: { there: boolean; shared: boolean }) {
       <Group align="flex-end">
         {there && shared && (
           <PasswordInput
-            label="Present passphrase"
+            label="Current passphrase"
             w="var(--panel-s)"
             autoComplete="current-password"
             value={present}
@@ -116,7 +116,7 @@ function Passphrase({ there, shared }: { there: boolean; shared: boolean }) {
           onChange={(event) => setWanted(event.currentTarget.value)}
         />
         <Button type="submit" variant="default" loading={setPassphrase.isPending} disabled={passphrase === ""}>
-          Set it
+          Set the passphrase
         </Button>
       </Group>
     </form>
@@ -155,7 +155,7 @@ function Moving() {
   return (
     <Stack gap="sm">
       <Title order={2} size="h4">
-        Move house
+        Backup
       </Title>
       <Text>
         Everything (recipes, players, assignments, logbooks, plans) in one file, to keep, or to open on another machine.
@@ -165,13 +165,13 @@ function Moving() {
           variant="default"
           leftSection={<IconFileExport size={18} />}
           write={() => fetched("/api/archive")}
-          failed="The archive was not written"
+          failed="The backup was not written"
         >
-          Everything into a file
+          Back up
         </WriteButton>
-        <OpenFile label="Open such a file" own={{ archive: look }} />
+        <OpenFile label="Restore a backup" own={{ archive: look }} />
       </Group>
-      <Window opened={looked !== null} onClose={() => setLooked(null)} title="Take this archive?" size="36rem">
+      <Window opened={looked !== null} onClose={() => setLooked(null)} title="Restore this backup?" size="36rem">
         {looked && (
           <Stack gap="sm">
             <Text>Written on {dayInWords(dayOf(new Date(looked.found.written_at)))}. It is sound, and it holds:</Text>
@@ -182,7 +182,7 @@ function Moving() {
                 </List.Item>
               ))}
             </List>
-            <Alert color="lamp" title="It replaces all that is here">
+            <Alert color="lamp" title="It replaces everything here">
               What is here now is copied aside first, beside the data file. Your passphrase stays.
             </Alert>
             <Group justify="flex-end">

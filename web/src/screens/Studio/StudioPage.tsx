@@ -22,7 +22,7 @@ export function Component() {
           <Tabs.Tab value="assignments">Assignments</Tabs.Tab>
           <Tabs.Tab value="players">Players</Tabs.Tab>
           <Tabs.Tab value="worksheets">Worksheets</Tabs.Tab>
-          <Tabs.Tab value="house">Sharing and moving</Tabs.Tab>
+          <Tabs.Tab value="house">Sharing and backup</Tabs.Tab>
         </Tabs.List>
         <Tabs.Panel value="assignments" pt="md">
           <Assignments />

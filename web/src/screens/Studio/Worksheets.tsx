@@ -74,7 +74,7 @@ export function Worksheets() {
               write={() => download("/api/worksheets/pdf", setting)}
               failed="The worksheet was not written"
             >
-              To a PDF
+              Save as PDF
             </WriteButton>
             <Button variant="default" leftSection={<IconDice5 size={18} />} onClick={() => put({ seed: freshSeed() })}>
               Other questions
@@ -115,14 +115,14 @@ function Kept({ setting, onOpen }: { setting: WorksheetSetting; onOpen: (setting
   const { add } = useShelfActions("worksheets");
   const keep = () =>
     add.mutateAsync(setting).then(
-      () => announce(`${setting.title} is kept`),
-      (error: unknown) => tell("The worksheet was not kept", error),
+      () => announce(`${setting.title} saved`),
+      (error: unknown) => tell("The worksheet was not saved", error),
     );
   return (
     <Group align="flex-end" wrap="nowrap">
       <Select
-        label="Kept"
-        placeholder={kept.length === 0 ? "none yet" : "one of yours"}
+        label="Saved worksheets"
+        placeholder={kept.length === 0 ? "none yet" : "choose one"}
         flex={1}
         data={kept.map(({ id, title }) => ({ value: id, label: title }))}
         value={null}
@@ -132,7 +132,7 @@ function Kept({ setting, onOpen }: { setting: WorksheetSetting; onOpen: (setting
         }}
       />
       <Button variant="default" loading={add.isPending} onClick={() => void keep()}>
-        Keep this one
+        Save
       </Button>
     </Group>
   );

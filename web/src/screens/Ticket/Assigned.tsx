@@ -40,10 +40,10 @@ export function Assigned({ ticket }: { ticket: Ticket }) {
         <Stack flex={1} miw="min(20rem, 100%)">
           <Group>
             <Button size="lg" flex={1} leftSection={<IconMusic size={20} />} onClick={begin}>
-              {steps > 1 ? `Begin: ${steps} steps` : "To the stand"}
+              {steps > 1 ? `Start: ${steps} steps` : "Open the stand"}
             </Button>
             <DownloadMenu
-              label="Files"
+              label="Export"
               icon={<IconFileText size={18} />}
               kinds={FILES}
               write={(kind) => download(`/api/ticket/${kind}/${id}`, {})}

@@ -51,7 +51,7 @@ function Today({ week }: { week: GuestWeek }) {
     try {
       if (putItemOnStand(await itemOnStand({ goal, key, comes, degree }))) await navigate("/stand");
     } catch (error) {
-      tell("It could not be put on the stand", error);
+      tell("The stand could not open it", error);
     }
   };
   if (items.length === 0 && week.done_today === 0) return null;

@@ -26,10 +26,10 @@ export function Component() {
         {whole && <OwnToday />}
         {whole && (
           <Title order={2} size="h4">
-            What you were given
+            Your assignments
           </Title>
         )}
-        {assignments.length === 0 && <Text>Nothing is given to you now.</Text>}
+        {assignments.length === 0 && <Text>You have no assignments now.</Text>}
         {assignments.map((ticket) => (
           <Assigned key={ticket.id} ticket={ticket} />
         ))}

@@ -17,13 +17,13 @@ export function WriteDown({ title, assignment }: { title: string; assignment: nu
   const [word, setWord] = useState<Said>("");
   const write = () =>
     add.mutateAsync([{ ...blankEntry(), what: title, minutes, word, assignment }]).then(
-      () => announce(`${minutes} minutes are written down`),
-      (error: unknown) => tell("It was not written down", error),
+      () => announce(`${minutes} minutes added`),
+      (error: unknown) => tell("It was not added", error),
     );
   return (
     <Group align="flex-end">
       <Amount
-        label="Practised without the stand"
+        label="Add practice"
         description="minutes"
         field="Practised.minutes"
         fraction
@@ -31,9 +31,16 @@ export function WriteDown({ title, assignment }: { title: string; assignment: nu
         value={minutes}
         onChange={setMinutes}
       />
-      <Choice label="It was" field="entry.word" words={{ "": "not said" }} w="9rem" value={word} onChange={setWord} />
+      <Choice
+        label="How did it go?"
+        field="entry.word"
+        words={{ "": "not said" }}
+        w="9rem"
+        value={word}
+        onChange={setWord}
+      />
       <Button variant="default" loading={add.isPending} onClick={() => void write()}>
-        Write down
+        Add entry
       </Button>
     </Group>
   );

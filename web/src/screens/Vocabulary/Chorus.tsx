@@ -23,7 +23,7 @@ export function Chorus() {
   };
   return (
     <>
-      <OpenFile own={{ lick: read }} label="Cut a chorus into phrases" />
+      <OpenFile own={{ lick: read }} label="Import a solo" />
       <Window
         opened={cut !== null}
         onClose={() => setCut(null)}
@@ -60,7 +60,7 @@ function Phrases({ cut, onDone }: { cut: Cut; onDone: () => void }) {
         return;
       }
     }
-    notifications.show({ message: `${chosen.length} phrases are kept as vocabulary.` });
+    notifications.show({ message: `${chosen.length} phrases are saved as vocabulary.` });
     onDone();
   };
   return (

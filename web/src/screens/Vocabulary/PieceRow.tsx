@@ -22,7 +22,7 @@ export function ShippedPiece({ piece, about }: { piece: Piece; about: string }) 
   const copy = () =>
     add.mutate(piece, {
       onError: failed,
-      onSuccess: () => notifications.show({ message: `“${piece.name}” is with your own now.` }),
+      onSuccess: () => notifications.show({ message: `“${piece.name}” is copied to your own.` }),
     });
   return (
     <Row piece={piece} about={about}>
@@ -78,7 +78,7 @@ function Row({ piece, about, children }: { piece: Piece; about: string; children
         </Text>
       </div>
       <Group gap={4} wrap="nowrap">
-        <Action name={`Take ${piece.name} to the bench`} icon={<IconHammer size={18} />} onClick={toBench} />
+        <Action name={`Open ${piece.name} on the bench`} icon={<IconHammer size={18} />} onClick={toBench} />
         {children}
       </Group>
     </li>

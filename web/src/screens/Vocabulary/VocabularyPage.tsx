@@ -86,8 +86,8 @@ export function Component() {
       {own.data !== undefined && mine.length === 0 && (
         <Text c="dimmed" py="sm">
           {own.data.length === 0
-            ? "Nothing is kept yet. Keep a figure from the bench, copy one from below, or cut a chorus into phrases."
-            : "None of yours is such a piece."}
+            ? "Nothing saved yet. Save a figure from the bench, copy one from below, or import a solo."
+            : "None of yours matches."}
         </Text>
       )}
       <ul className={classes.list} aria-label="Your own">
@@ -96,14 +96,14 @@ export function Component() {
         ))}
       </ul>
       <Title order={2} size="h4" mt="lg">
-        That ship with Dodecant
+        Included
       </Title>
       {shipped.length === 0 && (
         <Text c="dimmed" py="sm">
-          None of them is such a piece.
+          Nothing matches.
         </Text>
       )}
-      <ul className={classes.list} aria-label="That ship with Dodecant">
+      <ul className={classes.list} aria-label="Included">
         {shipped.map(({ piece, fits }) => (
           <ShippedPiece key={piece.name} piece={piece} about={fits.words} />
         ))}

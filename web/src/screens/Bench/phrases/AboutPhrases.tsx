@@ -20,7 +20,7 @@ export function LadderPhrase({ recipe, tables, problems, onChange }: PhraseProps
   return (
     <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice
-        label="It stands on"
+        label="Built on"
         field="LadderPart.kind"
         value={ladder.kind}
         error={error}
@@ -71,7 +71,7 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
   return (
     <Stack gap="sm" w="var(--panel-m)">
       <PreviewChoice
-        label="Led into by"
+        label="Approach notes"
         field="Enclosure.kind"
         value={enclosure.kind}
         recipeWith={(kind) => ({ ...recipe, enclosure: freshEnclosure(kind, enclosure, tables) })}
@@ -100,7 +100,7 @@ export function EnclosurePhrase({ recipe, tables, problems, onChange }: PhrasePr
         onChange={(landing) => set({ landing })}
       />
       <Button variant="default" onClick={() => onChange({ ...recipe, enclosure: null })}>
-        Lead in with nothing
+        No approach notes
       </Button>
     </Stack>
   );
@@ -127,7 +127,7 @@ export function CoursePhrase({ recipe, tables, problems, onChange }: PhraseProps
       {course.kind === "return" && (
         <Group grow align="flex-start">
           <TextInput
-            label="Home is the degree"
+            label="Home degree"
             value={course.degree}
             error={error}
             onChange={(event) => onChange({ ...recipe, course: { ...course, degree: event.currentTarget.value } })}

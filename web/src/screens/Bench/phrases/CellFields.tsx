@@ -44,7 +44,7 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
       </Group>
       <Group grow align="flex-end">
         <PreviewChoice
-          label="Turned round"
+          label="Reverse"
           value={turned.when}
           field="Turned.when"
           recipeWith={(when) => ({ ...recipe, figure: { ...cell, turned: { ...turned, when } } })}
@@ -78,7 +78,7 @@ export function CellFields({ cell, recipe, error, onChange }: CellFieldsProps) {
       </Radio.Group>
       {cell.reading === "degrees" && (
         <Choice
-          label="A degree the scale does not have"
+          label="Missing degrees"
           value={cell.lacking}
           onChange={(lacking) => onChange({ ...cell, lacking })}
           field="Cell.lacking"

@@ -25,7 +25,7 @@ export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseP
     set([...companions, { ...fresh, written: fresh.written && !companions.some((one) => one.written) }]);
   };
   return (
-    <Stack gap="sm" w="var(--panel-l)" role="group" aria-label="Beside the line">
+    <Stack gap="sm" w="var(--panel-l)" role="group" aria-label="Add a part">
       {companions.map((companion, place) => (
         <Stack key={place} gap={6} role="group" aria-label={nameOf(companion.kind)}>
           <Group justify="space-between" wrap="nowrap">
@@ -64,7 +64,7 @@ export function CompanionsPhrase({ recipe, tables, problems, onChange }: PhraseP
       ))}
       <Select
         ref={adding}
-        label="Beside the line"
+        label="Add a part"
         description={`What the other hand plays, or only sounds with it. ${companions.length === 0 ? "Nothing yet." : "Add another."}`}
         disabled={companions.length >= limitsOf(tables, "Recipe.companions").most}
         value={null}

@@ -19,7 +19,7 @@ export function RunFields({ run, recipe, onChange }: FieldsProps<"run"> & { run:
   return (
     <>
       <PreviewChoice
-        label="The roots on the way"
+        label="Root notes"
         description="The tones of the ladder one by one, as the path walks."
         value={run.roots}
         field="Run.roots"
@@ -48,7 +48,7 @@ export function IntervalFields({
         onChange={(size) => onChange(sized(size))}
       />
       <PreviewChoice
-        label="Way"
+        label="Direction"
         field="Intervals.direction"
         value={intervals.direction}
         recipeWith={(direction) => ({ ...recipe, figure: { ...intervals, direction } })}
@@ -137,7 +137,7 @@ export function PairFields({ pairs, recipe, error, onChange }: FieldsProps<"pair
       </Group>
       <Group grow>
         <PreviewChoice
-          label="Way"
+          label="Direction"
           field="Pairs.direction"
           value={pairs.direction}
           recipeWith={(direction) => ({ ...recipe, figure: { ...pairs, direction } })}
@@ -174,7 +174,7 @@ export function UnbrokenFields({ line, recipe, onChange }: FieldsProps<"unbroken
   return (
     <Group grow align="flex-start">
       <PreviewChoice
-        label="First it goes"
+        label="First direction"
         description="It turns where the range ends."
         field="Unbroken.direction"
         value={line.direction}

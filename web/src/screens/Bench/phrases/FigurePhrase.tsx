@@ -109,7 +109,7 @@ export function FigurePhrase({
         {!inRule && problems.length === 0 && exercise && <Reading exercise={exercise} />}
         {takes(recipe, "ladder", tables) && (
           <PreviewChoice
-            label="It stands on"
+            label="Built on"
             field="LadderPart.kind"
             value={recipe.ladder.kind}
             recipeWith={ladder}
@@ -118,7 +118,7 @@ export function FigurePhrase({
         )}
         {takes(recipe, "enclosure", tables) && (
           <PreviewChoice<string>
-            label="Led into by"
+            label="Approach notes"
             field="Enclosure.kind"
             words={{ nothing: "nothing" }}
             value={recipe.enclosure?.kind ?? "nothing"}

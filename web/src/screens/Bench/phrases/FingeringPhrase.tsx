@@ -40,7 +40,7 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
       />
       <Group align="flex-end" wrap="nowrap">
         <Amount
-          label="Which good way"
+          label="Fingering option"
           description="0 is the easiest; each other number is another good one."
           field="OnFrets.seed"
           value={fingering.seed}
@@ -50,7 +50,7 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
           variant="light"
           onClick={() => put({ ...fingering, seed: (fingering.seed + 1) % limitsOf(tables, "OnFrets.seed").most })}
         >
-          A new way today
+          Another fingering
         </Button>
       </Group>
       <PinFields fingering={fingering} strip={exercise?.strips[0]} problems={problems} onChange={put} />

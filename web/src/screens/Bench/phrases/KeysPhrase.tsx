@@ -47,7 +47,7 @@ export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: Phr
               variant="light"
               onClick={() => set({ seed: (keys.seed + 1) % limitsOf(tables, "KeyRoute.seed").most })}
             >
-              Another
+              Another order
             </Button>
           </Group>
         )}
@@ -61,7 +61,7 @@ export function KeysPhrase({ recipe, tables, problems, exercise, onChange }: Phr
         )}
         {picked && (
           <Text size="sm" c={error ? "var(--mantine-color-error)" : "dimmed"}>
-            {error ?? "Press the sides in the order you want the keys; press again to put one away."}
+            {error ?? "Press the sides in the order you want the keys; press one again to remove it."}
           </Text>
         )}
       </Stack>

@@ -125,7 +125,7 @@ export function PathChoice({ recipe, tables, onChange }: PhraseProps) {
   if (!takes(recipe, "path", tables)) return null;
   return (
     <Group grow align="flex-start" maw="var(--panel-xl)">
-      <Choice label="It walks" value={path.span} onChange={(span) => set({ span })} field="Path.span" />
+      <Choice label="Moves by" value={path.span} onChange={(span) => set({ span })} field="Path.span" />
       <Choice
         label="Direction"
         value={path.direction}

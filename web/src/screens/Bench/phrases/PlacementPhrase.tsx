@@ -92,7 +92,7 @@ function EndsTab({ recipe, tables, names, set, onChange }: FieldsProps) {
     <Stack gap="sm">
       <Group grow align="flex-start">
         <Amount
-          label="Starts at slot"
+          label="Starts on"
           description="0 is the barline, -1 an upbeat of one."
           field="Placement.start"
           disabled={ownRhythm || overChanges}

@@ -62,7 +62,7 @@ export function PlayerPhrase(props: PhraseProps) {
           }}
         />
         <Choice
-          label="Lies"
+          label="Register"
           field="Player.tessitura"
           value={player.tessitura}
           onChange={(tessitura) => set({ tessitura })}

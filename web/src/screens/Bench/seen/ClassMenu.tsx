@@ -16,11 +16,11 @@ export function ClassMenu({ recipe, seen, saved }: { recipe: Recipe; seen: SeenA
       <Menu>
         <Menu.Target>
           <Button variant="default" leftSection={<IconUsers size={18} />}>
-            Class
+            Students
           </Button>
         </Menu.Target>
         <Menu.Dropdown mah="70vh" style={{ overflowY: "auto" }}>
-          <Menu.Item onClick={() => setPrints(true)}>Pages to hand out</Menu.Item>
+          <Menu.Item onClick={() => setPrints(true)}>Handouts</Menu.Item>
           <Menu.Divider />
           <Menu.Label>See it as</Menu.Label>
           {seen.players.map(({ id, profile }) => (

@@ -35,7 +35,7 @@ export function SeenAsBar({ seen, onAdopt }: SeenAsBarProps) {
               seen.choose(null);
             }}
           >
-            Make it the recipe
+            Use this as the recipe
           </Button>
         )}
       </Group>

@@ -33,7 +33,7 @@ export function EarFields({ setting, set, onChange }: EarFieldsProps) {
       )}
       {setting.ear.kind === "sing" && (
         <Select
-          label="Listen to"
+          label="Who plays"
           value={setting.listening}
           data={LISTENING.filter(({ value }) => value !== "simulated" && value !== "nobody")}
           onChange={(listening) => set({ listening: listening as ListeningTo })}

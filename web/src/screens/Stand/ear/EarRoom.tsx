@@ -85,11 +85,11 @@ export function EarRoom({ recipe, strip, setting, set }: EarRoomProps) {
               one.notes.reduce((sum, note, place) => scored(sum, note.degree, right[place] ?? false), now),
             );
           },
-          (fault: unknown) => tell("It was not judged", fault),
+          (fault: unknown) => tell("It could not be judged", fault),
         );
       }, wait);
     } catch (fault) {
-      tell("Nobody is listened to", fault);
+      tell("Could not listen", fault);
     }
   };
   const missed = missedIn(score);
@@ -97,7 +97,7 @@ export function EarRoom({ recipe, strip, setting, set }: EarRoomProps) {
     <Stack className={classes.page} gap="lg">
       <EarFields setting={setting} set={set} onChange={change} />
       {error && (
-        <Alert color="lamp" title="It cannot be asked">
+        <Alert color="lamp" title="No questions could be made">
           {error.message}
         </Alert>
       )}

@@ -27,7 +27,7 @@ export function PractisePanel({ setting, set, rung, bars, onBars, most, problems
     <Stack gap="sm" w="var(--panel-m)">
       {free && <RuleFields rule={setting.rule} onChange={(rule) => set({ rule })} problems={problems} />}
       <Select
-        label="Listen to"
+        label="Who plays"
         value={listening}
         data={LISTENING}
         onChange={(one) => set({ listening: one as ListeningTo })}
@@ -35,7 +35,7 @@ export function PractisePanel({ setting, set, rung, bars, onBars, most, problems
       <ListeningTold listening={listening} />
       {listening === "simulated" && !free && (
         <NumberInput
-          label="Slips it makes"
+          label="Slips it makes (demo player)"
           min={0}
           max={20}
           value={setting.slips}
@@ -78,8 +78,8 @@ export function PractisePanel({ setting, set, rung, bars, onBars, most, problems
                 onChange={(repeats) => set({ rounds: { ...rounds, repeats } })}
               />
               <Amount
-                label="Root after every"
-                description="times; 0: never"
+                label="Rest on the root every"
+                description="times (0: never)"
                 field="Rounds.root_every"
                 value={rounds.root_every}
                 onChange={(root_every) => set({ rounds: { ...rounds, root_every } })}
@@ -88,7 +88,7 @@ export function PractisePanel({ setting, set, rung, bars, onBars, most, problems
           ) : (
             <>
               <Choice
-                label="At a slip"
+                label="After a slip"
                 description="One school keeps the time, whatever happens; the other lets nothing wrong be practised."
                 field="slip"
                 value={setting.slip}
@@ -107,29 +107,24 @@ export function PractisePanel({ setting, set, rung, bars, onBars, most, problems
             </>
           )}
           <Checkbox
-            label="The line is heard as well"
+            label="Play the line too"
             checked={setting.line}
             onChange={(event) => set({ line: event.currentTarget.checked })}
           />
           <SegmentedControl
-            aria-label="After a strip"
+            aria-label="After each key"
             value={setting.goesOn ? "on" : "wait"}
             data={[
-              { value: "wait", label: "Each strip waits" },
-              { value: "on", label: "One after the other" },
+              { value: "wait", label: "Stop after each key" },
+              { value: "on", label: "Play through" },
             ]}
             onChange={(value) => set({ goesOn: value === "on" })}
           />
         </>
       )}
-      <Choice
-        label="Bars that are left"
-        field="bars left"
-        value={setting.barsLeft}
-        onChange={(barsLeft) => set({ barsLeft })}
-      />
+      <Choice label="Bars left" field="bars left" value={setting.barsLeft} onChange={(barsLeft) => set({ barsLeft })} />
       <Checkbox
-        label="Speak the key and each cue before it comes"
+        label="Announce keys and cues aloud"
         checked={setting.spoken}
         onChange={(event) => set({ spoken: event.currentTarget.checked })}
       />

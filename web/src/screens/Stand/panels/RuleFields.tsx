@@ -12,9 +12,9 @@ interface RuleFieldsProps {
 }
 
 const TOLD: Record<FreeRule["kind"], string> = {
-  constant: "Never stop: the ear learns to look ahead. You are told where the gaps were.",
-  phrases: "Play, and leave room. You are told how long your phrases were, and where no breath was.",
-  sound: "Only what the sound has. You are told what lay outside, and where it led.",
+  constant: "Never stop: the ear learns to look ahead. The report shows where the gaps were.",
+  phrases: "Play, and leave room. The report shows how long your phrases were, and where you did not breathe.",
+  sound: "Only notes of the sound. The report shows what was outside, and where it resolved.",
   sounds: "One sound for a whole chorus, whatever the chords say, then the next.",
   trading: "The line calls, you answer. Each call comes twice.",
 };

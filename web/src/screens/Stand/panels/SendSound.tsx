@@ -27,7 +27,7 @@ const FILES = [
 export function SendSound({ recipe, strip, backing, tempo }: SendSoundProps) {
   return (
     <DownloadMenu
-      label="Sound and files"
+      label="Export audio"
       icon={<IconFileMusic size={18} />}
       kinds={FILES}
       write={(file) => {

@@ -74,7 +74,7 @@ export function Judgement(props: JudgementProps) {
               label="Compare with an earlier take"
               placeholder="none"
               clearable
-              clearButtonProps={{ "aria-label": "Compare with none" }}
+              clearButtonProps={{ "aria-label": "No comparison" }}
               allowDeselect
               value={beside === null ? null : String(beside)}
               data={earlier.map((take) => ({ value: String(take.id), label: named(take) }))}

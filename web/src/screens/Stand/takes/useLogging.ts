@@ -45,7 +45,7 @@ export function useLogging({ recipe, id, version, routine, assignment }: OnStand
       const [number] = await add.mutateAsync([entry]);
       setWritten(number === undefined ? null : { number, entry });
     } catch (error) {
-      tell("It was not written into the logbook", error);
+      tell("It was not added to the logbook", error);
     }
   };
   const say = (word: Entry["word"]) => {
@@ -54,7 +54,7 @@ export function useLogging({ recipe, id, version, routine, assignment }: OnStand
       { number: written.number, entry: { ...written.entry, word } },
       {
         onSuccess: () => setWritten(null),
-        onError: (error) => tell("It was not written into the logbook", error),
+        onError: (error) => tell("It was not added to the logbook", error),
       },
     );
   };

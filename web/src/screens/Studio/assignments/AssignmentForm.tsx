@@ -50,7 +50,7 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
         ? await give.mutateAsync(given)
         : await change.mutateAsync({ id: kept.id, revision: kept.revision, ...given });
     form.forget();
-    announce(`${draft.title} is given`);
+    announce(`${draft.title} assigned`);
     onClose(done.id);
   };
   const told = ["title", "due", "words", "listening", "links", "practice"].some((field) => at(field) !== undefined);
@@ -68,8 +68,8 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
             onChange={(event) => put({ title: event.currentTarget.value })}
           />
           <DayField
-            label="For"
-            placeholder="no day"
+            label="Due"
+            placeholder="no date"
             clearable
             value={draft.due}
             error={at("due")}
@@ -130,7 +130,7 @@ export function AssignmentForm({ kept, onClose }: AssignmentFormProps) {
             disabled={draft.title.trim() === "" || (draft.recipe === null && draft.routine === null)}
             onClick={() => void keep().catch(() => undefined)}
           >
-            {kept === undefined ? "Give it" : "Keep"}
+            {kept === undefined ? "Assign" : "Save"}
           </Button>
         </Group>
       </Stack>
@@ -175,7 +175,7 @@ function What({
       />
       <Select
         label={kind === "recipe" ? "Recipe" : "Routine"}
-        placeholder="one of yours"
+        placeholder="choose one"
         searchable
         flex={1}
         data-autofocus
@@ -219,7 +219,7 @@ function Links({ links, error, onChange }: LinksProps) {
             onChange={(event) => put(place, { address: event.currentTarget.value })}
           />
           <Button variant="subtle" onClick={() => onChange(links.filter((_, other) => other !== place))}>
-            Take out
+            Remove
           </Button>
         </Group>
       ))}

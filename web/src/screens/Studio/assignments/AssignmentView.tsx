@@ -40,7 +40,7 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
   const away = () =>
     archive.mutateAsync(kept.id).then(
       () => {
-        offerUndo(`“${document.title}” is put away`, () => bringBack.mutateAsync(kept.id));
+        offerUndo(`“${document.title}” is archived`, () => bringBack.mutateAsync(kept.id));
         onClose();
       },
       (error: unknown) => tell("That did not work", error),
@@ -50,17 +50,17 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
       <GivenSlip {...document} words={kept.words} />
       <Group>
         <Button leftSection={<IconPrinter size={18} />} onClick={() => setPrints(true)}>
-          Pages
+          Handouts
         </Button>
         <Links kept={kept} />
         <Button variant="default" onClick={() => setChanges(true)}>
           Change
         </Button>
         <Button variant="subtle" onClick={() => void away()}>
-          Put away
+          Archive
         </Button>
       </Group>
-      {players.length === 0 && <Text>It is given to nobody yet. Press Change, and choose players.</Text>}
+      {players.length === 0 && <Text>No students yet. Press Change, and choose players.</Text>}
       {players.length > 0 && (
         <Switch
           label="Keys as each player reads them"
@@ -110,9 +110,9 @@ function ClassSet({ kept, layout }: { kept: AssignmentState; layout: HandoutLayo
       leftSection={<IconFileZip size={18} />}
       disabled={kept.players.length === 0}
       write={() => download(`/api/assignments/${kept.id}/class-set`, { layout, days: 30 })}
-      failed="The class set was not written"
+      failed="The PDFs were not written"
     >
-      Class set
+      One PDF per student
     </WriteButton>
   );
 }

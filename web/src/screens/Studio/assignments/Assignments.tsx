@@ -31,7 +31,7 @@ export function Assignments() {
       )}
       {data === undefined && !error && <Skeleton height={220} />}
       {data?.length === 0 && (
-        <Text>Nothing is given yet. An assignment is a recipe or a routine, with your words and a day.</Text>
+        <Text>No assignments yet. An assignment is a recipe or a routine, with your words and a date.</Text>
       )}
       {data?.map((line) => (
         <UnstyledButton key={line.id} className={classes.opens} onClick={() => open(line.id)}>
@@ -66,6 +66,6 @@ export function Assignments() {
 
 /** Who opened and practised it, in a line. */
 function toldOf({ players, opened, practised }: AssignmentLine): string {
-  if (players === 0) return "given to nobody yet";
+  if (players === 0) return "no students yet";
   return `given to ${players}, opened by ${opened}, practised by ${practised}`;
 }

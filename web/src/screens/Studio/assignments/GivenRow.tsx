@@ -90,17 +90,17 @@ function TheirPage({ given, kept }: { given: Given; kept: AssignmentState }) {
         <Button
           size="compact-sm"
           variant="default"
-          aria-label={`How the page of ${given.name} is made`}
+          aria-label={`How ${given.name}’s page is adjusted`}
           onClick={() => setOpened((now) => !now)}
         >
-          {given.simpler.length > 0 ? "Fitted, simpler" : "Fitted"}
+          {given.simpler.length > 0 ? "Adjusted, simpler" : "Adjusted"}
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
         <Stack gap="xs">
           {data && (
             <Button size="compact-sm" onClick={() => practise(data)}>
-              To the stand as {given.name}
+              On the stand as {given.name}
             </Button>
           )}
           <PackButton given={given} kept={kept} />

@@ -34,7 +34,7 @@ function Asked({ id, name, question }: { id: number; name: string; question: Que
         form.forget();
         announce(`${name} is answered`);
       },
-      (error: unknown) => tell("The answer was not kept", error),
+      (error: unknown) => tell("The answer was not sent", error),
     );
   return (
     <Stack gap={4} className={classes.asked}>

@@ -21,7 +21,7 @@ export function LessonNotesForm({ lesson, player }: { lesson: Lesson; player: nu
       {
         onSuccess: () => {
           form.forget();
-          announce("The lesson is kept");
+          announce("Lesson saved");
         },
       },
     );
@@ -41,15 +41,15 @@ export function LessonNotesForm({ lesson, player }: { lesson: Lesson; player: nu
       />
       <Group align="flex-end">
         <DayField
-          label="The next lesson"
-          placeholder="no day"
+          label="Next lesson"
+          placeholder="no date"
           clearable
           w="var(--panel-s)"
           value={form.value.next_day}
           onChange={(next_day) => put({ next_day })}
         />
         <Button loading={keep.isPending} disabled={!form.changed} onClick={save}>
-          Keep
+          Save
         </Button>
         <UnsavedForm form={form} />
       </Group>

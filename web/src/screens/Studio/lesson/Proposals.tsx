@@ -18,7 +18,7 @@ export function Proposals({ lesson, player }: { lesson: Lesson; player: number }
   return (
     <Stack gap="sm">
       <Title order={3} size="h4">
-        To give next
+        Assign next
       </Title>
       {lesson.proposals.map((proposal) => (
         <Proposed key={proposal.title} proposal={proposal} player={player} due={lesson.notes.next_day} />
@@ -35,9 +35,9 @@ function Proposed({ proposal, player, due }: { proposal: Proposal; player: numbe
     give.mutateAsync({ document: { ...blankAssignment, title, recipe, practice, saved, due }, players: [player] }).then(
       () => {
         setGiven(true);
-        announce(`${title} is given`);
+        announce(`${title} assigned`);
       },
-      (error: unknown) => tell("It was not given", error),
+      (error: unknown) => tell("It was not assigned", error),
     );
   return (
     <Stack gap={4} className={classes.asked} role="group" aria-label={title}>
@@ -53,7 +53,7 @@ function Proposed({ proposal, player, due }: { proposal: Proposal; player: numbe
           disabled={given}
           onClick={() => void press()}
         >
-          {given ? "Given" : due === null ? "Give it" : `Give it for ${dayInWords(due)}`}
+          {given ? "Assigned" : due === null ? "Assign" : `Assign for ${dayInWords(due)}`}
         </Button>
       </Group>
     </Stack>

@@ -10,7 +10,7 @@ export const SharingOff = () => (
   <Text>
     Sharing is off. Turn it on under{" "}
     <Anchor component={Link} to="/studio?show=house">
-      Sharing and moving
+      Sharing and backup
     </Anchor>
     .
   </Text>

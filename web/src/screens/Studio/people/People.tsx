@@ -34,7 +34,7 @@ export function People() {
           Add a player
         </Button>
         <Switch
-          label="Those who are archived too"
+          label="Show archived"
           checked={archived}
           onChange={(event) => setArchived(event.currentTarget.checked)}
         />
@@ -54,7 +54,7 @@ export function People() {
             </div>
             {player.archived ? (
               <Button variant="default" onClick={() => void bringBack.mutateAsync(player.id)}>
-                Bring back
+                Restore
               </Button>
             ) : (
               <>

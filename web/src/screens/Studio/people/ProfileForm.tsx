@@ -34,12 +34,12 @@ export function ProfileForm({ player, onClose }: ProfileFormProps) {
     if (player === null) await add.mutateAsync(profile);
     else await change.mutateAsync({ id: player.id, revision: player.revision, profile });
     form.forget();
-    announce(`${profile.name} is kept`);
+    announce(`${profile.name} saved`);
     onClose();
   };
   const told = ["name", "instrument", "lowest", "highest", "tunes", "notes"].some((field) => at(field) !== undefined);
   return (
-    <Window opened onClose={onClose} title={player?.profile.name ?? "A new player"} size="46rem">
+    <Window opened onClose={onClose} title={player?.profile.name ?? "New player"} size="46rem">
       <Stack gap="sm">
         <SimpleGrid cols={{ base: 1, sm: 2 }}>
           <TextInput
@@ -60,14 +60,14 @@ export function ProfileForm({ player, onClose }: ProfileFormProps) {
             onChange={(id) => id !== null && put({ instrument: id, fingering: null })}
           />
           <PitchLimit
-            label="Lowest note today"
-            description={`as read; else ${instrument?.comfortable ?? "its own"}`}
+            label="Lowest note"
+            description={`as the range of the instrument; else ${instrument?.comfortable ?? "its own"}`}
             value={profile.lowest}
             error={at("lowest")}
             onChange={(lowest) => put({ lowest })}
           />
           <PitchLimit
-            label="Highest note today"
+            label="Highest note"
             description="as read"
             value={profile.highest}
             error={at("highest")}
@@ -105,7 +105,7 @@ export function ProfileForm({ player, onClose }: ProfileFormProps) {
           />
           {instrument?.fingering && <FingeringWish family={instrument.fingering} profile={profile} onChange={put} />}
         </SimpleGrid>
-        <KeyChips label="Keys of tunes in hand" value={profile.tunes} onChange={(tunes) => put({ tunes })} />
+        <KeyChips label="Keys of current tunes" value={profile.tunes} onChange={(tunes) => put({ tunes })} />
         <Textarea
           label="Notes"
           description="for you alone"
@@ -131,7 +131,7 @@ export function ProfileForm({ player, onClose }: ProfileFormProps) {
             disabled={profile.name.trim() === ""}
             onClick={() => void keep().catch(() => undefined)}
           >
-            Keep
+            Save
           </Button>
         </Group>
       </Stack>

@@ -65,8 +65,8 @@ export function LickFields({ recipe, lick, tables, metre, problems, onChange }: 
           onChange={(event) => set({ over: event.currentTarget.value })}
         />
         <Choice
-          label="On another scale"
-          description="Or on another degree of it"
+          label="On other scales"
+          description="And on other degrees"
           value={lick.fit}
           field="OwnLick.fit"
           onChange={(fit) => set({ fit })}

@@ -83,7 +83,7 @@ export function RhythmFields({ placement, tables, valueName, onChange }: RhythmF
               One bar less
             </Button>
             <Checkbox
-              label="Begin it anew with each figure"
+              label="Restart the rhythm with each figure"
               disabled={beats.length === 0}
               checked={placement.rhythm_restarts === "each-figure"}
               onChange={(event) => onChange({ rhythm_restarts: event.currentTarget.checked ? "each-figure" : "never" })}
@@ -107,7 +107,7 @@ function Keep({ rhythm }: { rhythm: Omit<OwnRhythm, "name"> }) {
       { ...rhythm, name },
       {
         onSuccess: () => {
-          notifications.show({ message: `${name} is kept with your rhythms.` });
+          notifications.show({ message: `${name} is saved with your rhythms.` });
           setName("");
         },
       },
@@ -116,14 +116,14 @@ function Keep({ rhythm }: { rhythm: Omit<OwnRhythm, "name"> }) {
     <Group gap="xs" align="flex-end">
       <TextInput
         size="xs"
-        label="Keep this rhythm as"
+        label="Save this rhythm as"
         maxLength={40}
         value={name}
         error={add.error?.message}
         onChange={(event) => setName(event.currentTarget.value)}
       />
       <Button size="xs" variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={keep}>
-        Keep
+        Save
       </Button>
     </Group>
   );

@@ -66,7 +66,7 @@ export function EtudePhrase(props: PhraseProps) {
         </Group>
         <Group gap="xs">
           <Button size="xs" onClick={() => set({ seed: etude.seed + 1 })}>
-            Another one
+            Another etude
           </Button>
           <Button size="xs" variant="default" disabled={etude.seed === 0} onClick={() => set({ seed: 0 })}>
             The smoothest one
@@ -147,7 +147,7 @@ function Pieces({ etude, tables, error, onChange }: PiecesProps) {
           onChange={(next) => next !== null && setLevel(next)}
         />
         <Button size="xs" variant="default" onClick={upTo}>
-          Take them
+          Use them
         </Button>
       </Group>
     </>

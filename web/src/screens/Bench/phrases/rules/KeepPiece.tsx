@@ -31,7 +31,7 @@ export function KeepPiece({ recipe }: { recipe: Recipe }) {
       },
       {
         onSuccess: ({ about }) => {
-          notifications.show({ title: `${name} is kept as vocabulary`, message: about });
+          notifications.show({ title: `${name} is saved as vocabulary`, message: about });
           setName("");
         },
       },
@@ -41,14 +41,14 @@ export function KeepPiece({ recipe }: { recipe: Recipe }) {
       <TextInput
         size="xs"
         flex={1}
-        label="Keep this as vocabulary, by the name"
+        label="Save as vocabulary, named"
         maxLength={60}
         value={name}
         error={add.error?.message}
         onChange={(event) => setName(event.currentTarget.value)}
       />
       <Button size="xs" variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={keep}>
-        Keep it
+        Save
       </Button>
     </Group>
   );

@@ -25,7 +25,7 @@ export function PlayedWhere({ recipe, tables, onChange }: Pick<PhraseProps, "rec
         disabled={rules.length >= limitsOf(tables, "Recipe.rules").most}
         onClick={addRule}
       >
-        Play something else on some chords
+        Use a different pattern on some chords
       </Button>
       {etude === null && (
         <Button size="xs" variant="default" onClick={compose}>

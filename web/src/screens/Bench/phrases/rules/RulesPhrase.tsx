@@ -46,10 +46,10 @@ export function RulesPhrase({ recipe, tables, problems, exercise, place = 0, onC
           disabled={rules.length >= limitsOf(tables, "Recipe.rules").most}
           onClick={another}
         >
-          Another rule
+          Add a rule
         </Button>
         <Button size="xs" variant="default" onClick={takeOut}>
-          Take this rule out
+          Remove rule
         </Button>
       </Group>
       <Tabs defaultValue="where" keepMounted={false}>

@@ -42,7 +42,7 @@ export function WhatFields({ recipe, tables, exercise, what, problems, onChange 
           onChange={onChange}
         />
       )}
-      {what.kind === "open" && <Text size="sm">These bars are left for the player.</Text>}
+      {what.kind === "open" && <Text size="sm">These bars are left open for the player.</Text>}
       {what.kind === "upside-down" && (
         <Text size="sm">What is played on the chord before goes on here; what rose now falls.</Text>
       )}
@@ -136,7 +136,7 @@ function PlayFields({ recipe, tables, exercise, what, problems, onChange }: What
       {what.figure === null && (
         <Stack gap="sm" maw="var(--panel-xl)">
           <Choice<string>
-            label="Led into by"
+            label="Approach notes"
             field="Enclosure.kind"
             words={{ nothing: "nothing" }}
             value={what.enclosure?.kind ?? "nothing"}

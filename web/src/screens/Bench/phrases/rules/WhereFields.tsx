@@ -21,7 +21,7 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
     <Stack gap="sm" w="var(--panel-xl)">
       <Group grow align="flex-start">
         <TextInput
-          label="Step of the key"
+          label="Chord degree"
           description="II, V, ♭VII. Empty: any."
           maxLength={8}
           data-autofocus
@@ -30,7 +30,7 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
           error={error("step")}
           onChange={(event) => set({ step: event.currentTarget.value })}
         />
-        <Choice label="What it does" field="Where.role" value={where.role} onChange={(role) => set({ role })} />
+        <Choice label="Function" field="Where.role" value={where.role} onChange={(role) => set({ role })} />
         <Choice label="Quality" field="Where.quality" value={where.quality} onChange={(quality) => set({ quality })} />
       </Group>
       <Group grow align="flex-start">
@@ -90,8 +90,8 @@ export function WhereFields({ where, place, exercise, error, onChange }: WhereFi
         />
       )}
       <Text size="sm" c="dimmed">
-        All that is told has to be so. Of several rules the one that tells more exactly where plays: pressed chords
-        first, then bars, phrases, sections and choruses, then steps, what a chord does, and its quality.
+        All conditions must match. If several rules match, the most exact one plays: chosen chords first, then bars,
+        phrases, sections and choruses, then chord degrees, function and quality.
       </Text>
     </Stack>
   );
