@@ -10,7 +10,7 @@ interface SavedStateProps {
 /** Whether all is saved, in the same words and the same room everywhere, so that nothing moves when it is. */
 export function SavedState({ changed, saved }: SavedStateProps) {
   return (
-    <Text size="sm" c="dimmed" role="status" miw="6rem">
+    <Text size="sm" c="dimmed" role="status" miw={{ base: 0, sm: "6rem" }}>
       {changed ? "Not saved yet" : saved ? "Saved" : ""}
     </Text>
   );

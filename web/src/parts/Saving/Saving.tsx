@@ -86,7 +86,7 @@ export function Saving<K extends ShelfName>({
       </Group>
       <Button
         leftSection={<IconDeviceFloppy size={18} />}
-        variant={draft.changed ? "filled" : "default"}
+        variant={draft.changed ? "light" : "default"}
         disabled={!draft.changed && saved !== undefined}
         loading={actions.add.isPending || actions.change.isPending}
         onClick={() => void save()}

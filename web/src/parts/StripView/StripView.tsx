@@ -3,7 +3,7 @@ import { useIntersection } from "@mantine/hooks";
 import { IconPlayerPlayFilled, IconRepeat } from "@tabler/icons-react";
 import { type ReactNode, memo, useMemo } from "react";
 import { useStripPicture } from "../queries";
-import type { Recipe, Remark, Strip } from "../../api/types";
+import type { Recipe, Strip } from "../../api/types";
 import { Contour } from "../Contour/Contour";
 import { Engraved } from "../Engraved/Engraved";
 import type { Shown } from "../shown";
@@ -17,7 +17,8 @@ interface StripViewProps {
   width: number;
   /** The picture, when it came with the exercise. */
   picture?: string;
-  remarks: Remark[];
+  /** What a teacher would say of it, under its notes. */
+  remarks: ReactNode;
   /** Whether it is the one that sounds. */
   sounding: boolean;
   /** Whether it is played again and again; the same button stops it. */
@@ -88,11 +89,6 @@ export const StripView = memo(function StripView({
           <IconRepeat size={17} />
         </ActionIcon>
         {asked}
-        {remarks.length > 0 && (
-          <Text size="sm" c="dimmed" truncate>
-            {remarks.map((remark) => remark.text).join(" ")}
-          </Text>
-        )}
       </Group>
       {shown !== "staff" && (near || strip.index === 0) && (
         <Contour
@@ -116,6 +112,7 @@ export const StripView = memo(function StripView({
           className={classes.picture}
         />
       )}
+      {remarks}
     </section>
   );
 });

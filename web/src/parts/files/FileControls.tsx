@@ -1,14 +1,17 @@
 import { Button, type ButtonProps, FileButton, Menu } from "@mantine/core";
+import { useFileDialog } from "@mantine/hooks";
 import { IconFileImport } from "@tabler/icons-react";
 import { type ReactNode, useState } from "react";
 import { announce } from "../Announced";
 import { tell } from "../tell";
 import { OPENED, type OwnFiles, useOpenFile } from "./useOpenFile";
 
+const NONE: OwnFiles = {};
+
 type Write = () => Promise<string>;
 
-/** Whether a file is being written, and a way to begin: its name is announced, what fails is told. */
-function useWriting(failed: string) {
+/** Whether a file is being written, and a way to begin: its name is announced, and what fails. */
+export function useWriting(failed: string) {
   const [writing, setWriting] = useState(false);
   const start = async (write: Write) => {
     setWriting(true);
@@ -54,14 +57,34 @@ export function DownloadMenu({ label, icon, disabled, kinds, write }: DownloadMe
         </Button>
       </Menu.Target>
       <Menu.Dropdown>
-        {kinds.map((one) => (
-          <Menu.Item key={one.kind} onClick={() => void start(() => write(one.kind))}>
-            {one.label}
-          </Menu.Item>
-        ))}
+        <KindItems kinds={kinds} onKind={(kind) => void start(() => write(kind))} />
       </Menu.Dropdown>
     </Menu>
   );
+}
+
+/** The files that can be written, as items of a menu. */
+export function KindItems({ kinds, onKind }: Pick<DownloadMenuProps, "kinds"> & { onKind: (kind: string) => void }) {
+  return kinds.map(({ kind, label }) => (
+    <Menu.Item key={kind} onClick={() => onKind(kind)}>
+      {label}
+    </Menu.Item>
+  ));
+}
+
+/** Opens any file that we read, by an item of a menu. */
+export function useOpenDialog(): () => void {
+  const read = useOpenFile(NONE);
+  const { open } = useFileDialog({
+    accept: OPENED,
+    multiple: false,
+    resetOnOpen: true,
+    onChange: (files) => {
+      const [file] = files ?? [];
+      if (file) void read(file).catch((error: unknown) => tell(`${file.name} could not be read`, error));
+    },
+  });
+  return open;
 }
 
 interface OpenFileProps {
@@ -70,8 +93,6 @@ interface OpenFileProps {
   label?: string;
   size?: "xs" | "sm";
 }
-
-const NONE: OwnFiles = {};
 
 /** Opens any file that we read, from this machine; one that cannot be read changes nothing. */
 export function OpenFile({ own = NONE, label = "Open a file", size = "sm" }: OpenFileProps) {

@@ -58,7 +58,7 @@ const RouteDial = memo(function RouteDial({ exercise, current, fetchAhead }: Rou
     if (there) landOn(there);
   };
   const route = distinct(exercise.strips.map((strip) => strip.key));
-  return <Dial route={route} current={current} names={exercise.key_names} onSide={goTo} onNear={near} />;
+  return <Dial route={route} current={current} names={exercise.key_names} onSide={goTo} onNear={near} size={124} />;
 });
 
 /** Which phrase is open; one that was said and is no more said closes. */
@@ -87,6 +87,7 @@ export function Bench({ saved }: BenchProps) {
   // The first strip is drawn at once; all that only tells of it follows.
   const exercise = useDeferredValue(good?.exercise, undefined);
   const strips = exercise?.strips.length ?? 0;
+  const general = useMemo(() => exercise?.remarks.filter(({ strip }) => strip === null) ?? [], [exercise]);
   const opening = useOpening(exercise);
   const { opened, open } = opening;
   const onClose = useCallback(() => open(""), [open]);
@@ -144,23 +145,18 @@ export function Bench({ saved }: BenchProps) {
               onPlay={playAll}
               onStop={stop}
             />
-            <Stack gap="xs" mt={{ base: "xs", sm: 0 }} aria-live="polite">
+            <Stack gap="xs" aria-live="polite">
               {status === "failed" && (
                 <Alert color="red" title="The sound could not be loaded">
                   The score is not affected. Press play to try again.
                 </Alert>
               )}
               {stale && <Stale problems={problems} scored={exercise !== undefined} />}
-              {exercise && <RemarkList remarks={exercise.remarks} onCure={onCure} />}
+              {exercise && <RemarkList remarks={general} onCure={onCure} />}
             </Stack>
             {good === undefined && !stale && <Skeleton height={140} mt="md" role="img" aria-label="Working it out" />}
             {good && (
-              <Box mt="sm">
-                {recipe.numbers !== "none" && (
-                  <Box mb="xs">
-                    <LaneKey />
-                  </Box>
-                )}
+              <Box mt={4}>
                 <Strips
                   bench={good}
                   sounding={sounding}
@@ -168,7 +164,13 @@ export function Bench({ saved }: BenchProps) {
                   stale={stale}
                   onPlay={play}
                   onChange={onStrip}
+                  onCure={onCure}
                 />
+                {recipe.numbers !== "none" && (
+                  <Box mt="sm" hiddenFrom="sm">
+                    <LaneKey />
+                  </Box>
+                )}
               </Box>
             )}
           </Box>

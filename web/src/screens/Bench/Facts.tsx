@@ -1,15 +1,38 @@
-import { Text } from "@mantine/core";
+import { Anchor, Group, Text } from "@mantine/core";
 import { memo } from "react";
 import type { Exercise } from "../../api/types";
+import { LaneKey } from "../../parts/LaneKey/LaneKey";
+import { landOn } from "./following";
 
-/** How long it is, in strips, bars and minutes. */
+/** How long it is, in strips, bars and minutes; how many remarks there are; what the numbers under the notes mean. */
 export const Facts = memo(function Facts({ exercise }: { exercise: Exercise }) {
   const whole = Math.round(exercise.seconds);
   const time = `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, "0")} s`;
   const strips = exercise.strips.length;
+  const remarks = exercise.remarks.filter(({ strip }) => strip !== null);
+  const goTo = () => {
+    const there = document.getElementById(`strip-${remarks[0]?.strip}`);
+    there?.focus({ preventScroll: true });
+    if (there) landOn(there);
+  };
   return (
-    <Text size="sm" c="dimmed" mt={6}>
-      {strips} {strips === 1 ? "strip" : "strips"} · {exercise.bars} bars · {time} once through
-    </Text>
+    <Group gap="2px 24px" mt={4}>
+      <Text size="sm" c="dimmed">
+        {strips} {strips === 1 ? "strip" : "strips"} · {exercise.bars} {exercise.bars === 1 ? "bar" : "bars"} · {time}
+        {remarks.length > 0 && (
+          <>
+            {" · "}
+            <Anchor component="button" type="button" size="sm" onClick={goTo}>
+              {remarks.length === 1 ? "1 remark" : `${remarks.length} remarks`}
+            </Anchor>
+          </>
+        )}
+      </Text>
+      {exercise.recipe.numbers !== "none" && (
+        <Group visibleFrom="sm">
+          <LaneKey />
+        </Group>
+      )}
+    </Group>
   );
 });

@@ -7,27 +7,29 @@ import type { Remark } from "../../api/types";
 interface RemarkListProps {
   remarks: Remark[];
   onCure: (patch: unknown) => void;
+  /** Smaller than the music, under a strip. */
+  quiet?: boolean;
 }
 
 const OPEN = 5;
 
 /** What a teacher would say on reading the sheet, the most important first, with cures to press. */
-export const RemarkList = memo(function RemarkList({ remarks, onCure }: RemarkListProps) {
+export const RemarkList = memo(function RemarkList({ remarks, onCure, quiet = false }: RemarkListProps) {
   const [all, { toggle }] = useDisclosure(false);
   const more = remarks.length - OPEN;
   return (
     <>
       {remarks.slice(0, all ? undefined : OPEN).map((remark) => (
         <Group key={remark.text} gap="4px 10px" align="center">
-          <IconBulb size={18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
-          <Text size="sm" flex="1 1 15rem">
+          <IconBulb size={quiet ? 15 : 18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
+          <Text size={quiet ? "xs" : "sm"} c={quiet ? "dimmed" : undefined} flex={quiet ? undefined : "1 1 15rem"}>
             {remark.text}
           </Text>
           {remark.cures.map((cure) => (
             <Button
               key={cure.label}
-              size="compact-sm"
-              variant="light"
+              size={quiet ? "compact-xs" : "compact-sm"}
+              variant={quiet ? "subtle" : "light"}
               style={{ flexShrink: 0 }}
               onClick={() => onCure(cure.patch)}
             >

@@ -8,6 +8,7 @@ import { putOnStand } from "../../parts/documents/onStand";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 import classes from "./Bench.module.css";
+import { RemarkList } from "./RemarkList";
 import { WhyFinger } from "./why/WhyFinger";
 import { WhyHere } from "./why/WhyHere";
 
@@ -19,6 +20,7 @@ interface StripsProps {
   stale: boolean;
   onPlay: (index: number, loop: boolean) => void;
   onChange: (recipe: Recipe) => void;
+  onCure: (patch: unknown) => void;
 }
 
 const NONE: Remark[] = [];
@@ -37,7 +39,7 @@ export function Strips(props: StripsProps) {
 
 /** Some of the strips; their pictures are fetched when the hand has left the keys. */
 const StripRange = memo(function StripRange(props: StripsProps & { from: number; to: number; shown: Shown }) {
-  const { bench, sounding, looping, stale, onPlay, onChange, from, to, shown } = props;
+  const { bench, sounding, looping, stale, onPlay, onChange, onCure, from, to, shown } = props;
   const { exercise, first } = bench;
   const [settled] = useDebouncedValue(exercise, 250);
   const remarks = useMemo(() => Map.groupBy(exercise.remarks, (remark) => remark.strip), [exercise]);
@@ -50,7 +52,7 @@ const StripRange = memo(function StripRange(props: StripsProps & { from: number;
         strip={strip}
         width={first.width}
         picture={strip.index === first.index ? first.svg : undefined}
-        remarks={remarks.get(strip.index) ?? NONE}
+        remarks={<RemarkList remarks={remarks.get(strip.index) ?? NONE} onCure={onCure} quiet />}
         sounding={strip.index === sounding}
         repeated={looping && strip.index === sounding}
         settled={settled === exercise}

@@ -52,7 +52,13 @@ export const Transport = memo(function Transport(props: TransportProps) {
   return (
     <Group className={classes.transport} gap="lg" wrap="nowrap" data-bar="top">
       {idle ? (
-        <Button id="play" leftSection={<IconPlayerPlayFilled size={17} />} onClick={onPlay} className={classes.play}>
+        <Button
+          id="play"
+          variant="light"
+          leftSection={<IconPlayerPlayFilled size={17} />}
+          onClick={onPlay}
+          className={classes.play}
+        >
           Play
         </Button>
       ) : (
