@@ -59,10 +59,10 @@ def fingering(page: Page) -> None:
 def stand(page: Page) -> None:
     """A take at the stand, by a player that is not there."""
     open_recipe(page, "Slipway 5 3 2 1")
-    page.get_by_role("button", name="Practise", exact=True).click()
+    page.get_by_role("button", name="Practise this", exact=True).click()
     page.wait_for_selector("section[data-due] svg .note")
     page.get_by_role("button", name="Practice").click()
-    page.get_by_role("combobox", name="Listen to").click()
+    page.get_by_role("combobox", name="Who plays").click()
     page.get_by_role("option", name="a player that is not there").click()
     page.get_by_label("Slips it makes (demo player)").fill("4")
     page.keyboard.press("Escape")
@@ -154,14 +154,14 @@ def studio(page: Page) -> None:
     """An assignment, and what came back from everyone."""
     page.goto("/studio")
     page.get_by_role("button", name="5 3 2 1 on every IV").first.click()
-    page.get_by_role("button", name="Pages").wait_for()
+    page.get_by_role("button", name="Handouts").wait_for()
     page.wait_for_timeout(700)
 
 
 def handout(page: Page) -> None:
     """What is on a page, beside the pages as they will be printed."""
     studio(page)
-    page.get_by_role("button", name="Pages").click()
+    page.get_by_role("button", name="Handouts").click()
     page.get_by_role("combobox", name="For").click()
     page.get_by_role("option", name="Jory Pell").click()
     page.get_by_label("a grid of keys to tick").check()

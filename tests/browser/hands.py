@@ -7,6 +7,7 @@ import re
 import time
 from collections.abc import Callable
 from contextlib import suppress
+from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
@@ -143,3 +144,11 @@ def _patiently(page: Page, holds: Callable[[], bool], otherwise: str) -> None:
         if time.monotonic() > deadline:
             raise AssertionError(otherwise)
         page.wait_for_timeout(40)
+
+
+def open_file(page: Page, file: Path) -> None:
+    """On the bench, open a file from this machine."""
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="File", exact=True).click()
+        page.get_by_role("menuitem", name="Open a file").click()
+    chooser.value.set_files(file)

@@ -24,7 +24,7 @@ def test_intervals_and_arpeggios_are_chosen_and_drawn(page: Page) -> None:
     on_the_bench(page)
     figure(page, "Intervals")
     choose(page, "Interval", "sixths")
-    choose(page, "Way", "one up, the next down")
+    choose(page, "Direction", "one up, the next down")
     expect(page.locator("[data-phrase=figure]")).to_have_text("sixths one up and the next down")
     expect(page.get_by_role("status").filter(has_text="In C Ionian: C A B D")).to_be_visible()
     expect(page.get_by_role("img", name=re.compile("^Its line: C A B D"))).to_be_visible()
@@ -66,7 +66,7 @@ def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
     expect(page.locator("[data-phrase=course]")).to_have_text("back to the root after every one")
     says(
         page,
-        "Take a straight run on 4 stacked thirds from 1, led into by a half step below, back to the root after every "
+        "Take a straight run on 4 stacked thirds from 1, approached by a half step below, back to the root after every "
         "one, through C Ionian, up an octave and back",
     )
     phrase(page, "ladder")
@@ -249,7 +249,7 @@ def test_a_lick_comes_from_a_file_and_runs_over_its_own_chords(page: Page, tmp_p
     (tmp_path / "noise.mid").write_bytes(b"MThd")
     on_the_bench(page)
     figure(page, "Own lick")
-    chosen = page.locator("input[type=file][accept*='.mid']")
+    chosen = page.get_by_label("Change what is played").locator("input[type=file]")
     chosen.set_input_files(tmp_path / "noise.mid")
     expect(page.get_by_text("noise.mid could not be read")).to_be_visible()
     chosen.set_input_files(tmp_path / "pier.musicxml")
@@ -310,7 +310,7 @@ def test_guide_tones_and_an_unbroken_line_lead_through_changes(page: Page) -> No
     choose(page, "Approach notes", "a scale tone above and a half step below")
     page.keyboard.press("Escape")
     strip_begins(page, 0, "♭3 4 2 ♭7")
-    says(page, "Take guide tones from the third, led into by a scale tone above and a half step")
+    says(page, "Take guide tones from the third, approached by a scale tone above and a half step")
     expect(page.locator("[data-phrase=path]")).to_have_count(0)
     expect(page.locator("#strip-0 svg .harm")).to_have_count(3)
     phrase(page, "figure")

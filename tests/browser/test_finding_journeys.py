@@ -24,7 +24,7 @@ def said(page: Page, words: str) -> None:
 
 def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:
     page.goto("/")
-    expect(page.get_by_role("link", name="Begin with a")).to_have_count(3)
+    expect(page.get_by_role("link", name="Start with a")).to_have_count(3)
     page.get_by_role("link", name="Start with a line").click()
     strip_begins(page, 0, "1 2 3")
     expect(page.locator("[data-phrase=figure]")).to_have_text("a straight run")
@@ -32,7 +32,7 @@ def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:
     look_for(page, "enclousre")
     page.get_by_role("button", name="Did you mean Enclosure?").click()
     expect(page.get_by_role("option").first).to_contain_text("Notes from above and below")
-    said(page, "found")
+    said(page, "results")
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog", name="Change what leads into it")).to_be_visible()
     expect(page.locator("[data-phrase=enclosure]")).to_be_visible()
@@ -116,7 +116,7 @@ def test_a_strip_tells_its_bars_and_playing_is_told(page: Page) -> None:
     with page.expect_download() as download:
         page.get_by_role("menuitem", name="Notation").click()
     assert download.value.suggested_filename.startswith("Slipway 5 3 2 1")
-    said(page, "is written")
+    said(page, "is in your downloads")
 
 
 _APART = """

@@ -37,7 +37,7 @@ def test_a_position_on_a_guitar_a_pin_and_another_instrument(page: Page) -> None
     page.get_by_label("Played by").fill("3")
     expect(page.get_by_text("Note 1 is not played so.")).to_have_count(0)
     fingers(page, "3")
-    page.get_by_role("button", name="Take the pin of note 1 out").click()
+    page.get_by_role("button", name="Remove the pin of note 1").click()
     choose(page, "The hand", "in one position")
     expect(page.locator("[data-phrase=fingering]")).to_have_text("in the fifth position")
     fingers(page, "4 1 3 4")

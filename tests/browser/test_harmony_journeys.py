@@ -119,7 +119,7 @@ def test_sounds_are_chosen_for_chords_and_kept(page: Page) -> None:
     page.goto("/changes/new")
     write(page, "title: Low water\nkey: C\n| Dm7 | G7 | Cmaj7 | A7 |")
     page.get_by_role("button", name="G7, G Mixolydian").click()
-    expect(page.get_by_text("Holds every tone of G7 and stays in C major; the 11 wants care.").first).to_be_visible()
+    expect(page.get_by_text("Holds every tone of G7 and stays in C major; the 11 is an avoid note.").first).to_be_visible()
     page.get_by_role("button", name="Use G Lydian dominant").click()
     expect(page.get_by_role("button", name="G7, G Lydian dominant, chosen")).to_be_visible()
     page.get_by_role("button", name="Take G Mixolydian in turn").click()
@@ -152,7 +152,7 @@ def test_chords_are_heard_and_changes_go_to_the_bench(page: Page, tmp_path: Path
     until(page, "window.marked.includes('chord-1')")
     page.get_by_role("button", name="Stop", exact=True).click()
     expect(page.locator(".sounding")).to_have_count(0)
-    page.get_by_role("button", name="Download").click()
+    page.get_by_role("button", name="Export").click()
     with page.expect_download() as waiting:
         page.get_by_role("menuitem", name="Chord symbols (MusicXML)").click()
     file = tmp_path / "tune.musicxml"

@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.hands import choose, listen, on_the_bench, phrase, saved, says, strip_begins, until
+from tests.browser.hands import choose, listen, on_the_bench, open_file, phrase, saved, says, strip_begins, until
 from tests.browser.serving import served
 
 pytestmark = pytest.mark.browser
@@ -202,12 +202,12 @@ def test_files_go_out_and_a_recipe_comes_back_in(page: Page, tmp_path: Path) -> 
         assert files[name].read_bytes().startswith(head)
     assert files["Sound (MIDI)"].name == "Slipway 5 3 2 1 for Ottoline.mid"
     page.goto("/bench")
-    page.set_input_files("input[type=file]", files["Recipe (JSON)"])
+    open_file(page, files["Recipe (JSON)"])
     expect(page.get_by_label("Name of the recipe")).to_have_value("Slipway 5 3 2 1, for Ottoline")
     expect(page.locator("[data-phrase=figure]")).to_have_text("5 3 2 1")
     broken = tmp_path / "broken.json"
     broken.write_text(json.dumps({"version": 7}))
-    page.set_input_files("input[type=file]", broken)
+    open_file(page, broken)
     expect(page.get_by_text("This recipe is of version 7")).to_be_visible()
     expect(page.locator("[data-phrase=figure]")).to_have_text("5 3 2 1")
 

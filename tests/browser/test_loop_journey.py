@@ -81,7 +81,7 @@ def _student_practises(student: Page, address: str) -> None:
     expect(student.get_by_text("Over the drone", exact=True)).to_be_visible()
     assert student.locator("section[data-due] svg .note").count() == 0  # nothing is shown
     student.get_by_role("button", name="Practice").click()
-    choose(student, "Listen to", "the computer's keys")
+    choose(student, "Who plays", "the computer's keys")
     student.keyboard.press("Escape")
     student.get_by_label("Tempo").fill("300")
     for _ in range(3):
@@ -91,7 +91,7 @@ def _student_practises(student: Page, address: str) -> None:
             student.keyboard.press("b")
             student.wait_for_timeout(120)
         expect(student.get_by_role("region", name="The take")).to_contain_text("Not clean yet")
-    student.get_by_role("group", name="How it went").get_by_role("button", name="pushing").click()
+    student.get_by_role("group", name="How it went").get_by_role("button", name="hard").click()
     student.get_by_role("button", name=re.compile("^Mend ")).first.click()
     expect(student.locator("section[data-due] h2")).to_contain_text("Lydian")
     expect(student.locator("section[data-due] svg .note").first).to_be_visible()
@@ -126,7 +126,7 @@ def _lesson(teacher: Page) -> None:
     for_everyone(teacher, "desk", "phone")
     mend.get_by_role("button", name="Assign").click()
     expect(mend.get_by_role("button", name="Assigned")).to_be_disabled()
-    teacher.get_by_role("button", name="Keep", exact=True).click()
-    expect(teacher.get_by_text("Not kept yet")).to_have_count(0)
+    teacher.get_by_role("button", name="Save", exact=True).click()
+    expect(teacher.get_by_text("Not saved yet")).to_have_count(0)
     teacher.reload()
     expect(teacher.get_by_label("What to remember")).to_have_value("The horn, not the page.")

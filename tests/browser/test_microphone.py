@@ -77,7 +77,7 @@ def test_a_clean_line_is_heard_note_by_note(heard: Page) -> None:
     choose(heard, "Count-in", "one bar")
     heard.keyboard.press("Escape")
     heard.get_by_role("button", name="Practice").click()
-    choose(heard, "Listen to", "the microphone")
+    choose(heard, "Who plays", "the microphone")
     heard.keyboard.press("Escape")
     heard.get_by_label("Tempo").fill(str(TEMPO))
     # The machine may be busy with something else meanwhile: what is heard rightly once can be heard.

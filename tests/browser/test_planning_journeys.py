@@ -109,12 +109,12 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     _carry_by_keys(page, told, before[1], 2)
     page.keyboard.press("Space")
     expect(names.nth(0)).to_have_value(before[0])
-    page.get_by_role("button", name="Begin").click()
+    page.get_by_role("button", name="Start").click()
     page.wait_for_url("**/stand")
     expect(page.get_by_text(re.compile("step 1 of 4: Numbers only"))).to_be_visible()
     expect(page.get_by_role("list", name="Numbers, bar by bar").first).to_be_visible()  # the curtain of the step
     expect(page.get_by_text("2 clean takes open the next one.")).to_be_visible()
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     page.get_by_label("Slips it makes (demo player)").fill("0")
     page.keyboard.press("Escape")
     for left in ("1 clean take opens the next one.", ""):
@@ -171,7 +171,7 @@ def test_the_dial_the_matrix_and_a_file(page: Page, tmp_path: Path) -> None:
     page.get_by_role("tab", name="Entries").click()
     expect(page.get_by_text("From a notebook")).to_be_visible()
     with page.expect_download() as download:
-        page.get_by_role("button", name="Files").click()
+        page.get_by_role("button", name="Export").click()
         page.get_by_role("menuitem", name="All entries (CSV)").click()
     assert "From a notebook" in Path(download.value.path()).read_text("utf-8-sig")
 
@@ -181,10 +181,10 @@ def test_playing_along_is_written_down(page: Page) -> None:
     page.get_by_label("Tempo").fill("120")
     page.get_by_role("button", name="Start").click()
     expect(page.get_by_role("group", name="How it went")).to_be_visible()
-    page.get_by_role("group", name="How it went").get_by_role("button", name="pushing").click()
+    page.get_by_role("group", name="How it went").get_by_role("button", name="hard").click()
     page.goto("/logbook")
     page.get_by_role("tab", name="Entries").click()
-    expect(page.get_by_text("B♭ Lydian, at 120, pushing").first).to_be_visible()
+    expect(page.get_by_text("B♭ Lydian, at 120, hard").first).to_be_visible()
 
 
 def test_what_slips_becomes_an_exercise_slow_at_first(page: Page) -> None:

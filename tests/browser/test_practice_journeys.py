@@ -16,7 +16,7 @@ pytestmark = pytest.mark.browser
 
 def test_only_the_bars_that_slipped(page: Page) -> None:
     put_on_stand(page)
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     page.get_by_label("Slips it makes (demo player)").fill("2")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
@@ -88,7 +88,7 @@ def test_one_is_asked_which_degree_it_was(page: Page) -> None:
 def test_improvising_is_told_chorus_by_chorus(page: Page) -> None:
     put_on_stand(page)
     page.get_by_text("Improvise").click()
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     choose(page, "The rule", "trading: a call, your answer")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
@@ -117,7 +117,7 @@ def test_the_ear_by_keys(page: Page) -> None:
     expect(page.get_by_role("group", name="Answers").get_by_role("button")).to_have_count(4)
     choose(page, "What is asked", "sing or play it back")
     page.get_by_label("Notes").fill("1")
-    choose(page, "Listen to", "the computer's keys")
+    choose(page, "Who plays", "the computer's keys")
     page.get_by_role("button", name="Sing it back").click()
     expect(page.get_by_role("status").filter(has_text="Nothing was heard.")).to_be_visible()
 
@@ -159,9 +159,7 @@ def test_what_cannot_be_worked_out_does_not_begin_as_something_else(page: Page) 
     page.get_by_label("Times each strip").fill("3")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Start").click()
-    expect(page.get_by_role("alert").filter(has_text="Could not start")).to_contain_text(
-        "Much is worked out already."
-    )
+    expect(page.get_by_role("alert").filter(has_text="Could not start")).to_contain_text("Much is worked out already.")
     expect(page.get_by_role("button", name="Start")).to_be_enabled()
     assert page.locator(".sounding").count() == 0
 
@@ -169,7 +167,7 @@ def test_what_cannot_be_worked_out_does_not_begin_as_something_else(page: Page) 
 def test_these_rooms_are_for_everyone(page: Page) -> None:
     put_on_stand(page)
     page.get_by_text("Improvise").click()
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     for_everyone(page, "desk", "phone")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()

@@ -59,7 +59,7 @@ def test_a_recipe_goes_from_the_bench_to_the_stand(page: Page) -> None:
     page.goto("/recipes")
     page.get_by_role("link", name="Slipway").click()
     page.wait_for_selector("#strip-0 svg .note")
-    page.get_by_role("button", name="Practise", exact=True).click()
+    page.get_by_role("button", name="Practise this", exact=True).click()
     page.wait_for_url("**/stand")
     expect(page.locator(_HEADING)).to_have_text("B♭ Lydian · sounds A♭ Lydian")
     page.wait_for_selector("section[data-due] svg .note")
@@ -67,7 +67,7 @@ def test_a_recipe_goes_from_the_bench_to_the_stand(page: Page) -> None:
 
 def listen_to(page: Page, whom: str) -> None:
     page.get_by_role("button", name="Practice").click()
-    choose(page, "Listen to", whom)
+    choose(page, "Who plays", whom)
 
 
 def test_playing_along_marks_the_notes_counts_the_bars_and_ends(page: Page) -> None:
@@ -111,7 +111,7 @@ def test_everything_by_keys_and_a_pedal(page: Page) -> None:
 
 def test_a_take_by_nobody_is_marked_on_the_page_and_kept(page: Page) -> None:
     put_on_stand(page)
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     page.get_by_label("Slips it makes (demo player)").fill("3")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()
@@ -187,7 +187,7 @@ def test_an_empty_stand_says_how_something_gets_on_it(page: Page) -> None:
 
 def test_a_ladder_climbs_with_clean_takes(page: Page) -> None:
     put_on_stand(page)
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     page.get_by_label("Slips it makes (demo player)").fill("0")
     page.get_by_role("switch", name="Climb a tempo ladder").check()
     expect(
@@ -213,7 +213,7 @@ def test_the_stand_is_for_everyone(page: Page) -> None:
     expect(page.get_by_role("dialog", name="Band")).to_be_visible()
     for_everyone(page, "desk", "phone")
     page.keyboard.press("Escape")
-    listen_to(page, "a player that is not there")
+    listen_to(page, "demo player")
     for_everyone(page, "desk", "phone")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Play a take").click()

@@ -21,7 +21,7 @@ GIVEN = "5 3 2 1 on every IV"
 def opened(page: Page, title: str = GIVEN) -> None:
     page.goto("/studio")
     page.get_by_role("button", name=title).first.click()
-    expect(page.get_by_role("button", name="Pages")).to_be_visible()
+    expect(page.get_by_role("button", name="Handouts")).to_be_visible()
 
 
 def test_a_player_is_added_told_what_is_wrong_and_archived_with_undo(page: Page) -> None:
@@ -31,13 +31,13 @@ def test_a_player_is_added_told_what_is_wrong_and_archived_with_undo(page: Page)
     form.get_by_label("Name").fill("Vesna Holt")
     choose(page, "Instrument", "flute")
     form.get_by_label("Lowest note").fill("A2")
-    form.get_by_role("button", name="Keep").click()
+    form.get_by_role("button", name="Save").click()
     expect(form.get_by_text("A2 is not on the flute. It reads C4 to D7.")).to_be_visible()
     form.get_by_label("Lowest note").fill("D4")
     choose(page, "Plays", "by ear")
     form.get_by_text("B♭", exact=True).click()
     at_ease(page)
-    form.get_by_role("button", name="Keep").click()
+    form.get_by_role("button", name="Save").click()
     expect(form).to_have_count(0)
     row = page.get_by_role("listitem").filter(has_text="Vesna Holt")
     expect(row).to_contain_text("flute · D4 to … · level 3 · plays by ear · tunes in B♭ · 20 minutes a day")
@@ -59,7 +59,7 @@ def test_an_assignment_is_given_made_simpler_and_a_question_answered(page: Page)
     form.get_by_role("button", name="Assign").click()
     expect(page.get_by_role("row", name=re.compile("Runa Keth"))).to_contain_text("none yet")
     expect(page.get_by_text("three", exact=True)).to_have_css("font-weight", "700")
-    page.get_by_role("button", name="How the page of Runa Keth is made").click()
+    page.get_by_role("button", name="How Runa Keth’s page is adjusted").click()
     made = page.get_by_role("dialog")
     expect(made.get_by_text("Kept between A3 and D5, the range of today.")).to_be_visible()
     made.get_by_label("three keys").click()
@@ -77,7 +77,7 @@ def test_an_assignment_is_given_made_simpler_and_a_question_answered(page: Page)
 
 def test_pages_are_seen_before_they_are_printed_and_a_set_is_one_press(page: Page, tmp_path: Path) -> None:
     opened(page)
-    page.get_by_role("button", name="Pages").click()
+    page.get_by_role("button", name="Handouts").click()
     window = page.get_by_role("dialog")
     expect(window.get_by_role("img", name="Page 1 as it will be printed")).to_be_visible()
     choose(page, "Strips", "one key and the formula")
@@ -86,7 +86,7 @@ def test_pages_are_seen_before_they_are_printed_and_a_set_is_one_press(page: Pag
     expect(window.get_by_role("status")).to_have_text("1 page")
     at_ease(page)
     window.get_by_label("Save this layout as").fill("One key")
-    window.get_by_role("button", name="Keep", exact=True).click()
+    window.get_by_role("button", name="Save", exact=True).click()
     with page.expect_download() as one:
         window.get_by_role("button", name="Save as PDF").click()
     assert one.value.suggested_filename == f"Teo Marr {GIVEN}.pdf"
@@ -106,7 +106,7 @@ def test_a_worksheet_is_chosen_seen_and_kept(page: Page) -> None:
     page.get_by_label("Which sound serves the chord").check()
     page.get_by_role("button", name="Other questions").click()
     expect(first).not_to_have_attribute("src", before or "")
-    choose(page, "Kept", "Before class")
+    choose(page, "Saved worksheets", "Before class")
     expect(page.get_by_label("Title")).to_have_value("Before class")
     with page.expect_download() as written:
         page.get_by_role("button", name="Save as PDF").click()
@@ -115,13 +115,13 @@ def test_a_worksheet_is_chosen_seen_and_kept(page: Page) -> None:
 
 def test_the_bench_is_seen_as_a_player(page: Page) -> None:
     page.goto("/bench")
-    page.get_by_role("button", name="Class").click()
+    page.get_by_role("button", name="Students").click()
     page.get_by_role("menuitem", name="Ilse Varga").click()
     expect(page.get_by_text("For trombone, in the bass clef.")).to_be_visible()
     expect(page.get_by_role("button", name="trombone")).to_be_visible()
     page.get_by_role("button", name="Back to the recipe").click()
     expect(page.get_by_role("button", name="concert piano")).to_be_visible()
-    page.get_by_role("button", name="Class").click()
+    page.get_by_role("button", name="Students").click()
     page.get_by_role("menuitem", name="Ilse Varga").click()
     page.get_by_role("button", name="Use this as the recipe").click()
     expect(page.get_by_role("button", name=re.compile("^Undo"))).to_be_enabled()
@@ -131,7 +131,7 @@ def test_the_bench_is_seen_as_a_player(page: Page) -> None:
 def test_a_pack_works_offline_and_what_was_practised_comes_back(page: Page, opened: Browser, tmp_path: Path) -> None:
     page.goto("/studio")
     page.get_by_role("button", name=GIVEN).first.click()
-    page.get_by_role("button", name="How the page of Sefa Odell is made").click()
+    page.get_by_role("button", name="How Sefa Odell’s page is adjusted").click()
     with page.expect_download() as written:
         page.get_by_role("button", name=re.compile("Practice pack")).click()
     file = tmp_path / "pack.html"

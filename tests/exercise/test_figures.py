@@ -390,7 +390,7 @@ def test_what_cannot_be_is_told_at_its_field(document: dict[str, Any], pointer: 
         ({"figure": pairs(group="fours")}, "Take the triads F and G in fours up through C Ionian"),
         ({"ladder": CHORD}, "Take a straight run on the chord tones through C Ionian"),
         ({"enclosure": {"kind": "below", "targets": "chord"}},
-         "Take a straight run, led into by a half step below before chord tones, through C Ionian"),
+         "Take a straight run, approached by a half step below before chord tones, through C Ionian"),
         ({"course": BACK}, "Take a straight run, back to the root after every one, through C Ionian"),
         ({"path": {"span": "range", "overshoot": True}}, "up through the whole range, a step beyond each end"),
         ({"figure": cell("1 b3", "falling")}, "Take 1 ♭3 (turned backwards coming down) through"),

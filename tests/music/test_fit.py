@@ -216,15 +216,14 @@ def test_a_score_is_the_sum_of_parts_that_can_be_said(line: str, school: FitScho
     ("line", "sound", "wanted"),
     [
         ("C: Dm7 > G7", "dorian", "Holds every tone of Dm7 and stays in C major."),
-        ("C: Cmaj7 > G7", "lydian", "Holds every tone of Cmaj7; its ♯11 comes from outside C major."),
-        ("Cm: Dm7b5 > G7", "locrian", "Holds every tone of Dm7♭5 and stays in C minor; the ♭9 wants care."),
+        ("C: Cmaj7 > G7", "lydian", "Holds every tone of Cmaj7; its ♯11 is outside C major."),
+        ("Cm: Dm7b5 > G7", "locrian", "Holds every tone of Dm7♭5 and stays in C minor; the ♭9 is an avoid note."),
         ("C: Db7 > C", "lydian-dominant", "Holds every tone of D♭7 and gives the ♯11 of a dominant that does not "
                                          "fall a fifth."),
-        ("C: C7 > F", "minor-blues", "Leaves out the 3 of C7, for which its blue third stands; its ♯9 and ♯11 come "
-                                     "from outside F major; the 11 wants care; with gaps it says less and rings "
-                                     "more open."),
-        ("F blues: Bb7 > F7", "minor-blues", "Leaves out the 3 of B♭7, for which its blue third stands; with gaps it "
-                                             "says less and rings more open."),
+        ("C: C7 > F", "minor-blues", "Leaves out the 3 of C7 and has the blue third instead; its ♯9 and ♯11 are "
+                                     "outside F major; the 11 is an avoid note; with its gaps it sounds more open."),
+        ("F blues: Bb7 > F7", "minor-blues", "Leaves out the 3 of B♭7 and has the blue third instead; with its "
+                                             "gaps it sounds more open."),
         ("F blues: F7 > Bb7", "minor-blues", "The blues scale of the key holds over every chord of a blues, F7 too."),
     ],
 )  # fmt: skip

@@ -85,7 +85,7 @@ def map_of(
     Raises RecipeError for a part of another instrument, and for a position that the neck does not have.
     """
     if part.family != instrument.fingering.family:
-        message = f"There is no such map of the {instrument.name}."
+        message = f"There is no map of this kind for the {instrument.name}."
         raise RecipeError([Problem("/fingering", message, "Choose its own fingering.")])
     root, book = sound.tonic.pitch_class, None
     tones = [(root + degree.half_steps) % 12 for degree in sound.scale.degrees]

@@ -119,7 +119,7 @@ def _csv_rows(text: str) -> Iterator[tuple[int, Mapping[str, Any]]]:
             if any((value or "").strip() for value in row.values() if isinstance(value, str)):
                 yield reader.line_num, {str(name).strip().lower(): value for name, value in row.items() if name}
     except csv.Error as error:
-        raise RecipeError([Problem("", f"This CSV cannot be read: {error}.", "Save it anew from a table.")]) from None
+        raise RecipeError([Problem("", f"This CSV cannot be read: {error}.", "Save it again from a table.")]) from None
 
 
 def _json_rows(data: bytes) -> Iterator[tuple[int, Mapping[str, Any]]]:

@@ -179,5 +179,5 @@ def _making(connection: sqlite3.Connection) -> set[tuple[str, str, str]]:
     return {(str(kind), str(name), str(sql)) for kind, name, sql in rows}
 
 
-def _refused(message: str, cure: str = "Choose a file that “Move house” has written.") -> RecipeError:
+def _refused(message: str, cure: str = "Choose a file that Dodecant wrote as a backup.") -> RecipeError:
     return RecipeError([Problem("", message, cure)])

@@ -241,7 +241,7 @@ def test_variety_shape_and_density() -> None:
          "None of the chosen pieces fits a chord of these changes. Choose pieces for "
          "chords that are dominant or major or minor."),
         ({"pins": [{"bar": 1, "piece": 5}]}, "/etude",
-         "Bar 1 is pinned to a piece that is not among the chosen ones. Choose the piece again, or take the pin out."),
+         "Bar 1 is pinned to a piece that is not among the chosen ones. Choose the piece again, or remove the pin."),
         ({"pins": [{"bar": 1, "piece": 0}, {"bar": 1, "piece": 1}]}, "/etude",
          "Bar 1 is pinned to two pieces. Keep one of them."),
         ({"pins": [{"bar": 2, "piece": 0}]}, "/etude/pins/0",

@@ -193,7 +193,7 @@ class Recipe(Part):
     @model_validator(mode="after")
     def _has_one_second_staff(self) -> Self:
         if sum(companion.written for companion in self.companions) > 1:
-            message = "There is one staff beside the line."
+            message = "Only one part can have a staff."
             raise refused(MusicError(message, cure="Let all companions but one only sound."))
         return self
 

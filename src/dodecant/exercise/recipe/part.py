@@ -32,7 +32,7 @@ class Part(BaseModel):
             where = _unshowable(text) if isinstance(text, str) else None
             if where is not None:
                 message = "This text holds a sign that cannot be shown."
-                raise refused(MusicError(message, cure="Take it out, or type the text anew.", where=where))
+                raise refused(MusicError(message, cure="Remove it, or type the text again.", where=where))
         return value
 
 

@@ -86,7 +86,7 @@ _WORDS: dict[str, tuple[str, str]] = {
     "int_parsing": ("{input} is not a whole number.", "Write digits only."),
     "int_type": ("{input} is not a whole number.", "Write digits only."),
     "int_from_float": ("{input} is not a whole number.", "Write a number without a fraction."),
-    "string_unicode": ("This text holds a broken character.", "Type it anew."),
+    "string_unicode": ("This text holds a broken character.", "Type it again."),
     "string_type": ("{input} is not text.", "Write it in quotation marks."),
     "bool_type": ("{input} is neither true nor false.", "Write true or false."),
     "too_short": ("There are too few entries here.", "Give at least {min_length}."),

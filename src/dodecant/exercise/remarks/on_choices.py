@@ -19,7 +19,7 @@ def remarks_on_choices(recipe: Recipe, catalogue: ScaleCatalogue) -> Iterator[Re
     """Each choice that found no chord, and how to let all of them go; an enclosure that the figure does without."""
     if recipe.enclosure is not None and recipe.figure.own_value == "eighth":
         text = "Arpeggios in triplets bring their own leading notes: the enclosures are left out."
-        yield Remark("choices", None, "/enclosure", text, (Cure("Take them out", {"enclosure": None}),))
+        yield Remark("choices", None, "/enclosure", text, (Cure("Remove them", {"enclosure": None}),))
     if recipe.over_changes is None:
         return
     document = recipe.over_changes.changes

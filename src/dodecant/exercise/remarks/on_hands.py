@@ -22,7 +22,7 @@ _NAMED = 4  # notes that are told by name
 _NEAR = 3  # half steps: a harp so near plays a line in the same octave
 _ONE_BY_ONE = Cure("Play the tones one after another", {"figure": {"rhythm": "even"}})
 _FREELY = (Cure("Let the hand move", {"fingering": {"way": "free"}}),)
-_FROM_THE_LOWEST = Cure("Play what lies under the hand", {"path": {"span": "range"}})
+_FROM_THE_LOWEST = Cure("Play what is under the hand", {"path": {"span": "range"}})
 _SHORTER = (Cure("Take an octave", {"path": {"span": "ends", "low": {"step": 1, "octave": 1},
                                              "high": {"step": 1, "octave": 2}}}),)  # fmt: skip
 

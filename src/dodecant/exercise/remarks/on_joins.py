@@ -30,7 +30,7 @@ _FOR_ALL: tuple[Change, ...] = (
     ("Walk in thirds", {"path": {"by": "third"}}),
     ("Go up only", {"path": {"direction": "up"}}),
     ("Lead in from below only", {"enclosure": {"kind": "below"}}),
-    ("Go from end to end", {"course": {"kind": "plain", "degree": None, "every": None, "order": None}}),
+    ("Go straight through", {"course": {"kind": "plain", "degree": None, "every": None, "order": None}}),
 )
 
 

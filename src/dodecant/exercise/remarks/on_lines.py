@@ -16,7 +16,7 @@ from dodecant.music.core.metre import Metre
 
 _MANY_SIGNS = 0.8
 _ENOUGH_NOTES = 8
-_JUST_AS_IT_IS = Cure("Keep it just as it is", {"figure": {"fit": "exact"}})
+_JUST_AS_IT_IS = Cure("Keep the notes as they are", {"figure": {"fit": "exact"}})
 _FULL_REACH = Cure("Use the full range", {"player": {"reach": "full"}})
 
 
@@ -72,7 +72,7 @@ def _on_missing(recipe: Recipe, stop: Stop, line: Line) -> Iterator[Remark]:
             ("drop", "Leave it out"),
         )
         cures = [Cure(label, {"figure": {"lacking": key}}) for key, label in labels if key != lacking]
-        cures.append(Cure("Read the numbers as rungs", {"figure": {"reading": "rungs"}}))
+        cures.append(Cure("Read the numbers as steps of the ladder", {"figure": {"reading": "rungs"}}))
         cures = [_JUST_AS_IT_IS] if recipe.figure.carried_to_fit else cures
         yield Remark(
             "lacks",

@@ -31,7 +31,7 @@ def remarks_on_rules(recipe: Recipe, strips: Sequence[Strip]) -> Iterator[Remark
     for number in range(len(recipe.rules)):
         if number not in plays:
             kept = [rule.model_dump(mode="json") for place, rule in enumerate(recipe.rules) if place != number]
-            cure = Cure("Take the rule out", {"rules": kept})
+            cure = Cure("Remove the rule", {"rules": kept})
             text = f"Rule {number + 1} never plays: {_why(recipe, number, timelines)}."
             yield Remark("choices", None, f"/rules/{number}/where", text, (cure,))
 
@@ -94,7 +94,7 @@ def remarks_on_peak(recipe: Recipe, strip: Strip, metre: Metre) -> Iterator[Rema
     else:
         why = f"Nothing goes highest in bar {peak}"
     cure = Cure("Highest wherever it falls", {"etude": {"peak": 0}})
-    yield Remark("choices", None, "/etude/peak", f"{why}: the highest note lies in bar {highest[0]}.", (cure,))
+    yield Remark("choices", None, "/etude/peak", f"{why}: the highest note is in bar {highest[0]}.", (cure,))
 
 
 def remarks_on_etude(

@@ -82,7 +82,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "even": ("even", ""),
         "led-triplets": (
             "a leading note and a triplet",
-            ", each a triplet led into by a half step below",
+            ", each a triplet approached by a half step below",
         ),
         "struck": ("struck together", " struck together"),
     },
@@ -286,7 +286,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Placement.metre": {metre: metre for metre in METRES},
     "Placement.rhythm_restarts": {
         "never": ("in one stream", ""),
-        "each-figure": ("anew with each figure", ", anew with each figure"),
+        "each-figure": ("again with each figure", ", starting again with each figure"),
     },
     "Placement.anticipated": _EARLY,
     "Placement.ending": {

@@ -25,7 +25,7 @@ def joins_said(joins: Joins) -> tuple[str, str]:
     choices = ("begin", joins.begin), ("direction", joins.direction), ("leftover", joins.leftover)
     said = [words for field, value in choices if (words := phrase(f"Joins.{field}", value))]
     weighed = [words.phrase for name, words in WEIGHTS.items() if getattr(joins, name) != getattr(_PLAIN, name)]
-    anew = f"{listed(weighed)} weighed anew" if weighed else ""
+    anew = f"{listed(weighed)} weighed differently" if weighed else ""
     if not said:
         return ", with", anew
     return ", each chord", listed(said) + (f", with {anew}" if anew else "")

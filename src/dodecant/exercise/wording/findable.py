@@ -163,7 +163,7 @@ def _kinds(explanations: Explanations) -> Iterator[Findable]:
     for name, companion in COMPANIONS.by_name.items():
         fresh = (companion.fresh(),)
         yield one(
-            "companions", name, f"Beside the line: {COMPANIONS_SAID[companion].label}", ("companion",), companions=fresh
+            "companions", name, f"Added part: {COMPANIONS_SAID[companion].label}", ("companion",), companions=fresh
         )
 
 

@@ -136,7 +136,7 @@ def _about_the_figure(recipe: Recipe) -> list[Phrase]:
     if not recipe.ladder.all_degrees and recipe.takes("ladder"):
         found.append(Phrase("ladder", "on", ladder_text(recipe.ladder)))
     if recipe.enclosure is not None and recipe.takes("enclosure"):
-        found.append(Phrase("enclosure", ", led into by", enclosure_text(recipe.enclosure)))
+        found.append(Phrase("enclosure", ", approached by", enclosure_text(recipe.enclosure)))
     if not isinstance(recipe.course, PlainCourse) and recipe.takes("course"):
         found.append(Phrase("course", ",", course_text(recipe.course)))
     return found

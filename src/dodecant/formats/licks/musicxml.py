@@ -99,7 +99,7 @@ class _ScoreReader:
             quarters = read_number(beats, Fraction(0)) * {"2": 2, "4": 1}.get(unit.strip(), 0)
             if quarters not in QUARTERS or (self.beats and quarters != self.beats):
                 raise refused(
-                    f"A bar of {beats}/{unit} is not read here.", "A lick stands in one metre from 2/4 to 7/4."
+                    f"A bar of {beats}/{unit} is not read here.", "A lick has one metre, from 2/4 to 7/4."
                 )
             self.beats = int(quarters)
         fifths = read_number(item.findtext("key/fifths"), None)

@@ -21,7 +21,7 @@ def reason(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") ->
     >>> from dodecant.tables import load_tables
     >>> chord, place = parse_chord("G7"), Place(Key.parse("C"), parse_chord("Cmaj7"))
     >>> reason(fit(chord, place, load_tables().scales)[0], chord, place)
-    'Holds every tone of G7 and stays in C major; the 11 wants care.'
+    'Holds every tone of G7 and stays in C major; the 11 is an avoid note.'
     """
     parts = {cost.name: cost.tones for cost in costs(found, chord, place, school)}
     if "blues" in parts:
@@ -32,7 +32,7 @@ def reason(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") ->
         goes = "goes" if len(against) == 1 else "go"
         said.append(f"its {_listed(against)} {goes} against the chords around it")
     if "care" in parts:
-        said.append(f"the {_listed(parts['care'])} {'wants' if len(parts['care']) == 1 else 'want'} care")
+        said.append(f"the {_listed(parts['care'])} {'is an avoid note' if len(parts['care']) == 1 else 'are avoid notes'}")
     said += [text for name, text in _ASIDES if name in parts]
     if found.scale.seldom > 1:
         said.append("less usual")
@@ -42,8 +42,8 @@ def reason(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") ->
 
 
 _ASIDES: tuple[tuple[CostName, str], ...] = (
-    ("gaps", "with gaps it says less and rings more open"),
-    ("extra", "its extra tones pass between the beats"),
+    ("gaps", "with its gaps it sounds more open"),
+    ("extra", "its extra notes pass between the beats"),
 )
 
 
@@ -56,7 +56,7 @@ def _tones(missing: Sequence[Degree] | None, chord: Chord, found: Fit) -> str:
     by_height = {degree.half_steps % 12 for degree in missing}
     stands_in = {(tone.pitch_class - chord.root.pitch_class) % 12 for tone in _names(found)}
     if by_height == {4} and 3 in stands_in:
-        return f"{lost}, for which its blue third stands"
+        return f"{lost} and has the blue third instead"
     return lost
 
 
@@ -67,12 +67,12 @@ def _names(found: Fit) -> list[NoteName]:
 def _home(foreign: Sequence[Degree] | None, chord: Chord, place: Place) -> str:
     chord = chord.heard
     if foreign:
-        verb = "comes" if len(foreign) == 1 else "come"
-        return f"its {_listed(foreign)} {verb} from outside {place.key_of_the_moment(chord).text}"
+        verb = "is" if len(foreign) == 1 else "are"
+        return f"its {_listed(foreign)} {verb} outside {place.key_of_the_moment(chord).text}"
     if place.sideways(chord):
         return "and gives the ♯11 of a dominant that does not fall a fifth"
     if chord.quality.seventh == "diminished":
-        return "and lies a whole step above each of them"
+        return "and is a whole step above each of them"
     if place.key is None or place.rests(chord):
         return ""
     return f"and stays in {place.key_of_the_moment(chord).text}"

@@ -134,7 +134,7 @@ export function TextSide({ draft, worked, tables, house, onHouse }: TextSideProp
       <Text size="sm" c="dimmed">
         {document.school === "key"
           ? "Tones of the key are kept, and avoid notes are marked: Ionian on a tonic major, Locrian on a half-diminished chord."
-          : "A tone from outside is taken rather than one that rubs: Lydian on a tonic major, a natural 9 on a half-diminished chord."}
+          : "A note outside the key is used rather than one that rubs: Lydian on a tonic major, a natural 9 on a half-diminished chord."}
       </Text>
     </Stack>
   );

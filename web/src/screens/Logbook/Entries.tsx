@@ -5,26 +5,27 @@ import { IconPencil, IconTrash } from "@tabler/icons-react";
 import { useState } from "react";
 import { dayInWords } from "../../api/dates";
 import { useEntries, useEntryActions, useTrace } from "../../api/logbook";
-import type { Entry, EntryDraft } from "../../api/types";
+import type { Entry, EntryDraft, Tables } from "../../api/types";
 import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
-import { useLoadedTables } from "../../parts/tables";
+import { labelOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import { EntryFields } from "./EntryFields";
 
 const DELETED = "entry-deleted";
 
 /** What an entry says beside what it is called and how long it took. */
-function told({ key, sound, tempo, word, notes, slips }: Entry, keys: readonly string[]): string {
-  const where = key === null ? sound : `${keys[key]} ${sound}`.trim();
-  const played = notes === 0 ? "" : slips === 0 ? "clean" : `${slips} slips`;
-  return [where, tempo === null ? "" : `at ${tempo}`, word, played].filter((one) => one !== "").join(", ");
+function told({ key, sound, tempo, word, notes, slips }: Entry, tables: Tables): string {
+  const where = key === null ? sound : `${tables.major_keys[key]} ${sound}`.trim();
+  const went = word === "" ? "" : labelOf(tables, "entry.word", word);
+  const played = notes === 0 ? "" : slips === 0 ? "clean" : slips === 1 ? "1 slip" : `${slips} slips`;
+  return [where, tempo === null ? "" : `at ${tempo}`, went, played].filter((one) => one !== "").join(", ");
 }
 
 /** Every entry, the latest first: corrected with a trace, deleted with undo. */
 export function Entries() {
-  const { major_keys } = useLoadedTables();
+  const tables = useLoadedTables();
   const [player] = useWho();
   const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useEntries(player);
   const { remove, restore } = useEntryActions(player);
@@ -65,7 +66,7 @@ export function Entries() {
                 <Table.Td>
                   {entry.what}
                   <Text span size="sm" c="dimmed" display="block">
-                    {told(entry, major_keys)}
+                    {told(entry, tables)}
                   </Text>
                 </Table.Td>
                 <Table.Td>{Math.round(10 * entry.minutes) / 10} min</Table.Td>
@@ -112,7 +113,7 @@ function draftOf(entry: Entry): EntryDraft {
 
 function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
   const [player] = useWho();
-  const { major_keys } = useLoadedTables();
+  const tables = useLoadedTables();
   const { correct } = useEntryActions(player);
   const form = useFormDraft(`entry.${entry.id}`, entry.id, draftOf(entry));
   const draft = form.value;
@@ -123,7 +124,7 @@ function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
         <EntryFields entry={draft} onChange={(next) => form.set(() => next)} sounds={[]} />
         {trace.map((before) => (
           <Text key={before.id} size="sm" c="dimmed">
-            Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before, major_keys)}
+            Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before, tables)}
           </Text>
         ))}
         <Group justify="flex-end">

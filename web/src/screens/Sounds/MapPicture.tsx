@@ -15,7 +15,7 @@ export function MapPicture({ asked, label }: MapPictureProps) {
   const { data, error, isPlaceholderData } = useMap(asked);
   if (error)
     return (
-      <Alert color="lamp" title="There is no such map">
+      <Alert color="lamp" title="There is no map of this kind">
         {error.message}
       </Alert>
     );

@@ -101,7 +101,7 @@ def pinned_windows(
             problems.append(_does_not_fit(timeline, windows[chords[0]] if chords else None, etude, pin, place, bar))
     ordered = sorted(found.values(), key=lambda window: window.chords.start)
     if any(other.chords.start < one.chords.stop for one, other in pairwise(ordered)):
-        problems.append(Problem("/etude/pins", "Two pinned pieces overlap.", "Take one of the pins out."))
+        problems.append(Problem("/etude/pins", "Two pinned pieces overlap.", "Remove one of the pins."))
     if problems:
         raise RecipeError(problems)
     return found
@@ -119,7 +119,7 @@ def _does_not_fit(
     number = next(n for n, due in enumerate(timeline.due) if due.start <= start < due.start + due.length)
     chord = chord_at(timeline, number)
     others = list(dict.fromkeys(etude.pieces[window.piece].name for window in windows))
-    cure = f"Here fit {', '.join(others[:_OTHERS])}." if others else "Take the pin out."
+    cure = f"Here fit {', '.join(others[:_OTHERS])}." if others else "Remove the pin."
     name = etude.pieces[pin.piece].name
     message = f"“{name}” does not fit {print_chord(chord) if chord else 'N.C.'} in bar {pin.bar}."
     return Problem(where, message, cure)

@@ -45,7 +45,7 @@ class Etude(Part):
         for pin in self.pins:
             if pin.piece >= len(self.pieces):
                 message = f"Bar {pin.bar} is pinned to a piece that is not among the chosen ones."
-                raise refused(MusicError(message, cure="Choose the piece again, or take the pin out."))
+                raise refused(MusicError(message, cure="Choose the piece again, or remove the pin."))
             if seen.setdefault(pin.bar, pin.piece) != pin.piece:
                 message = f"Bar {pin.bar} is pinned to two pieces."
                 raise refused(MusicError(message, cure="Keep one of them."))

@@ -57,7 +57,7 @@ export function PinFields({ fingering, strip, problems, onChange }: PinFieldsPro
           <ActionIcon
             variant="subtle"
             mt={26}
-            aria-label={`Take the pin of note ${pin.note} out`}
+            aria-label={`Remove the pin of note ${pin.note}`}
             onClick={() => put(pins.filter((_, number) => number !== place))}
           >
             <IconX size={16} />

@@ -272,7 +272,7 @@ function ChangesFields({
         />
       </Group>
       <Text size="sm" c="dimmed">
-        The figure is set anew on each chord&apos;s sound.{" "}
+        The figure starts again on each chord&apos;s sound.{" "}
         <Anchor component={Link} to="/changes">
           Write changes and choose their sounds
         </Anchor>

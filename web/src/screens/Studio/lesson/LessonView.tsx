@@ -38,7 +38,7 @@ export function LessonView({ player, onClose }: { player: number; onClose: () =>
           </Group>
           {lesson.last !== null && (
             <Text c="dimmed">
-              Last time, {dayInWords(lesson.last.day)}: {lesson.last.notes || "nothing was written down."}
+              Last time, {dayInWords(lesson.last.day)}: {lesson.last.notes || "no notes."}
             </Text>
           )}
           <SimpleGrid cols={{ base: 1, md: 2 }} spacing="xl">
