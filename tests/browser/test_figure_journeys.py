@@ -61,7 +61,7 @@ def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
     phrase(page, "figure")
     choose(page, "Built on", "a stacked chord")
     choose(page, "Approach notes", "half step below")
-    choose(page, "Course", "home after every one")
+    choose(page, "Course", "back to the root each time")
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=course]")).to_have_text("back to the root after every one")
     says(
@@ -80,10 +80,10 @@ def test_ladder_enclosure_and_course_become_phrases(page: Page) -> None:
     page.get_by_label("Chosen degrees").fill("2 5")
     page.keyboard.press("Escape")
     phrase(page, "course")
-    choose(page, "Course", "built up tone by tone")
+    choose(page, "Course", "built up note by note")
     page.get_by_label("Order in which tones join").fill("1 5 3 2")
     page.keyboard.press("Escape")
-    expect(page.locator("[data-phrase=course]")).to_have_text("built up tone by tone")
+    expect(page.locator("[data-phrase=course]")).to_have_text("built up note by note")
     phrase(page, "enclosure")
     page.get_by_role("button", name="No approach notes").click()
     expect(page.locator("[data-phrase=enclosure]")).to_have_count(0)
@@ -105,7 +105,7 @@ def test_the_whole_range_and_the_turn(page: Page) -> None:
 
 def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Page) -> None:
     on_the_bench(page)
-    page.get_by_role("button", name="View").click()
+    page.get_by_role("button", name="View", exact=True).click()
     choose(page, "Strips are shown", "both")
     page.keyboard.press("Escape")
     line = page.get_by_role("img", name="C Ionian as a line: 1 2 3 4 5 6 7 1 7 6 5 4 3 2 1")
@@ -115,7 +115,7 @@ def test_a_line_with_numbers_stands_beside_the_staff_and_sounds_with_it(page: Pa
     page.get_by_role("button", name="Play", exact=True).click()
     until(page, "window.marked.includes('contour-s0n1')")
     page.get_by_role("button", name="Stop", exact=True).click()
-    page.get_by_role("button", name="View").click()
+    page.get_by_role("button", name="View", exact=True).click()
     choose(page, "Strips are shown", "as a line with numbers")
     page.keyboard.press("Escape")
     expect(page.locator("#strip-0 svg .note path")).to_have_count(0)
@@ -158,7 +158,7 @@ def test_lists_show_what_each_choice_would_play_and_a_phrase_explains_itself(pag
     phrase(page, "enclosure")
     page.get_by_role("button", name="What does this mean?").click()
     note = page.get_by_role("note")
-    expect(note).to_contain_text("Notes from above and below lead into a tone")
+    expect(note).to_contain_text("Notes from above and below lead into a note")
     expect(note).to_contain_text("C Ionian: D D♭ B C E E♭ C C♯ D F D D♯ E")
     expect(note.locator("svg .note")).to_have_count(14)  # the last one is tied
     page.get_by_role("button", name="Hide the explanation").click()
@@ -166,7 +166,7 @@ def test_lists_show_what_each_choice_would_play_and_a_phrase_explains_itself(pag
     page.keyboard.press("Escape")
     phrase(page, "tempo")
     page.get_by_role("button", name="What does this mean?").click()
-    expect(page.get_by_role("note")).to_contain_text("Beats in a minute")
+    expect(page.get_by_role("note")).to_contain_text("Beats a minute")
 
 
 def test_every_order_is_a_strip_and_a_join_is_mended(page: Page) -> None:

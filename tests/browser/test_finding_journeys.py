@@ -34,7 +34,7 @@ def test_a_newcomer_finds_the_enclosure_and_loses_nothing(page: Page) -> None:
     expect(page.get_by_role("option").first).to_contain_text("Notes from above and below")
     said(page, "results")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("dialog", name="Change what leads into it")).to_be_visible()
+    expect(page.get_by_role("dialog", name="Change the approach notes")).to_be_visible()
     expect(page.locator("[data-phrase=enclosure]")).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("button", name=re.compile("^Undo")).click()

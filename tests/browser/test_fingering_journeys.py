@@ -26,7 +26,7 @@ def play_on(page: Page, instrument: str) -> None:
     page.get_by_role("combobox", name="Instrument").click()
     page.get_by_role("option", name=instrument, exact=True).click()
     page.get_by_role("button", name="Show how it is played").click()
-    expect(page.get_by_role("dialog", name="Change how it is played")).to_be_visible()
+    expect(page.get_by_role("dialog", name="Change the fingering")).to_be_visible()
 
 
 def test_a_position_on_a_guitar_a_pin_and_another_instrument(page: Page) -> None:

@@ -11,11 +11,11 @@ from tests.browser.hands import choose, look_for, on_the_bench, phrase, says, se
 pytestmark = pytest.mark.browser
 
 PLACES = {  # and what is there when a place is whole
-    "/": "link:To the plan",
-    "/help": "heading:Keys of the computer",
+    "/": "link:Open the plan",
+    "/help": "heading:Keyboard shortcuts",
     "/recipes": "link:Slipway",
     "/bench": "button:Play",
-    "/stand": "heading:Nothing is on the stand yet",
+    "/stand": "heading:The stand is empty",
     "/sounds": "heading:C Ionian",
     "/sounds/ionian": "heading:C Ionian",
     "/changes": "link:Slack Tide",
@@ -24,8 +24,8 @@ PLACES = {  # and what is there when a place is whole
     "/studio": "button:5 3 2 1 on every IV",
     "/studio?show=players": "button:Archive Ilse Varga",
     "/studio?show=worksheets": "img:Page 1 as it will be printed",
-    "/studio?show=house": "button:Everything into a file",
-    "/nowhere": "heading:Nothing is moored here",
+    "/studio?show=house": "button:Back up",
+    "/nowhere": "heading:Page not found",
 }
 PHRASES = ("figure", "sounds", "path", "placement", "keys", "player", "tempo")
 

@@ -36,7 +36,7 @@ def test_a_beat_is_divided_and_the_rhythm_is_kept(page: Page) -> None:
     page.get_by_role("checkbox", name="Restart the rhythm with each figure").check()
     expect(page.locator("[data-phrase=placement]")).to_contain_text("starting again with each figure")
     page.get_by_role("textbox", name="Save this rhythm as").fill("Bilge pump")
-    page.get_by_role("button", name="Save", exact=True).click()
+    page.get_by_role("dialog").get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_text("Bilge pump is saved with your rhythms.")).to_be_visible()
     choose(page, "Rhythm", "every slot")
     expect(page.locator("[data-phrase=placement]")).to_have_text("eighths")

@@ -139,7 +139,7 @@ def test_an_entry_by_hand_corrected_and_deleted_with_undo(page: Page) -> None:
     expect(row).to_contain_text("12 min")
     row.get_by_role("button", name=re.compile("Correct Long tones")).click()
     page.get_by_role("dialog").get_by_label("Minutes").fill("15")
-    page.get_by_role("button", name="Correct it").click()
+    page.get_by_role("dialog").get_by_role("button", name="Save").click()
     expect(row).to_contain_text("15 min")
     row.get_by_role("button", name=re.compile("Correct Long tones")).click()
     expect(page.get_by_text("Before: Long tones, 12 min, easy")).to_be_visible()

@@ -46,7 +46,7 @@ def _stopping_at_slips(page: Page) -> None:
     page.add_init_script(DEVICE)
     put_on_stand(page)
     listen_to(page, "a MIDI device")
-    choose(page, "After a slip", "stop at the slip and repeat")
+    choose(page, "After a slip", "stop and repeat")
     page.keyboard.press("Escape")
 
 

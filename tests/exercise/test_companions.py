@@ -226,7 +226,7 @@ def test_a_fault_of_a_companion_is_told_at_its_field() -> None:
 def test_one_companion_is_written_and_all_are_told() -> None:
     with pytest.raises(RecipeError) as caught:
         over({"kind": "voicings"}, {"kind": "fifths"})
-    assert "one staff beside the line" in caught.value.problems[0].message
+    assert "Only one part can have a staff" in caught.value.problems[0].message
     found = over({"kind": "voicings"}, {"kind": "drone"}, {"kind": "octaves", "written": False})
     assert [beside.written for beside in found.strips[0].companions] == [True, False, False]
     assert len(mido.MidiFile(file=BytesIO(to_midi(found))).tracks) == 5

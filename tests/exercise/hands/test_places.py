@@ -78,7 +78,7 @@ def test_a_triad_on_the_seventh_step_leaves_the_position_and_is_told() -> None:
     assert outside == ["F4"]
     (told,) = [remark for remark in made.remarks if remark.kind == "hands"]
     assert told.text == "C Ionian: outside the position lies F4, shown where nearest."
-    assert [cure.label for cure in told.cures] == ["Let the hand move", "Play what lies under the hand"]
+    assert [cure.label for cure in told.cures] == ["Let the hand move", "Play what is under the hand"]
 
 
 def test_the_smallest_area_is_found_and_told() -> None:

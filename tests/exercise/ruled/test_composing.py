@@ -215,8 +215,8 @@ def test_variety_shape_and_density() -> None:
     top = max(high.notes, key=lambda note: note.tone.written.midi)
     assert int(top.start // 4) + 1 == 9
     for peak, rest, words in (
-        (2, "open", "Bar 2 is silent: the highest note lies in bar {}."),
-        (40, "own", "There is no bar 40: the highest note lies in bar {}."),
+        (2, "open", "Bar 2 is silent: the highest note is in bar {}."),
+        (40, "own", "There is no bar 40: the highest note is in bar {}."),
     ):
         exercise = press(recipe(["Four from the root"], every=4, rest=rest, peak=peak), TABLES)
         top = max(exercise.strips[0].notes, key=lambda note: note.tone.written.midi)

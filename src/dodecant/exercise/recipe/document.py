@@ -194,7 +194,7 @@ class Recipe(Part):
     def _has_one_second_staff(self) -> Self:
         if sum(companion.written for companion in self.companions) > 1:
             message = "Only one part can have a staff."
-            raise refused(MusicError(message, cure="Let all companions but one only sound."))
+            raise refused(MusicError(message, cure="Set all parts but one to sound only."))
         return self
 
 

@@ -2,12 +2,11 @@ import { Anchor, Group, Text } from "@mantine/core";
 import { memo } from "react";
 import type { Exercise } from "../../api/types";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
+import { lasting } from "../../parts/lasting";
 import { landOn } from "./following";
 
 /** How long it is, in strips, bars and minutes; how many remarks there are; what the numbers under the notes mean. */
 export const Facts = memo(function Facts({ exercise }: { exercise: Exercise }) {
-  const whole = Math.round(exercise.seconds);
-  const time = `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, "0")} s`;
   const strips = exercise.strips.length;
   const remarks = exercise.remarks.filter(({ strip }) => strip !== null);
   const goTo = () => {
@@ -18,7 +17,8 @@ export const Facts = memo(function Facts({ exercise }: { exercise: Exercise }) {
   return (
     <Group gap="2px 24px" mt={4}>
       <Text size="sm" c="dimmed">
-        {strips} {strips === 1 ? "strip" : "strips"} · {exercise.bars} {exercise.bars === 1 ? "bar" : "bars"} · {time}
+        {strips} {strips === 1 ? "strip" : "strips"} · {exercise.bars} {exercise.bars === 1 ? "bar" : "bars"} ·{" "}
+        {lasting(exercise.seconds / 60)}
         {remarks.length > 0 && (
           <>
             {" · "}

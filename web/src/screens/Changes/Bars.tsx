@@ -82,11 +82,10 @@ function ChordCell({ chord, selected, onSelect }: ChordCellProps) {
       data-chosen={chord.chosen || undefined}
       title={names}
       aria-pressed={selected}
-      aria-label={`${chord.text}${names && `, ${names}`}${chord.chosen ? ", chosen" : ""}`}
       onClick={(event) => onSelect(chord.number, event.shiftKey)}
     >
-      <span className={classes.symbol}>{chord.text}</span>
-      <span className={classes.sound}>{names}</span>
+      <span className={classes.symbol}>{chord.text}</span> <span className={classes.sound}>{names}</span>
+      {chord.chosen && <VisuallyHidden component="span"> chosen</VisuallyHidden>}
     </UnstyledButton>
   );
 }

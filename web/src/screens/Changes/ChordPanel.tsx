@@ -96,7 +96,7 @@ function Offers({ chord, onUse, onAdd }: OffersProps) {
             size="compact-sm"
             variant="subtle"
             disabled={current.has(fit.name) || chord.sounds.length > 3}
-            aria-label={`Add ${fit.name} as alternative`}
+            aria-label={`Add as alternative: ${fit.name}`}
             onClick={() => onAdd(fit)}
           >
             Add as alternative

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Skeleton, Stack, Table, Text } from "@mantine/core";
+import { ActionIcon, Button, Group, Skeleton, Stack, Table, Text, VisuallyHidden } from "@mantine/core";
 import { useWho } from "../../parts/Who";
 import { notifications } from "@mantine/notifications";
 import { IconPencil, IconTrash } from "@tabler/icons-react";
@@ -57,8 +57,21 @@ export function Entries() {
   if (entries.length === 0) return <Text>No entries yet.</Text>;
   return (
     <Stack gap="sm">
-      <Table.ScrollContainer minWidth={640} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
+      <Table.ScrollContainer
+        minWidth={640}
+        scrollAreaProps={{ viewportProps: { tabIndex: 0, role: "region", "aria-label": "Entries" } }}
+      >
         <Table>
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th>Day</Table.Th>
+              <Table.Th>What</Table.Th>
+              <Table.Th>Minutes</Table.Th>
+              <Table.Th>
+                <VisuallyHidden>Change or delete</VisuallyHidden>
+              </Table.Th>
+            </Table.Tr>
+          </Table.Thead>
           <Table.Tbody>
             {entries.map((entry) => (
               <Table.Tr key={entry.id}>

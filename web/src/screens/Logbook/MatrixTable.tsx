@@ -1,4 +1,4 @@
-import { MultiSelect, SimpleGrid, Skeleton, Table, Text, UnstyledButton } from "@mantine/core";
+import { MultiSelect, SimpleGrid, Skeleton, Table, Text, UnstyledButton, VisuallyHidden } from "@mantine/core";
 import { useWho } from "../../parts/Who";
 import { useLocalStorage } from "@mantine/hooks";
 import { useMatrix, type ToLearn } from "../../api/logbook";
@@ -47,7 +47,10 @@ export function MatrixTable({ tempo }: { tempo: number }) {
         Sounds to learn are listed before you start them. Press a cell to practise it: it fills as its key comes up to
         tempo, and the number is the comfortable tempo.
       </Text>
-      <Table.ScrollContainer minWidth={900} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
+      <Table.ScrollContainer
+        minWidth={900}
+        scrollAreaProps={{ viewportProps: { tabIndex: 0, role: "region", "aria-label": "Keys by scale" } }}
+      >
         <Table className={classes.matrix}>
           <Table.Tbody>
             {data.rows.map(({ sound, position, value, names, cells }) => (
@@ -60,20 +63,17 @@ export function MatrixTable({ tempo }: { tempo: number }) {
                 </Table.Th>
                 {names.map((name, key) => {
                   const done = cells.find((one) => one.key === key);
-                  const told = done
-                    ? `${name} ${sound}: ${done.times} times, ${done.tempo === null ? "not comfortable yet" : `comfortable at ${done.tempo}`}`
-                    : `${name} ${sound}: not done yet`;
+                  const how = done === undefined ? "not done yet" : howFar(done);
                   return (
                     <Table.Td key={name}>
                       <UnstyledButton
                         className={classes.cell}
                         data-hole={done === undefined || undefined}
                         style={{ "--ready": done?.ready ?? 0 }}
-                        aria-label={`${told}. Practise it`}
                         onClick={() => practise(sound, name, tempo, value)}
                       >
-                        <b>{name}</b>
-                        <span>{done?.tempo ?? ""}</span>
+                        <b>{name}</b> <span>{done?.tempo ?? ""}</span>
+                        <VisuallyHidden component="span">{` ${sound}: ${how}. Practise it`}</VisuallyHidden>
                       </UnstyledButton>
                     </Table.Td>
                   );
@@ -86,3 +86,7 @@ export function MatrixTable({ tempo }: { tempo: number }) {
     </>
   );
 }
+
+/** How far a key has come, in words. */
+const howFar = ({ times, tempo }: { times: number; tempo: number | null }) =>
+  `${times === 1 ? "once" : `${times} times`}, ${tempo === null ? "not comfortable yet" : `comfortable at ${tempo}`}`;

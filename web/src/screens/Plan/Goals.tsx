@@ -1,11 +1,10 @@
 import { Button, Group, List, NumberInput, Stack, Text, Title } from "@mantine/core";
 import { useWho } from "../../parts/Who";
-import { DatePickerInput } from "@mantine/dates";
 import "@mantine/dates/styles.css";
-import { firstOfWeek } from "../../api/dates";
 import type { Goal, PlanDocument, PlanState } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice } from "../../parts/fields/Choice";
+import { DaysField } from "../../parts/fields/DayField";
 import { KeyChips } from "../../parts/fields/KeyChips";
 import { labelOf, useLoadedTables } from "../../parts/tables";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
@@ -54,19 +53,7 @@ export function Goals({ plan }: { plan: PlanState }) {
         <Text c="dimmed">minutes a day</Text>
       </Group>
       <Group align="flex-end">
-        <DatePickerInput
-          type="multiple"
-          label="Days off"
-          aria-label="Days off"
-          placeholder="none"
-          w="var(--field-m)"
-          clearable
-          clearButtonProps={{ "aria-label": "No day off" }}
-          styles={{ placeholder: { color: "var(--mantine-color-dimmed)" } }}
-          firstDayOfWeek={(firstOfWeek() % 7) as 0 | 1 | 6}
-          value={document.days_off}
-          onChange={(days_off) => put({ days_off })}
-        />
+        <DaysField label="Days off" value={document.days_off} onChange={(days_off) => put({ days_off })} />
         <KeyChips
           label="Keys of current tunes"
           order={tables.keys_by_fourths}
