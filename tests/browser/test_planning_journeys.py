@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.everyone import for_everyone
+from tests.browser.everyone import at_ease, for_everyone
 from tests.browser.hands import choose
 from tests.browser.test_stand_journeys import listen_to, put_on_stand
 
@@ -210,6 +210,9 @@ def test_plan_and_logbook_are_for_everyone(page: Page) -> None:
             page.get_by_role("tab", name=tab).click()
             expect(page.get_by_role("tab", name=tab)).to_have_attribute("aria-selected", "true")
             for_everyone(page, "desk", "phone")
+    page.goto("/plan?show=goals")
+    page.get_by_role("button", name="Days off: none").click()
+    at_ease(page)  # the calendar
     page.goto("/plan?show=routines")
     page.get_by_role("button", name="Open").first.click()
     expect(page.get_by_role("status").filter(has_text="minutes")).to_be_visible()

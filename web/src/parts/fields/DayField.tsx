@@ -16,7 +16,7 @@ const CALENDAR = {
   },
   popoverProps: { withRoles: false, withinPortal: false },
   weekendDays: [], // all days alike, and readable
-} as const;
+} satisfies Partial<DateInputProps>;
 
 /** A day, written out with its weekday. */
 export const DayField = (props: DateInputProps) => (
