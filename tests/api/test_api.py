@@ -14,6 +14,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from dodecant.api import app as app_module
+from dodecant.api.pressed import file_title_of
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.formats.json.exercise import to_json
@@ -95,8 +96,8 @@ def test_files(client: TestClient, kind: str, ending: str, begins: bytes) -> Non
     assert answer.status_code == 200
     assert answer.content.startswith(begins)
     name = answer.headers["Content-Disposition"]
-    assert f'filename="Mooring 3{ending}"' in name
-    assert f"filename*=UTF-8''Mooring%20%E2%99%AD3{ending}" in name
+    assert f'filename="Mooring 3 - concert piano{ending}"' in name
+    assert f"filename*=UTF-8''Mooring%20%E2%99%AD3%20-%20concert%20piano{ending}" in name
     if kind == "musicxml":
         assert answer.content == to_musicxml(press(read_recipe(RECIPE), load_tables()))
 
@@ -298,3 +299,15 @@ def test_assets_stay_in_the_browser_for_a_year(tmp_path: Path) -> None:
     again = assets.get("/b-1f.js", headers={"If-None-Match": answer.headers["etag"]})
     assert [one.status_code for one in (answer, again)] == [200, 304]
     assert {one.headers["cache-control"] for one in (answer, again)} == {"public, max-age=31536000, immutable"}
+
+
+@pytest.mark.parametrize(
+    ("recipe", "name"),
+    [
+        ({}, "a straight run C Ionian - concert piano"),
+        ({"title": "Thirds for clarinet", "player": {"instrument": "clarinet"}}, "Thirds for clarinet"),
+        ({"title": "  ", "player": {"instrument": "guitar"}}, "a straight run C Ionian - guitar"),
+    ],
+)
+def test_files_are_named_for_what_is_played_and_who_plays(recipe: dict[str, Any], name: str) -> None:
+    assert file_title_of(press(read_recipe(recipe), load_tables())) == name

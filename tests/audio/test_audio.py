@@ -110,7 +110,7 @@ def test_a_sound_file_over_http_is_named_and_bounded(client: TestClient) -> None
     answer = client.post("/api/stand/sounds/wav", json=body)
     assert answer.status_code == 200
     assert answer.content[:4] == b"RIFF"
-    assert 'filename="Slack.wav"' in answer.headers["Content-Disposition"]
+    assert 'filename="Slack - concert piano.wav"' in answer.headers["Content-Disposition"]
     assert client.post("/api/stand/sounds/ogg", json={**body, "what": "band"}).content[:4] == b"OggS"
     assert client.post("/api/stand/sounds/mp9", json=body).status_code == 422
     long = {**body, "recipe": {"path": {"high": {"octave": 3}}, "placement": {"times": 4}}, "tempo": 10}

@@ -119,7 +119,9 @@ def test_sounds_are_chosen_for_chords_and_kept(page: Page) -> None:
     page.goto("/changes/new")
     write(page, "title: Low water\nkey: C\n| Dm7 | G7 | Cmaj7 | A7 |")
     page.get_by_role("button", name="G7, G Mixolydian").click()
-    expect(page.get_by_text("Holds every tone of G7 and stays in C major; the 11 is an avoid note.").first).to_be_visible()
+    expect(
+        page.get_by_text("Holds every tone of G7 and stays in C major; the 11 is an avoid note.").first
+    ).to_be_visible()
     page.get_by_role("button", name="Use G Lydian dominant").click()
     expect(page.get_by_role("button", name="G7, G Lydian dominant, chosen")).to_be_visible()
     page.get_by_role("button", name="Add as alternative: G Mixolydian").click()

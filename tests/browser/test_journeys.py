@@ -200,7 +200,7 @@ def test_files_go_out_and_a_recipe_comes_back_in(page: Page, tmp_path: Path) -> 
         files[name] = tmp_path / waiting.value.suggested_filename
         waiting.value.save_as(files[name])
         assert files[name].read_bytes().startswith(head)
-    assert files["Sound (MIDI)"].name == "Slipway 5 3 2 1 for Ottoline.mid"
+    assert files["Sound (MIDI)"].name == "Slipway 5 3 2 1 for Ottoline - clarinet.mid"
     page.goto("/bench")
     open_file(page, files["Recipe (JSON)"])
     expect(page.get_by_label("Name of the recipe")).to_have_value("Slipway 5 3 2 1, for Ottoline")

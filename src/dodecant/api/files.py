@@ -15,13 +15,15 @@ from dodecant.exports.registry import Export
 T = TypeVar("T")
 
 
-def attachment(exports: Mapping[str, Export[T]], kind: str, title: str, worked: Callable[[], T]) -> Response:
+def attachment(
+    exports: Mapping[str, Export[T]], kind: str, title: Callable[[], str], worked: Callable[[], T]
+) -> Response:
     """A file to download, named after a title as far as file names allow; raises RecipeError for an unknown kind."""
     export = exports.get(kind)
     if export is None:
         message = f"There is no file of the kind “{kind[:40]}”."
         raise RecipeError([Problem("/kind", message, f"Choose one of: {', '.join(exports)}.")])
-    return as_attachment(export.write(worked()), title, export.extension, export.media_type)
+    return as_attachment(export.write(worked()), title(), export.extension, export.media_type)
 
 
 def as_attachment(data: bytes, title: str, ending: str, media_type: str) -> Response:

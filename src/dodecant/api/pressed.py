@@ -12,6 +12,7 @@ from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.variation import beyond_level
+from dodecant.exercise.wording.sentence import file_title
 from dodecant.practice.planning.versions import Works
 from dodecant.tables import load_tables
 
@@ -47,3 +48,9 @@ def strip_of(exercise: Exercise, index: int, pointer: str = "/strip") -> Strip:
         last = f"The last is {len(exercise.strips) - 1}."
         raise RecipeError([Problem(pointer, f"There is no strip {index}.", last)])
     return exercise.strips[index]
+
+
+def file_title_of(exercise: Exercise) -> str:
+    """What the files of an exercise are called: its title and instrument."""
+    recipe = exercise.recipe
+    return file_title(recipe, exercise.sentence, load_tables().instruments.get(recipe.player.instrument).name)

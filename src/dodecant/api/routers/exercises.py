@@ -9,7 +9,7 @@ from cachetools import LRUCache, cached
 from fastapi import Query, Response
 
 from dodecant.api.files import UploadedBytes, attachment, uploads
-from dodecant.api.pressed import pressed, strip_of
+from dodecant.api.pressed import file_title_of, pressed, strip_of
 from dodecant.api.schemas.exercises import BenchOut, PictureOut, StripsIn, SurpriseIn, VariationIn, VariationOut, Width
 from dodecant.api.workers.offloaded import costly, offloaded, offloading_router
 from dodecant.engraving.line_breaks import side_by_side
@@ -68,7 +68,7 @@ def surprise_me(wanted: SurpriseIn) -> Recipe:
 @costly(lambda kind, **_: kind in ENGRAVED)
 def write_file(kind: str, recipe: Recipe) -> Response:
     """The exercise as a file to download; /api/tables lists the kinds there are."""
-    return attachment(OF_EXERCISES, kind, recipe.title or "exercise", lambda: pressed(recipe))
+    return attachment(OF_EXERCISES, kind, lambda: file_title_of(pressed(recipe)), lambda: pressed(recipe))
 
 
 @router.post("/recipe-files", openapi_extra=uploads())

@@ -13,8 +13,7 @@ from dodecant.music.core.metre import MetreName
 
 
 class ReadLickOut(BaseModel):
-    """A lick and its chords as text, the metre of its bars, the tonic of its chords, and what was done to read it.
-    """
+    """A lick and its chords as text, the metre of its bars, the tonic of its chords, and what was done to read it."""
 
     text: str
     over: str

@@ -117,6 +117,13 @@ def sentence_text(phrases: tuple[Phrase, ...]) -> str:
     return f"{words.strip()}."
 
 
+def file_title(recipe: Recipe, phrases: tuple[Phrase, ...], instrument: str) -> str:
+    """What the files of an exercise are called: its title, or else what is played through what, and the instrument."""
+    said = [one.text for one in phrases if one.id in ("figure", "sounds")]
+    title = recipe.title.strip() or " ".join(said)
+    return title if instrument.casefold() in title.casefold() else f"{title} - {instrument}"
+
+
 def _joins(recipe: Recipe) -> list[Phrase]:
     lead, words = joins_said(recipe.joins)
     return [Phrase("joins", lead, words)] if words and recipe.over_changes and recipe.takes("path") else []

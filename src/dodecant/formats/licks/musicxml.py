@@ -98,9 +98,7 @@ class _ScoreReader:
         if beats and unit:
             quarters = read_number(beats, Fraction(0)) * {"2": 2, "4": 1}.get(unit.strip(), 0)
             if quarters not in QUARTERS or (self.beats and quarters != self.beats):
-                raise refused(
-                    f"A bar of {beats}/{unit} is not read here.", "A lick has one metre, from 2/4 to 7/4."
-                )
+                raise refused(f"A bar of {beats}/{unit} is not read here.", "A lick has one metre, from 2/4 to 7/4.")
             self.beats = int(quarters)
         fifths = read_number(item.findtext("key/fifths"), None)
         if fifths is not None and -7 <= fifths <= 7 and not self.events:

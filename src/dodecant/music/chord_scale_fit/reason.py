@@ -32,7 +32,9 @@ def reason(found: Fit, chord: Chord, place: Place, school: FitSchool = "key") ->
         goes = "goes" if len(against) == 1 else "go"
         said.append(f"its {_listed(against)} {goes} against the chords around it")
     if "care" in parts:
-        said.append(f"the {_listed(parts['care'])} {'is an avoid note' if len(parts['care']) == 1 else 'are avoid notes'}")
+        said.append(
+            f"the {_listed(parts['care'])} {'is an avoid note' if len(parts['care']) == 1 else 'are avoid notes'}"
+        )
     said += [text for name, text in _ASIDES if name in parts]
     if found.scale.seldom > 1:
         said.append("less usual")

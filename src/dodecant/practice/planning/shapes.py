@@ -234,7 +234,7 @@ SHAPES: Final[Mapping[str, RoutineShape]] = {
         "Build up a scale", "Each new tone at its place, then all of it in three values.", _build_up
     ),
     "one-cell": RoutineShape("One cell through keys", "A short cell up the scale in every key.", _one_cell, BY_FOURTHS),
-    "to-memory": RoutineShape("From reading to memory", "The same line, with less and less of the music shown.", _to_memory),
+    "to-memory": RoutineShape("From reading to memory", "The same line, with less of it shown each time.", _to_memory),
     "warm-up": RoutineShape(
         "Warm-up on one root", "A list of sounds on one root in three note values.", _warm_up, takes_sound=False
     ),

@@ -202,9 +202,10 @@ def read_file(
 def write_file(player: PlayerId, kind: Literal["csv", "json"], connection: Connection) -> Response:
     """All entries as a file."""
     entries = logbook.every(connection, player)
+    title = f"Logbook - {known_player(connection, player).profile.name}"
     if kind == "csv":
-        return as_attachment(logbook_files.to_csv(entries), "logbook", ".csv", "text/csv; charset=utf-8")
-    return as_attachment(logbook_files.to_json(entries), "logbook", ".logbook.json", "application/json")
+        return as_attachment(logbook_files.to_csv(entries), title, ".csv", "text/csv; charset=utf-8")
+    return as_attachment(logbook_files.to_json(entries), title, ".logbook.json", "application/json")
 
 
 def _sounds(done: Sequence[Done]) -> list[SoundDoneOut]:

@@ -83,7 +83,8 @@ def calendar(
     document, _ = _kept(connection, player, today)
     found = _planned(connection, player, document, today)
     data = to_icalendar(document, found.days, player, zone, begin, datetime.now(UTC))
-    return as_attachment(data, "practice plan", ".ics", "text/calendar; charset=utf-8")
+    name = known_player(connection, player).profile.name
+    return as_attachment(data, f"Plan - {name}", ".ics", "text/calendar; charset=utf-8")
 
 
 @router.get("/{player}/week.pdf", response_class=Response)
@@ -92,7 +93,9 @@ def week(player: PlayerId, connection: Connection, today: Today, paper: Paper = 
     document, _ = _kept(connection, player, today)
     found = _planned(connection, player, document, today)
     name = known_player(connection, player).profile.name
-    return as_attachment(week_pdf(document, found.days, name, paper), "week", ".pdf", "application/pdf")
+    return as_attachment(
+        week_pdf(document, found.days, name, paper), f"Week - {name} {today:%Y-%m-%d}", ".pdf", "application/pdf"
+    )
 
 
 @router.get("/{player}/keys.pdf", response_class=Response)
@@ -104,7 +107,9 @@ def keys(player: PlayerId, connection: Connection, paper: Paper = "a4") -> Respo
         if one.comfortable is not None and one.comfortable >= int(reached.get(one.cell.key, "0")):
             reached[one.cell.key] = str(one.comfortable)
     data = keys_pdf("Twelve keys", list(rows.items()) or [("", {})], USUAL["major"], paper)
-    return as_attachment(data, "twelve keys", ".pdf", "application/pdf")
+    return as_attachment(
+        data, f"Twelve keys - {known_player(connection, player).profile.name}", ".pdf", "application/pdf"
+    )
 
 
 def _kept(connection: sqlite3.Connection, player: int, today: date) -> tuple[PlanDocument, int]:

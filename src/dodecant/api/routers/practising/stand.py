@@ -9,7 +9,7 @@ from typing import Literal, get_args
 from fastapi import Response
 
 from dodecant.api.files import as_attachment
-from dodecant.api.pressed import pressed, strip_of
+from dodecant.api.pressed import file_title_of, pressed, strip_of
 from dodecant.api.schemas.practising.planning import MendingIn
 from dodecant.api.schemas.practising.stand import (
     BandOut,
@@ -95,7 +95,7 @@ def write_sound(kind: SoundKind, wanted: StandSoundIn) -> Response:
         raise RecipeError([Problem("/strips", message, "Send fewer strips at a time.")])
     data = sound_file(rendered(events), kind)
     media = {"wav": "audio/wav", "ogg": "audio/ogg", "mp3": "audio/mpeg"}[kind]
-    return as_attachment(data, wanted.recipe.title or "exercise", f".{kind}", media)
+    return as_attachment(data, file_title_of(exercise), f".{kind}", media)
 
 
 @router.post("/stand/scores/{kind}", response_class=Response)
@@ -107,7 +107,7 @@ def write_score(kind: Literal["midi", "musicxml"], wanted: BandScoreIn) -> Respo
     band_of = {strip.stop.index: events for strip, events in played}
     export = OF_EXERCISES[kind]
     data = to_midi(exercise, swinging=True, band=band_of) if kind == "midi" else to_musicxml(exercise, band_of)
-    return as_attachment(data, f"{wanted.recipe.title or 'exercise'} with band", export.extension, export.media_type)
+    return as_attachment(data, f"{file_title_of(exercise)} with band", export.extension, export.media_type)
 
 
 @router.post("/stand/judged")
