@@ -130,8 +130,8 @@ def test_it_is_said_in_twelve_keys_and_needs_chords() -> None:
     found = pressed(TWO_FIVE, *USUAL["major"], begin="third", enclosure={"kind": "below"})
     assert len(found.strips) == 12
     assert sentence_text(found.sentence).startswith(
-        "Take guide tones from the third, approached by a half step below, through the changes of Changes, beginning in "
-        "C major, in eighths, through C, D♭"
+        "Take guide tones from the third, approached by a half step below, through the changes of Changes, "
+        "beginning in C major, in eighths, through C, D♭"
     )
     with pytest.raises(RecipeError) as caught:
         press(read_recipe({"figure": {"kind": "guide-tones"}}), load_tables())

@@ -1,9 +1,13 @@
-import { Anchor, Box, Paper, Text, Title } from "@mantine/core";
+import { Anchor, Box, Paper, Stack, Text, Title } from "@mantine/core";
 import { Link } from "react-router";
-import { type ShelfName, useShelfPages } from "../../api/shelves";
+import { usePlan } from "../../api/plans";
+import type { ShelfName } from "../../api/shelves";
+import { useAssignments } from "../../api/studio";
+import { Recent } from "../../parts/Recent/Recent";
+import { SearchField } from "../../parts/Search/SearchField";
+import { Today, isPlanned } from "../../parts/Today/Today";
 import { beginAnew } from "../../parts/documents/asides";
-import { TodayLine } from "../../parts/TodayLine";
-import { useLoadedTables } from "../../parts/tables";
+import { useWho } from "../../parts/Who";
 import classes from "./Begin.module.css";
 
 const WAYS: readonly { to: string; title: string; text: string; shelf?: ShelfName }[] = [
@@ -25,51 +29,59 @@ const WAYS: readonly { to: string; title: string; text: string; shelf?: ShelfNam
   },
 ];
 
-/** Three ways to begin, and what was worked on last. */
+/** Today: what is due, what came back, ways to start, and what was worked on last. */
 export function Component() {
-  const { scales, instruments } = useLoadedTables();
-  const recent = useShelfPages("recipes", { search: "", order: "changed", having: [] });
-  const rows = (recent.data?.pages[0]?.documents ?? []).slice(0, 6);
+  const [player] = useWho();
+  const plan = usePlan(player).data;
   return (
     <Box className={classes.page}>
       <title>Dodecant</title>
       <Title order={1} className={classes.heading}>
         What do you want to practise?
       </Title>
-      <Text className={classes.lead}>
-        Say it as a sentence. Dodecant works it out in twelve keys: spelled, engraved, in range and audible, for{" "}
-        {instruments.length} instruments and over {scales.length} scales.
-      </Text>
-      <TodayLine />
-      <ul className={classes.ways}>
-        {WAYS.map(({ to, title, text, shelf }) => (
-          <Paper component="li" key={to} withBorder p="lg" className={classes.way}>
-            <Link to={to} onClick={() => shelf && beginAnew(shelf)}>
-              {title}
-            </Link>
-            <Text size="sm">{text}</Text>
-          </Paper>
-        ))}
-      </ul>
-      {rows.length > 0 && (
-        <section aria-labelledby="last">
-          <Title order={2} size="h4" id="last" mb="xs">
-            Continue
-          </Title>
-          <ul className={classes.last}>
-            {rows.map(({ id, title }) => (
-              <li key={id}>
-                <Anchor component={Link} to={`/bench/${id}`}>
-                  {title}
-                </Anchor>
-              </li>
-            ))}
-          </ul>
-          <Anchor component={Link} to="/recipes" size="sm">
-            All recipes
-          </Anchor>
-        </section>
-      )}
+      <Box className={classes.search}>
+        <SearchField />
+      </Box>
+      <Stack gap="xl">
+        {isPlanned(plan) && (
+          <section aria-label="Today">
+            <Today plan={plan} size={150} />
+            <Anchor component={Link} to="/plan" size="sm">
+              Open the plan
+            </Anchor>
+          </section>
+        )}
+        <CameBack />
+        <ul className={classes.ways}>
+          {WAYS.map(({ to, title, text, shelf }) => (
+            <Paper component="li" key={to} withBorder p="md" className={classes.way}>
+              <Link to={to} onClick={() => shelf && beginAnew(shelf)}>
+                {title}
+              </Link>
+              <Text size="sm">{text}</Text>
+            </Paper>
+          ))}
+        </ul>
+        <Recent title="Continue" />
+      </Stack>
     </Box>
+  );
+}
+
+/** Questions of students that wait for an answer. */
+function CameBack() {
+  const waiting = (useAssignments().data ?? []).filter(({ open_questions }) => open_questions > 0);
+  if (waiting.length === 0) return null;
+  return (
+    <section aria-label="What came back">
+      {waiting.map(({ id, title, open_questions }) => (
+        <Text key={id}>
+          {open_questions === 1 ? "A question waits" : `${open_questions} questions wait`} for your answer:{" "}
+          <Anchor component={Link} to={`/studio?show=assignments&open=${id}`}>
+            {title}
+          </Anchor>
+        </Text>
+      ))}
+    </section>
   );
 }

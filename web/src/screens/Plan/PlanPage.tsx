@@ -9,7 +9,8 @@ import shelf from "../../parts/Shelf/Shelf.module.css";
 import { useTab } from "../../parts/useTab";
 import { Goals } from "./Goals";
 import { Routines } from "./Routines";
-import { Today } from "./Today";
+import { Today, isPlanned } from "../../parts/Today/Today";
+import { NoGoal } from "./NoGoal";
 import { Weeks } from "./Weeks";
 
 const FILES = [
@@ -55,7 +56,7 @@ export function Component() {
             <Tabs.Tab value="routines">Routines</Tabs.Tab>
           </Tabs.List>
           <Tabs.Panel value="today" pt="md">
-            <Today plan={plan} />
+            {isPlanned(plan) ? <Today plan={plan} /> : <NoGoal />}
           </Tabs.Panel>
           <Tabs.Panel value="weeks" pt="md">
             <Weeks plan={plan} />

@@ -1,7 +1,7 @@
 import type { Saved } from "../../api/shelves";
 import type { Recipe } from "../../api/types";
 import { ShelfPage } from "../../parts/Shelf/ShelfPage";
-import { FirstBars } from "./FirstBars";
+import { FirstBars } from "../../parts/Recent/FirstBars";
 
 const address = (saved: Saved<"recipes">) => `/bench/${saved.id}`;
 const edited = (recipe: Recipe, title: string, tags: string[]) => ({ ...recipe, title, tags });

@@ -6,7 +6,7 @@ import type { GuestWeek, PlanDay } from "../../api/types";
 import { putItemOnStand } from "../../parts/documents/onStand";
 import { lasting } from "../../parts/lasting";
 import { labelOf, useLoadedTables } from "../../parts/tables";
-import { keysOf } from "../../parts/TodayLine";
+import { keysOf } from "../../parts/Today/todayInWords";
 import { tell } from "../../parts/tell";
 
 type Item = PlanDay["items"][number];

@@ -1,40 +1,37 @@
-import { Anchor, Button, Group, List, Stack, Text } from "@mantine/core";
-import { Link } from "react-router";
+import { Button, Group, List, Stack, Text } from "@mantine/core";
 import { dayInWords, today } from "../../api/dates";
 import type { PlanState } from "../../api/types";
-import { Dial } from "../../parts/Dial/Dial";
-import { pitchClass } from "../../parts/music/keys";
-import { keysOf, todayInWords } from "../../parts/TodayLine";
-import { lasting } from "../../parts/lasting";
-import { useLoadedTables } from "../../parts/tables";
+import { Dial } from "../Dial/Dial";
+import { pitchClass } from "../music/keys";
+import { keysOf, todayInWords } from "./todayInWords";
+import { lasting } from "../lasting";
+import { useLoadedTables } from "../tables";
 import { useGivenToStand, useTakeToStand } from "./useTakeToStand";
-import classes from "./Plan.module.css";
+import classes from "./Today.module.css";
+
+/** Whether a plan has anything to say of a day: goals, or something assigned. */
+export const isPlanned = (plan: PlanState | undefined): plan is PlanState =>
+  plan !== undefined && (plan.document.goals.length > 0 || plan.given.length > 0);
+
+interface TodayProps {
+  plan: PlanState;
+  /** How large its dial is, in px. */
+  size?: number;
+  /** Called when something was put on the stand, where the stand itself is open. */
+  onPut?: () => void;
+}
 
 /** What is due today, as a line of text with its dial; the next day where nothing is. */
-export function Today({ plan }: { plan: PlanState }) {
+export function Today({ plan, size = 220, onPut }: TodayProps) {
   const take = useTakeToStand();
   const takeGiven = useGivenToStand();
   const { major_keys } = useLoadedTables();
   const first = plan.days.find(({ day }) => day === today());
   const due = first?.items ?? [];
   const next = plan.days.find(({ day, items }) => day > today() && items.length > 0);
-  if (plan.document.goals.length === 0 && plan.given.length === 0)
-    return (
-      <Text>
-        There is no goal yet. Say under{" "}
-        <Anchor component={Link} to="?show=goals">
-          Goals and rules
-        </Anchor>{" "}
-        what you want to reach and by when; the days are worked out from it. Or run a{" "}
-        <Anchor component={Link} to="?show=routines">
-          routine
-        </Anchor>
-        .
-      </Text>
-    );
   return (
     <Group align="flex-start" gap="xl">
-      <Dial route={due.map(({ key }) => pitchClass(key))} names={major_keys} size={220} />
+      <Dial route={due.map(({ key }) => pitchClass(key))} names={major_keys} size={size} />
       <Stack flex={1} miw="20rem" gap="sm">
         <Text className={classes.line}>{todayInWords(plan)}</Text>
         {first?.caution && <Text>{first.caution}</Text>}
@@ -49,18 +46,18 @@ export function Today({ plan }: { plan: PlanState }) {
                 {item.why}.
               </Text>
             </Stack>
-            <Button onClick={() => void take(item)}>Practise</Button>
+            <Button onClick={() => void take(item).then(onPut)}>Practise</Button>
           </Group>
         ))}
         {plan.given.map(({ assignment, title, due_words, minutes }) => (
           <Group key={assignment} wrap="nowrap" align="baseline">
             <Stack gap={0} flex={1}>
-              <Text fw={600}>Given: {title}</Text>
+              <Text fw={600}>Assigned: {title}</Text>
               <Text size="sm" c="dimmed">
                 {due_words}; {minutes > 0 ? `${lasting(minutes)} so far` : "not begun"}.
               </Text>
             </Stack>
-            <Button variant="light" onClick={() => void takeGiven(assignment)}>
+            <Button variant="light" onClick={() => void takeGiven(assignment).then(onPut)}>
               Practise
             </Button>
           </Group>

@@ -3,9 +3,9 @@ import { answered, client } from "../../api/client";
 import { today } from "../../api/dates";
 import { ofToday } from "../../api/plans";
 import type { PlanDay } from "../../api/types";
-import { putAssignmentOnStand, putItemOnStand } from "../../parts/documents/onStand";
-import { useWho } from "../../parts/Who";
-import { tell } from "../../parts/tell";
+import { putAssignmentOnStand, putItemOnStand } from "../documents/onStand";
+import { useWho } from "../Who";
+import { tell } from "../tell";
 
 type Item = PlanDay["items"][number];
 

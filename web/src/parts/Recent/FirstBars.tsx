@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Saved } from "../../api/shelves";
-import classes from "./Recipes.module.css";
+import classes from "./FirstBars.module.css";
 
 /** The first bars of a recipe; fetched when its row comes near the window. One that cannot be worked out has none. */
 export function FirstBars({ saved }: { saved: Saved<"recipes"> }) {
