@@ -52,7 +52,7 @@ def begin(page: Page) -> None:
 def fingering(page: Page) -> None:
     """A position on a guitar, with tablature, and why a finger is what it is."""
     open_recipe(page, "Fifth mooring")
-    page.get_by_role("button", name="Why these fingers in").first.click()
+    page.get_by_role("button", name="Why this finger?").first.click()
     page.wait_for_timeout(900)
 
 

@@ -156,7 +156,7 @@ def test_a_remark_is_cured_with_one_click(page: Page) -> None:
     choose(page, "Scale", "minor pentatonic")
     page.keyboard.press("Escape")
     expect(page.get_by_text("has no 2; the nearest tone is played").first).to_be_visible()
-    page.get_by_role("button", name="Read the numbers as rungs").click()
+    page.get_by_role("button", name="Read the numbers as steps of the ladder").click()
     expect(page.get_by_text("has no 2;")).to_have_count(0)
     strip_begins(page, 0, "1 ♭3 4 ♭7 ♭3 4 5 1")
 

@@ -106,7 +106,7 @@ def test_chords_are_joined_and_give_their_reasons(page: Page) -> None:
     page.keyboard.press("Escape")
     expect(page.locator("[data-phrase=placement]")).to_have_text("eighths, each chord an eighth early")
     says(page, "turns weighed differently, in eighths, each chord an eighth early, through")
-    page.get_by_role("button", name=re.compile("Why these joins in .*C major")).click()
+    page.get_by_role("button", name=re.compile("Why here.*C major")).click()
     asked = page.get_by_role("dialog")
     expect(asked.get_by_text("those whose costs add up to the least")).to_be_visible()
     rows = asked.get_by_role("row")

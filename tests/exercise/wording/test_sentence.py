@@ -35,7 +35,8 @@ OVER_II_V = {
         ({"leap": 3, "repeat": 0}, ", with leaps and repeated notes weighed differently, in eighths"),
         (
             {"begin": "any", "direction": "either", "leftover": "held", "direction_change": 5},
-            ", each chord begun on any tone, in either direction and in whole figures only, with turns weighed differently",
+            ", each chord begun on any tone, in either direction and in whole figures only, with turns weighed "
+            "differently",
         ),
         ({}, "up an octave and back, in eighths"),
     ],

@@ -52,6 +52,7 @@ export function Component() {
           </section>
         )}
         <CameBack />
+        <Recent title="Continue" />
         <ul className={classes.ways}>
           {WAYS.map(({ to, title, text, shelf }) => (
             <Paper component="li" key={to} withBorder p="md" className={classes.way}>
@@ -62,7 +63,6 @@ export function Component() {
             </Paper>
           ))}
         </ul>
-        <Recent title="Continue" />
       </Stack>
     </Box>
   );

@@ -1,4 +1,4 @@
-import { Button, Stack, Text, Title } from "@mantine/core";
+import { Anchor, Button, Stack, Text, Title } from "@mantine/core";
 import { Link } from "react-router";
 import { usePlan } from "../../api/plans";
 import { Recent } from "../../parts/Recent/Recent";
@@ -13,11 +13,15 @@ export function EmptyStand({ onPut }: { onPut: () => void }) {
   return (
     <Stack p="xl" gap="lg" maw={1040} mx="auto">
       <Title order={1} size="h2">
-        The stand is empty.
+        The stand is empty
       </Title>
       {guest ? (
         <Text>
-          Open your <Link to="/ticket">assignment</Link> and start it from there.
+          Open your{" "}
+          <Anchor component={Link} to="/ticket">
+            assignment
+          </Anchor>{" "}
+          and start it from there.
         </Text>
       ) : (
         <Offered onPut={onPut} />
@@ -32,7 +36,11 @@ function Offered({ onPut }: { onPut: () => void }) {
   return (
     <>
       <Text>
-        Choose what to practise here, or open a <Link to="/recipes">recipe</Link> and press “Practise this”.
+        Choose what to practise here, or open a{" "}
+        <Anchor component={Link} to="/recipes">
+          recipe
+        </Anchor>{" "}
+        and press “Practise this”.
       </Text>
       {isPlanned(plan) && <Today plan={plan} size={150} onPut={onPut} />}
       <Recent title="Worked on last">

@@ -25,7 +25,7 @@ export function WhyFinger({ recipe, strip, onPin }: WhyFingerProps) {
       opened={open}
       onOpened={setOpen}
       words="Why this finger?"
-      asks={`Why these fingers in ${strip.heading}?`}
+      asks={`Why this finger? In ${strip.heading}`}
       about="The note"
       value={note}
       searchable

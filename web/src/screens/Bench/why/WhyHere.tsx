@@ -21,7 +21,7 @@ export function WhyHere({ recipe, strip }: WhyHereProps) {
       opened={open}
       onOpened={setOpen}
       words="Why here?"
-      asks={`Why these joins in ${strip.heading}?`}
+      asks={`Why here? In ${strip.heading}`}
       about="The join to"
       value={chord}
       data={strip.chords.map(({ symbol }, place) => ({

@@ -69,7 +69,10 @@ function Opened({ kept, onClose }: { kept: AssignmentState; onClose: () => void 
         />
       )}
       {players.length > 0 && (
-        <Table.ScrollContainer minWidth={820} scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}>
+        <Table.ScrollContainer
+          minWidth={820}
+          scrollAreaProps={{ viewportProps: { tabIndex: 0, role: "region", "aria-label": "What came back" } }}
+        >
           <Table verticalSpacing="xs">
             <Table.Thead>
               <Table.Tr>
