@@ -76,7 +76,7 @@ def test_a_choice_without_a_chord_is_told_once_the_text_is_read(client: TestClie
 def test_saving_changes_and_scales(client: TestClient) -> None:
     document = {"text": TEXT, "choices": [ALTERED], "next_sound": "phrase"}
     saved = client.post("/api/changes", json=document).json()
-    assert (saved["title"], saved["about"]) == ("Quay", "4 bars in C major, 4/4.")
+    assert (saved["title"], saved["about"]) == ("Quay", "4 bars in C major, 4/4: Dm7 G7 | Cmaj7 | C♯dim7")
     assert client.get(f"/api/changes/{saved['id']}").json() == saved
     stale = client.put(f"/api/changes/{saved['id']}", json={"document": document, "revision": 7})
     assert stale.status_code == 409

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from itertools import product
 from pathlib import Path
 from typing import Final, Literal
 
@@ -46,25 +45,31 @@ def at_ease(page: Page, *rules: str) -> None:
 
 
 def for_everyone(page: Page, *sizes: str) -> None:
-    """Assert that what is open is at ease and never scrolls sideways: each size (all if none is named), each scheme.
+    """Assert that what is open is at ease and never scrolls sideways: each size (all if none is named), and by night in
+    the first of them (a colour is the same in each).
 
     The window has its size again afterwards. Where several things are looked at in one size, give the window that size
     first (`sized`): strips that are drawn anew for another width take most of the time.
     """
     before = page.viewport_size
-    schemes: tuple[Literal["light", "dark"], ...] = ("light", "dark")
-    looks = list(product(sizes or SIZES, schemes))
-    for size, scheme in looks:
-        width, _ = SIZES[size]
-        sized(page, size)
-        page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
-        page.evaluate(_AT_REST)
-        drawn(page)
-        until(page, f"document.scrollingElement.scrollWidth <= {width}")
-        until(page, _NOTHING_CUT_OFF)
-        at_ease(page, *(() if (size, scheme) == looks[0] else _CHANGING))
+    first, *others = sizes or tuple(SIZES)
+    _looked_at(page, first, "light")
+    _looked_at(page, first, "dark", "color-contrast")
+    for size in others:
+        _looked_at(page, size, "light", *_CHANGING)
     if before and page.viewport_size != before:
         page.set_viewport_size(before)
+
+
+def _looked_at(page: Page, size: str, scheme: Literal["light", "dark"], *rules: str) -> None:
+    width, _ = SIZES[size]
+    sized(page, size)
+    page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
+    page.evaluate(_AT_REST)
+    drawn(page)
+    until(page, f"document.scrollingElement.scrollWidth <= {width}")
+    until(page, _NOTHING_CUT_OFF)
+    at_ease(page, *rules)
 
 
 def sized(page: Page, size: str) -> None:

@@ -16,6 +16,7 @@ export type Phrase = Schemas["PhraseOut"];
 export type Remark = Schemas["RemarkOut"];
 export type Cure = Schemas["CureOut"];
 export type Tables = Schemas["TablesOut"];
+export type Preview = Schemas["PreviewOut"];
 export type PreviewNote = Schemas["PreviewNoteOut"];
 /** What a file can be taken for. */
 export type FileKind = paths["/api/file-kinds"]["post"]["responses"][200]["content"]["application/json"][number];

@@ -18,6 +18,7 @@ from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
 from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.small_words import listed
 from dodecant.exercise.wording.traits import Trait, traits
+from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.neighbours import derivation
 from dodecant.music.scales.scale import own_scale
@@ -76,10 +77,15 @@ def _traits(recipe: Recipe) -> tuple[Trait, ...]:
     return traits(recipe, tables.scales, tables.instruments)
 
 
+_FIRST_BARS = 4
+
+
 def _about_changes(document: ChangesDocument) -> str:
     changes = parse_changes(document.text)
     metres = " and ".join(sorted({bar.metre.text for bar in changes.bars}))
-    return f"{len(changes.played)} bars in {changes.key.text}, {metres}."
+    chords = [" ".join(print_chord(slot.chord) for slot in bar.slots if slot.chord) or "N.C." for bar in changes.bars]
+    more = " …" if len(chords) > _FIRST_BARS else ""
+    return f"{len(changes.played)} bars in {changes.key.text}, {metres}: {' | '.join(chords[:_FIRST_BARS])}{more}"
 
 
 def _about_scale(scale: OwnScale) -> str:

@@ -5,9 +5,10 @@ import { IconCopy, IconHammer, IconPencil, IconTrash } from "@tabler/icons-react
 import type { ReactNode, SubmitEvent } from "react";
 import { useNavigate } from "react-router";
 import { type Saved, useShelfActions } from "../../api/shelves";
-import type { Piece } from "../../api/types";
+import type { Piece, Preview, Recipe } from "../../api/types";
 import classes from "../../parts/Shelf/Shelf.module.css";
 import { failed, useRemoval } from "../../parts/Shelf/useRemoval";
+import { Sketch } from "../../parts/fields/Sketch";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice, useOffered } from "../../parts/fields/Choice";
 import { useLoadedTables } from "../../parts/tables";
@@ -17,7 +18,7 @@ import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
 
 /** A piece that ships: to the bench, or a copy of one's own. */
-export function ShippedPiece({ piece, about }: { piece: Piece; about: string }) {
+export function ShippedPiece({ piece, about, preview }: Omit<RowProps, "children">) {
   const { add } = useShelfActions("vocabulary");
   const copy = () =>
     add.mutate(piece, {
@@ -25,20 +26,20 @@ export function ShippedPiece({ piece, about }: { piece: Piece; about: string }) 
       onSuccess: () => notifications.show({ message: `“${piece.name}” is copied to your own.` }),
     });
   return (
-    <Row piece={piece} about={about}>
+    <Row piece={piece} about={about} preview={preview}>
       <Action name={`Copy ${piece.name}`} icon={<IconCopy size={18} />} onClick={copy} />
     </Row>
   );
 }
 
 /** A piece of one's own: to the bench, to be corrected, copied or deleted. */
-export function OwnPiece({ saved }: { saved: Saved<"vocabulary"> }) {
+export function OwnPiece({ saved, preview }: { saved: Saved<"vocabulary"> } & Pick<RowProps, "preview">) {
   const { copy } = useShelfActions("vocabulary");
   const remove = useRemoval("vocabulary");
   const [correcting, correct] = useDisclosure();
   const { title } = saved;
   return (
-    <Row piece={saved.document} about={saved.about}>
+    <Row piece={saved.document} about={saved.about} preview={preview}>
       <Action name={`Correct ${title}`} icon={<IconPencil size={18} />} onClick={correct.open} />
       <Action
         name={`Duplicate ${title}`}
@@ -53,20 +54,33 @@ export function OwnPiece({ saved }: { saved: Saved<"vocabulary"> }) {
   );
 }
 
-function Row({ piece, about, children }: { piece: Piece; about: string; children: ReactNode }) {
+/** A recipe that plays a piece. */
+export function recipeOf(piece: Piece, blank: Recipe): Recipe {
+  const { figure, ladder, enclosure, path, value } = piece.what;
+  return {
+    ...blank,
+    figure: figure ?? blank.figure,
+    ladder,
+    enclosure,
+    path,
+    sounds: piece.what.scale === null ? blank.sounds : { kind: "one", scale: piece.what.scale.scale },
+    placement: { ...blank.placement, value: value ?? blank.placement.value },
+  };
+}
+
+interface RowProps {
+  piece: Piece;
+  about: string;
+  /** Its first notes, once they are known. */
+  preview: Preview | undefined;
+  children: ReactNode;
+}
+
+function Row({ piece, about, preview, children }: RowProps) {
   const navigate = useNavigate();
   const { blank } = useLoadedTables();
   const toBench = () => {
-    const { figure, ladder, enclosure, path, value } = piece.what;
-    layOnBench({
-      ...blank,
-      figure: figure ?? blank.figure,
-      ladder,
-      enclosure,
-      path,
-      sounds: piece.what.scale === null ? blank.sounds : { kind: "one", scale: piece.what.scale.scale },
-      placement: { ...blank.placement, value: value ?? blank.placement.value },
-    });
+    layOnBench(recipeOf(piece, blank));
     void navigate("/bench");
   };
   return (
@@ -76,7 +90,11 @@ function Row({ piece, about, children }: { piece: Piece; about: string; children
         <Text size="sm" c="dimmed">
           {about}
         </Text>
+        <Text size="sm" mih={21}>
+          {preview?.names}
+        </Text>
       </div>
+      {preview && preview.notes.length > 0 && <Sketch notes={preview.notes} width={150} height={44} />}
       <Group gap={4} wrap="nowrap">
         <Action name={`Open ${piece.name} on the bench`} icon={<IconHammer size={18} />} onClick={toBench} />
         {children}

@@ -6,12 +6,14 @@ import type { Fitting, Piece } from "../../api/types";
 import { DamagedList } from "../../parts/Shelf/DamagedList";
 import classes from "../../parts/Shelf/Shelf.module.css";
 import { useOffered } from "../../parts/fields/Choice";
+import { usePreviews } from "../../parts/queries";
 import { useLoadedTables } from "../../parts/tables";
 import { Chorus } from "./Chorus";
-import { OwnPiece, ShippedPiece } from "./PieceRow";
+import { OwnPiece, ShippedPiece, recipeOf } from "./PieceRow";
 import { useFittings } from "./queries";
 
 const ANY = "";
+const MOST_SHOWN = 120; // pieces whose notes are asked for at once
 const LEVELS = ["1", "2", "3", "4", "5"];
 
 interface Wanted {
@@ -40,6 +42,10 @@ export function Component() {
   const own = useShelf("vocabulary");
   const damaged = useDamaged("vocabulary").data ?? [];
   const fittings = useFittings((own.data ?? []).map(({ document }) => document));
+  const pieces = [...(own.data ?? []).map(({ document }) => document), ...tables.vocabulary.map(({ piece }) => piece)];
+  const recipes = pieces.slice(0, MOST_SHOWN).map((piece) => recipeOf(piece, tables.blank));
+  const previews = usePreviews(own.isPending ? [] : recipes).data;
+  const previewOf = (piece: Piece) => previews?.[pieces.indexOf(piece)];
   const [wanted, setWanted] = useState<Wanted>({ words: "", family: null, level: null });
   const families = useOffered("Where.quality").filter(({ value }) => value !== "any");
   const set = (change: Partial<Wanted>) => setWanted({ ...wanted, ...change });
@@ -92,7 +98,7 @@ export function Component() {
       )}
       <ul className={classes.list} aria-label="Your own">
         {mine.map(({ saved }) => (
-          <OwnPiece key={saved.id} saved={saved} />
+          <OwnPiece key={saved.id} saved={saved} preview={previewOf(saved.document)} />
         ))}
       </ul>
       <Title order={2} size="h4" mt="lg">
@@ -105,7 +111,7 @@ export function Component() {
       )}
       <ul className={classes.list} aria-label="Included">
         {shipped.map(({ piece, fits }) => (
-          <ShippedPiece key={piece.name} piece={piece} about={fits.words} />
+          <ShippedPiece key={piece.name} piece={piece} about={fits.words} preview={previewOf(piece)} />
         ))}
       </ul>
     </Box>
