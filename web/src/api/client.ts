@@ -1,6 +1,6 @@
 /** One client for the server; every answer that is not a success becomes an ApiError. */
 import createClient from "openapi-fetch";
-import { patiently } from "./jobs";
+import { StoppedError, patiently } from "./jobs";
 import type { paths } from "./schema";
 import type { Job, Problem } from "./types";
 
@@ -22,6 +22,10 @@ const UNREACHABLE: Problem = {
   where: null,
 };
 
+/** Whether a request was given up, by whoever asked or by hand. */
+export const isGivenUp = (error: unknown) =>
+  error instanceof StoppedError || (error instanceof DOMException && error.name === "AbortError");
+
 /** Unwrap an openapi-fetch result, or throw an ApiError. A job was waited for already. */
 export async function answered<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
@@ -30,7 +34,7 @@ export async function answered<T>(
   try {
     result = await call;
   } catch (error) {
-    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    if (isGivenUp(error)) throw error;
     throw new ApiError(0, [UNREACHABLE]);
   }
   if (result.response.ok) return result.data as Exclude<T, Job>;

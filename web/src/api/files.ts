@@ -1,5 +1,5 @@
 /** Files out of and into the application. */
-import { ApiError, problemsOf } from "./client";
+import { ApiError, isGivenUp, problemsOf } from "./client";
 import { patiently } from "./jobs";
 import type { ArchiveLook, ChangesDraft, FileKind, ReadLick, ReadLogbook, Recipe } from "./types";
 
@@ -15,7 +15,7 @@ async function asked(request: Request): Promise<Response> {
   try {
     response = await patiently(request);
   } catch (error) {
-    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    if (isGivenUp(error)) throw error;
     throw problemsOf(0, undefined);
   }
   if (!response.ok) throw problemsOf(response.status, await response.json().catch(() => undefined));

@@ -59,7 +59,7 @@ describe("work that takes its time", () => {
     for (const byHand of [false, true]) {
       const leaving = new AbortController();
       const asked = serverWith(() => working(0));
-      const answer = expect(patiently(post(leaving.signal))).rejects.toThrow();
+      const answer = expect(patiently(post(leaving.signal))).rejects.toThrow(byHand ? "Stopped." : "aborted");
       await vi.advanceTimersByTimeAsync(100);
       if (byHand) longWork.now()[0]?.stop();
       else leaving.abort();

@@ -47,6 +47,13 @@ async function fetchedInTurn(request: Request): Promise<Response> {
   }
 }
 
+/** Long work that was stopped by hand: no fault. */
+export class StoppedError extends Error {
+  constructor() {
+    super("Stopped.");
+  }
+}
+
 /** Fetch; where the answer is a job, wait for its own answer. Work whose request is given up is stopped. */
 export async function patiently(request: Request): Promise<Response> {
   const first = await fetchedInTurn(request);
@@ -56,7 +63,7 @@ export async function patiently(request: Request): Promise<Response> {
   const stopping = new AbortController();
   const signal = AbortSignal.any([request.signal, stopping.signal]);
   const others = () => underWay.filter(({ job }) => job !== begun.job);
-  const told = (job: Job) => show([...others(), { ...job, stop: () => stopping.abort() }]);
+  const told = (job: Job) => show([...others(), { ...job, stop: () => stopping.abort(new StoppedError()) }]);
   try {
     for (told(begun); ;) {
       await pause(signal);
@@ -66,7 +73,7 @@ export async function patiently(request: Request): Promise<Response> {
     }
   } catch (error) {
     if (signal.aborted) void fetch(address, { method: "DELETE" }).catch(() => undefined);
-    throw error;
+    throw stopping.signal.aborted ? stopping.signal.reason : error;
   } finally {
     show(others());
   }
