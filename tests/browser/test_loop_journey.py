@@ -109,7 +109,7 @@ def _tomorrow(teacher: Page, sefa: int) -> None:
     choose(teacher, "Player", "Sefa Odell")
     item = teacher.get_by_text(re.compile("^Mend .* of Lydian: D,")).first
     expect(item).to_be_visible()
-    expect(teacher.get_by_text("Given: Over the drone")).to_be_visible()
+    expect(teacher.get_by_text("Assigned: Over the drone")).to_be_visible()
     item.locator("xpath=../..").get_by_role("button", name="Practise").click()
     expect(teacher.locator("section[data-due] svg .note").first).to_be_visible()
 
