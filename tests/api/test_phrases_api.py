@@ -143,3 +143,12 @@ def test_no_lick_breaks_the_server(client: TestClient, figure: dict[str, Any], b
 def test_every_example_can_be_worked_out(recipe: Recipe, phrase: PhraseId) -> None:
     short = example(recipe, phrase)
     assert short is None or press(short, load_tables()).strips
+
+
+def test_pieces_come_as_recipes_over_what_they_were_made_for(client: TestClient) -> None:
+    lick = {"name": "Bollard", "what": {"kind": "play", "figure": {"kind": "lick", "text": "D4:1 F4", "over": "Dm7"}}}
+    what = {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}, "value": "sixteenth"}
+    cell = {"name": "Fog", "what": what, "families": ["minor"]}
+    first, second = client.post("/api/vocabulary-recipes", json={"pieces": [lick, cell]}).json()
+    assert (first["sounds"]["changes"]["text"], first["keys"]["start"]) == ("title: Bollard\nDm7", "C")
+    assert (second["sounds"]["scale"], second["placement"]["value"]) == ("dorian", "sixteenth")

@@ -2090,6 +2090,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vocabulary-recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recipes
+         * @description A recipe that plays each piece by itself, over what it was made for; none for one that cannot be played.
+         */
+        post: operations["recipes_api_vocabulary_recipes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary-phrases": {
         parameters: {
             query?: never;
@@ -11941,6 +11961,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhetherItFitsOut"][];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    recipes_api_vocabulary_recipes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    pieces: components["schemas"]["VocabularyPiece"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["Recipe"] | null)[];
                 };
             };
             /** @description Accepted */

@@ -11,14 +11,13 @@ import { failed, useRemoval } from "../../parts/Shelf/useRemoval";
 import { Sketch } from "../../parts/fields/Sketch";
 import { Amount } from "../../parts/fields/Amount";
 import { Choice, useOffered } from "../../parts/fields/Choice";
-import { useLoadedTables } from "../../parts/tables";
 import { layOnBench } from "../../parts/documents/draftStore";
 import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
 
 /** A piece that ships: to the bench, or a copy of one's own. */
-export function ShippedPiece({ piece, about, preview }: Omit<RowProps, "children">) {
+export function ShippedPiece({ piece, ...shown }: Omit<RowProps, "children">) {
   const { add } = useShelfActions("vocabulary");
   const copy = () =>
     add.mutate(piece, {
@@ -26,20 +25,20 @@ export function ShippedPiece({ piece, about, preview }: Omit<RowProps, "children
       onSuccess: () => notifications.show({ message: `“${piece.name}” is copied to your own.` }),
     });
   return (
-    <Row piece={piece} about={about} preview={preview}>
+    <Row piece={piece} {...shown}>
       <Action name={`Copy ${piece.name}`} icon={<IconCopy size={18} />} onClick={copy} />
     </Row>
   );
 }
 
 /** A piece of one's own: to the bench, to be corrected, copied or deleted. */
-export function OwnPiece({ saved, preview }: { saved: Saved<"vocabulary"> } & Pick<RowProps, "preview">) {
+export function OwnPiece({ saved, ...shown }: { saved: Saved<"vocabulary"> } & Pick<RowProps, "preview" | "recipe">) {
   const { copy } = useShelfActions("vocabulary");
   const remove = useRemoval("vocabulary");
   const [correcting, correct] = useDisclosure();
   const { title } = saved;
   return (
-    <Row piece={saved.document} about={saved.about} preview={preview}>
+    <Row piece={saved.document} about={saved.about} {...shown}>
       <Action name={`Correct ${title}`} icon={<IconPencil size={18} />} onClick={correct.open} />
       <Action
         name={`Duplicate ${title}`}
@@ -54,33 +53,21 @@ export function OwnPiece({ saved, preview }: { saved: Saved<"vocabulary"> } & Pi
   );
 }
 
-/** A recipe that plays a piece. */
-export function recipeOf(piece: Piece, blank: Recipe): Recipe {
-  const { figure, ladder, enclosure, path, value } = piece.what;
-  return {
-    ...blank,
-    figure: figure ?? blank.figure,
-    ladder,
-    enclosure,
-    path,
-    sounds: piece.what.scale === null ? blank.sounds : { kind: "one", scale: piece.what.scale.scale },
-    placement: { ...blank.placement, value: value ?? blank.placement.value },
-  };
-}
-
 interface RowProps {
   piece: Piece;
   about: string;
+  /** The recipe that plays it; none until it is known, or where it cannot be played. */
+  recipe: Recipe | null;
   /** Its first notes, once they are known. */
   preview: Preview | undefined;
   children: ReactNode;
 }
 
-function Row({ piece, about, preview, children }: RowProps) {
+function Row({ piece, about, recipe, preview, children }: RowProps) {
   const navigate = useNavigate();
-  const { blank } = useLoadedTables();
   const toBench = () => {
-    layOnBench(recipeOf(piece, blank));
+    if (recipe === null) return;
+    layOnBench(recipe);
     void navigate("/bench");
   };
   return (

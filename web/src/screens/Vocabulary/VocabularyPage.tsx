@@ -9,8 +9,8 @@ import { useOffered } from "../../parts/fields/Choice";
 import { usePreviews } from "../../parts/queries";
 import { useLoadedTables } from "../../parts/tables";
 import { Chorus } from "./Chorus";
-import { OwnPiece, ShippedPiece, recipeOf } from "./PieceRow";
-import { useFittings } from "./queries";
+import { OwnPiece, ShippedPiece } from "./PieceRow";
+import { useFittings, useRecipesOf } from "./queries";
 
 const ANY = "";
 const MOST_SHOWN = 120; // pieces whose notes are asked for at once
@@ -43,9 +43,14 @@ export function Component() {
   const damaged = useDamaged("vocabulary").data ?? [];
   const fittings = useFittings((own.data ?? []).map(({ document }) => document));
   const pieces = [...(own.data ?? []).map(({ document }) => document), ...tables.vocabulary.map(({ piece }) => piece)];
-  const recipes = pieces.slice(0, MOST_SHOWN).map((piece) => recipeOf(piece, tables.blank));
-  const previews = usePreviews(own.isPending ? [] : recipes).data;
-  const previewOf = (piece: Piece) => previews?.[pieces.indexOf(piece)];
+  const recipes = useRecipesOf(own.isPending ? [] : pieces.slice(0, MOST_SHOWN)).data ?? [];
+  const playable = recipes.filter((recipe) => recipe !== null);
+  const previews = usePreviews(playable).data;
+  /** The recipe that plays a piece, and its first notes. */
+  const shown = (piece: Piece) => {
+    const recipe = recipes[pieces.indexOf(piece)] ?? null;
+    return { recipe, preview: recipe === null ? undefined : previews?.[playable.indexOf(recipe)] };
+  };
   const [wanted, setWanted] = useState<Wanted>({ words: "", family: null, level: null });
   const families = useOffered("Where.quality").filter(({ value }) => value !== "any");
   const set = (change: Partial<Wanted>) => setWanted({ ...wanted, ...change });
@@ -98,7 +103,7 @@ export function Component() {
       )}
       <ul className={classes.list} aria-label="Your own">
         {mine.map(({ saved }) => (
-          <OwnPiece key={saved.id} saved={saved} preview={previewOf(saved.document)} />
+          <OwnPiece key={saved.id} saved={saved} {...shown(saved.document)} />
         ))}
       </ul>
       <Title order={2} size="h4" mt="lg">
@@ -111,7 +116,7 @@ export function Component() {
       )}
       <ul className={classes.list} aria-label="Included">
         {shipped.map(({ piece, fits }) => (
-          <ShippedPiece key={piece.name} piece={piece} about={fits.words} preview={previewOf(piece)} />
+          <ShippedPiece key={piece.name} piece={piece} about={fits.words} {...shown(piece)} />
         ))}
       </ul>
     </Box>

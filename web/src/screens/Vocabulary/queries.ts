@@ -1,3 +1,14 @@
+/** A recipe that plays each piece by itself, over what it was made for. */
+export function useRecipesOf(pieces: Piece[]) {
+  return useQuery({
+    queryKey: ["vocabulary-recipes", pieces],
+    queryFn: ({ signal }) => answered(client.POST("/api/vocabulary-recipes", { body: { pieces }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    enabled: pieces.length > 0,
+  });
+}
+
 /** What the vocabulary asks the server for. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "../../api/client";
