@@ -103,7 +103,7 @@ def test_every_place_sounds_its_tone_and_is_drawn(
 
 
 def test_what_has_no_map_is_told() -> None:
-    with pytest.raises(RecipeError, match="no such map of the clarinet"):
+    with pytest.raises(RecipeError, match="no map of this kind for the clarinet"):
         mapped("clarinet", OnKeys(), "C")
     with pytest.raises(RecipeError, match="no position at fret 18"):
         mapped("electric-bass", OnFrets(way="position", low=18), "C")
