@@ -15,14 +15,16 @@ from dodecant.exercise.recipe.sounding.scale_choice import ScaleChoice
 from dodecant.exercise.recipe.sounding.sounds import ChangesSounds, OneSound
 from dodecant.music.chord_scale_fit.fit import fit
 from dodecant.music.chord_scale_fit.place import Place
-from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.chord import Chord
+from dodecant.music.core.chord_symbol import parse_quality
+from dodecant.music.core.pitch import NoteName
 from dodecant.music.progressions.changes_text import parse_changes
 from dodecant.music.scales.scale import ScaleCatalogue
 
-# A chord of each family, on C: what fits it best is the sound of a piece for that family.
-_CHORDS: Final[Mapping[str, str]] = {
-    "major": "Cmaj7", "minor": "Cm7", "dominant": "C7", "half-diminished": "Cm7b5", "diminished": "Cdim7",
-    "sus": "C7sus4", "minor-major": "Cm(maj7)", "augmented": "C7#5",
+# A chord of each family: what fits it best is the sound of a piece for that family.
+_QUALITIES: Final[Mapping[str, str]] = {
+    "major": "maj7", "minor": "m7", "dominant": "7", "half-diminished": "m7b5", "diminished": "dim7",
+    "sus": "7sus4", "minor-major": "m(maj7)", "augmented": "7#5",
 }  # fmt: skip
 
 
@@ -51,6 +53,6 @@ def recipe_of(piece: VocabularyPiece, scales: ScaleCatalogue) -> Recipe:
 def _scale(piece: VocabularyPiece, scales: ScaleCatalogue) -> ScaleChoice:
     if piece.what.scale is not None:
         return piece.what.scale.scale
-    families = (family for family in on_the_shelf(piece, scales).families if family in _CHORDS)
-    symbol = _CHORDS[next(families, "major")]
-    return fit(parse_chord(symbol), Place(), scales)[0].scale.id
+    families = (family for family in on_the_shelf(piece, scales).families if family in _QUALITIES)
+    chord = Chord(NoteName(0), parse_quality(_QUALITIES[next(families, "major")]))
+    return fit(chord, Place(), scales)[0].scale.id
