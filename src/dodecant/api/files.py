@@ -16,14 +16,15 @@ T = TypeVar("T")
 
 
 def attachment(
-    exports: Mapping[str, Export[T]], kind: str, title: Callable[[], str], worked: Callable[[], T]
+    exports: Mapping[str, Export[T]], kind: str, worked: Callable[[], T], titled: Callable[[T], str]
 ) -> Response:
-    """A file to download, named after a title as far as file names allow; raises RecipeError for an unknown kind."""
+    """A file to download, named as what it holds is titled; raises RecipeError for an unknown kind, before any work."""
     export = exports.get(kind)
     if export is None:
         message = f"There is no file of the kind “{kind[:40]}”."
         raise RecipeError([Problem("/kind", message, f"Choose one of: {', '.join(exports)}.")])
-    return as_attachment(export.write(worked()), title(), export.extension, export.media_type)
+    document = worked()
+    return as_attachment(export.write(document), titled(document), export.extension, export.media_type)
 
 
 def as_attachment(data: bytes, title: str, ending: str, media_type: str) -> Response:

@@ -27,7 +27,7 @@ export function Entrance() {
         void enter();
       }}
     >
-      <title>Come in · Dodecant</title>
+      <title>Sign in · Dodecant</title>
       <Title order={1} size="h2">
         Sign in
       </Title>

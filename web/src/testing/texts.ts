@@ -1,6 +1,6 @@
 /** Every text that a person reads: on the screens, in what the server names, in help and in the docs. */
 import { readFileSync, readdirSync, statSync } from "node:fs";
-import { join, relative } from "node:path";
+import { join } from "node:path";
 import ts from "typescript";
 
 export interface Said {
@@ -91,7 +91,7 @@ export const explained = (): Said[] =>
 /** The docs, without what is code. */
 export const documented = (): Said[] =>
   ["README.md", "CONTRIBUTING.md", "CHANGELOG.md", ...filesOf("docs", /\.md$/)].map((file) => ({
-    file: relative(ROOT, join(ROOT, file)),
+    file,
     text: read(file)
       .replace(/```[^]*?```/g, " ")
       .replace(/`[^`]*`/g, " ")

@@ -93,7 +93,7 @@ def transpose(wanted: TransposedIn) -> ChangesDocument:
 @offloaded
 def write_changes(kind: str, document: ChangesDocument) -> Response:
     """The changes as a file to download; /api/tables lists the kinds there are."""
-    return attachment(OF_CHANGES, kind, lambda: parse_changes(document.text).title or "Changes", lambda: document)
+    return attachment(OF_CHANGES, kind, lambda: document, lambda one: parse_changes(one.text).title or "Changes")
 
 
 @router.post("/changes/readings", openapi_extra=uploads())

@@ -68,7 +68,7 @@ def surprise_me(wanted: SurpriseIn) -> Recipe:
 @costly(lambda kind, **_: kind in ENGRAVED)
 def write_file(kind: str, recipe: Recipe) -> Response:
     """The exercise as a file to download; /api/tables lists the kinds there are."""
-    return attachment(OF_EXERCISES, kind, lambda: file_title_of(pressed(recipe)), lambda: pressed(recipe))
+    return attachment(OF_EXERCISES, kind, lambda: pressed(recipe), file_title_of)
 
 
 @router.post("/recipe-files", openapi_extra=uploads())

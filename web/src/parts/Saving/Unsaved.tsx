@@ -14,9 +14,18 @@ interface UnsavedProps<K extends ShelfName> {
   titled: (document: Documents[K]) => string;
 }
 
+/** Takes up what was put aside, and goes where it is worked on. */
+function useContinue(shelf: ShelfName, address: string) {
+  const navigate = useNavigate();
+  return (at: string) => {
+    takeUp(shelf, at);
+    void navigate(address);
+  };
+}
+
 /** New work that was begun and never saved, to continue or delete. */
 export function UnsavedList<K extends ShelfName>({ shelf, address, titled }: UnsavedProps<K>) {
-  const navigate = useNavigate();
+  const goOn = useContinue(shelf, address);
   const [list, setList] = useState(() => asides(shelf));
   const begun = kept<Documents[K]>(keyOf(shelf, undefined));
   if (begun === null && list.length === 0) return null;
@@ -56,14 +65,7 @@ export function UnsavedList<K extends ShelfName>({ shelf, address, titled }: Uns
             <Button size="compact-sm" variant="subtle" onClick={() => away(at, name)}>
               Delete
             </Button>
-            <Button
-              size="compact-sm"
-              variant="light"
-              onClick={() => {
-                takeUp(shelf, at);
-                void navigate(address);
-              }}
-            >
+            <Button size="compact-sm" variant="light" onClick={() => goOn(at)}>
               Continue
             </Button>
           </Group>
@@ -83,20 +85,13 @@ export function UnsavedLine<K extends ShelfName>({
   /** Where all of them are. */
   list: string;
 }) {
-  const navigate = useNavigate();
+  const goOn = useContinue(shelf, address);
   const [last, ...others] = asides(shelf);
   if (last === undefined) return null;
   return (
     <Text size="sm" c="dimmed">
       Unsaved: “{nameOf(titled(last.document))}”, from {momentInWords(last.at)}.{" "}
-      <Anchor
-        component="button"
-        size="sm"
-        onClick={() => {
-          takeUp(shelf, last.at);
-          void navigate(address);
-        }}
-      >
+      <Anchor component="button" size="sm" onClick={() => goOn(last.at)}>
         Continue
       </Anchor>
       {others.length > 0 && (

@@ -1,6 +1,6 @@
 /** New work that was put aside, unsaved, when something else was begun: offered until it is taken up or deleted. */
 import type { Documents, ShelfName } from "../../api/shelves";
-import { type Kept, allSteps, keep, keyOf, kept } from "./draftStore";
+import { type Kept, allSteps, keep, keyOf, kept, read } from "./draftStore";
 
 export interface Aside<D> {
   /** When it was put aside (ISO 8601): its name in the list. */
@@ -15,12 +15,8 @@ const asideKey = (shelf: ShelfName) => `dodecant.aside.${shelf}`;
 
 /** All that was put aside, the latest first. */
 export function asides<K extends ShelfName>(shelf: K): Aside<Documents[K]>[] {
-  try {
-    const read: unknown = JSON.parse(localStorage.getItem(asideKey(shelf)) ?? "[]");
-    return Array.isArray(read) ? (read as Aside<Documents[K]>[]) : [];
-  } catch {
-    return [];
-  }
+  const list = read(asideKey(shelf));
+  return Array.isArray(list) ? (list as Aside<Documents[K]>[]) : [];
 }
 
 /** Put aside what is begun and not saved, if anything: what is worked on next starts blank. */

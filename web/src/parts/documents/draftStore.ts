@@ -30,12 +30,13 @@ export function standsOn<K extends ShelfName>(shelf: K, saved: Saved<K>, revisio
 }
 
 /** Whether changes of a saved document wait here. */
-export const waits = (shelf: ShelfName, id: string) => localStorage.getItem(keyOf(shelf, id)) !== null;
+export const waits = (shelf: ShelfName, id: string) => read(keyOf(shelf, id)) !== null;
 
 /** The work under a key, if any. */
 export const kept = <D>(key: string) => read(key) as Kept<D> | null;
 
-function read(key: string): unknown {
+/** What is kept under a key; null where nothing is, or nothing that can be read. */
+export function read(key: string): unknown {
   try {
     const text = localStorage.getItem(key);
     return text === null ? null : (JSON.parse(text) as unknown);

@@ -79,10 +79,7 @@ export function useOpenDialog(): () => void {
     accept: OPENED,
     multiple: false,
     resetOnOpen: true,
-    onChange: (files) => {
-      const [file] = files ?? [];
-      if (file) void read(file).catch((error: unknown) => tell(`${file.name} could not be read`, error));
-    },
+    onChange: (files) => read(files?.[0]),
   });
   return open;
 }
@@ -97,11 +94,8 @@ interface OpenFileProps {
 /** Opens any file that we read, from this machine; one that cannot be read changes nothing. */
 export function OpenFile({ own = NONE, label = "Open a file", size = "sm" }: OpenFileProps) {
   const read = useOpenFile(own);
-  const start = (file: File | null) => {
-    if (file !== null) void read(file).catch((error: unknown) => tell(`${file.name} could not be read`, error));
-  };
   return (
-    <FileButton onChange={start} accept={OPENED}>
+    <FileButton onChange={read} accept={OPENED}>
       {(props) => (
         <Button variant="default" size={size} leftSection={<IconFileImport size={18} />} {...props}>
           {label}

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { kindsOf, readChangesFile, readLickFile, readRecipeFile } from "../../api/files";
 import { saveNew } from "../../api/shelves";
 import type { FileKind, Recipe, Tables } from "../../api/types";
-import { handOver } from "./useArrived";
+import { handOver, reading } from "./useArrived";
 import { beginAnew } from "../documents/asides";
 import { layChanges, layOnBench } from "../documents/draftStore";
 import { withLick } from "../music/lick";
@@ -29,7 +29,7 @@ const SAVED = {
 
 const isSaved = (kind: FileKind): kind is keyof typeof SAVED => kind in SAVED;
 
-/** Opens a file: on the bench, as changes, on its shelf, or in the logbook or the studio, which look at it first. */
+/** What opens a file, if one was chosen: on the bench, as changes, on its shelf, or in the logbook or the studio, which look at it first. */
 export function useOpenFile(own: OwnFiles) {
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -39,7 +39,7 @@ export function useOpenFile(own: OwnFiles) {
     layOnBench(recipe);
     return navigate("/bench");
   };
-  return async (file: File): Promise<void> => {
+  const open = async (file: File): Promise<void> => {
     const kinds = await kindsOf(file);
     const kind = kinds.find((one) => own[one]) ?? kinds[0];
     if (kind === undefined) return;
@@ -69,6 +69,7 @@ export function useOpenFile(own: OwnFiles) {
         return navigate("/studio?show=house");
     }
   };
+  return (file: File | null | undefined) => reading(file, open);
 }
 
 async function lickRecipe(file: File, tables: Tables): Promise<Recipe> {

@@ -17,7 +17,7 @@ import { useLoadedTables } from "../../parts/tables";
 import { useDraft } from "../../parts/documents/useDraft";
 import classes from "./Bench.module.css";
 import { Facts } from "./Facts";
-import { landOn, useFollowing } from "./following";
+import { goToStrip, useFollowing } from "./following";
 import { isSaid, PhrasePanel } from "./PhrasePanel";
 import { Opening } from "./phrases/rules/opening";
 import { useAskedFirst, useExercise } from "./queries";
@@ -53,9 +53,7 @@ const RouteDial = memo(function RouteDial({ exercise, current, fetchAhead }: Rou
   };
   const goTo = (key: number) => {
     near(key);
-    const there = document.getElementById(`strip-${firstStripOf(exercise, key)}`);
-    there?.focus({ preventScroll: true });
-    if (there) landOn(there);
+    goToStrip(firstStripOf(exercise, key));
   };
   const route = distinct(exercise.strips.map((strip) => strip.key));
   return <Dial route={route} current={current} names={exercise.key_names} onSide={goTo} onNear={near} size={124} />;

@@ -3,17 +3,12 @@ import { memo } from "react";
 import type { Exercise } from "../../api/types";
 import { LaneKey } from "../../parts/LaneKey/LaneKey";
 import { lasting } from "../../parts/lasting";
-import { landOn } from "./following";
+import { goToStrip } from "./following";
 
 /** How long it is, in strips, bars and minutes; how many remarks there are; what the numbers under the notes mean. */
 export const Facts = memo(function Facts({ exercise }: { exercise: Exercise }) {
   const strips = exercise.strips.length;
   const remarks = exercise.remarks.filter(({ strip }) => strip !== null);
-  const goTo = () => {
-    const there = document.getElementById(`strip-${remarks[0]?.strip}`);
-    there?.focus({ preventScroll: true });
-    if (there) landOn(there);
-  };
   return (
     <Group gap="2px 24px" mt={4}>
       <Text size="sm" c="dimmed">
@@ -22,7 +17,12 @@ export const Facts = memo(function Facts({ exercise }: { exercise: Exercise }) {
         {remarks.length > 0 && (
           <>
             {" · "}
-            <Anchor component="button" type="button" size="sm" onClick={goTo}>
+            <Anchor
+              component="button"
+              type="button"
+              size="sm"
+              onClick={() => goToStrip(remarks[0]?.strip ?? undefined)}
+            >
               {remarks.length === 1 ? "1 remark" : `${remarks.length} remarks`}
             </Anchor>
           </>

@@ -32,6 +32,14 @@ export function landOn(strip: HTMLElement): void {
   land();
 }
 
+/** Go to a strip: the focus is there too. */
+export function goToStrip(index: number | undefined): void {
+  const strip = document.getElementById(`strip-${index}`);
+  if (strip === null) return;
+  strip.focus({ preventScroll: true });
+  landOn(strip);
+}
+
 /** Follows what sounds; `away` tells that the player has scrolled elsewhere, `comeBack` follows again. */
 export function useFollowing() {
   const [away, setAway] = useState(false);
