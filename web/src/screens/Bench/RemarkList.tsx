@@ -21,10 +21,12 @@ export const RemarkList = memo(function RemarkList({ remarks, onCure, quiet = fa
     <>
       {remarks.slice(0, all ? undefined : OPEN).map((remark) => (
         <Group key={remark.text} gap="4px 10px" align="center">
-          <IconBulb size={quiet ? 15 : 18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
-          <Text size={quiet ? "xs" : "sm"} c={quiet ? "dimmed" : undefined} flex={quiet ? undefined : "1 1 15rem"}>
-            {remark.text}
-          </Text>
+          <Group gap={10} wrap="nowrap" flex={quiet ? undefined : "1 1 15rem"}>
+            <IconBulb size={quiet ? 15 : 18} color="var(--sounding)" aria-hidden style={{ flexShrink: 0 }} />
+            <Text size={quiet ? "xs" : "sm"} c={quiet ? "dimmed" : undefined}>
+              {remark.text}
+            </Text>
+          </Group>
           {remark.cures.map((cure) => (
             <Button
               key={cure.label}
