@@ -38,7 +38,7 @@ from dodecant.api.routers import (
     upgrades,
     vocabulary,
 )
-from dodecant.api.routers.practising import ear, logbook, plans, routines, stand, takes
+from dodecant.api.routers.practising import ear, logbook, plans, routines, sentences, stand, takes
 from dodecant.api.routers.studio import archive, assignments, entrance, lessons, pages, players, shares, ticket
 from dodecant.api.schemas.problems import ProblemsOut
 from dodecant.api.workers.jobs import Jobs
@@ -87,6 +87,7 @@ def create_app(
         lessons.router,
         shares.of_students,
         routines.router,
+        sentences.router,
         takes.router,
         phrases.router,
         file_kinds.router,

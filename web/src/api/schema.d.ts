@@ -1722,6 +1722,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sentences/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Entry
+         * @description An entry of the logbook as a sentence.
+         */
+        post: operations["entry_api_sentences_entries_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sentences/assignments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Assignment
+         * @description An assignment as a sentence.
+         */
+        post: operations["assignment_api_sentences_assignments_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes": {
         parameters: {
             query?: never;
@@ -3326,6 +3366,26 @@ export interface components {
             players: components["schemas"]["GivenOut"][];
         };
         /**
+         * @description An assignment that is written: the title of its recipe or routine, its own, the names of players, the day it is
+         *     due, how it is practised, and the note values of the recipe.
+         */
+        AssignmentSaidIn: {
+            /** @default  */
+            thing: string;
+            /** @default  */
+            title: string;
+            /** @default [] */
+            names: string[];
+            due?: string | null;
+            practice?: components["schemas"]["AssignedPractice"] | null;
+            /**
+             * @default [
+             *       "eighth"
+             *     ]
+             */
+            values: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet")[];
+        };
+        /**
          * @description A small band, or less.
          *
          *     Its `harmony` is the exercise's `own` (the changes, or the chord its sound is taught over), one chord, two chords in
@@ -3961,6 +4021,39 @@ export interface components {
             zone: string;
             corrects: number | null;
         };
+        /** @description An entry that is written; what was practised may still be missing. */
+        EntrySaidIn: {
+            /** @default  */
+            what: string;
+            minutes: number;
+            key?: number | null;
+            /** @default  */
+            sound: string;
+            /** @default  */
+            position: string;
+            /** @default  */
+            value: string;
+            tempo?: number | null;
+            /**
+             * @default
+             * @enum {string}
+             */
+            word: "" | "easy" | "comfortable" | "pushing";
+            /** @default 0 */
+            notes: number;
+            /** @default 0 */
+            slips: number;
+            /** @default  */
+            recipe: string;
+            /** @default  */
+            version: string;
+            assignment?: number | null;
+            /**
+             * @default hand
+             * @enum {string}
+             */
+            source: "stand" | "hand" | "file";
+        };
         /**
          * @description What an etude is made of, and how.
          *
@@ -4247,6 +4340,23 @@ export interface components {
         /** @description A generic form as a text of changes. */
         FormOut: {
             text: string;
+        };
+        /**
+         * @description A part of a form in words: what it is called (`name`), the words that lead to it, and its own `text`.
+         *
+         *     One that is not `said` is as it usually is: the sentence leaves it out, and the form offers to add it.
+         */
+        FormPhrase: {
+            id: string;
+            name: string;
+            lead: string;
+            text: string;
+            /** @default true */
+            said: boolean;
+        };
+        /** @description A form as a sentence, phrase by phrase. */
+        FormSaidOut: {
+            phrases: components["schemas"]["FormPhrase"][];
         };
         /** @description A generic form: its group, the colour of its key, and a line on its use. */
         FormTableOut: {
@@ -5598,7 +5708,7 @@ export interface components {
         };
         /**
          * @description A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, what is given
-         *     to the player, minutes done today.
+         *     to the player, minutes done today; the plan and each of its goals as a sentence, phrase by phrase.
          */
         PlanOut: {
             document: components["schemas"]["PlanDocument"];
@@ -5607,6 +5717,8 @@ export interface components {
             short: components["schemas"]["ShortfallOut"][];
             given: components["schemas"]["GivenDueOut"][];
             done_today: number;
+            sentence: components["schemas"]["FormPhrase"][];
+            goal_sentences: components["schemas"]["FormPhrase"][][];
         };
         /**
          * @description A figure with its ladder, enclosure and path; without one, the recipe's own figure.
@@ -11162,6 +11274,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    entry_api_sentences_entries_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntrySaidIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormSaidOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    assignment_api_sentences_assignments_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentSaidIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormSaidOut"];
                 };
             };
             401: components["responses"]["401"];

@@ -78,6 +78,7 @@ export type Overview = Schemas["OverviewOut"];
 export type Matrix = Schemas["MatrixOut"];
 export type ReadLogbook = Schemas["ReadLogbookOut"];
 export type PlanState = Schemas["PlanOut"];
+export type FormPhrase = PlanState["sentence"][number];
 export type PlanDocument = Schemas["PlanDocument"];
 export type PlanDay = Schemas["PlanDayOut"];
 export type Goal = PlanDocument["goals"][number];

@@ -1,7 +1,7 @@
-import { UnstyledButton } from "@mantine/core";
 import { memo, use } from "react";
 import type { Exercise, Phrase, Problem } from "../../api/types";
-import classes from "./Bench.module.css";
+import { PhraseButton } from "../../parts/Sentence/PhraseButton";
+import classes from "../../parts/Sentence/Sentence.module.css";
 import { PHRASE_NAMES } from "./phraseNames";
 import { Opening, keyOfPhrase } from "./phrases/rules/opening";
 import { problemAt } from "./problems";
@@ -38,9 +38,10 @@ export const Sentence = memo(function Sentence({ exercise, problems }: SentenceP
             {" "}
             {lead.replace(/^,\s*/, "")}{" "}
             <span className={classes.together}>
-              <PhraseControl
+              <PhraseButton
                 id={id}
-                name={key}
+                phraseKey={key}
+                name={PHRASE_NAMES[id]}
                 text={text}
                 faulty={faulty(id, of)}
                 open={opened === key}
@@ -52,43 +53,5 @@ export const Sentence = memo(function Sentence({ exercise, problems }: SentenceP
         );
       })}
     </p>
-  );
-});
-
-interface PhraseControlProps {
-  id: Phrase["id"];
-  /** Its key; of several phrases of a kind each has its own. */
-  name: string;
-  text: string;
-  /** Whether a problem lies in this phrase. */
-  faulty: boolean;
-  open: boolean;
-  onOpen: (key: string) => void;
-}
-
-/** One phrase; drawn anew only when its own words change, so that typing in one does not wait for the others. */
-const PhraseControl = memo(function PhraseControl({ id, name, text, faulty, open, onOpen }: PhraseControlProps) {
-  const press = () => onOpen(open ? "" : name);
-  return (
-    <UnstyledButton
-      component="span" // a phrase goes on on the next line, which a button cannot
-      role="button"
-      tabIndex={0}
-      className={classes.phrase}
-      aria-label={`${text}: change ${PHRASE_NAMES[id]}`}
-      aria-expanded={open}
-      data-open={open || undefined}
-      data-faulty={faulty || undefined}
-      data-phrase={id}
-      data-key={name}
-      onClick={press}
-      onKeyDown={(event: React.KeyboardEvent) => {
-        if (event.key !== "Enter" && event.key !== " ") return;
-        event.preventDefault();
-        press();
-      }}
-    >
-      {text}
-    </UnstyledButton>
   );
 });

@@ -1,9 +1,10 @@
 /** What the bench asks the server for. */
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback } from "react";
 import { ApiError, answered, client } from "../../api/client";
 import type { Lick, Metre, NoteValue, Phrase, Problem, Recipe } from "../../api/types";
 import { exerciseQuery } from "../../parts/queries";
+import { useGood } from "../../parts/useGood";
 
 /** Changes a recipe: the server is asked before the page draws what was typed. */
 export function useAskedFirst(widths: number[], change: (recipe: Recipe) => void) {
@@ -22,11 +23,10 @@ const NONE: Problem[] = [];
 /** The recipe worked out, its first strip engraved for one of some widths; while a changed recipe is on its way or at fault, the last good answer stays. */
 export function useExercise(recipe: Recipe, widths: number[]) {
   const query = useQuery(exerciseQuery(recipe, widths));
-  const [good, setGood] = useState(query.data);
-  if (query.data !== undefined && query.data !== good) setGood(query.data);
+  const good = useGood(query.data);
   const { error } = query;
   const problems = error instanceof ApiError ? error.problems : NONE;
-  return { good: query.data ?? good, problems, stale: error !== null };
+  return { good, problems, stale: error !== null };
 }
 
 /** What a phrase means, with an example. */

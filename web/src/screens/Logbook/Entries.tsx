@@ -1,19 +1,17 @@
 import { ActionIcon, Button, Group, Skeleton, Stack, Table, Text, VisuallyHidden } from "@mantine/core";
 import { useWho } from "../../parts/Who";
-import { notifications } from "@mantine/notifications";
 import { IconPencil, IconTrash } from "@tabler/icons-react";
 import { useState } from "react";
 import { dayInWords } from "../../api/dates";
 import { useEntries, useEntryActions, useTrace } from "../../api/logbook";
 import type { Entry, EntryDraft, Tables } from "../../api/types";
+import { offerUndo } from "../../parts/Shelf/useRemoval";
 import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
 import { labelOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import { EntryFields } from "./EntryFields";
-
-const DELETED = "entry-deleted";
 
 /** What an entry says beside what it is called and how long it took. */
 function told({ key, sound, tempo, word, notes, slips }: Entry, tables: Tables): string {
@@ -34,24 +32,7 @@ export function Entries() {
   const away = (entry: Entry) =>
     remove.mutate(entry.id, {
       onError: (error) => tell("It was not deleted", error),
-      onSuccess: () =>
-        notifications.show({
-          id: DELETED,
-          title: `“${entry.what}” is deleted`,
-          autoClose: 20_000,
-          message: (
-            <Button
-              size="compact-sm"
-              variant="light"
-              onClick={() => {
-                restore.mutate(entry.id);
-                notifications.hide(DELETED);
-              }}
-            >
-              Undo
-            </Button>
-          ),
-        }),
+      onSuccess: () => offerUndo(`“${entry.what}” is deleted`, () => restore.mutateAsync(entry.id)),
     });
   if (entries === undefined) return <Skeleton height={240} />;
   if (entries.length === 0) return <Text>No entries yet.</Text>;

@@ -17,6 +17,8 @@ from dodecant.practice.planning.on_stand import OnStand
 from dodecant.practice.planning.plan import Comes, Plan, PlanDay, PlanItem, title_of
 from dodecant.practice.planning.routine import RecipeStep, Routine
 from dodecant.practice.planning.shortfalls import Shortfall
+from dodecant.practice.sentences.phrase import FormPhrase
+from dodecant.practice.sentences.plan import goal_phrases, plan_phrases
 
 
 class TakenDay(BaseModel):
@@ -144,7 +146,7 @@ class GivenDueOut(BaseModel):
 
 class PlanOut(BaseModel):
     """A plan as it is kept (revision 0: not kept yet), its days from today on, goals that cannot be met, what is given
-    to the player, minutes done today.
+    to the player, minutes done today; the plan and each of its goals as a sentence, phrase by phrase.
     """
 
     document: PlanDocument
@@ -153,6 +155,8 @@ class PlanOut(BaseModel):
     short: list[ShortfallOut]
     given: list[GivenDueOut]
     done_today: float
+    sentence: tuple[FormPhrase, ...]
+    goal_sentences: list[tuple[FormPhrase, ...]]
 
     @classmethod
     def of(
@@ -162,6 +166,8 @@ class PlanOut(BaseModel):
         return cls(
             document=document, revision=revision, days=[PlanDayOut.of(day, document) for day in plan.days],
             short=[ShortfallOut.of(short) for short in plan.short], given=given, done_today=round(done_today, 1),
+            sentence=plan_phrases(document),
+            goal_sentences=[goal_phrases(goal, document) for goal in document.goals],
         )  # fmt: skip
 
 

@@ -1,0 +1,42 @@
+"""Forms as sentences, while they are filled in: what is not said yet may be missing."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+from pydantic.dataclasses import dataclass
+
+from dodecant.exercise.recipe.rhythm.note_values import NoteValue
+from dodecant.practice.planning.entries import Practised
+from dodecant.practice.sentences.phrase import FormPhrase
+from dodecant.practice.studio.assigned_practice import AssignedPractice
+
+_Title = Annotated[str, Field(max_length=120)]
+
+
+@dataclass(frozen=True, kw_only=True)
+class EntrySaidIn(Practised):
+    """An entry that is written; what was practised may still be missing."""
+
+    what: _Title = ""
+
+
+class AssignmentSaidIn(BaseModel):
+    """An assignment that is written: the title of its recipe or routine, its own, the names of players, the day it is
+    due, how it is practised, and the note values of the recipe.
+    """
+
+    thing: _Title = ""
+    title: _Title = ""
+    names: Annotated[list[Annotated[str, Field(max_length=80)]], Field(max_length=500)] = []
+    due: date | None = None
+    practice: AssignedPractice | None = None
+    values: Annotated[list[NoteValue], Field(min_length=1, max_length=40)] = ["eighth"]
+
+
+class FormSaidOut(BaseModel):
+    """A form as a sentence, phrase by phrase."""
+
+    phrases: tuple[FormPhrase, ...]

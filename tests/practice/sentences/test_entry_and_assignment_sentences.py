@@ -1,0 +1,75 @@
+"""An entry and an assignment as sentences, written by hand."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+
+import pytest
+
+from dodecant.exercise.recipe.part import read_part
+from dodecant.practice.planning.entries import Practised
+from dodecant.practice.sentences.assignment import assignment_phrases
+from dodecant.practice.sentences.entry import entry_phrases
+from dodecant.practice.sentences.phrase import form_sentence
+from dodecant.practice.studio.assigned_practice import AssignedPractice
+
+ILSE_AND_SEFA = ["Ilse Varga", "Sefa Odell"]
+LESSONS = [
+    {"day": f"2026-12-{day}", "keys": keys} for day, keys in (("08", ["C", "F"]), ("15", ["B♭"]), ("22", ["E♭"]))
+]
+
+
+@pytest.mark.parametrize(
+    ("entry", "said"),
+    [
+        ({"what": "long tones", "minutes": 15, "word": "comfortable"},
+         "I practised long tones for 15 minutes; it was comfortable."),
+        ({"what": "cells", "minutes": 0.5, "key": 3, "sound": "Lydian", "tempo": 96, "word": "pushing"},
+         "I practised cells in E♭ Lydian for 0.5 minutes at 96; it was hard."),
+        ({"what": "cells", "minutes": 1, "sound": "Lydian"}, "I practised cells in Lydian for 1 minute."),
+        ({"what": "cells", "minutes": 1, "key": 0}, "I practised cells in C for 1 minute."),
+    ],
+)  # fmt: skip
+def test_an_entry_is_a_sentence(entry: dict[str, Any], said: str) -> None:
+    assert form_sentence(entry_phrases(Practised(**entry))) == said
+
+
+@pytest.mark.parametrize(
+    ("title", "names", "practice", "said"),
+    [
+        ("Slipway", [], None, "Give Slipway to nobody yet, practised as they like."),
+        ("Over the drone", ILSE_AND_SEFA, None,
+         "Give Slipway as “Over the drone” to Ilse Varga and Sefa Odell, practised as they like."),
+        ("", ILSE_AND_SEFA * 2, {"backing": {"harmony": "drone", "click": "none", "time": "none"}},
+         "Give Slipway to Ilse Varga, Sefa Odell, Ilse Varga and Sefa Odell, practised like this: over a drone on 1"
+         " with its fifth."),
+        ("", [*ILSE_AND_SEFA, "A", "B", "C"],
+         {"backing": {"harmony": "none", "time": "none", "click": "fading"}, "curtain": "nothing", "curtain_from": 3,
+          "gate": {"kind": "takes", "takes": 1}, "listens": True, "repeats": 2, "rule": {"kind": "phrases"}},
+         "Give Slipway to five players, practised like this: improvising by the rule “phrases with breaths”, without a"
+         " band, the click fading away bar by bar, each key two times in a row, the page hidden from the third day, the"
+         " stand listening, until there is one clean take of each key."),
+        ("", ["Ilse"],
+         {"backing": {"harmony": "none", "time": "ride", "click": "bars", "every": 4},
+          "ladder": {"begin": 60, "top": 84, "by": 6, "after": 1}, "curtain": "numbers", "lessons": LESSONS[:2]},
+         "Give Slipway to Ilse, practised like this: with a ride, the click on the first beat of every four bars, from"
+         " 60 to 84, the stand showing numbers only, C and F by Tuesday 8 December, B♭ by Tuesday 15 December."),
+        ("", ["Ilse"],
+         {"backing": {"harmony": "none", "time": "none", "click": "off-beats"}, "lessons": LESSONS,
+          "ladder": {"way": "one", "begin": 60, "top": 84}},
+         "Give Slipway to Ilse, practised like this: without a band, the click on 2 and 4, at 60, as long as it takes,"
+         " keys by three lessons."),
+    ],
+)  # fmt: skip
+def test_an_assignment_is_a_sentence(title: str, names: list[str], practice: Any, said: str) -> None:
+    told = None if practice is None else read_part(AssignedPractice, practice)
+    assert form_sentence(assignment_phrases("Slipway", title, names, None, told, ["eighth"])) == said
+
+
+def test_a_due_day_is_said_and_everything_else_can_be_added() -> None:
+    phrases = assignment_phrases("Slipway", "Slipway", ["Ilse"], date(2026, 12, 8), AssignedPractice(), ["eighth"])
+    assert "due Tuesday 8 December" in form_sentence(phrases)
+    unsaid = [one.id for one in phrases if not one.said]
+    assert unsaid == ["title", "ladder", "repeats", "curtain", "listens", "gate", "lessons"]
+    assert all(one.name for one in phrases)
