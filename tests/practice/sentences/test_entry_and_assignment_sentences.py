@@ -73,3 +73,8 @@ def test_a_due_day_is_said_and_everything_else_can_be_added() -> None:
     unsaid = [one.id for one in phrases if not one.said]
     assert unsaid == ["title", "ladder", "repeats", "curtain", "listens", "gate", "lessons"]
     assert all(one.name for one in phrases)
+
+
+def test_the_steps_of_a_routine_say_themselves_how_they_are_practised() -> None:
+    phrases = assignment_phrases("Warm-up", "", ["Ilse"], None, None, ["eighth"], routine=True)
+    assert form_sentence(phrases) == "Give Warm-up to Ilse."

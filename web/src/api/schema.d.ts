@@ -3366,24 +3366,21 @@ export interface components {
             players: components["schemas"]["GivenOut"][];
         };
         /**
-         * @description An assignment that is written: the title of its recipe or routine, its own, the names of players, the day it is
-         *     due, how it is practised, and the note values of the recipe.
+         * @description An assignment that is written: the title of its recipe or `routine`, its own, the names of players, the day it is
+         *     due, how it is practised, and the rhythm of the recipe.
          */
         AssignmentSaidIn: {
             /** @default  */
             thing: string;
+            /** @default false */
+            routine: boolean;
             /** @default  */
             title: string;
             /** @default [] */
             names: string[];
             due?: string | null;
             practice?: components["schemas"]["AssignedPractice"] | null;
-            /**
-             * @default [
-             *       "eighth"
-             *     ]
-             */
-            values: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet")[];
+            placement?: components["schemas"]["Placement"] | null;
         };
         /**
          * @description A small band, or less.

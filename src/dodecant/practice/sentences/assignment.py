@@ -31,8 +31,11 @@ def assignment_phrases(
     due: date | None,
     practice: AssignedPractice | None,
     values: Sequence[NoteValue],
+    *,
+    routine: bool = False,
 ) -> tuple[FormPhrase, ...]:
-    """A recipe or routine (`thing`) given under a title to players by name; its `values` say where a ladder begins.
+    """A recipe or routine (`thing`) given under a title to players by name; its `values` say where a ladder begins. The
+    steps of a `routine` say themselves how they are practised.
 
     >>> from dodecant.practice.sentences.phrase import form_sentence
     >>> form_sentence(assignment_phrases("Slipway", "Slipway", ["Ilse"], date(2026, 12, 8), None, ["eighth"]))
@@ -46,7 +49,7 @@ def assignment_phrases(
         FormPhrase("title", "a title of its own", "as", f"“{title}”" if own_title else "", own_title),
         FormPhrase("players", "the players", "to", to),
         FormPhrase("due", "a date it is due", ", due", "" if due is None else day_text(due), due is not None),
-        FormPhrase("practice", "how it is practised", ", practised", how),
+        *([] if routine else [FormPhrase("practice", "how it is practised", ", practised", how)]),
         *(() if practice is None else _like_this(practice, values)),
     )
 

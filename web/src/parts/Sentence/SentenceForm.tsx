@@ -8,6 +8,10 @@ import classes from "./Sentence.module.css";
 /** What each phrase opens, by its id; a phrase that opens nothing is plain text. */
 export type Editors = Partial<Record<string, () => ReactNode>>;
 
+/** Whether a key ends what is typed in a field of one line; a list takes Enter for itself. */
+const isSaid = (key: string, field: EventTarget) =>
+  key === "Enter" && field instanceof HTMLInputElement && field.type === "text" && !field.hasAttribute("aria-haspopup");
+
 interface SentenceFormProps {
   /** What the sentence is about, for those who do not see it. */
   label: string;
@@ -37,7 +41,11 @@ export function SentenceForm({ label, phrases, editors, problem, begin = "", act
       shadow="md"
     >
       <Popover.Target>{target}</Popover.Target>
-      <Popover.Dropdown maw="calc(100vw - 32px)" aria-label={`Change ${phrase.name}`}>
+      <Popover.Dropdown
+        maw="calc(100vw - 32px)"
+        aria-label={`Change ${phrase.name}`}
+        onKeyDown={({ key, target }) => isSaid(key, target) && setOpened("")}
+      >
         <Stack gap="sm">
           {editors[phrase.id]?.()}
           {problem?.(phrase.id) !== undefined && (

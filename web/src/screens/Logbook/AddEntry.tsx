@@ -5,7 +5,7 @@ import { zone } from "../../api/dates";
 import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { announce } from "../../parts/Announced";
 import { tell } from "../../parts/tell";
-import { EntryFields } from "./EntryFields";
+import { EntrySentence } from "./EntrySentence";
 
 // The moment and the zone are those of when it is added.
 const BLANK = { ...blankEntry(), at: "", zone: "" };
@@ -34,8 +34,15 @@ export function AddEntry({ sounds }: { sounds: readonly string[] }) {
         save();
       }}
     >
-      <Group align="flex-end" gap="sm">
-        <EntryFields entry={entry} onChange={(next) => form.set(() => next)} sounds={sounds} />
+      <Group align="flex-start" gap="md" wrap="nowrap">
+        <div style={{ flex: 1 }}>
+          <EntrySentence
+            label="The entry as a sentence"
+            entry={entry}
+            onChange={(next) => form.set(() => next)}
+            sounds={sounds}
+          />
+        </div>
         <Button type="submit" loading={add.isPending} disabled={!entry.what.trim() && !entry.sound.trim()}>
           Add entry
         </Button>

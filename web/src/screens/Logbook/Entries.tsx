@@ -11,7 +11,7 @@ import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { Window } from "../../parts/Window";
 import { labelOf, useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { EntryFields } from "./EntryFields";
+import { EntrySentence } from "./EntrySentence";
 
 /** What an entry says beside what it is called and how long it took. */
 function told({ key, sound, tempo, word, notes, slips }: Entry, tables: Tables): string {
@@ -115,7 +115,12 @@ function Correcting({ entry, onDone }: { entry: Entry; onDone: () => void }) {
   return (
     <Window opened onClose={onDone} title={`Correct “${entry.what}”`} size="xl">
       <Stack>
-        <EntryFields entry={draft} onChange={(next) => form.set(() => next)} sounds={[]} />
+        <EntrySentence
+          label="The entry as a sentence"
+          entry={draft}
+          onChange={(next) => form.set(() => next)}
+          sounds={[]}
+        />
         {trace.map((before) => (
           <Text key={before.id} size="sm" c="dimmed">
             Before: {before.what}, {Math.round(10 * before.minutes) / 10} min, {told(before, tables)}

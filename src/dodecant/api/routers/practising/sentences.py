@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from dodecant.api.schemas.practising.sentences import AssignmentSaidIn, EntrySaidIn, FormSaidOut
+from dodecant.exercise.recipe.rhythm.placement import Placement
 from dodecant.practice.sentences.assignment import assignment_phrases
 from dodecant.practice.sentences.entry import entry_phrases
 
@@ -18,6 +19,6 @@ def entry(wanted: EntrySaidIn) -> FormSaidOut:
 @router.post("/assignments")
 def assignment(wanted: AssignmentSaidIn) -> FormSaidOut:
     """An assignment as a sentence."""
-    return FormSaidOut(
-        phrases=assignment_phrases(wanted.thing, wanted.title, wanted.names, wanted.due, wanted.practice, wanted.values)
-    )
+    given = wanted.thing, wanted.title, wanted.names, wanted.due, wanted.practice
+    phrases = assignment_phrases(*given, (wanted.placement or Placement()).values, routine=wanted.routine)
+    return FormSaidOut(phrases=phrases)

@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 from pydantic.dataclasses import dataclass
 
-from dodecant.exercise.recipe.rhythm.note_values import NoteValue
+from dodecant.exercise.recipe.rhythm.placement import Placement
 from dodecant.practice.planning.entries import Practised
 from dodecant.practice.sentences.phrase import FormPhrase
 from dodecant.practice.studio.assigned_practice import AssignedPractice
@@ -24,16 +24,17 @@ class EntrySaidIn(Practised):
 
 
 class AssignmentSaidIn(BaseModel):
-    """An assignment that is written: the title of its recipe or routine, its own, the names of players, the day it is
-    due, how it is practised, and the note values of the recipe.
+    """An assignment that is written: the title of its recipe or `routine`, its own, the names of players, the day it is
+    due, how it is practised, and the rhythm of the recipe.
     """
 
     thing: _Title = ""
+    routine: bool = False
     title: _Title = ""
     names: Annotated[list[Annotated[str, Field(max_length=80)]], Field(max_length=500)] = []
     due: date | None = None
     practice: AssignedPractice | None = None
-    values: Annotated[list[NoteValue], Field(min_length=1, max_length=40)] = ["eighth"]
+    placement: Placement | None = None
 
 
 class FormSaidOut(BaseModel):

@@ -1,10 +1,14 @@
-import { Autocomplete, Group, NumberInput, SegmentedControl, Select, TextInput } from "@mantine/core";
+import { Autocomplete, NumberInput, SegmentedControl, Select, TextInput } from "@mantine/core";
+import { useEntrySaid } from "../../api/sentences";
 import type { EntryDraft } from "../../api/types";
 import { Amount } from "../../parts/fields/Amount";
 import { useOffered } from "../../parts/fields/Choice";
+import { SentenceForm } from "../../parts/Sentence/SentenceForm";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
+import { useGood } from "../../parts/useGood";
 
-interface EntryFieldsProps {
+interface EntrySentenceProps {
+  label: string;
   entry: EntryDraft;
   onChange: (entry: EntryDraft) => void;
   /** Sounds that were practised before. */
@@ -12,62 +16,71 @@ interface EntryFieldsProps {
 }
 
 /** What an entry says: what, minutes, tempo, how it went, in which key and sound. */
-export function EntryFields({ entry, onChange, sounds }: EntryFieldsProps) {
+export function EntrySentence({ label, entry, onChange, sounds }: EntrySentenceProps) {
   const tables = useLoadedTables();
   const { scales, major_keys } = tables;
   const { least, most } = limitsOf(tables, "Practised.tempo");
   const words = useOffered("entry.word");
+  const { what, minutes, key, sound, tempo, word } = entry;
+  const said = useGood(useEntrySaid(entry).data);
   const put = (change: Partial<EntryDraft>) => onChange({ ...entry, ...change });
-  return (
-    <Group align="flex-end" gap="sm">
+  const editors = {
+    what: () => (
       <TextInput
         label="What"
-        w="9rem"
+        data-autofocus
         maxLength={limitsOf(tables, "Practised.what").longest}
-        value={entry.what}
+        value={what}
         onChange={(event) => put({ what: event.currentTarget.value })}
       />
+    ),
+    minutes: () => (
       <Amount
         label="Minutes"
         field="Practised.minutes"
         fraction
-        w="5.5rem"
-        value={entry.minutes}
-        onChange={(minutes) => put({ minutes })}
+        value={minutes}
+        onChange={(some) => put({ minutes: some })}
       />
+    ),
+    tempo: () => (
       <NumberInput
         label="Tempo"
-        w="5.5rem"
         min={least}
         max={most}
-        value={entry.tempo ?? ""}
-        onChange={(tempo) => put({ tempo: typeof tempo === "number" && tempo >= least ? tempo : null })}
+        value={tempo ?? ""}
+        onChange={(next) => put({ tempo: typeof next === "number" && next >= least ? next : null })}
       />
+    ),
+    word: () => (
       <SegmentedControl
         aria-label="How it went"
-        value={entry.word}
+        value={word}
         data={[{ value: "", label: "–" }, ...words]}
-        onChange={(word) => put({ word: word as EntryDraft["word"] })}
+        onChange={(next) => put({ word: next as EntryDraft["word"] })}
       />
+    ),
+    key: () => (
       <Select
         label="Key"
-        w="5.5rem"
         clearable
         clearButtonProps={{ "aria-label": "No key" }}
         allowDeselect
-        data={major_keys.map((label, key) => ({ value: String(key), label }))}
-        value={entry.key === null || entry.key === undefined ? null : String(entry.key)}
-        onChange={(key) => put({ key: key === null ? null : Number(key) })}
+        data={major_keys.map((name, place) => ({ value: String(place), label: name }))}
+        value={key === null || key === undefined ? null : String(key)}
+        onChange={(chosen) => put({ key: chosen === null ? null : Number(chosen) })}
       />
+    ),
+    sound: () => (
       <Autocomplete
         label="Sound"
-        w="8rem"
         maxLength={limitsOf(tables, "Practised.sound").longest}
         data={[...new Set([...sounds, ...scales.map(({ name }) => name)])]}
         limit={12}
-        value={entry.sound}
-        onChange={(sound) => put({ sound })}
+        value={sound}
+        onChange={(next) => put({ sound: next })}
       />
-    </Group>
-  );
+    ),
+  };
+  return <SentenceForm label={label} phrases={said?.phrases ?? []} editors={editors} />;
 }
