@@ -9,7 +9,7 @@ from collections.abc import Callable
 from contextlib import suppress
 from pathlib import Path
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.serving import PATIENCE
 
@@ -32,9 +32,9 @@ def saved(page: Page, recipe: dict[str, object], address: str = "") -> str:
     return str(found.json()["id"])
 
 
-def phrase(page: Page, name: str) -> None:
-    """Open a phrase and wait until the focus has moved into it, as a hand does."""
-    page.locator(f"[data-phrase={name}]").click()
+def phrase(page: Page, name: str, within: Locator | None = None) -> None:
+    """Open a phrase (of one sentence among several) and wait until the focus has moved into it, as a hand does."""
+    (within or page).locator(f"[data-phrase={name}]").click()
     until(page, "document.activeElement?.closest('[role=dialog]') !== null")
 
 

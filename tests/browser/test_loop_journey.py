@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.everyone import at_ease, for_everyone
-from tests.browser.hands import choose
+from tests.browser.hands import choose, phrase
 from tests.browser.serving import SECRET, a_window
 
 pytestmark = pytest.mark.browser
@@ -42,21 +42,38 @@ def _give(teacher: Page) -> None:
     teacher.get_by_role("tab", name="Assignments").click()
     teacher.get_by_role("button", name="Give an assignment").click()
     choose(teacher, "Recipe", "Slipway")
-    form = teacher.get_by_role("dialog")
-    form.get_by_label("Title").fill("Over the drone")
-    form.get_by_role("switch", name="Say how it is practised").click()
+    teacher.keyboard.press("Escape")
+    form = teacher.get_by_role("dialog", name="Give an assignment")
+    _say(teacher, "title")
+    teacher.get_by_role("textbox", name="Title").fill("Over the drone")
+    teacher.keyboard.press("Enter")
+    _say(teacher, "practice")
+    teacher.get_by_text("like this", exact=True).click()
+    _say(teacher, "backing")
     choose(teacher, "Harmony", "a drone")
     choose(teacher, "Count-in", "the last two beats")
+    _say(teacher, "curtain")
     choose(teacher, "The stand shows", "nothing")
-    form.get_by_role("button", name="Keys by lesson").click()
-    form.get_by_role("group", name="Keys by lesson 1").get_by_text("F", exact=True).click()
+    _say(teacher, "lessons")
+    teacher.get_by_role("button", name="Keys by lesson", exact=True).click()
+    teacher.get_by_role("group", name="Keys by lesson 1").get_by_text("F", exact=True).click()
+    teacher.keyboard.press("Escape")
     teacher.keyboard.press("Escape")  # what was typed stays
+    expect(form).to_have_count(0)
     teacher.get_by_role("button", name="Give an assignment").click()
-    expect(form.get_by_label("Title")).to_have_value("Over the drone")
-    form.get_by_text("Sefa Odell").click()
+    expect(form.get_by_label("The assignment as a sentence")).to_contain_text("as “Over the drone” to nobody yet")
+    _say(teacher, "players")
+    teacher.get_by_text("Sefa Odell", exact=True).last.click()
+    teacher.keyboard.press("Escape")
     form.get_by_role("button", name="Assign").click()
     expect(teacher.get_by_text("Over a drone on 1 with its fifth.")).to_be_visible()
     expect(teacher.get_by_text(re.compile("^By .*: C and F.$"))).to_be_visible()
+
+
+def _say(teacher: Page, name: str) -> None:
+    """Open a phrase of the assignment; one that was open closes."""
+    teacher.keyboard.press("Escape") if teacher.get_by_role("dialog").count() > 1 else None
+    phrase(teacher, name, teacher.get_by_role("dialog", name="Give an assignment"))
 
 
 def _link(teacher: Page) -> str:

@@ -12,7 +12,7 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.everyone import at_ease, for_everyone
-from tests.browser.hands import choose
+from tests.browser.hands import choose, phrase
 from tests.browser.test_stand_journeys import listen_to, put_on_stand
 
 pytestmark = pytest.mark.browser
@@ -44,23 +44,33 @@ def test_a_goal_that_does_not_fit_is_told_in_numbers_and_mended(page: Page) -> N
     page.goto("/plan")
     page.get_by_role("tab", name="Goals and rules").click()
     page.get_by_role("button", name="Add a goal").click()
-    goal = page.get_by_role("group", name="A new goal")
-    goal.get_by_label("Goal", exact=True).fill("Cells by Friday")
-    goal = page.get_by_role("group", name="Cells by Friday")
-    goal.get_by_label("Minutes a key").fill("60")
+    page.get_by_label("Goal", exact=True).fill("Cells by Friday")
+    page.keyboard.press("Enter")
+    goal = page.get_by_role("group", name="Cells by Friday", exact=True)
+    phrase(page, "minutes", goal)
+    page.get_by_label("Minutes a key").fill("60")
     expect(goal.get_by_text("“Cells by Friday” takes 60 minutes a key; your longest day has 30.")).to_be_visible()
-    goal.get_by_label("Minutes a key").fill("2")
+    page.get_by_label("Minutes a key").fill("2")
+    page.keyboard.press("Enter")
+    expect(goal.get_by_role("paragraph").first).to_contain_text("Bring Cells by Friday to 96 in all twelve keys")
     expect(goal.get_by_text(re.compile("your longest day"))).to_have_count(0)
     page.get_by_role("button", name="Save").click()
     expect(page.get_by_role("button", name="Save")).to_be_disabled()
     page.get_by_role("tab", name="Weeks").click()
-    expect(page.get_by_text(re.compile("Cells by Friday in C")).first).to_be_visible()
-    page.get_by_role("button", name="Change").nth(1).click()
+    days = page.get_by_role("button", name=re.compile("C new.*min of"))
+    days.first.click()
     day = page.get_by_role("dialog")
+    expect(day.get_by_text("Cells by Friday in C", exact=True).first).to_be_visible()
     choose(page, "Add", "Cells by Friday in E♭")
     day.get_by_role("button", name="Save").click()
-    expect(page.get_by_role("button", name="Set by hand")).to_have_count(1)
-    expect(page.get_by_text(re.compile("Cells by Friday in E♭ .set by hand."))).to_be_visible()
+    by_hand = page.get_by_role("button", name=re.compile("set by hand.*E♭"))
+    expect(by_hand).to_have_count(1)
+    before = " ".join(by_hand.locator("span").first.inner_text().split()).partition(":")[0]
+    by_hand.press("Alt+ArrowRight")  # changes places with the next day
+    expect(page.get_by_text("Two days have changed places")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile(f"{before}: .*E♭"))).to_have_count(0)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("button", name=re.compile(f"{before}:.*set by hand.*E♭"))).to_have_count(1)
 
 
 def test_today_is_on_the_first_page_and_goes_to_the_stand(page: Page) -> None:
@@ -88,8 +98,8 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     expect(page.get_by_text("Something is left out of it.").first).to_be_visible()
     page.get_by_role("button", name="Put it back").first.click()
     page.get_by_role("button", name="The page later").click()
-    names = page.get_by_role("textbox", name="Step")
-    before = [names.nth(n).input_value() for n in range(2)]
+    steps = page.locator("[data-phrase=title]")
+    before = [steps.nth(n).inner_text() for n in range(2)]
     told = page.get_by_role("status")
     page.get_by_role("button", name=f"Drag {before[0]}", exact=True).hover()
     page.mouse.down()
@@ -102,13 +112,13 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
 
     _until_told(told, f"{before[0]}: 2 of 4.", over_the_next)
     page.mouse.up()
-    expect(names.nth(0)).to_have_value(before[1])
+    expect(steps.nth(0)).to_have_text(before[1])
     page.get_by_role("button", name=f"Drag {before[1]}", exact=True).focus()
     page.keyboard.press("Space")
     expect(told.filter(has_text=f"{before[1]}: 1 of 4.")).to_be_attached()
     _carry_by_keys(page, told, before[1], 2)
     page.keyboard.press("Space")
-    expect(names.nth(0)).to_have_value(before[0])
+    expect(steps.nth(0)).to_have_text(before[0])
     page.get_by_role("button", name="Start").click()
     page.wait_for_url("**/stand")
     expect(page.get_by_text(re.compile("step 1 of 4: Numbers only"))).to_be_visible()
@@ -130,16 +140,26 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
 def test_an_entry_by_hand_corrected_and_deleted_with_undo(page: Page) -> None:
     page.goto("/logbook")
     form = page.get_by_role("form", name="Add entry")
-    form.get_by_label("What").fill("Long tones")
-    form.get_by_label("Minutes").fill("12")
-    form.get_by_text("easy").click()
+    phrase(page, "what", form)
+    page.get_by_label("What", exact=True).fill("Long tones")
+    page.keyboard.press("Enter")
+    phrase(page, "minutes", form)
+    page.get_by_role("textbox", name="Minutes").fill("12")
+    page.keyboard.press("Enter")
+    phrase(page, "word", form)
+    page.get_by_text("easy").click()
+    page.keyboard.press("Escape")
+    expect(form.get_by_role("paragraph").first).to_contain_text("I practised Long tones for 12 minutes; it was easy.")
     form.get_by_role("button", name="Add entry").click()
     page.get_by_role("tab", name="Entries").click()
     row = page.get_by_role("row").filter(has_text="Long tones")
     expect(row).to_contain_text("12 min")
     row.get_by_role("button", name=re.compile("Correct Long tones")).click()
-    page.get_by_role("dialog").get_by_label("Minutes").fill("15")
-    page.get_by_role("dialog").get_by_role("button", name="Save").click()
+    window = page.get_by_role("dialog", name="Correct “Long tones”")
+    phrase(page, "minutes", window)
+    page.get_by_role("textbox", name="Minutes").fill("15")
+    page.keyboard.press("Enter")
+    window.get_by_role("button", name="Save").click()
     expect(row).to_contain_text("15 min")
     row.get_by_role("button", name=re.compile("Correct Long tones")).click()
     expect(page.get_by_text("Before: Long tones, 12 min, easy")).to_be_visible()
@@ -211,6 +231,7 @@ def test_plan_and_logbook_are_for_everyone(page: Page) -> None:
             expect(page.get_by_role("tab", name=tab)).to_have_attribute("aria-selected", "true")
             for_everyone(page, "desk", "phone")
     page.goto("/plan?show=goals")
+    phrase(page, "days_off")
     page.get_by_role("button", name="Days off: none").click()
     at_ease(page)  # the calendar
     page.goto("/plan?show=routines")

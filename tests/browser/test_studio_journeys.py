@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.everyone import at_ease
-from tests.browser.hands import choose, until
+from tests.browser.hands import choose, phrase, until
 from tests.browser.serving import SECRET, a_window
 
 pytestmark = pytest.mark.browser
@@ -27,16 +27,28 @@ def opened(page: Page, title: str = GIVEN) -> None:
 def test_a_player_is_added_told_what_is_wrong_and_archived_with_undo(page: Page) -> None:
     page.goto("/studio?show=players")
     page.get_by_role("button", name="Add a player").click()
-    form = page.get_by_role("dialog")
-    form.get_by_label("Name").fill("Vesna Holt")
-    choose(page, "Instrument", "flute")
-    form.get_by_label("Lowest note").fill("A2")
+    form = page.get_by_role("dialog", name="New player")
+    page.get_by_role("textbox", name="Name").fill("Vesna Holt")
+    page.keyboard.press("Enter")
+    for phrase_, label, value in (("instrument", "Instrument", "flute"), ("reading", "Plays", "by ear")):
+        phrase(page, phrase_, form)
+        choose(page, label, value)
+        page.keyboard.press("Escape")
+    phrase(page, "range", form)
+    page.get_by_label("Lowest note").fill("A2")
+    page.keyboard.press("Enter")
     form.get_by_role("button", name="Save").click()
-    expect(form.get_by_text("A2 is not on the flute. It reads C4 to D7.")).to_be_visible()
-    form.get_by_label("Lowest note").fill("D4")
-    choose(page, "Plays", "by ear")
-    form.get_by_text("B♭", exact=True).click()
+    phrase(page, "range", form)
+    expect(page.get_by_text("A2 is not on the flute. It reads C4 to D7.").first).to_be_visible()
+    page.get_by_label("Lowest note").fill("D4")
+    page.keyboard.press("Enter")
+    phrase(page, "tunes", form)
+    page.get_by_text("B♭", exact=True).click()
     at_ease(page)
+    page.keyboard.press("Escape")
+    expect(form.get_by_role("paragraph").first).to_have_text(
+        "Vesna Holt plays flute by ear, from D4 up, at level 3: plays along, 20 minutes a day, with tunes in B♭."
+    )
     form.get_by_role("button", name="Save").click()
     expect(form).to_have_count(0)
     row = page.get_by_role("listitem").filter(has_text="Vesna Holt")
@@ -50,12 +62,17 @@ def test_a_player_is_added_told_what_is_wrong_and_archived_with_undo(page: Page)
 def test_an_assignment_is_given_made_simpler_and_a_question_answered(page: Page) -> None:
     page.goto("/studio")
     page.get_by_role("button", name="Give an assignment").click()
-    form = page.get_by_role("dialog")
+    form = page.get_by_role("dialog", name="Give an assignment")
     choose(page, "Recipe", "Slipway")
-    form.get_by_label("Title").fill("Slipway for the new ones")
-    form.get_by_label("Your words").fill("Only **three** keys.")
-    form.get_by_label("Runa Keth").check()
+    page.keyboard.press("Escape")
+    phrase(page, "title", form)
+    page.get_by_role("textbox", name="Title").fill("Slipway for the new ones")
+    page.keyboard.press("Enter")
+    phrase(page, "players", form)
+    page.get_by_label("Runa Keth").check()
     at_ease(page)
+    page.keyboard.press("Escape")
+    form.get_by_label("Your words").fill("Only **three** keys.")
     form.get_by_role("button", name="Assign").click()
     expect(page.get_by_role("row", name=re.compile("Runa Keth"))).to_contain_text("none yet")
     expect(page.get_by_text("three", exact=True)).to_have_css("font-weight", "700")

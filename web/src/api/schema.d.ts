@@ -1762,6 +1762,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sentences/players": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Player
+         * @description A player as a sentence.
+         */
+        post: operations["player_api_sentences_players_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes": {
         parameters: {
             query?: never;
@@ -5845,6 +5865,36 @@ export interface components {
             /** @default  */
             notes: string;
         };
+        /** @description A player that is written; the name may still be missing. */
+        PlayerSaidIn: {
+            /** @default  */
+            name: string;
+            /** @default piano */
+            instrument: string;
+            lowest?: string | null;
+            highest?: string | null;
+            /** @default 3 */
+            level: number;
+            /** @default [] */
+            tunes: string[];
+            /**
+             * @default notes
+             * @enum {string}
+             */
+            reading: "notes" | "numbers" | "contour" | "ear";
+            /**
+             * @default american
+             * @enum {string}
+             */
+            values: "american" | "british";
+            /** @default major */
+            numbers: ("major" | "chord" | "steps") | "none";
+            fingering?: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
+            /** @default 20 */
+            minutes: number;
+            /** @default  */
+            notes: string;
+        };
         /** @description A chord as it is played: beats (quarter notes) from the start, and MIDI numbers. */
         PlayingOut: {
             chord: number;
@@ -6747,11 +6797,15 @@ export interface components {
             numeral: string;
             notes: string[];
         };
-        /** @description The minutes of a step as the music says, as it will really be, and how they come about. */
+        /**
+         * @description The minutes of a step as the music says, as it will really be, and how they come about; the step as a sentence,
+         *     phrase by phrase.
+         */
         StepOut: {
             music: number;
             minutes: number;
             words: string;
+            sentence: components["schemas"]["FormPhrase"][];
         };
         /** @description One sound over a run of chords, by their numbers as written; `reasons` has a line for each different chord. */
         StretchOut: {
@@ -11323,6 +11377,37 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AssignmentSaidIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormSaidOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    player_api_sentences_players_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerSaidIn"];
             };
         };
         responses: {

@@ -97,6 +97,7 @@ export type Proposal = Schemas["ProposalOut"];
 export type Lesson = Schemas["LessonOut"];
 export type LessonNotes = Schemas["LessonNotes"];
 export type AssignedPractice = Schemas["AssignedPractice"];
+export type StandWish = Pick<AssignedPractice, "backing" | "curtain" | "gate" | "ladder" | "listens" | "repeats">;
 export type AssignmentDocument = Schemas["Assignment"];
 export type AssignmentLine = Schemas["AssignmentLineOut"];
 export type AssignmentState = Schemas["AssignmentOut"];

@@ -4,24 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import date
+from typing import Final
 
 from dodecant.exercise.recipe.rhythm.note_values import NoteValue
 from dodecant.exercise.wording.small_words import count, listed
 from dodecant.practice.planning.days import day_text
 from dodecant.practice.sentences.phrase import FormPhrase
+from dodecant.practice.sentences.stand import STAND_NAMES
 from dodecant.practice.studio.assigned_practice import AssignedPractice, practice_said
 
 _MOST_NAMED = 4
-_NAMES = {
-    "rule": "the rule to improvise by",
-    "backing": "the band and the click",
-    "ladder": "a tempo ladder",
-    "repeats": "the times each key is played",
-    "curtain": "what the stand shows",
-    "listens": "whether the stand listens",
-    "gate": "when it is done",
-    "lessons": "keys by lesson",
-}
+_NAMES: Final = {**STAND_NAMES, "lessons": "keys by lesson"}
 
 
 def assignment_phrases(

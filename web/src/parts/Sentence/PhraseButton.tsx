@@ -1,9 +1,12 @@
 import { UnstyledButton } from "@mantine/core";
-import { type Ref, memo } from "react";
+import { type AriaAttributes, type Ref, memo } from "react";
 import classes from "./Sentence.module.css";
 
-interface PhraseButtonProps {
-  id: string;
+interface PhraseButtonProps extends AriaAttributes {
+  /** What a popover that it opens gives it. */
+  id?: string;
+  /** Which phrase it is. */
+  phrase: string;
   /** Of several phrases of a kind each has its own. */
   phraseKey: string;
   /** What it changes: "the keys". */
@@ -18,11 +21,11 @@ interface PhraseButtonProps {
 
 /** One phrase of a sentence; drawn anew only when its own words change, so that typing in one does not wait for others. */
 export const PhraseButton = memo(function PhraseButton(props: PhraseButtonProps) {
-  const { id, phraseKey, name, text, faulty, open, onOpen, ref } = props;
+  const { phrase, phraseKey, name, text, faulty, open, onOpen, ...target } = props;
   const press = () => onOpen(open ? "" : phraseKey);
   return (
     <UnstyledButton
-      ref={ref}
+      {...target}
       component="span" // a phrase goes on on the next line, which a button cannot
       role="button"
       tabIndex={0}
@@ -31,7 +34,7 @@ export const PhraseButton = memo(function PhraseButton(props: PhraseButtonProps)
       aria-expanded={open}
       data-open={open || undefined}
       data-faulty={faulty || undefined}
-      data-phrase={id}
+      data-phrase={phrase}
       data-key={phraseKey}
       onClick={press}
       onKeyDown={(event: React.KeyboardEvent) => {

@@ -69,7 +69,7 @@ export function SentenceForm({ label, phrases, editors, problem, begin = "", act
                 fields(
                   phrase,
                   <PhraseButton
-                    id={phrase.id}
+                    phrase={phrase.id}
                     phraseKey={phrase.id}
                     name={phrase.name}
                     text={phrase.text}
@@ -89,7 +89,7 @@ export function SentenceForm({ label, phrases, editors, problem, begin = "", act
       {(unsaid.length > 0 || actions) && (
         <Group gap={4} className={classes.unsaid}>
           {unsaid.length > 0 && (
-            <Group gap={0} role="group" aria-label={`Add to: ${label}`}>
+            <Group gap={0} role="group" aria-label="What can be added">
               <Text size="sm" c="dimmed">
                 Add:
               </Text>

@@ -39,7 +39,7 @@ export const Sentence = memo(function Sentence({ exercise, problems }: SentenceP
             {lead.replace(/^,\s*/, "")}{" "}
             <span className={classes.together}>
               <PhraseButton
-                id={id}
+                phrase={id}
                 phraseKey={key}
                 name={PHRASE_NAMES[id]}
                 text={text}

@@ -1,8 +1,8 @@
 import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { useMergedRef } from "@mantine/hooks";
-import { UnstyledButton } from "@mantine/core";
+import { UnstyledButton, VisuallyHidden } from "@mantine/core";
 import type { KeyboardEvent } from "react";
-import { dayInWords, localDay, today } from "../../api/dates";
+import { localDay, today } from "../../api/dates";
 import type { PlanDay } from "../../api/types";
 import classes from "./Plan.module.css";
 
@@ -27,13 +27,7 @@ export function DayCell({ day, share, onOpen, onMove }: DayCellProps) {
   const keys = [...new Set(day.items.map(({ key }) => key))];
   const minutes = Math.round(day.minutes);
   const now = day.day === today();
-  const told = keys.map((key) => (news.has(key) ? `${key} (new)` : key)).join(", ");
-  const said = off
-    ? "off"
-    : keys.length === 0
-      ? "nothing is due"
-      : `${told}; ${minutes} of ${Math.round(day.cap)} minutes`;
-  const date = localDay(day.day);
+  const said = (parts: Intl.DateTimeFormatOptions) => localDay(day.day).toLocaleDateString("en-GB", parts);
   const move = (event: KeyboardEvent) => {
     const by = STEPS[event.key];
     if (!event.altKey || by === undefined) return;
@@ -45,7 +39,6 @@ export function DayCell({ day, share, onOpen, onMove }: DayCellProps) {
       ref={ref}
       {...listeners}
       className={classes.day}
-      aria-label={`${dayInWords(day.day)}${now ? ", today" : ""}: ${said}${day.pinned ? ", set by hand" : ""}`}
       aria-current={now ? "date" : undefined}
       data-over={(isOver && !isDragging) || undefined}
       data-held={isDragging || undefined}
@@ -54,20 +47,32 @@ export function DayCell({ day, share, onOpen, onMove }: DayCellProps) {
       onKeyDown={move}
     >
       <span className={classes.date}>
-        <span>{date.toLocaleDateString("en-GB", { weekday: "short" })}</span>
-        <span>{date.getDate()}</span>
-        {day.pinned && <span className={classes.byHand}>set</span>}
+        <span>{said({ weekday: "short" })}</span> <span>{said({ day: "numeric" })}</span>
+        <VisuallyHidden>
+          {said({ month: "long" })}
+          {now ? ", today" : ""}:
+        </VisuallyHidden>
+        {day.pinned && (
+          <span className={classes.byHand}>
+            set<VisuallyHidden> by hand</VisuallyHidden>
+          </span>
+        )}
       </span>
       <span className={classes.keys}>
-        {off
-          ? "off"
-          : keys.map((key) => (
-              <span key={key} data-new={news.has(key) || undefined}>
-                {key}{" "}
-              </span>
-            ))}
+        {off && "off"}
+        {!off && keys.length === 0 && <VisuallyHidden>nothing is due</VisuallyHidden>}
+        {keys.map((key) => (
+          <span key={key} data-new={news.has(key) || undefined}>
+            {key}
+            {news.has(key) && <VisuallyHidden> new</VisuallyHidden>}{" "}
+          </span>
+        ))}
       </span>
-      {minutes > 0 && <span className={classes.minutes}>{minutes} min</span>}
+      {minutes > 0 && (
+        <span className={classes.minutes}>
+          {minutes} min<VisuallyHidden> of {Math.round(day.cap)}</VisuallyHidden>
+        </span>
+      )}
       {minutes > 0 && <span className={classes.bar} style={{ height: `${100 * share}%` }} />}
     </UnstyledButton>
   );

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, List, Select, Stack, Text, TextInput, Textarea } from "@mantine/core";
+import { ActionIcon, Button, Group, List, Select, Stack, Text, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
 import { useNavigate } from "react-router";
 import { useShelf, useShelfActions } from "../../api/shelves";
@@ -11,7 +11,8 @@ import { Amount } from "../../parts/fields/Amount";
 import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { StepFields } from "./StepFields";
+import { useGood } from "../../parts/useGood";
+import { StepSentence } from "./StepSentence";
 import { StepsInOrder } from "./StepsInOrder";
 import { useRoutineMinutes } from "./queries";
 
@@ -32,7 +33,8 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
   const routine = form.value;
   const recipes = useShelf("recipes").data ?? [];
   const { add: save, change } = useShelfActions("routines");
-  const { data: minutes, error } = useRoutineMinutes(player, routine);
+  const { data, error } = useRoutineMinutes(player, routine);
+  const minutes = useGood(data);
   const put = (part: Partial<Routine>) => form.set((now) => ({ ...now, ...part }));
   const setStep = (place: number, step: Step | null) =>
     put({ steps: routine.steps.flatMap((one, other) => (other !== place ? [one] : step === null ? [] : [step])) });
@@ -115,11 +117,11 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
         {(step, place) => (
           <>
             <Stack gap="sm" flex={1}>
-              {step.kind === "recipe" ? (
-                <StepFields step={step} onChange={(next) => setStep(place, next)} />
-              ) : (
-                <TaskFields task={step} onChange={(next) => setStep(place, next)} />
-              )}
+              <StepSentence
+                step={step}
+                phrases={minutes?.steps[place]?.sentence ?? []}
+                onChange={(next) => setStep(place, next)}
+              />
               <Text size="sm" c="dimmed">
                 {minutes?.steps[place] ? `${minutes.steps[place].minutes} minutes: ${minutes.steps[place].words}` : ""}
               </Text>
@@ -152,36 +154,5 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
         </Button>
       </Group>
     </Stack>
-  );
-}
-
-type Task = Extract<Step, { kind: "task" }>;
-
-/** A step that is no recipe: what to do, its rule, how long. */
-function TaskFields({ task, onChange }: { task: Task; onChange: (task: Task) => void }) {
-  return (
-    <Group align="flex-end">
-      <TextInput
-        label="Task"
-        w="var(--field-m)"
-        value={task.title}
-        onChange={(event) => onChange({ ...task, title: event.currentTarget.value })}
-      />
-      <Textarea
-        label="Its rule"
-        flex={1}
-        autosize
-        maxLength={600}
-        value={task.rule}
-        onChange={(event) => onChange({ ...task, rule: event.currentTarget.value })}
-      />
-      <Amount
-        label="Minutes"
-        field="FreeTask.minutes"
-        w="6.5rem"
-        value={task.minutes}
-        onChange={(minutes) => onChange({ ...task, minutes })}
-      />
-    </Group>
   );
 }

@@ -22,6 +22,7 @@ from dodecant.practice.planning.on_stand import varied
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, Step
 from dodecant.practice.planning.shapes import SHAPES, Filling
 from dodecant.practice.planning.shortening import shortenings
+from dodecant.practice.sentences.step import step_phrases
 from dodecant.tables import load_tables
 
 router = offloading_router("routines")
@@ -45,7 +46,10 @@ def minutes(wanted: RoutineIn) -> RoutineMinutesOut:
                 offered.append(
                     LeftOutOut(step=left.step, words=left.words, saves=round(saves, 1), without=left.without)
                 )
-    steps = [StepOut(music=round(float(one.music), 2), minutes=one.minutes, words=one.words) for one in found]
+    steps = [
+        StepOut(music=round(float(one.music), 2), minutes=one.minutes, words=one.words, sentence=step_phrases(step))
+        for one, step in zip(found, wanted.routine.steps, strict=True)
+    ]
     return RoutineMinutesOut(steps=steps, minutes=whole, over=whole > routine.cap, leave_out=offered)
 
 

@@ -39,11 +39,14 @@ class RoutineIn(BaseModel):
 
 
 class StepOut(BaseModel):
-    """The minutes of a step as the music says, as it will really be, and how they come about."""
+    """The minutes of a step as the music says, as it will really be, and how they come about; the step as a sentence,
+    phrase by phrase.
+    """
 
     music: float
     minutes: float
     words: str
+    sentence: tuple[FormPhrase, ...]
 
 
 class LeftOutOut(BaseModel):

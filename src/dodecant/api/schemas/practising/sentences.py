@@ -12,6 +12,7 @@ from dodecant.exercise.recipe.rhythm.placement import Placement
 from dodecant.practice.planning.entries import Practised
 from dodecant.practice.sentences.phrase import FormPhrase
 from dodecant.practice.studio.assigned_practice import AssignedPractice
+from dodecant.practice.studio.profile import PlayerProfile
 
 _Title = Annotated[str, Field(max_length=120)]
 
@@ -35,6 +36,12 @@ class AssignmentSaidIn(BaseModel):
     due: date | None = None
     practice: AssignedPractice | None = None
     placement: Placement | None = None
+
+
+class PlayerSaidIn(PlayerProfile):
+    """A player that is written; the name may still be missing."""
+
+    name: Annotated[str, Field(max_length=80)] = ""
 
 
 class FormSaidOut(BaseModel):

@@ -1,4 +1,4 @@
-"""An entry and an assignment as sentences, written by hand."""
+"""Entries, assignments, steps and players as sentences, written by hand."""
 
 from __future__ import annotations
 
@@ -9,11 +9,16 @@ import pytest
 
 from dodecant.exercise.recipe.part import read_part
 from dodecant.practice.planning.entries import Practised
+from dodecant.practice.planning.routine import Routine
 from dodecant.practice.sentences.assignment import assignment_phrases
 from dodecant.practice.sentences.entry import entry_phrases
 from dodecant.practice.sentences.phrase import form_sentence
+from dodecant.practice.sentences.player import player_phrases
+from dodecant.practice.sentences.step import step_phrases
 from dodecant.practice.studio.assigned_practice import AssignedPractice
+from dodecant.practice.studio.profile import PlayerProfile
 
+QUIET = {"harmony": "none", "time": "none", "click": "none"}
 ILSE_AND_SEFA = ["Ilse Varga", "Sefa Odell"]
 LESSONS = [
     {"day": f"2026-12-{day}", "keys": keys} for day, keys in (("08", ["C", "F"]), ("15", ["B♭"]), ("22", ["E♭"]))
@@ -78,3 +83,42 @@ def test_a_due_day_is_said_and_everything_else_can_be_added() -> None:
 def test_the_steps_of_a_routine_say_themselves_how_they_are_practised() -> None:
     phrases = assignment_phrases("Warm-up", "", ["Ilse"], None, None, ["eighth"], routine=True)
     assert form_sentence(phrases) == "Give Warm-up to Ilse."
+
+
+@pytest.mark.parametrize(
+    ("step", "said"),
+    [
+        ({"title": "Numbers only", "curtain": "numbers", "gate": {"kind": "takes"}, "repeats": 2, "backing": QUIET},
+         "Play Numbers only at 96, each key two times in a row, without a band, the stand showing numbers only, until"
+         " there are two clean takes of each key."),
+        ({"ladder": {"begin": 60, "top": 84}, "tempo": 72, "recipe": {"title": "Slipway"}, "backing": QUIET},
+         "Play Slipway, from 60 to 84, without a band."),
+        ({"tempo": 72, "backing": QUIET, "listens": True},
+         "Play a recipe at 72, without a band, the stand listening."),
+        ({"kind": "task", "title": "Sing", "minutes": 1}, "Sing, for 1 minute."),
+    ],
+)  # fmt: skip
+def test_a_step_is_a_sentence(step: dict[str, Any], said: str) -> None:
+    routine = read_part(Routine, {"title": "x", "steps": [{"kind": "recipe", **step}]})
+    assert form_sentence(step_phrases(routine.steps[0])) == said
+
+
+@pytest.mark.parametrize(
+    ("profile", "said"),
+    [
+        ({}, "Ilse plays flute from notes, at level 3: plays along, 20 minutes a day."),
+        ({"lowest": "D4", "highest": "A5", "level": 2, "reading": "ear", "numbers": "none", "values": "british",
+          "minutes": 1},
+         "Ilse plays flute by ear, between D4 and A5, at level 2, 1 minute a day, no numbers, note values British:"
+         " crotchets, quavers."),
+        ({"highest": "A5", "numbers": "chord", "fingering": {"kind": "keyboard"}, "tunes": ["B♭"]},
+         "Ilse plays flute from notes, up to A5, at level 3: plays along, 20 minutes a day, with tunes in B♭, numbers"
+         " as the chord hears it (1 9 ♭3), with fingers shown."),
+    ],
+)  # fmt: skip
+def test_a_player_is_a_sentence(profile: dict[str, Any], said: str) -> None:
+    known = read_part(PlayerProfile, {"name": "Ilse", **profile})
+    assert form_sentence(player_phrases("Ilse", known, "flute", fingered=True)) == said
+    unnamed = player_phrases("", known, "flute", fingered=False)
+    assert form_sentence(unnamed).startswith("Somebody plays flute")
+    assert "fingering" not in [one.id for one in unnamed]
