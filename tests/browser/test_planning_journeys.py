@@ -99,6 +99,7 @@ def test_a_routine_is_run_step_by_step(page: Page) -> None:
     page.get_by_role("button", name="Put it back").first.click()
     page.get_by_role("button", name="The page later").click()
     steps = page.locator("[data-phrase=title]")
+    expect(steps.nth(1)).to_have_text("The page")  # moved at once, with its sentence
     before = [steps.nth(n).inner_text() for n in range(2)]
     told = page.get_by_role("status")
     page.get_by_role("button", name=f"Drag {before[0]}", exact=True).hover()

@@ -91,7 +91,7 @@ def test_a_warm_up_of_twelve_sounds_twice_in_three_values_at_70() -> None:
     assert whole["whole tone"] == 24
     assert found.music * 60 == Fraction(1320 * 60, 70) + 36 * 4
     assert found.minutes == 21.3
-    assert found.words == "36 strips of 2 to 7 bars, 2 times at 70"
+    assert found.words == "36 strips of 2 to 7 bars, twice at 70"
 
 
 def test_how_long_it_really_took_corrects_the_music() -> None:

@@ -53,7 +53,7 @@ def test_an_entry_is_a_sentence(entry: dict[str, Any], said: str) -> None:
          {"backing": {"harmony": "none", "time": "none", "click": "fading"}, "curtain": "nothing", "curtain_from": 3,
           "gate": {"kind": "takes", "takes": 1}, "listens": True, "repeats": 2, "rule": {"kind": "phrases"}},
          "Give Slipway to five players, practised like this: improvising by the rule “phrases with breaths”, without a"
-         " band, the click fading away bar by bar, each key two times in a row, the page hidden from the third day, the"
+         " band, the click fading away bar by bar, each key twice in a row, the page hidden from the third day, the"
          " stand listening, until there is one clean take of each key."),
         ("", ["Ilse"],
          {"backing": {"harmony": "none", "time": "ride", "click": "bars", "every": 4},
@@ -89,7 +89,7 @@ def test_the_steps_of_a_routine_say_themselves_how_they_are_practised() -> None:
     ("step", "said"),
     [
         ({"title": "Numbers only", "curtain": "numbers", "gate": {"kind": "takes"}, "repeats": 2, "backing": QUIET},
-         "Play Numbers only at 96, each key two times in a row, without a band, the stand showing numbers only, until"
+         "Play Numbers only at 96, each key twice in a row, without a band, the stand showing numbers only, until"
          " there are two clean takes of each key."),
         ({"ladder": {"begin": 60, "top": 84}, "tempo": 72, "recipe": {"title": "Slipway"}, "backing": QUIET},
          "Play Slipway, from 60 to 84, without a band."),

@@ -40,7 +40,7 @@ QUIET = {"harmony": "none", "time": "none"}
          ["Without a band.", "The click sounds on the first beat of every four bars."]),
         ({"backing": QUIET, "ladder": {"begin": 60, "top": 84, "by": 6, "after": 1}, "repeats": 2},
          ["Without a band.", "From 60 to 84; up by 6 after one clean take, down again after two with slips.",
-          "Each key two times in a row."]),
+          "Each key twice in a row."]),
         ({"backing": QUIET, "rule": {"kind": "phrases"}}, ["Improvise: phrases with breaths.", "Without a band."]),
         ({"backing": QUIET, "curtain": "numbers", "listens": True, "gate": {"kind": "takes", "takes": 1}},
          ["Without a band.", "The stand shows numbers only.", "The stand listens.",

@@ -11,10 +11,9 @@ from dodecant.exercise.recipe.rhythm.placement import Call, Mark, Placement, Slu
 from dodecant.exercise.recipe.rhythm.text import Rhythm
 from dodecant.exercise.rhythm.timing import rhythm_in
 from dodecant.exercise.wording.choices import phrase
-from dodecant.exercise.wording.small_words import count, listed, nth
+from dodecant.exercise.wording.small_words import count, listed, nth, often
 from dodecant.music.core.metre import Metre
 
-TIMES = {2: "twice"}
 _TOLD = 4  # more places than these are read off the grid, not out of a sentence
 
 
@@ -49,7 +48,7 @@ def _more(recipe: Recipe, placement: Placement) -> Iterator[str]:
     if not over_changes:
         yield phrase("Placement.stages", placement.stages)
     if placement.times > 1:
-        yield f", {TIMES.get(placement.times, f'{count(placement.times)} times')}"
+        yield f", {often(placement.times)}"
     if placement.call:
         yield _called(placement.call, twice=placement.call.twice)
     if placement.swing > 50:

@@ -19,7 +19,7 @@ from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosu
 from dodecant.exercise.wording.fingering import fingering_text
 from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.rules import etude_text, rule_text
-from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth
+from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth, often
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour
 from dodecant.music.core.degree import Degree
@@ -164,12 +164,12 @@ def _sounds(recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue) -> st
     if isinstance(recipe.sounds, MorphingSounds):
         chain = [chosen_scale(choice, scales, "/sounds/scales").name for choice in recipe.sounds.scales]
         chain += chain[: int(recipe.sounds.closed)]
-        often = {1: "", 2: ", twice each"}.get(recipe.sounds.repeats, f", {COUNTS[recipe.sounds.repeats]} times each")
+        each = f", {often(recipe.sounds.repeats)} each" if recipe.sounds.repeats > 1 else ""
         part = phrase("MorphingSounds.after_first", recipe.sounds.after_first)
-        return f"{sound.tonic.text} {chain[0]} turning into {listed(chain[1:])}{often}{part}"
+        return f"{sound.tonic.text} {chain[0]} turning into {listed(chain[1:])}{each}{part}"
     if isinstance(recipe.sounds, ChangesSounds):
         key = Key(sound.tonic, sound.scale.colour)
-        times = {1: "", 2: " twice"}.get(recipe.sounds.choruses, f" {COUNTS[recipe.sounds.choruses]} times")
+        times = f" {often(recipe.sounds.choruses)}" if recipe.sounds.choruses > 1 else ""
         group = recipe.sounds.bars_in_key
         bars = f", {count(group)} bar{'s' * (group > 1)} in each key" if group else ""
         return f"the changes of {first.title}{times}, beginning in {key.text}{bars}"

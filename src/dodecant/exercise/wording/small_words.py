@@ -14,6 +14,11 @@ def count(number: int) -> str:
     return COUNTS[number] if 0 <= number < len(COUNTS) else str(number)
 
 
+def often(times: int) -> str:
+    """'once', 'twice', 'three times', '12 times'."""
+    return {1: "once", 2: "twice"}.get(times, f"{count(times)} times")
+
+
 def nth(number: int) -> str:
     """'third', '16th'."""
     return ORDINALS[number - 1] if number <= len(ORDINALS) else f"{number}th"

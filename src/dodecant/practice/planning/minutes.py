@@ -9,6 +9,7 @@ from typing import Final, NamedTuple
 
 from dodecant.backing.band import counted_in
 from dodecant.exercise.exercise import Exercise
+from dodecant.exercise.wording.small_words import often
 from dodecant.practice.improvising import FreeRule, begins, free_passages
 from dodecant.practice.ladder import tempos_of
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, tempo_of
@@ -89,7 +90,7 @@ def step_minutes(exercise: Exercise, step: RecipeStep, taken: Sequence[float] = 
     """The minutes of a step, and how they come about; `taken` are the minutes it really took, the latest last."""
     music = music_seconds(exercise, step) / 60
     strips, rounds = len(exercise.strips), passes(step)
-    each = [f"{'once' if times == 1 else f'{times} times'} at {tempo}" for tempo, times in rounds]
+    each = [f"{often(times)} at {tempo}" for tempo, times in rounds]
     how = each[0] if len(each) == 1 else f"{each[0]} up to {rounds[-1].tempo}, {len(each)} tempos"
     words = f"{strips} strip{'s' * (strips > 1)} of {_bars(exercise)}, {how}"
     shares = [minutes / float(music) for minutes in taken]

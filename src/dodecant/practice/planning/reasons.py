@@ -4,13 +4,11 @@ from __future__ import annotations
 
 from datetime import date
 
-from dodecant.exercise.wording.small_words import count
+from dodecant.exercise.wording.small_words import count, often
 from dodecant.practice.planning.days import WEEKDAYS, day_text
 from dodecant.practice.planning.history import Slipping
 from dodecant.practice.planning.learning import KeyMemory
 from dodecant.practice.planning.queues import Session
-
-_TIMES = {1: "once", 2: "twice"}
 
 
 def look(key: str, memory: KeyMemory, day: date, early: bool) -> str:
@@ -31,19 +29,15 @@ def again(session: Session, memory: KeyMemory, day: date) -> str:
     if memory.clean:
         return f"{session.key}: clean{at} {when}, now {session.tempo}"
     if memory.slips:
-        return f"{session.key}: slipped {_times(memory.slips)}{at} {when}"
+        return f"{session.key}: slipped {often(memory.slips)}{at} {when}"
     return f"{session.key}: a push{at} {when}"
 
 
 def mend(key: str, slip: Slipping, day: date) -> str:
     """Why a degree that slips comes."""
     return (
-        f"{slip.degree} slipped {_times(slip.times)} in {key}, {'last ' if slip.times > 1 else ''}{_on(slip.last, day)}"
+        f"{slip.degree} slipped {often(slip.times)} in {key}, {'last ' if slip.times > 1 else ''}{_on(slip.last, day)}"
     )
-
-
-def _times(many: int) -> str:
-    return _TIMES.get(many, f"{count(many)} times")
 
 
 def _ago(days: int) -> str:

@@ -7,7 +7,7 @@ from typing import Final, NamedTuple
 
 from dodecant.backing.setting import Backing
 from dodecant.exercise.recipe.rhythm.note_values import NoteValue
-from dodecant.exercise.wording.small_words import count, listed, nth
+from dodecant.exercise.wording.small_words import count, listed, nth, often
 from dodecant.practice.ladder import rung
 from dodecant.practice.planning.routine import Curtain, StandWish
 from dodecant.practice.words import PRACTICE_WORDS
@@ -51,7 +51,7 @@ def stand_said(wish: StandWish, values: Sequence[NoteValue], day: int = 1) -> It
         tempos = words.removesuffix(".").partition(";")[0]
         yield StandPart("ladder", tempos[0].lower() + tempos[1:], (words,))
     if wish.repeats > 1:
-        times = f"ach key {count(wish.repeats)} times in a row"
+        times = f"ach key {often(wish.repeats)} in a row"
         yield StandPart("repeats", f"e{times}", (f"E{times}.",))
     if wish.curtain != "all":
         yield _of_curtain(wish.curtain, day)

@@ -10,6 +10,7 @@ import { announce } from "../../parts/Announced";
 import { problemAt } from "../../parts/problemAt";
 import { useGood } from "../../parts/useGood";
 import { tell } from "../../parts/tell";
+import { useSaidOf } from "../../parts/Sentence/useSaidOf";
 import { GoalSentence } from "./GoalSentence";
 import { PlanSentence } from "./PlanSentence";
 import classes from "./Plan.module.css";
@@ -29,6 +30,8 @@ export function Goals({ plan }: { plan: PlanState }) {
     put({ goals: document.goals.map((one, other) => (other === place ? goal : one)) });
   const [added, setAdded] = useState(-1);
   const said = useGood(changed ? tried.data : plan) ?? plan;
+  const now = !changed || (tried.data !== undefined && !tried.isPlaceholderData);
+  const sentenceOf = useSaidOf(document.goals, said.goal_sentences, now);
   const add = () => {
     setAdded(document.goals.length);
     put({ goals: [...document.goals, tables.fresh.goal] });
@@ -40,7 +43,7 @@ export function Goals({ plan }: { plan: PlanState }) {
         <Stack key={place} gap="sm" className={classes.step} role="group" aria-label={goal.title}>
           <GoalSentence
             goal={goal}
-            phrases={said.goal_sentences[place] ?? []}
+            phrases={sentenceOf(goal, place) ?? []}
             fresh={place === added}
             onRemove={() => form.set((now) => withoutGoal(now, place))}
             onChange={(next) => setGoal(place, next)}

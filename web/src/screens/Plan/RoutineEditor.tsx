@@ -12,6 +12,7 @@ import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
 import { useGood } from "../../parts/useGood";
+import { useSaidOf } from "../../parts/Sentence/useSaidOf";
 import { StepSentence } from "./StepSentence";
 import { StepsInOrder } from "./StepsInOrder";
 import { useRoutineMinutes } from "./queries";
@@ -33,8 +34,10 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
   const routine = form.value;
   const recipes = useShelf("recipes").data ?? [];
   const { add: save, change } = useShelfActions("routines");
-  const { data, error } = useRoutineMinutes(player, routine);
+  const { data, error, isPlaceholderData } = useRoutineMinutes(player, routine);
   const minutes = useGood(data);
+  const sentences = minutes?.steps.map(({ sentence }) => sentence);
+  const sentenceOf = useSaidOf(routine.steps, sentences, data !== undefined && !isPlaceholderData);
   const put = (part: Partial<Routine>) => form.set((now) => ({ ...now, ...part }));
   const setStep = (place: number, step: Step | null) =>
     put({ steps: routine.steps.flatMap((one, other) => (other !== place ? [one] : step === null ? [] : [step])) });
@@ -119,7 +122,7 @@ export function RoutineEditor({ routine: first, id, revision, onClose }: Routine
             <Stack gap="sm" flex={1}>
               <StepSentence
                 step={step}
-                phrases={minutes?.steps[place]?.sentence ?? []}
+                phrases={sentenceOf(step, place) ?? []}
                 onChange={(next) => setStep(place, next)}
               />
               <Text size="sm" c="dimmed">
