@@ -120,9 +120,9 @@ def over_changes(page: Page) -> None:
 
 
 def plan(page: Page) -> None:
-    """Today, as a line of text with its dial."""
-    page.goto("/plan")
-    page.get_by_role("tabpanel", name="Today").wait_for()  # on a day off there is nothing to practise
+    """The weeks, seven days side by side."""
+    page.goto("/plan?show=weeks")
+    page.get_by_role("heading", name="Week of").first.wait_for()
     page.wait_for_timeout(500)
 
 

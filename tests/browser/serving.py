@@ -22,7 +22,7 @@ from dodecant.store.shares import keep_passphrase
 
 SECRET = "four lamps at low water"
 START = 60.0  # seconds
-PATIENCE = 40_000  # milliseconds: beside a busy process all takes longer, and a fault is no less a fault
+PATIENCE = 60_000  # milliseconds: beside a busy process all takes longer, and a fault is no less a fault
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
     "--no-sandbox",

@@ -31,7 +31,7 @@ export function Today({ plan, size = 220, onPut }: TodayProps) {
   const next = plan.days.find(({ day, items }) => day > today() && items.length > 0);
   return (
     <Group align="flex-start" gap="xl">
-      <Dial route={due.map(({ key }) => pitchClass(key))} names={major_keys} size={size} />
+      {due.length > 0 && <Dial route={due.map(({ key }) => pitchClass(key))} names={major_keys} size={size} />}
       <Stack flex={1} miw="20rem" gap="sm">
         <Text className={classes.line}>{todayInWords(plan)}</Text>
         {first?.caution && <Text>{first.caution}</Text>}
