@@ -59,7 +59,7 @@ class Newcomer:
         name = re.compile(rf"^{re.escape(words)}\b")
         found = self.page.get_by_text(name)
         for role in PRESSED:
-            found = found.or_(self.page.get_by_role(role, name=name))
+            found = found.or_(self.page.get_by_role(role, name=name))  # type: ignore[arg-type]
         visible = found.locator("visible=true")
         over = self.page.locator(OVER).locator("visible=true").last.locator(visible)
         expect(visible.first).to_be_visible()

@@ -169,6 +169,36 @@ def test_a_name_finds_its_scale_or_asks(text: str, wanted: str, asks: bool) -> N
         assert found[0].scale.id == wanted
 
 
+# As players say them, from the usual books; each is that scale and no question.
+SAID = {
+    "ionian": "major, Major scale, ionian mode",
+    "aeolian": "natural minor, Aeolian scale",
+    "melodic-minor": "jazz minor, melodic minor scale, Ionian flat 3",
+    "dorian-flat-2": "Dorian b2, Phrygian natural 6, Phrygian #6",
+    "lydian-augmented": "Lydian #5, Lydian sharp 5",
+    "lydian-dominant": "Lydian b7, Lydian flat 7, Mixolydian #11, acoustic scale, overtone scale",
+    "mixolydian-flat-6": "Mixolydian b6, Mixolydian b13, Aeolian dominant",
+    "locrian-natural-2": "Locrian #2, Locrian ♯2, Locrian natural 2, Aeolian b5, half diminished",
+    "altered": "altered scale, altered dominant, diminished whole tone",
+    "super-locrian": "super Locrian, Super-Locrian scale",
+    "harmonic-minor": "harmonic minor scale, Aeolian natural 7",
+    "phrygian-dominant": "Spanish Phrygian, Mixolydian b9 b13",
+    "dorian-sharp-4": "Dorian #4, Dorian #11, Ukrainian Dorian",
+    "half-whole": "dominant diminished, inverted diminished",
+    "whole-half": "auxiliary diminished",
+    "minor-blues": "blues scale, minor blues scale",
+    "minor-pentatonic": "minor pentatonic scale, pentatonic minor",
+    "bebop-dorian": "bebop minor, bebop Dorian scale",
+    "whole-tone": "whole tone scale, Whole-tone",
+}
+
+
+@pytest.mark.parametrize(("scale", "names"), SAID.items())
+def test_names_that_players_say(scale: str, names: str) -> None:
+    for name in names.split(", "):
+        assert by_name(name, SCALES)[0].scale.id == scale, name
+
+
 def test_every_name_and_alias_is_found_first_or_as_the_only_whole_name() -> None:
     for scale in SCALES.scales:
         for name in (scale.name, *scale.aliases):

@@ -1,6 +1,7 @@
 /** The look, set once: type, colour, spacing. docs/look.md tells why. */
 import {
   Anchor,
+  Autocomplete,
   Input,
   type MantineColorsTuple,
   Menu,
@@ -11,6 +12,7 @@ import {
   createTheme,
 } from "@mantine/core";
 import type { FocusEvent } from "react";
+import { matching } from "../parts/fields/matching";
 
 const SIGNS = "'Dodecant Signs'";
 
@@ -61,6 +63,7 @@ const LISTS = {
   comboboxProps: { withinPortal: false },
   withScrollArea: false,
   openOnFocus: false,
+  filter: matching,
   nothingFoundMessage: "Nothing matches. Try fewer letters.",
 };
 // What is typed into a field takes the place of what stood there.
@@ -91,6 +94,7 @@ export const theme = createTheme({
     NumberInput: NumberInput.extend({ defaultProps: REPLACED }),
     Select: Select.extend({ defaultProps: { allowDeselect: false, ...LISTS, ...REPLACED }, styles: LONG_LISTS }),
     MultiSelect: MultiSelect.extend({ defaultProps: LISTS, styles: LONG_LISTS }),
+    Autocomplete: Autocomplete.extend({ defaultProps: { filter: matching } }),
     Popover: Popover.extend({ defaultProps: { withArrow: true, shadow: "md", trapFocus: true, returnFocus: true } }),
     Menu: Menu.extend({
       defaultProps: {

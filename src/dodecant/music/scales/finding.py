@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -34,6 +35,12 @@ def by_name(text: str, catalogue: ScaleCatalogue) -> tuple[Found, ...]:
     wanted = _plain(text)
     if not wanted:
         return ()
+    found = _answering(wanted, catalogue)
+    shorter = wanted.removesuffix(" scale").removesuffix(" mode")
+    return found if found or shorter == wanted else _answering(shorter, catalogue)
+
+
+def _answering(wanted: str, catalogue: ScaleCatalogue) -> tuple[Found, ...]:
     found = []
     for scale in catalogue.scales:
         names = [_plain(name) for name in (scale.name, *scale.aliases)]
@@ -82,11 +89,17 @@ def _match(wanted: str, name: str) -> Match | None:
         return "start"
     if f" {wanted}" in f" {name}":
         return "word"
-    return "part" if len(wanted) > 2 and wanted in name else None
+    if len(wanted) > 2 and wanted in name:
+        return "part"
+    words = wanted.split()
+    return "part" if len(words) > 1 and set(words) <= set(name.split()) else None
 
 
+_SIGNS = {"flat": "b", "sharp": "#", "natural": "n"}
 _SAME = str.maketrans({"♭": "b", "♯": "#", "♮": "n", "-": " ", ",": " "})
 
 
 def _plain(text: str) -> str:
-    return " ".join(text.casefold().replace("𝄫", "bb").translate(_SAME).split())
+    """Without the ways to type it: 'Lydian flat 7', 'lydian b7' and 'Lydian ♭7' are one."""
+    same = " ".join(text.casefold().replace("𝄫", "bb").translate(_SAME).split())
+    return re.sub(r"\b(flat|sharp|natural) (?=\d)", lambda sign: _SIGNS[sign[1]], same)
