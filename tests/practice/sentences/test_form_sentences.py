@@ -12,10 +12,12 @@ from dodecant.practice.planning.entries import Practised
 from dodecant.practice.planning.routine import Routine
 from dodecant.practice.sentences.assignment import assignment_phrases
 from dodecant.practice.sentences.entry import entry_phrases
+from dodecant.practice.sentences.layout import layout_phrases
 from dodecant.practice.sentences.phrase import form_sentence
 from dodecant.practice.sentences.player import player_phrases
 from dodecant.practice.sentences.step import step_phrases
 from dodecant.practice.studio.assigned_practice import AssignedPractice
+from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.profile import PlayerProfile
 
 QUIET = {"harmony": "none", "time": "none", "click": "none"}
@@ -122,3 +124,27 @@ def test_a_player_is_a_sentence(profile: dict[str, Any], said: str) -> None:
     unnamed = player_phrases("", known, "flute", fingered=False)
     assert form_sentence(unnamed).startswith("Somebody plays flute")
     assert "fingering" not in [one.id for one in unnamed]
+
+
+@pytest.mark.parametrize(
+    ("layout", "said"),
+    [
+        ({}, "Print every strip, as many in a row as fit, on A4, with a line for name and date, the sentence, words,"
+             " listening and links, the key to the numbers and the code that opens the stand."),
+        ({"strips": "first", "columns": 2, "paper": "us-letter", "words": False, "legend": False, "code": False,
+          "maps": "names", "blank": 2, "large": True},
+         "Print one key and the formula, two in a row, on Letter, with a line for name and date and the sentence, maps"
+         " with names, and two blank staves, in large print."),
+        ({"strips": "none", "name_line": False, "sentence": False, "words": False, "legend": False, "code": False,
+          "blank": 1}, "Print no strips, on A4, with nothing else, and one blank staff."),
+        ({"name_line": False, "sentence": False, "words": False, "legend": False, "code": False, "grid": True},
+         "Print every strip, as many in a row as fit, on A4, with a grid of keys to tick, the tempos to tick being three"
+         " up to its own."),
+        ({"name_line": False, "sentence": False, "words": False, "legend": False, "code": False, "grid": True,
+          "tempos": [60, 72]},
+         "Print every strip, as many in a row as fit, on A4, with a grid of keys to tick, the tempos to tick being 60"
+         " and 72."),
+    ],
+)  # fmt: skip
+def test_a_layout_is_a_sentence(layout: dict[str, Any], said: str) -> None:
+    assert form_sentence(layout_phrases(read_part(HandoutLayout, layout))) == said

@@ -1,11 +1,14 @@
-import { Button, Checkbox, Group, Select, SimpleGrid, Stack, Switch, TagsInput, TextInput } from "@mantine/core";
+import { Button, Checkbox, Group, Select, Stack, Switch, TagsInput, TextInput } from "@mantine/core";
 import { useState } from "react";
+import { useLayoutSaid } from "../../api/sentences";
 import { useShelf, useShelfActions } from "../../api/shelves";
 import type { HandoutLayout } from "../../api/types";
 import { announce } from "../Announced";
 import { Amount } from "../fields/Amount";
 import { Choice, useOffered } from "../fields/Choice";
+import { type Editors, SentenceForm } from "../Sentence/SentenceForm";
 import { tell } from "../tell";
+import { useGood } from "../useGood";
 
 interface LayoutFieldsProps {
   layout: HandoutLayout;
@@ -21,45 +24,55 @@ type Part = Extract<
 export function LayoutFields({ layout, onChange }: LayoutFieldsProps) {
   const put = (change: Partial<HandoutLayout>) => onChange({ ...layout, ...change });
   const parts = useOffered<Part>("HandoutLayout.parts");
-  return (
-    <Stack gap="sm">
-      <Styles layout={layout} onChange={onChange} />
-      <SimpleGrid cols={2}>
-        <Choice
-          label="Strips"
-          field="HandoutLayout.strips"
-          value={layout.strips}
-          onChange={(strips) => put({ strips })}
-        />
-        <Choice
-          label="Columns"
-          field="HandoutLayout.columns"
-          value={String(layout.columns)}
-          onChange={(columns) => put({ columns: Number(columns) })}
-        />
-        <Choice label="Paper" field="HandoutLayout.paper" value={layout.paper} onChange={(paper) => put({ paper })} />
-        <Choice label="Maps" field="HandoutLayout.maps" value={layout.maps} onChange={(maps) => put({ maps })} />
-        <Amount
-          label="Blank staves"
-          field="HandoutLayout.blank"
-          value={layout.blank}
-          onChange={(blank) => put({ blank })}
-        />
-        {layout.grid && (
-          <TagsInput
-            label="Tempos to tick"
-            description="none: three up to its own"
-            value={layout.tempos.map(String)}
-            maxTags={6}
-            onChange={(tempos) => put({ tempos: tempos.map(Number).filter((one) => one >= 20 && one <= 320) })}
-          />
-        )}
-      </SimpleGrid>
+  const said = useGood(useLayoutSaid(layout).data);
+  const editors: Editors = {
+    strips: () => (
+      <Choice
+        label="Strips"
+        field="HandoutLayout.strips"
+        value={layout.strips}
+        onChange={(strips) => put({ strips })}
+      />
+    ),
+    columns: () => (
+      <Choice
+        label="Columns"
+        field="HandoutLayout.columns"
+        value={String(layout.columns)}
+        onChange={(columns) => put({ columns: Number(columns) })}
+      />
+    ),
+    paper: () => (
+      <Choice label="Paper" field="HandoutLayout.paper" value={layout.paper} onChange={(paper) => put({ paper })} />
+    ),
+    maps: () => (
+      <Choice label="Maps" field="HandoutLayout.maps" value={layout.maps} onChange={(maps) => put({ maps })} />
+    ),
+    blank: () => (
+      <Amount
+        label="Blank staves"
+        field="HandoutLayout.blank"
+        value={layout.blank}
+        onChange={(blank) => put({ blank })}
+      />
+    ),
+    tempos: () => (
+      <TagsInput
+        label="Tempos to tick"
+        description="none: three up to its own"
+        value={layout.tempos.map(String)}
+        maxTags={6}
+        onChange={(tempos) => put({ tempos: tempos.map(Number).filter((one) => one >= 20 && one <= 320) })}
+      />
+    ),
+    large: () => (
       <Switch
         label="Large print"
         checked={layout.large}
         onChange={(event) => put({ large: event.currentTarget.checked })}
       />
+    ),
+    parts: () => (
       <Checkbox.Group
         label="On the page"
         value={parts.filter(({ value }) => layout[value]).map(({ value }) => value)}
@@ -71,6 +84,12 @@ export function LayoutFields({ layout, onChange }: LayoutFieldsProps) {
           ))}
         </Stack>
       </Checkbox.Group>
+    ),
+  };
+  return (
+    <Stack gap="sm">
+      <SentenceForm label="The page as a sentence" phrases={said?.phrases ?? []} editors={editors} />
+      <Styles layout={layout} onChange={onChange} />
     </Stack>
   );
 }

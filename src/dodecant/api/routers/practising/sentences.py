@@ -8,7 +8,9 @@ from dodecant.exercise.recipe.rhythm.placement import Placement
 from dodecant.music.core.errors import MusicError
 from dodecant.practice.sentences.assignment import assignment_phrases
 from dodecant.practice.sentences.entry import entry_phrases
+from dodecant.practice.sentences.layout import layout_phrases
 from dodecant.practice.sentences.player import player_phrases
+from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.tables import load_tables
 
 router = APIRouter(prefix="/api/sentences", tags=["sentences"])
@@ -37,3 +39,9 @@ def player(wanted: PlayerSaidIn) -> FormSaidOut:
         raise at_field("/instrument", error) from None
     fingered = instrument.fingering.family is not None
     return FormSaidOut(phrases=player_phrases(wanted.name, wanted, instrument.name, fingered=fingered))
+
+
+@router.post("/layouts")
+def layout(wanted: HandoutLayout) -> FormSaidOut:
+    """What is on a page that is handed out, as a sentence."""
+    return FormSaidOut(phrases=layout_phrases(wanted))
