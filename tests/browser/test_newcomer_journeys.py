@@ -136,7 +136,7 @@ def test_a_line_of_the_logbook_is_written(page: Page, size: str) -> None:
     with newcomer(page, size, 10) as hand:
         hand.go("Logbook")
         hand.press("something")
-        hand.write("What", f"Long tones on a {size}")
+        hand.write("What", f"Slow slurs on a {size}")
         hand.press("10 minutes")
         hand.write("Minutes", "15")
         hand.press("how it went")
@@ -144,4 +144,4 @@ def test_a_line_of_the_logbook_is_written(page: Page, size: str) -> None:
         hand.leave()
         hand.press("Add entry")
         hand.press("Entries")
-        expect(page.get_by_role("row").filter(has_text=f"Long tones on a {size}")).to_contain_text("15 min")
+        expect(page.get_by_role("row").filter(has_text=f"Slow slurs on a {size}")).to_contain_text("15 min")

@@ -138,8 +138,8 @@ def test_a_player_is_a_sentence(profile: dict[str, Any], said: str) -> None:
         ({"strips": "none", "name_line": False, "sentence": False, "words": False, "legend": False, "code": False,
           "blank": 1}, "Print no strips, on A4, with nothing else, and one blank staff."),
         ({"name_line": False, "sentence": False, "words": False, "legend": False, "code": False, "grid": True},
-         "Print every strip, as many in a row as fit, on A4, with a grid of keys to tick, the tempos to tick being three"
-         " up to its own."),
+         "Print every strip, as many in a row as fit, on A4, with a grid of keys to tick, the tempos to tick being"
+         " three up to its own."),
         ({"name_line": False, "sentence": False, "words": False, "legend": False, "code": False, "grid": True,
           "tempos": [60, 72]},
          "Print every strip, as many in a row as fit, on A4, with a grid of keys to tick, the tempos to tick being 60"
