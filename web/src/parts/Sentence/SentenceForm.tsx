@@ -1,5 +1,5 @@
 import { Button, Group, Popover, Stack, Text } from "@mantine/core";
-import { Fragment, type ReactNode, useState } from "react";
+import { Fragment, type ReactNode, useEffect, useRef, useState } from "react";
 import type { FormPhrase } from "../../api/types";
 import { FieldsPopover } from "../fields/FieldsPopover";
 import { PhraseButton } from "./PhraseButton";
@@ -28,15 +28,25 @@ interface SentenceFormProps {
 /** A form that reads as a sentence: each phrase opens its fields, and what is not said can be added. */
 export function SentenceForm({ label, phrases, editors, problem, begin = "", actions }: SentenceFormProps) {
   const [opened, setOpened] = useState(begin);
-  const said = phrases.filter((one) => one.said);
-  const unsaid = phrases.filter(({ id, said }) => !said && editors[id]);
+  // What is being said stands in the sentence from the first letter on, and until it is left.
+  const said = phrases.filter((one) => one.said || one.id === opened);
+  const unsaid = phrases.filter((one) => !said.includes(one) && editors[one.id]);
+  const form = useRef<HTMLDivElement>(null);
+  const before = useRef(opened);
+  useEffect(() => {
+    const left = before.current;
+    before.current = opened;
+    // The hand goes back to the phrase, wherever it stands now, unless it went elsewhere.
+    if (opened === "" && left !== "" && document.activeElement?.matches("body, [role=dialog] *, [role=dialog]"))
+      form.current?.querySelector<HTMLElement>(`[data-phrase="${left}"]`)?.focus();
+  }, [opened]);
   const fields = (phrase: FormPhrase, target: ReactNode) => (
     <FieldsPopover
       opened={opened === phrase.id}
       onChange={(open) => !open && setOpened("")}
       position="bottom-start"
       trapFocus
-      returnFocus
+      returnFocus={false}
       withinPortal
       shadow="md"
     >
@@ -44,7 +54,11 @@ export function SentenceForm({ label, phrases, editors, problem, begin = "", act
       <Popover.Dropdown
         maw="calc(100vw - 32px)"
         aria-label={`Change ${phrase.name}`}
-        onKeyDown={({ key, target }) => isSaid(key, target) && setOpened("")}
+        onKeyDown={(event) => {
+          if (!isSaid(event.key, event.target)) return;
+          event.preventDefault(); // or it would press what the hand comes back to
+          setOpened("");
+        }}
       >
         <Stack gap="sm">
           {editors[phrase.id]?.()}
@@ -58,7 +72,7 @@ export function SentenceForm({ label, phrases, editors, problem, begin = "", act
     </FieldsPopover>
   );
   return (
-    <div>
+    <div ref={form}>
       <p className={classes.sentence} data-small aria-label={label}>
         {said.map((phrase, place) => (
           <Fragment key={phrase.id}>
@@ -72,7 +86,7 @@ export function SentenceForm({ label, phrases, editors, problem, begin = "", act
                     phrase={phrase.id}
                     phraseKey={phrase.id}
                     name={phrase.name}
-                    text={phrase.text}
+                    text={phrase.text || "…"}
                     faulty={problem?.(phrase.id) !== undefined}
                     open={opened === phrase.id}
                     onOpen={setOpened}
