@@ -25,7 +25,7 @@ def _of_layout(layout: HandoutLayout) -> Iterator[FormPhrase]:
     strips, columns, maps = layout.strips, layout.columns, layout.maps
     yield FormPhrase("strips", "the strips", "Print", STUDIO_WORDS["HandoutLayout.strips"][strips])
     row = f"{count(columns)} in a row" if columns else "as many in a row as fit"
-    yield FormPhrase("columns", "how many stand in a row", ",", row, strips != "none")
+    yield FormPhrase("columns", "strips in a row", ",", row, strips != "none")
     yield FormPhrase("paper", "the paper", ", on", STUDIO_WORDS["HandoutLayout.paper"][layout.paper])
     parts = [label for part, label in STUDIO_WORDS["HandoutLayout.parts"].items() if getattr(layout, part)]
     yield FormPhrase("parts", "what else is on the page", ", with", listed(parts) if parts else "nothing else")
