@@ -13,9 +13,12 @@ interface RecentProps {
 
 const MANY = 6;
 
+/** The recipes that were worked on last, from the server. */
+export const useRecent = () => useShelfPages("recipes", { search: "", order: "changed", having: [] });
+
 /** The recipes that were worked on last, each with its first bars; nothing where there are none. */
 export function Recent({ title, children }: RecentProps) {
-  const { data } = useShelfPages("recipes", { search: "", order: "changed", having: [] });
+  const { data } = useRecent();
   const rows = (data?.pages[0]?.documents ?? []).slice(0, MANY);
   if (rows.length === 0) return null;
   return (

@@ -1,9 +1,10 @@
-import { Anchor, Box, Paper, Stack, Text, Title } from "@mantine/core";
+import { Anchor, Box, Paper, Skeleton, Stack, Text, Title } from "@mantine/core";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { usePlan } from "../../api/plans";
 import type { ShelfName } from "../../api/shelves";
 import { useAssignments } from "../../api/studio";
-import { Recent } from "../../parts/Recent/Recent";
+import { Recent, useRecent } from "../../parts/Recent/Recent";
 import { SearchField } from "../../parts/Search/SearchField";
 import { Today, isPlanned } from "../../parts/Today/Today";
 import { beginAnew } from "../../parts/documents/asides";
@@ -32,16 +33,18 @@ const WAYS: readonly { to: string; title: string; text: string; shelf?: ShelfNam
 /** Today: what is due, what came back, ways to start, and what was worked on last. */
 export function Component() {
   const [player] = useWho();
-  const plan = usePlan(player).data;
+  const { data: plan, isPending: planning } = usePlan(player);
+  const { isPending: assigning } = useAssignments();
+  const { isPending: remembering } = useRecent();
+  // All at once: nothing moves under a hand that is about to press.
+  if (planning || assigning || remembering)
+    return (
+      <Begun>
+        <Skeleton height={320} />
+      </Begun>
+    );
   return (
-    <Box className={classes.page}>
-      <title>Dodecant</title>
-      <Title order={1} className={classes.heading}>
-        What do you want to practise?
-      </Title>
-      <Box className={classes.search}>
-        <SearchField />
-      </Box>
+    <Begun>
       <Stack gap="xl">
         {isPlanned(plan) && (
           <section aria-label="Today">
@@ -64,6 +67,22 @@ export function Component() {
           ))}
         </ul>
       </Stack>
+    </Begun>
+  );
+}
+
+/** The question of the page, and the search that answers it. */
+function Begun({ children }: { children: ReactNode }) {
+  return (
+    <Box className={classes.page}>
+      <title>Dodecant</title>
+      <Title order={1} className={classes.heading}>
+        What do you want to practise?
+      </Title>
+      <Box className={classes.search}>
+        <SearchField />
+      </Box>
+      {children}
     </Box>
   );
 }
