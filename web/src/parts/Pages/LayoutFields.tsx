@@ -8,7 +8,7 @@ import { Amount } from "../fields/Amount";
 import { Choice, useOffered } from "../fields/Choice";
 import { type Editors, SentenceForm } from "../Sentence/SentenceForm";
 import { tell } from "../tell";
-import { useGood } from "../useGood";
+import { useGood } from "../../api/useGood";
 
 interface LayoutFieldsProps {
   layout: HandoutLayout;

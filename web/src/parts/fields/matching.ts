@@ -2,7 +2,7 @@
 import type { ComboboxItem, ComboboxParsedItem, OptionsFilter } from "@mantine/core";
 
 /** A text without the ways to type it: "Lydian flat 7", "lydian b7" and "Lydian ♭7" are one. */
-export const plain = (text: string) =>
+const plain = (text: string) =>
   text
     .toLowerCase()
     .replaceAll("𝄫", "bb")

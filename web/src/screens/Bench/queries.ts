@@ -4,7 +4,7 @@ import { useCallback } from "react";
 import { ApiError, answered, client } from "../../api/client";
 import type { Lick, Metre, NoteValue, Phrase, Problem, Recipe } from "../../api/types";
 import { exerciseQuery } from "../../parts/queries";
-import { useGood } from "../../parts/useGood";
+import { useGood } from "../../api/useGood";
 
 /** Changes a recipe: the server is asked before the page draws what was typed. */
 export function useAskedFirst(widths: number[], change: (recipe: Recipe) => void) {

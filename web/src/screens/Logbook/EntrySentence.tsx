@@ -5,7 +5,7 @@ import { Amount } from "../../parts/fields/Amount";
 import { useOffered } from "../../parts/fields/Choice";
 import { SentenceForm } from "../../parts/Sentence/SentenceForm";
 import { limitsOf, useLoadedTables } from "../../parts/tables";
-import { useGood } from "../../parts/useGood";
+import { useGood } from "../../api/useGood";
 
 interface EntrySentenceProps {
   label: string;

@@ -8,7 +8,7 @@ import { useFormDraft } from "../../parts/documents/useFormDraft";
 import { UnsavedForm } from "../../parts/Saving/UnsavedForm";
 import { announce } from "../../parts/Announced";
 import { problemAt } from "../../parts/problemAt";
-import { useGood } from "../../parts/useGood";
+import { useGood } from "../../api/useGood";
 import { tell } from "../../parts/tell";
 import { useSaidOf } from "../../parts/Sentence/useSaidOf";
 import { GoalSentence } from "./GoalSentence";

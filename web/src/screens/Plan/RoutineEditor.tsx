@@ -11,7 +11,7 @@ import { Amount } from "../../parts/fields/Amount";
 import { useWho } from "../../parts/Who";
 import { useLoadedTables } from "../../parts/tables";
 import { tell } from "../../parts/tell";
-import { useGood } from "../../parts/useGood";
+import { useGood } from "../../api/useGood";
 import { useSaidOf } from "../../parts/Sentence/useSaidOf";
 import { StepSentence } from "./StepSentence";
 import { StepsInOrder } from "./StepsInOrder";

@@ -7,7 +7,7 @@ import { DayField } from "../../../parts/fields/DayField";
 import { problemAt, problemsOf } from "../../../parts/problemAt";
 import { SentenceForm } from "../../../parts/Sentence/SentenceForm";
 import { useLoadedTables } from "../../../parts/tables";
-import { useGood } from "../../../parts/useGood";
+import { useGood } from "../../../api/useGood";
 import { WhatIsGiven } from "./WhatIsGiven";
 import { practiceEditors } from "./practiceEditors";
 

@@ -8,7 +8,7 @@ import { PitchLimit } from "../../../parts/fields/PitchLimit";
 import { bySection } from "../../../parts/music/instruments";
 import { type Editors, SentenceForm } from "../../../parts/Sentence/SentenceForm";
 import { freshOf, useLoadedTables } from "../../../parts/tables";
-import { useGood } from "../../../parts/useGood";
+import { useGood } from "../../../api/useGood";
 
 interface PlayerSentenceProps {
   profile: Profile;
