@@ -69,7 +69,7 @@ def etude_choices(recipe: Recipe, tables: Tables, bar: int) -> list[EtudeChoice]
 
     work = prepared.work_at(stop)
     what = RuleAssignments(replace(work, player=narrowed(work.player)), tables.scales, metre)
-    composed = composing_over(what, tables.scales, timeline)
+    composed = composing_over(what, tables.scales, tables.etudes, timeline)
     now = composed(etude.pins)
     found = []
     for piece in now.could_begin(bar, metre.quarters):

@@ -52,7 +52,7 @@ class Prepared:
         if recipe.one_line_for_all_keys:
             work = replace(work, player=narrowed(work.player))
         scales = self.tables.scales
-        return RuleAssignments(work, scales, self.metre, composer(scales) if recipe.etude else None)
+        return RuleAssignments(work, scales, self.metre, composer(scales, self.tables.etudes) if recipe.etude else None)
 
 
 def prepare(recipe: Recipe, tables: Tables) -> Prepared:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from dodecant.exercise.over_changes.phrases.tables import EtudeTables
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.variation import PhraseLevels
 from dodecant.exercise.wording.explanations import Explanations
@@ -25,6 +26,7 @@ class Tables:
     explanations: Explanations
     helps: tuple[Help, ...]
     vocabulary: tuple[VocabularyPiece, ...]
+    etudes: EtudeTables
     weights: Weights
     books: tuple[BookRow, ...]
     comping: tuple[str, ...]

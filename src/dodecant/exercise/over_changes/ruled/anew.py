@@ -46,10 +46,29 @@ class AnewWays:
         return (self._lines.segment(over, heard, choice)._replace(pace=self._pace),)
 
 
+class WaysInForms:
+    """The ways of several forms of one thing together; those alone that begin on a tone `of_the_chord`, if there are."""
+
+    def __init__(self, forms: Sequence[AnewWays], *, of_the_chord: bool = False) -> None:
+        self._forms, self._of_the_chord = forms, of_the_chord
+
+    @property
+    def missing(self) -> dict[str, tuple[int, ...]]:
+        """What the first form lacks."""
+        return self._forms[0].missing
+
+    def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
+        """See `WaysOver`."""
+        found = [way for form in self._forms for way in form.ways(stop, passage)]
+        at_home = [way for way in found if not way.candidate.foreign] if self._of_the_chord else found
+        return at_home or found
+
+
 def _as_one(chords: Sequence[TimedChord], passage: RuledPassage) -> TimedChord:
-    """The chords of a passage as one that lasts as long, but for the breath at its end."""
+    """The chords of a passage as one that lasts as long, from where it begins early to the breath at its end."""
     first, last = chords[passage.chords.start], chords[passage.chords[-1]]
-    return first._replace(length=last.start + last.length - first.start - passage.breathes)
+    start = first.start - passage.early
+    return first._replace(start=start, length=last.start + last.length - start - passage.breathes)
 
 
 class _MirroredLines(LinesAnewOnEachChord):

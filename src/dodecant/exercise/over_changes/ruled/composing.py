@@ -9,9 +9,11 @@ from fractions import Fraction
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.harmony.what_holds import rules_over
 from dodecant.exercise.over_changes.joining import Candidate, CostTables, own_cost
+from dodecant.exercise.over_changes.phrases.tables import EtudeTables
+from dodecant.exercise.over_changes.ruled.developing import Development
 from dodecant.exercise.over_changes.ruled.fitting_in import NOWHERE, fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines, home_stop
-from dodecant.exercise.over_changes.ruled.passages import at_peak
+from dodecant.exercise.over_changes.ruled.passages import at_peak, in_phrase
 from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.over_changes.ruled.walk import COST_NAMES, Walk, came
 from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way
@@ -62,32 +64,34 @@ class Composition:
         return found
 
 
-def composer(catalogue: ScaleCatalogue) -> Callable[[RuleAssignments, Timeline, Sequence[int]], Sequence[int]]:
+def composer(
+    catalogue: ScaleCatalogue, tables: EtudeTables
+) -> Callable[[RuleAssignments, Timeline, Sequence[int]], Sequence[int]]:
     """What puts pieces into what plays; made once for a recipe."""
     made: list[Composer] = []
 
     def plays(what: RuleAssignments, timeline: Timeline, before: Sequence[int]) -> Sequence[int]:
         if not made:
-            made.append(Composer(what, catalogue))
+            made.append(Composer(what, catalogue, tables))
         return made[0].plays(timeline, before)
 
     return plays
 
 
 def composing_over(
-    what: RuleAssignments, catalogue: ScaleCatalogue, timeline: Timeline
+    what: RuleAssignments, catalogue: ScaleCatalogue, tables: EtudeTables, timeline: Timeline
 ) -> Callable[[tuple[PiecePin, ...]], Composition]:
     """Composes over a timeline by itself, with any pins; raises RecipeError where nothing fits, or a pin does not."""
     held = rules_over(timeline, tuple(rule.where for rule in what.recipe.rules))
     plays = [0 if rule is None else rule + 1 for rule in held]
-    made = Composer(what, catalogue)
+    made = Composer(what, catalogue, tables)
     return lambda pins: made.composed(timeline, plays, pins)
 
 
 class Composer:
     """Composes over a timeline, what its rules leave free."""
 
-    def __init__(self, what: RuleAssignments, catalogue: ScaleCatalogue) -> None:
+    def __init__(self, what: RuleAssignments, catalogue: ScaleCatalogue, tables: EtudeTables) -> None:
         self._ways: dict[tuple[object, ...], Sequence[Way]] = {}
         etude = what.recipe.etude
         assert etude is not None  # noqa: S101 - made for recipes with one
@@ -101,14 +105,15 @@ class Composer:
         self._lines = RuledLines(what, what.player)
         self._tables = CostTables(what.recipe.joins)
         self._flows = isinstance(what.all[0].work.recipe.figure, Unbroken)
+        self._phrases = Development(what, etude, tables) if etude.line == "phrases" else None
 
     def plays(self, timeline: Timeline, plays: Sequence[int]) -> list[int]:
         """What plays over each chord, the pieces put where they are composed; each window has a number of its own."""
-        found = list(plays)
+        found = self._own(timeline, plays)
         composition = self.composed(timeline, plays)
         self._what.unfitted += [chord for n in composition.unfitted if (chord := chord_at(timeline, n))]
         for window in composition.windows:
-            number = self._what.add(self._what.pieces[window.piece])
+            number = self._what.add(self._what.all[self._number(timeline, window)])
             found[window.chords.start : window.chords.stop] = [number] * len(window.chords)
         return found
 
@@ -120,7 +125,9 @@ class Composer:
         """
         windows = windows_over(timeline, plays, self.fittings)
         pinned = pinned_windows(timeline, windows, self._etude.pins if pins is None else pins, self._etude, self.bar)
-        walk = Walk(self, timeline, plays, windows, pinned)
+        if self._phrases is not None:
+            windows = self._phrases.allowed(timeline, windows, self.fittings, set(pinned.values()))
+        walk = Walk(self, timeline, self._own(timeline, plays), windows, pinned)
         best = walk.best()
         taken = [label for label in came(best) if label.window is not None]
         covered = {number for several in windows for window in several for number in window.chords}
@@ -138,16 +145,36 @@ class Composer:
             unfitted,
         )
 
+    def _own(self, timeline: Timeline, plays: Sequence[int]) -> list[int]:
+        """What plays without any piece: in phrases the recipe's own figure in their rhythm, and the ending."""
+        phrases = self._phrases
+        if phrases is None:
+            return list(plays)
+        home = phrases.plan(timeline).home
+        return [
+            rule
+            if rule or timeline.due[chord].sound is None
+            else phrases.home(timeline, chord)
+            if chord == home
+            else phrases.own(timeline, chord)
+            for chord, rule in enumerate(plays)
+        ]
+
+    def _number(self, timeline: Timeline, window: Window) -> int:
+        """The number of a piece as it plays over a window."""
+        if self._phrases is None:
+            return self._numbers[window.piece]
+        return self._phrases.piece(self._what.pieces[window.piece], timeline, window.chords)
+
     def ways(self, stops: Mapping[int, Stop], window: Window, *, begins: bool) -> Sequence[Way]:
         """The ways of a piece over its window."""
         stop = stops[window.piece]
         key = (stop.timeline and stop.timeline.harmony, window, begins)
         if key not in self._ways:
             peak = at_peak(self._what, stop, window.chords)
-            passage = RuledPassage(
-                self._numbers[window.piece], window.chords, begins=begins and peak is None, peak=peak
-            )
-            self._ways[key] = self._lines.ways(stop, passage)
+            number = self._number(stop.form, window)
+            passage = RuledPassage(number, window.chords, begins=begins and peak is None, peak=peak)
+            self._ways[key] = self._lines.ways(stop, in_phrase(self._what, stop, passage))
         return self._ways[key]
 
     def own_ways(self, stop: Stop, chord: int, *, begins: bool, plays: int) -> Sequence[Way]:
@@ -159,7 +186,7 @@ class Composer:
             chords = range(chord, chord + 1)
             peak = at_peak(self._what, stop, chords)
             passage = RuledPassage(plays, chords, begins=begins and peak is None, peak=peak)
-            self._ways[key] = self._lines.ways(stop, passage)
+            self._ways[key] = self._lines.ways(stop, in_phrase(self._what, stop, passage))
         return self._ways[key]
 
     def stops(self, timeline: Timeline, plays: Sequence[int]) -> tuple[Stop, dict[int, Stop]]:
@@ -195,6 +222,16 @@ class Composer:
         return self._what.metre.quarters
 
     @property
-    def flows(self) -> bool:
-        """Whether the recipe's own line goes on from wherever it is."""
-        return self._flows
+    def every(self) -> int:
+        """In every how many bars a piece comes: of a motif in each."""
+        return 1 if self._phrases is not None and self._etude.motif else self._etude.every
+
+    def flows(self, plays: int) -> bool:
+        """Whether what plays over a chord is a line that goes on from wherever it is."""
+        return self._flows and self._what.all[plays].is_own
+
+    def colour_cost(self, timeline: Timeline, window: Window) -> int:
+        """What a piece costs over a window for being tenser or calmer than the course is there."""
+        if self._phrases is None:
+            return 0
+        return self._phrases.colour_cost(timeline, window, self.fittings[window.piece].colour)

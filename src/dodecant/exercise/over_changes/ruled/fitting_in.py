@@ -28,6 +28,7 @@ from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
 
 # A chord of each family, on which a piece is tried.
@@ -67,7 +68,9 @@ class Fitting:
 
     A piece for one chord fits any of the `families` that lasts as long as it does; one over several `chords` fits where
     these follow each other. Either only where the first chord has its `role`, if that is told. `own` are the tones, in
-    half steps above the root, of one that brings a sound of its own: no symbol may deny any.
+    half steps above the root, of one that brings a sound of its own: no symbol may deny any. It has so many `notes`, of
+    which `colour` are no chord tones (a share). One that `ends` comes home: its last tone is the chord's, on a beat, and
+    held.
     """
 
     families: tuple[QualityFamily, ...]
@@ -79,6 +82,9 @@ class Fitting:
     notes_in_beat: Fraction
     role: ChordRole = "any"
     own: frozenset[int] = frozenset()
+    notes: int = 0
+    colour: Fraction = Fraction(0)
+    ends: bool = False
 
 
 NOWHERE = Fitting((), (), Fraction(1), "", "", 0, Fraction(1))
@@ -105,6 +111,9 @@ def fitting(piece: VocabularyPiece, base: Recipe, metre: Metre, catalogue: Scale
         found.notes_in_beat,
         piece.role,
         found.own,
+        found.notes,
+        found.colour,
+        found.ends,
     )
 
 
@@ -155,7 +164,17 @@ def _of_figure(piece: VocabularyPiece, recipe: Recipe, catalogue: ScaleCatalogue
         _level(heights, Fraction(len(line)) / beats, leans=leans, several=False),
         Fraction(len(line)) / beats,
         own=frozenset(tone.pitch.midi % 12 for tone in line if not tone.leads) if piece.what.scale else frozenset(),
+        notes=len(line),
+        colour=_colour(line, tonic, families[0] if families else "major"),
     )
+
+
+def _colour(line: Sequence[FigureTone], tonic: NoteName, family: QualityFamily) -> Fraction:
+    """The share of tones that are none of the example's chord."""
+    chord = parse_chord(_EXAMPLES[family])
+    heard = hearing(chord.quality) if chord else ()
+    outside = [tone for tone in line if heard[(tone.pitch.midi + tonic.pitch_class) % 12][1] != "chord"]
+    return Fraction(len(outside), len(line))
 
 
 def _sound(piece: VocabularyPiece, chord: Chord, catalogue: ScaleCatalogue) -> tuple[NoteName, Scale] | None:
@@ -201,7 +220,17 @@ def _of_lick(lick: Lick) -> Fitting:
         lick.tones[-1].was.text,
         _level(line, dense, leans=leans, several=len(wanted) > 1),
         dense,
+        colour=Fraction(sum(tone.function != "chord" for tone in lick.tones), len(lick.tones)),
+        ends=_comes_home(lick),
     )
+
+
+def _comes_home(lick: Lick) -> bool:
+    """Whether a lick's last tone is the chord's, on a beat, and lasts a beat or more."""
+    last = lick.tones[-1]
+    units = Fraction(last.timing.units)
+    sounded = sum((Fraction(tone.timing.units) + Fraction(tone.timing.rest) for tone in lick.tones[:-1]), Fraction(0))
+    return last.function == "chord" and units >= 1 and (sounded - lick.lead) % 1 == 0
 
 
 def _chords_wanted(lick: Lick) -> Iterator[ChordWanted]:

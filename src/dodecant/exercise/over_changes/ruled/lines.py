@@ -13,7 +13,7 @@ from dodecant.exercise.melody.line import SILENCE, Line, Segment
 from dodecant.exercise.over_changes.anew_on_each_chord import fitted
 from dodecant.exercise.over_changes.joining import Candidate, cheapest_candidates
 from dodecant.exercise.over_changes.leading import cut_short, leading_into, led_across
-from dodecant.exercise.over_changes.ruled.anew import AnewWays
+from dodecant.exercise.over_changes.ruled.anew import AnewWays, WaysInForms
 from dodecant.exercise.over_changes.ruled.guides import GuideWays
 from dodecant.exercise.over_changes.ruled.licks import LickWays
 from dodecant.exercise.over_changes.ruled.passages import passages_of
@@ -22,6 +22,7 @@ from dodecant.exercise.over_changes.ruled.shape import shaped
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
 from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way, WaysOver
 from dodecant.exercise.player import ResolvedPlayer
+from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import pace_of
@@ -31,6 +32,7 @@ from dodecant.instrument.range import chosen_shift, octave_shifts
 
 _HALF = 6  # half steps: the farthest way to any key
 _OCTAVE = 12
+_PICKUPS = {1: "below", 2: "above-below"}  # by how many notes
 
 
 @dataclass(frozen=True)
@@ -60,7 +62,7 @@ class RuledLines:
 
     def __init__(self, what: RuleAssignments, player: ResolvedPlayer) -> None:
         self.what, self._player = what, player
-        self._found: dict[int, WaysOver] = {}
+        self._found: dict[Playing, WaysOver] = {}
         self._at_home: dict[Timeline, list[_Placed]] = {}
 
     def line(self, stop: Stop) -> Line:
@@ -75,7 +77,7 @@ class RuledLines:
         passages: list[RuledPassage] = []
         ways: list[tuple[Way, ...]] = []
         for known in self._found.values():
-            if isinstance(known, AnewWays):
+            if isinstance(known, AnewWays | WaysInForms):
                 known.missing.clear()  # it is told for each key
         for passage in passages_of(self.what, stop):
             playing = self.what.all[passage.plays]
@@ -95,10 +97,10 @@ class RuledLines:
 
     def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """The ways over one passage, with what the shape of an etude makes of them."""
-        if passage.plays not in self._found:
-            self._found[passage.plays] = _ways_of(self.what.all[passage.plays])
         playing = self.what.all[passage.plays]
-        found = self._found[passage.plays].ways(stop if playing.is_own else replace(stop, figure=None), passage)
+        if playing not in self._found:
+            self._found[playing] = _ways_of(playing)
+        found = self._found[playing].ways(stop if playing.is_own else replace(stop, figure=None), passage)
         return shaped(found, passage, self.what.player.reach)
 
     def _placed(self, stop: Stop, plan: RuledPlan) -> list[_Placed]:
@@ -125,15 +127,20 @@ class RuledLines:
             if not sounds or after is None or work.recipe.figure.brings_rhythm or not _next(here, after):
                 found.append(here)
                 continue
-            for recipe in (self.what.all[after.plays].work.recipe, work.recipe):
-                if recipe.enclosure is not None:
-                    notes = leading_into(recipe.enclosure, after.segment)
+            for enclosure in (self._pickup(here), self.what.all[after.plays].work.recipe.enclosure, work.recipe.enclosure):
+                if enclosure is not None:
+                    notes = leading_into(enclosure, after.segment)
                     led = led_across(here.segment, notes, pace_of(work.recipe), self.what.player.widest)
                     found += [here._replace(segment=segment) for segment in led]
                     break
             else:
                 found.append(here)
         return found
+
+    def _pickup(self, here: _Placed) -> Enclosure | None:
+        """What leads into the next phrase, where the bar before it ends with notes that do."""
+        leads = self.what.all[here.plays].leads
+        return Enclosure(kind=_PICKUPS[leads]) if leads else None
 
     def _written(self, stop: Stop, placed: Sequence[_Placed]) -> Line:
         """The line of all segments, with silence where nothing is played."""
@@ -166,10 +173,12 @@ class RuledLines:
         """The numbers that sounds lack: under the recipe's own figure, and under rules."""
         own: dict[str, tuple[int, ...]] = {}
         in_rules = []
-        for number, ways in self._found.items():
-            lacking = ways.missing if isinstance(ways, AnewWays) else {}
-            rule = self.what.all[number].rule
-            if rule is None and self.what.all[number].piece is None:
+        for playing, ways in self._found.items():
+            lacking = ways.missing if isinstance(ways, AnewWays | WaysInForms) else {}
+            rule = playing.rule
+            if playing.home:
+                continue
+            if rule is None and playing.piece is None:
                 own |= lacking
             elif rule is not None and lacking:
                 numbers = dict.fromkeys(one for several in lacking.values() for one in several)
@@ -238,7 +247,11 @@ def _ways_of(playing: Playing) -> WaysOver:
         return GuideWays(playing.work)
     if isinstance(figure, OwnLick):
         return LickWays(playing.work, mirrored=playing.mirrored)
-    return AnewWays(playing.work, mirrored=playing.mirrored)
+    plain = AnewWays(playing.work, mirrored=playing.mirrored)
+    if not playing.forms:
+        return plain
+    others = [AnewWays(form.work, mirrored=form.mirrored) for form in playing.forms]
+    return WaysInForms([plain, *others], of_the_chord=playing.home)
 
 
 def at_home(stop: Stop) -> Stop:

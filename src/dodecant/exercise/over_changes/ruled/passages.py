@@ -15,7 +15,8 @@ def passages_of(what: RuleAssignments, stop: Stop) -> list[RuledPassage]:
 
     A breath ends one, and so does the bar of an etude's peak. Chords without a sound are in none.
     """
-    every = what.recipe.etude.breath * what.metre.quarters if what.recipe.etude else Fraction(0)
+    etude = what.recipe.etude
+    every = etude.breath * what.metre.quarters if etude and etude.line == "unbroken" else Fraction(0)
     found: list[RuledPassage] = []
     breathes: set[int] = set()
     chords, plays = stop.chords_written, stop.form.plays
@@ -41,13 +42,29 @@ def passages_of(what: RuleAssignments, stop: Stop) -> list[RuledPassage]:
         else:
             found.append(RuledPassage(plays[number], range(number, number + 1)))
     return [
-        one._replace(
-            begins=place == 0,
-            breathes=Fraction(one.chords[-1] in breathes),
-            peak=at_peak(what, stop, one.chords),
+        in_phrase(
+            what,
+            stop,
+            one._replace(
+                begins=place == 0,
+                breathes=Fraction(one.chords[-1] in breathes),
+                peak=at_peak(what, stop, one.chords),
+            ),
         )
         for place, one in enumerate(found)
     ]
+
+
+def in_phrase(what: RuleAssignments, stop: Stop, passage: RuledPassage) -> RuledPassage:
+    """A passage with what its bars want of it: to begin early, to breathe at the end, to go so high."""
+    playing = what.all[passage.plays]
+    bar, lead_in = what.metre.quarters, stop.form.lead_in
+    first, last = stop.form.due[passage.chords.start], stop.form.due[passage.chords[-1]]
+    if playing.early and (first.start - lead_in) % bar == 0:
+        passage = passage._replace(early=playing.early)
+    if playing.breathes and (last.start + last.length - lead_in) % bar == 0:
+        passage = passage._replace(breathes=max(passage.breathes, playing.breathes))
+    return passage._replace(top=playing.top)
 
 
 def _together(playing: Playing, stop: Stop, number: int) -> bool:

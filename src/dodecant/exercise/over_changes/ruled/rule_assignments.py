@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from fractions import Fraction
+from typing import Any, Literal, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline, chords_in_key, without_lead_in
 from dodecant.exercise.harmony.what_holds import rules_over, with_sounds
@@ -27,12 +28,26 @@ from dodecant.music.core.metre import Metre
 from dodecant.music.scales.scale import ScaleCatalogue
 
 
+MotifRole = Literal["stated", "moved", "turned", "varied", "answered"]
+
+
+class Form(NamedTuple):
+    """Another form of the same thing: its work, and whether it is upside down."""
+
+    work: LineWork
+    mirrored: bool = False
+
+
 @dataclass(frozen=True, eq=False)
 class Playing:
     """One thing that is played somewhere, and the rule or the piece (by its number) it comes from.
 
     `is_own` tells that its figure is the recipe's. `silent` it is left open; `mirrored` upside down. Under a piece,
     which `lasts`, several chords that are the same are one; `runs_on`: its passages go from chord to chord.
+
+    In a phrase it may take other `forms`, whichever joins best; it begins `early` and `breathes` at the end of its bar,
+    by so many beats, where the last `leads` notes lead into what follows; its highest note is to be near `top` (MIDI).
+    The `home` of an etude is one tone of the chord. In a motif it has a `role`.
     """
 
     work: LineWork
@@ -43,6 +58,13 @@ class Playing:
     lasts: bool = False
     rule: int | None = None
     piece: int | None = None
+    forms: tuple[Form, ...] = ()
+    early: Fraction = Fraction(0)
+    breathes: Fraction = Fraction(0)
+    leads: int = 0
+    top: int | None = None
+    home: bool = False
+    role: MotifRole | None = None
 
     @property
     def runs_on(self) -> bool:

@@ -123,19 +123,20 @@ class UnbrokenWays:
 
     def _count(self, stop: Stop, passage: RuledPassage, number: int) -> int:
         """How many notes begin under a chord of a passage."""
-        over = stop.chords_written[number]
-        length = self._length(stop, passage, number)
-        if over.sound is None or length <= 0:
+        start, length = self._span(stop, passage, number)
+        if stop.chords_written[number].sound is None or length <= 0:
             return 0
         key = (stop.timeline, number, length)
         if key not in self._counts:
-            self._counts[key] = notes_under(self._pace, over.start, length)
+            self._counts[key] = notes_under(self._pace, start, length)
         return self._counts[key]
 
-    def _length(self, stop: Stop, passage: RuledPassage, number: int) -> Fraction:
-        """How long a chord of a passage lasts before the line breathes."""
-        length = stop.chords_written[number].length
-        return length - passage.breathes if passage.breathes and number == passage.chords[-1] else length
+    def _span(self, stop: Stop, passage: RuledPassage, number: int) -> tuple[Fraction, Fraction]:
+        """When the line is under a chord of a passage, and how long before it breathes."""
+        start, length = stop.chords_written[number][:2]
+        if passage.early and number == passage.chords.start:
+            start, length = start - passage.early, length + passage.early
+        return start, length - passage.breathes if passage.breathes and number == passage.chords[-1] else length
 
     def _way(self, stop: Stop, passage: RuledPassage, numbers: Sequence[int], runs: Sequence[_UnbrokenRun]) -> Way:
         begin, end = runs[0].heights, runs[-1].heights
@@ -157,12 +158,10 @@ class UnbrokenWays:
         for number, run in zip(numbers, runs, strict=True):
             over, heard = stop.chords_written[number], stop.chords_sounding[number]
             assert over.sound is not None and heard.sound is not None  # noqa: S101, PT018 - it is played
-            length = self._length(stop, passage, number)
+            start, length = self._span(stop, passage, number)
             held = not self._pace.rhythm
             tones = Tones.of(run.tones)
-            found.append(
-                Segment(tones, over.sound, heard.sound, over.chord, over.start, length, held=held, pace=self._pace)
-            )
+            found.append(Segment(tones, over.sound, heard.sound, over.chord, start, length, held=held, pace=self._pace))
         return tuple(found)
 
 

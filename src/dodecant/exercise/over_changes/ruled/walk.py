@@ -6,6 +6,7 @@ recipe. The costs are those of joins, strong beats and range, by the recipe's we
 
 - variety: a piece that comes again within the bars of variety
 - density: for each quarter of a note in a beat that a piece is denser or calmer than its place wants
+- tension: for tones outside of the chord, more or fewer than the course of tension wants
 - missed: where the bars pass that were to have a piece
 - dice: up to so many points, thrown with the seed; none without one
 - shape: see `shape.py`
@@ -50,10 +51,10 @@ class Label(NamedTuple):
     recent: int
     before: Label | None = None
     window: Window | None = None
-    costs: tuple[int, int, int, int] = (0, 0, 0, 0)
+    costs: tuple[int, int, int, int, int] = (0, 0, 0, 0, 0)
 
 
-COST_NAMES = ("joins", "variety", "density", "dice")
+COST_NAMES = ("joins", "variety", "density", "dice", "tension")
 
 
 class Composing(Protocol):
@@ -72,8 +73,14 @@ class Composing(Protocol):
         """How long a bar is, in quarter notes."""
 
     @property
-    def flows(self) -> bool:
-        """Whether the recipe's own line runs on unbroken."""
+    def every(self) -> int:
+        """In every how many bars a piece comes."""
+
+    def flows(self, plays: int) -> bool:
+        """Whether what plays over a chord, by its number, is a line that runs on unbroken."""
+
+    def colour_cost(self, timeline: Timeline, window: Window) -> int:
+        """What a piece costs over a window for its tones outside of the chord."""
 
     @property
     def tables(self) -> CostTables:
@@ -111,9 +118,9 @@ class Walk:
         self._bars = [int((due.start - lead_in) // bar) for due in timeline.due]
         last = timeline.due[-1]
         self._last_bar = int(-(-(last.start + last.length - lead_in) // bar))
-        self._groups = [number // etude.every for number in self._bars]
+        self._groups = [number // composer.every for number in self._bars]
         self._misses = self._where_missed()
-        self._memory = _Memory(self._bars, etude.variety)
+        self._memory = _Memory(self._bars, 0 if etude.motif else etude.variety)
 
     def best(self) -> Label:
         """The cheapest label at the end."""
@@ -140,7 +147,7 @@ class Walk:
             if self._timeline.due[number].sound is None
             else self._composer.own_ways(self._plain, number, begins=begins, plays=plays)
         )
-        near = _Near(ways, flows=self._composer.flows and plays == 0)
+        near = _Near(ways, flows=self._composer.flows(plays))
         cost_of, own = self._composer.tables.cost, {id(way): self._composer.own_cost(way.candidate) for way in ways}
         for label in kept:
             missed = _MISSED if self._misses[number] and label.served < self._groups[number] else 0
@@ -166,6 +173,7 @@ class Walk:
         served, end = self._groups[first], (piece, self._bars[window.chords[-1]])
         density = self._density(piece, self._bars[first])
         dice = self._dice[piece][first] if self._dice else 0
+        tension = self._composer.colour_cost(self._timeline, window)
         priced = [
             (way.candidate, self._composer.own_cost(way.candidate), _state(way.candidate.last, way.candidate.arrives))
             for way in ways
@@ -176,12 +184,12 @@ class Walk:
             variety = _VARIETY if self._memory.holds(label.recent, piece) else 0
             recent = self._memory.after(label.recent, window.chords.stop, end)
             group = self._memory.group(max(label.served, served), recent)
-            so_far += variety + density + dice
+            so_far += variety + density + dice + tension
             for candidate, own, state in priced:
                 joins = own if last is None else own + cost_of(last, arrives, candidate)
                 known = found.get(group + state)
                 if known is None or so_far + joins < known[0]:
-                    costs = (joins, variety, density, dice)
+                    costs = (joins, variety, density, dice, tension)
                     found[group + state] = Label(
                         so_far + joins, candidate.last, candidate.arrives, max(label.served, served), recent, label,
                         window, costs,

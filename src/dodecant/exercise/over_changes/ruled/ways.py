@@ -15,8 +15,9 @@ from dodecant.instrument.profile import Reach
 class RuledPassage(NamedTuple):
     """Chords in a row (by their numbers in a stop) under which one thing is played, by its number.
 
-    `begins` tells that nothing sounded before; `breathes` how many beats at its end are silent; `peak` whether an etude
-    is to be highest here, or elsewhere (False), or nowhere (None).
+    `begins` tells that nothing sounded before; `breathes` how many beats at its end are silent; `early` how many beats
+    before its chord it begins; `peak` whether an etude is to be highest here, or elsewhere (False), or nowhere (None);
+    `top` how high its highest note is to be (MIDI), if that is asked for.
     """
 
     plays: int
@@ -24,6 +25,8 @@ class RuledPassage(NamedTuple):
     begins: bool = False
     breathes: Fraction = Fraction(0)
     peak: bool | None = None
+    early: Fraction = Fraction(0)
+    top: int | None = None
 
 
 class Way(NamedTuple):

@@ -11,6 +11,7 @@ from dodecant.exercise.recipe.part import Part, refused
 from dodecant.music.core.errors import MusicError
 
 MOST_PIECES = 60
+MOST_IN_MOTIF = 2
 
 
 class PiecePin(Part):
@@ -25,8 +26,11 @@ class Etude(Part):
 
     A piece comes in `every` so many bars; the `rest` is the recipe's own figure, or left open. None comes twice within
     `variety` bars. The highest note lies in the bar `peak`, and it gets denser towards the bar `denser`; 0 asks for
-    neither. After every `breath` bars the last beat is silent. Of ways that cost nearly the same the `seed` decides;
-    0 takes the cheapest.
+    neither. Of ways that cost nearly the same the `seed` decides; 0 takes the cheapest.
+
+    The `line` goes in phrases, with rhythms of a `level`, or on unbroken. After every `breath` bars it is silent for a
+    beat; 0 lets phrases of two and four bars follow each other, or an unbroken line go on. Phrases may be made of a
+    `motif`, one or two of the pieces by their numbers, and follow a course of `tension`.
     """
 
     pieces: Annotated[tuple[VocabularyPiece, ...], Field(min_length=1, max_length=MOST_PIECES)]
@@ -36,11 +40,18 @@ class Etude(Part):
     peak: Annotated[int, Field(ge=0, le=2000)] = 0
     denser: Annotated[int, Field(ge=0, le=2000)] = 0
     breath: Literal[0, 2, 4, 8] = 0
+    line: Literal["phrases", "unbroken"] = "phrases"
+    level: Literal[1, 2, 3] = 2
+    motif: Annotated[tuple[Annotated[int, Field(ge=0, lt=MOST_PIECES)], ...], Field(max_length=MOST_IN_MOTIF)] = ()
+    tension: bool = True
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
     pins: Annotated[tuple[PiecePin, ...], Field(max_length=200)] = ()
 
     @model_validator(mode="after")
     def _pins_agree(self) -> Self:
+        if any(piece >= len(self.pieces) for piece in self.motif):
+            message = "The motif is a piece that is not among the chosen ones."
+            raise refused(MusicError(message, cure="Choose the motif again."))
         seen: dict[int, int] = {}
         for pin in self.pins:
             if pin.piece >= len(self.pieces):
