@@ -48,7 +48,7 @@ def keep_words_clear(picture: etree._Element, score: etree._Element) -> None:
             above = max(above, _names_cleared(system, wide))
             above = max([above, *(_moved(box, system) for box in system.iter(f"{_SVG}g") if box.get("class") == "reh")])
     if above:
-        _grow(picture, score, above)
+        grow(picture, score, above)
 
 
 def _moved(group: etree._Element, system: etree._Element) -> int:
@@ -140,9 +140,10 @@ def _shift(axis: str, by: int, *parts: etree._Element) -> None:
         part.set(axis, str(int(part.get(axis, "0")) + by))
 
 
-def _grow(picture: etree._Element, score: etree._Element, by: int) -> None:
-    """Give the page more room at its top: the score's units inside, the picture's outside."""
-    wide, high = (float(length) for length in score.get("viewBox", "0 0 1 1").split()[2:])
+def grow(picture: etree._Element, score: etree._Element, by: int) -> None:
+    """Make the page begin so many of the score's units above its first staff's page: the picture's outside follow."""
+    top, wide, high = (float(length) for length in score.get("viewBox", "0 0 1 1").split()[1:])
     outer_wide, outer_high = (float(length) for length in picture.get("viewBox", "0 0 1 1").split()[2:])
-    score.set("viewBox", f"0 {-by} {wide:g} {high + by:g}")
-    picture.set("viewBox", f"0 0 {outer_wide:g} {outer_high + by * outer_wide / wide:g}")
+    more = by + top
+    score.set("viewBox", f"0 {-by} {wide:g} {high + more:g}")
+    picture.set("viewBox", f"0 0 {outer_wide:g} {outer_high + more * outer_wide / wide:g}")

@@ -12,6 +12,7 @@ from cachetools import LRUCache, cached
 from cachetools.keys import hashkey
 from lxml import etree
 
+from dodecant.engraving.course import draw_course
 from dodecant.engraving.engraver import engrave, engrave_pages
 from dodecant.engraving.lighter import lighten
 from dodecant.engraving.line_breaks import breaks_of_a_form, breaks_seen
@@ -46,7 +47,7 @@ def strip_svg(
     weights = tuple(zip(_ids(strip), (note.tone.role for note in strip.notes), strict=True))
     breaks = breaks_of_a_form(exercise, strip, width)
     score = strip_musicxml(exercise, strip, breaks)
-    drawn = _Drawn(score, width, weights, label, styled, alone and "<harmony>" in score, bool(breaks))
+    drawn = _Drawn(score, width, weights, label, styled, alone and "<harmony>" in score, bool(breaks), strip.course)
 
     def broken_at(better: frozenset[int]) -> str:
         return strip_musicxml(exercise, strip, better)
@@ -64,6 +65,7 @@ class _Drawn(NamedTuple):
     styled: bool
     signs_inside: bool
     broken: bool
+    course: tuple[int, ...] = ()
 
     def page(self) -> str:
         """As it is engraved; strips on the page stand closer than in print."""
@@ -115,6 +117,9 @@ def _picture(drawn: _Drawn, broken_at: Callable[[frozenset[int]], str]) -> str:
         page = drawn._replace(score=broken_at(better), broken=True).page()
     root = _finished(page, dict(drawn.roles), styled=drawn.styled)
     root.set("aria-label", drawn.label)
+    nested = root.find(f"{_SVG}svg")
+    if drawn.course and nested is not None:
+        draw_course(root, nested, drawn.course)
     return str(etree.tostring(root, encoding="unicode"))
 
 

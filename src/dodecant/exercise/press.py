@@ -20,6 +20,7 @@ from dodecant.exercise.notation.strip_writer import StripWriter
 from dodecant.exercise.over_changes.anew_on_each_chord import LinesAnewOnEachChord
 from dodecant.exercise.over_changes.guide_tones import GuideToneLines
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
+from dodecant.exercise.over_changes.phrases.plan import course_of
 from dodecant.exercise.over_changes.ruled.fitting_in import fitting
 from dodecant.exercise.over_changes.ruled.lines import RuledLines
 from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
@@ -47,6 +48,7 @@ from dodecant.exercise.remarks.on_rules import (
 from dodecant.exercise.rhythm.timing import note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.tables import Tables
+from dodecant.exercise.wording.choices import label
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
 from dodecant.instrument.fingering.areas import smallest_area
@@ -225,7 +227,7 @@ class _StripMaker:
         self.what = prepared.rules_at(work)
         self.lines = _builder(work) if self.what is None else RuledLines(self.what, work.player)
         self.writer = StripWriter(work.recipe, work.player.instrument, prepared.metre)
-        self._scales = prepared.tables.scales
+        self._scales, self._etudes = prepared.tables.scales, prepared.tables.etudes
 
     def ready(self, stop: Stop) -> Stop:
         """The stop as the lines take it: under rules it knows what plays over each chord."""
@@ -246,7 +248,8 @@ class _StripMaker:
                 pieces.append((int((due.start - timeline.lead_in) // self.what.metre.quarters) + 1, piece))
             if names[number] and self.recipe.spelling.rules:
                 labels.append((due.start, names[number]))
-        return replace(strip, labels=tuple(sorted(labels)), pieces=tuple(pieces))
+        course = course_of(self.recipe, timeline, self.what.metre, self._etudes)
+        return replace(strip, labels=tuple(sorted(labels)), pieces=tuple(pieces), course=course)
 
 
 def names_over_the_line(what: RuleAssignments, scales: ScaleCatalogue) -> list[str]:
@@ -256,7 +259,8 @@ def names_over_the_line(what: RuleAssignments, scales: ScaleCatalogue) -> list[s
         if playing.rule is not None:
             names.append(short_name(recipe.rules[playing.rule].what, scales))
         else:
-            names.append(recipe.etude.pieces[playing.piece].name if recipe.etude and playing.piece is not None else "")
+            name = recipe.etude.pieces[playing.piece].name if recipe.etude and playing.piece is not None else ""
+            names.append(f"{name}, {label('Playing.role', playing.role)}" if playing.role else name)
     return names
 
 

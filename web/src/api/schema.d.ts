@@ -4096,8 +4096,11 @@ export interface components {
          *
          *     A piece comes in `every` so many bars; the `rest` is the recipe's own figure, or left open. None comes twice within
          *     `variety` bars. The highest note lies in the bar `peak`, and it gets denser towards the bar `denser`; 0 asks for
-         *     neither. After every `breath` bars the last beat is silent. Of ways that cost nearly the same the `seed` decides;
-         *     0 takes the cheapest.
+         *     neither. Of ways that cost nearly the same the `seed` decides; 0 takes the cheapest.
+         *
+         *     The `line` goes in phrases, with rhythms of a `level`, or on unbroken. After every `breath` bars it is silent for a
+         *     beat; 0 lets phrases of two and four bars follow each other, or an unbroken line go on. Phrases may be made of a
+         *     `motif`, one or two of the pieces by their numbers, and follow a course of `tension`.
          */
         Etude: {
             pieces: components["schemas"]["VocabularyPiece"][];
@@ -4122,6 +4125,20 @@ export interface components {
              * @enum {integer}
              */
             breath: 0 | 2 | 4 | 8;
+            /**
+             * @default phrases
+             * @enum {string}
+             */
+            line: "phrases" | "unbroken";
+            /**
+             * @default 2
+             * @enum {integer}
+             */
+            level: 1 | 2 | 3;
+            /** @default [] */
+            motif: number[];
+            /** @default true */
+            tension: boolean;
             /** @default 0 */
             seed: number;
             /** @default [] */
@@ -4138,6 +4155,12 @@ export interface components {
             costs: components["schemas"]["CostOut"][];
             taken: boolean;
         };
+        /** @description A figure of an etude: what it is, how much of it there is in the first strip, how much is wanted (or empty). */
+        EtudeRowOut: {
+            label: string;
+            value: string;
+            wanted: string;
+        };
         /** @description A note that was played: seconds from the strip's beginning, MIDI number as it sounds, length in seconds. */
         EventIn: {
             at: number;
@@ -4152,7 +4175,7 @@ export interface components {
             length: number;
         };
         /**
-         * @description The whole exercise.
+         * @description The whole exercise; `etude` are the figures of one that is composed.
          *
          *     `key_names` are what it calls the twelve keys, from C; `explains_joins` tells whether a line goes over from chord to
          *     chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
@@ -4172,6 +4195,7 @@ export interface components {
             seconds: number;
             strips: components["schemas"]["StripOut"][];
             remarks: components["schemas"]["RemarkOut"][];
+            etude: components["schemas"]["EtudeRowOut"][];
         };
         /** @description What the phrase means; and, where notes help, a short example of it alone: its notes and their picture. */
         ExplainedOut: {

@@ -201,7 +201,7 @@ class Strip:
     0) are left for an answer; `beside` it go its companions; `repeats` are under repeat signs. `pieces` of
     an etude begin in bars (from 1): the bar, and the piece by its number. `fingers` are those of the notes, where they
     are shown; `left_hand` is the same line in a pianist's left hand, where both play it. `group` is how many notes each
-    figure of the line has, 0 where they differ.
+    figure of the line has, 0 where they differ. `course` is how tense each bar of an etude is, from 0 to 100.
     """
 
     stop: Stop
@@ -219,6 +219,7 @@ class Strip:
     fingers: tuple[FingerMark | None, ...] = ()
     group: int = 0
     left_hand: CompanionPart | None = None
+    course: tuple[int, ...] = ()
 
     @property
     def formula(self) -> str:

@@ -184,7 +184,25 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Where.phrase": {0: "no phrase", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
     "Etude.every": {1: "every bar", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
     "Etude.rest": {"own": "the line of the recipe", "open": "open bars"},
-    "Etude.breath": {0: "nowhere", 2: "every two bars", 4: "every four bars", 8: "every eight bars"},
+    "Etude.breath": {
+        0: "as phrases fall",
+        2: "after every two bars",
+        4: "after every four bars",
+        8: "after every eight bars",
+    },
+    "Etude.line": {"phrases": "in phrases, with rests", "unbroken": "on without a stop"},
+    "Etude.level": {
+        1: ("on the beats", " on the beats"),
+        2: ("off the beats too", ""),
+        3: ("over the barline, and triplets", " with ties over the barline and triplets"),
+    },
+    "Playing.role": {
+        "stated": "stated",
+        "moved": "moved",
+        "turned": "upside down",
+        "varied": "another ending",
+        "answered": "answered",
+    },
     "Tone.role": {"chord": "chord tone", "tension": "tension", "care": "avoid note", "outside": "outside the scale"},
     "Joins.leftover": {
         "cut": ("is cut off", ""),
@@ -360,6 +378,7 @@ COSTS: Final[Mapping[str, str]] = {
     "variety": "played a short while ago",
     "density": "too dense or too calm here",
     "dice": "dice",
+    "tension": "too tense or too calm here",
     "missed": "no piece here",
 }
 

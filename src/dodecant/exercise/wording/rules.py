@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.enclosures import ENCLOSURES, Enclosure
-from dodecant.exercise.recipe.etude.etude import Etude
 from dodecant.exercise.recipe.etude.rules import Open, Play, Rule, UpsideDown, WhatPart
 from dodecant.exercise.recipe.etude.where import Where, number_spans
 from dodecant.exercise.recipe.figures import Cell, OwnLick, Pairs, with_signs
@@ -149,19 +148,3 @@ def short_name(what: WhatPart, scales: ScaleCatalogue) -> str:
 
 
 ENCLOSED = "enclosed"
-
-
-def etude_text(etude: Etude) -> str:
-    """How an etude is made: 'an etude of 12 pieces, one in every two bars'."""
-    pieces = len(etude.pieces)
-    often = "one in every bar" if etude.every == 1 else f"one in every {count(etude.every)} bars"
-    words = f"an etude of {count(pieces)} piece{'s' * (pieces > 1)}, {often}"
-    if etude.peak:
-        words += f", highest in bar {etude.peak}"
-    if etude.denser:
-        words += f", denser towards bar {etude.denser}"
-    if etude.breath:
-        words += f", a breath after every {count(etude.breath)} bars"
-    if etude.seed:
-        words += f" (no. {etude.seed})"
-    return words

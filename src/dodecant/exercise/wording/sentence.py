@@ -15,10 +15,11 @@ from dodecant.exercise.recipe.sounding.sounds import ChangesSounds, FamilyOfSoun
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_said
+from dodecant.exercise.wording.etudes import etude_text
 from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosure_text, figure_text, ladder_text
 from dodecant.exercise.wording.fingering import fingering_text
 from dodecant.exercise.wording.placement import placement_text
-from dodecant.exercise.wording.rules import etude_text, rule_text
+from dodecant.exercise.wording.rules import rule_text
 from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth, often
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour

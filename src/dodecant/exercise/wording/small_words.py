@@ -19,6 +19,11 @@ def often(times: int) -> str:
     return {1: "once", 2: "twice"}.get(times, f"{count(times)} times")
 
 
+def plural(number: int, noun: str) -> str:
+    """'one note', '12 notes'."""
+    return f"{count(number)} {noun}{'s' * (number != 1)}"
+
+
 def nth(number: int) -> str:
     """'third', '16th'."""
     return ORDINALS[number - 1] if number <= len(ORDINALS) else f"{number}th"

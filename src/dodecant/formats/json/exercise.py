@@ -15,6 +15,7 @@ from dodecant.exercise.notation.score import CompanionPart, FingerMark, Note, St
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.exercise.routes.key_names import twelve_names
+from dodecant.exercise.wording.etudes import etude_rows
 from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise_form import (
     BarOut,
@@ -22,6 +23,7 @@ from dodecant.formats.json.exercise_form import (
     CompanionChordOut,
     CompanionOut,
     CureOut,
+    EtudeRowOut,
     ExerciseOut,
     FingeringOut,
     NoteOut,
@@ -72,6 +74,10 @@ def exercise_document(exercise: Exercise) -> ExerciseOut:
                 cures=[CureOut(label=cure.label, patch=cure.patch) for cure in remark.cures],
             )
             for remark in exercise.remarks
+        ],
+        etude=[
+            EtudeRowOut(label=row.label, value=row.value, wanted=row.wanted)
+            for row in etude_rows(exercise.strips[0], exercise.recipe, exercise.metre)
         ],
     )
 

@@ -204,8 +204,16 @@ class RemarkOut(TypedDict):
     cures: list[CureOut]
 
 
+class EtudeRowOut(TypedDict):
+    """A figure of an etude: what it is, how much of it there is in the first strip, how much is wanted (or empty)."""
+
+    label: str
+    value: str
+    wanted: str
+
+
 class ExerciseOut(TypedDict):
-    """The whole exercise.
+    """The whole exercise; `etude` are the figures of one that is composed.
 
     `key_names` are what it calls the twelve keys, from C; `explains_joins` tells whether a line goes over from chord to
     chord for reasons one can ask for. `bar` is the length of a bar, `pulse` what the tempo counts, `groups`
@@ -225,3 +233,4 @@ class ExerciseOut(TypedDict):
     seconds: float
     strips: list[StripOut]
     remarks: list[RemarkOut]
+    etude: list[EtudeRowOut]

@@ -114,6 +114,7 @@ def triads(tonic: NoteName, scale: Scale) -> tuple[Stack, ...]:
     return tuple(found)
 
 
+@lru_cache(maxsize=256)
 def triad_pairs(tonic: NoteName, scale: Scale) -> tuple[TriadPair, ...]:
     """All pairs of triads without a common tone, the most useful first.
 

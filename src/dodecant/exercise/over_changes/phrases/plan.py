@@ -1,7 +1,7 @@
 """The plan of an etude that breathes: its phrases, and for each bar the rhythm, the rest at its end, and the tension.
 
 Eight bars are divided as the tables say, four bars go together or in two halves; a section and a chorus begin a phrase
-of their own. The rhythm of a bar is one of its place and level, as dense as it is tense. The seed decides between equals.
+of their own. The rhythm of a bar is one of its place and level, as dense as it is tense. The seed decides.
 """
 
 from __future__ import annotations
@@ -17,6 +17,7 @@ from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.harmony.what_holds import standing
 from dodecant.exercise.over_changes.phrases.course import PhraseBar, course_over
 from dodecant.exercise.over_changes.phrases.tables import BarRhythms, EtudeTables
+from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.etude import Etude
 from dodecant.music.core.metre import Metre
 
@@ -30,7 +31,7 @@ _MADE_OF = {5: ("3/4", "2/4"), 6: ("3/4", "3/4"), 7: ("4/4", "3/4")}
 
 @dataclass(frozen=True)
 class PlannedBar:
-    """One bar: when it begins (in beats), its phrase and its place there, and its rhythm in eighths (empty: every note).
+    """One bar: when it begins (in beats), its phrase and its place there, its rhythm in eighths (empty: every note).
 
     The last `rest` beats are silent, but for a `pickup` of so many notes. What is tied over from the bar before begins
     `early` beats before it. `tension` goes from 0 to 100.
@@ -61,8 +62,10 @@ class PhrasePlan:
 
 
 @lru_cache(maxsize=64)
-def plan_over(timeline: Timeline, metre: Metre, etude: Etude, tables: EtudeTables, *, ties: bool) -> PhrasePlan:
-    """The plan of a timeline; `ties` may go over the barline."""
+def plan_over(
+    timeline: Timeline, metre: Metre, etude: Etude, tables: EtudeTables, *, ties: bool, room: int = 0
+) -> PhrasePlan:
+    """The plan of a timeline; `ties` may go over the barline, and bars have `room` for the notes of a motif."""
     bar, lead_in = metre.quarters, timeline.lead_in
     last = timeline.due[-1]
     count = max(1, int((last.start + last.length - lead_in) // bar))
@@ -78,17 +81,32 @@ def plan_over(timeline: Timeline, metre: Metre, etude: Etude, tables: EtudeTable
     }
     within = [one._replace(resolves=number in resolving) for number, one in enumerate(within)]
     tension = course_over(within, tables.course, etude.peak if etude.peak <= count else 0)
-    slots = list(_Rhythms(metre, etude, tables, chance, ties=ties).over(within, tension))
+    slots = list(_Rhythms(metre, etude, tables, chance, ties=ties, room=room).over(within, tension))
     bars = []
     phrase = -1
     for number, one in enumerate(within):
         phrase += one.place == 0
         text = slots[number]
         begin = lead_in + number * bar
-        bars.append(PlannedBar(begin, phrase, one, text, _rest_of(text, bar, one), tension[number], _tied(slots, number)))
+        bars.append(
+            PlannedBar(begin, phrase, one, text, _rest_of(text, bar, one), tension[number], _tied(slots, number))
+        )
     home = _home(timeline, count)
     planned = PhrasePlan(tuple(bars), bar, lead_in, home)
     return _with_pickups(_coming_home(planned, timeline), etude, tables, chance)
+
+
+def course_of(recipe: Recipe, timeline: Timeline, metre: Metre, tables: EtudeTables) -> tuple[int, ...]:
+    """How tense each bar of an etude is, from 0 to 100; nothing where it follows no course."""
+    etude = recipe.etude
+    if etude is None or etude.line != "phrases" or not etude.tension:
+        return ()
+    return tuple(bar.tension for bar in plan_over(timeline, metre, etude, tables, ties=ties_in(recipe)).bars)
+
+
+def ties_in(recipe: Recipe) -> bool:
+    """Whether rhythms may be tied over the barline: not where every chord is early as it is."""
+    return recipe.placement.anticipated == "no"
 
 
 def _beginnings(timeline: Timeline, bar: Fraction, count: int) -> list[int]:
@@ -132,9 +150,9 @@ class _Rhythms:
     """Chooses the rhythm of every bar; with a motif the same ones come again."""
 
     def __init__(
-        self, metre: Metre, etude: Etude, tables: EtudeTables, chance: random.Random, *, ties: bool
+        self, metre: Metre, etude: Etude, tables: EtudeTables, chance: random.Random, *, ties: bool, room: int
     ) -> None:
-        self._chance, self._ties, self._keeps = chance, ties, bool(etude.motif)
+        self._chance, self._ties, self._keeps, self._room = chance, ties, bool(etude.motif), room
         made_of = _MADE_OF.get(metre.beats, (metre.text,)) if metre.unit == _FOUR else ()
         self._rows = [tables.rows(name, etude.level) for name in made_of]
         self._kept: dict[str, str] = {}
@@ -178,7 +196,8 @@ class _Rhythms:
         return found
 
     def _near(self, texts: Sequence[str], tension: int) -> str:
-        """One of those that are nearly as dense as is wanted, other than the one before."""
+        """One of those that are nearly as dense as is wanted, other than the one before; with room, if there is one."""
+        texts = [text for text in texts if text.count("s") >= self._room] or texts
         counts = [text.count("s") for text in texts]
         wanted = min(counts) + (max(counts) - min(counts)) * tension / 100
         near = sorted((text for text in texts if text != self._before), key=lambda text: abs(text.count("s") - wanted))
@@ -211,7 +230,7 @@ def _home(timeline: Timeline, count: int) -> int | None:
 
 
 def _coming_home(plan: PhrasePlan, timeline: Timeline) -> PhrasePlan:
-    """With the last chord's time as one note that is held, and a rest; nothing is tied over into it or sounds after it."""
+    """The last chord's time as one note that is held, and a rest; nothing is tied over into it, or sounds after it."""
     if plan.home is None:
         return plan
     due = timeline.due[plan.home]
@@ -264,4 +283,3 @@ def cycled(plan: PhrasePlan, first: int, last: int) -> str:
     place += int(plan.lead_in / plan.bar)
     by = place % len(texts)
     return "".join(texts[-by:] + texts[:-by]) if by else "".join(texts)
-

@@ -27,7 +27,7 @@ class _Row(BaseModel):
 
 
 class BarRhythms(_Row):
-    """The rhythms of one metre and level: bars that begin a phrase, go on, and end it, and whole phrases of two bars."""
+    """The rhythms of one metre and level: bars that begin a phrase, go on and end it, and phrases of two bars."""
 
     metre: str
     level: Annotated[int, Field(ge=1, le=3)]
@@ -84,7 +84,7 @@ class EtudeTables:
 
 
 def read_etude_tables(rhythms: str, weights: str) -> EtudeTables:
-    """Read both data files (TOML); raises ValueError for a rhythm that does not fill its bars, or ends without a rest."""
+    """Read both data files (TOML); raises ValueError for a rhythm that does not fill its bars or end with a rest."""
     rows = [BarRhythms.model_validate(row) for row in tomllib.loads(rhythms)["rhythm"]]
     for row in rows:
         length = Metre.parse(row.metre).quarters

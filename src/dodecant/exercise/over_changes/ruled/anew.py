@@ -47,7 +47,7 @@ class AnewWays:
 
 
 class WaysInForms:
-    """The ways of several forms of one thing together; those alone that begin on a tone `of_the_chord`, if there are."""
+    """The ways of several forms of one thing together; those alone that begin on a tone `of_the_chord`, if any do."""
 
     def __init__(self, forms: Sequence[AnewWays], *, of_the_chord: bool = False) -> None:
         self._forms, self._of_the_chord = forms, of_the_chord

@@ -105,7 +105,7 @@ class Composer:
         self._lines = RuledLines(what, what.player)
         self._tables = CostTables(what.recipe.joins)
         self._flows = isinstance(what.all[0].work.recipe.figure, Unbroken)
-        self._phrases = Development(what, etude, tables) if etude.line == "phrases" else None
+        self._phrases = Development(what, etude, tables, self.fittings) if etude.line == "phrases" else None
 
     def plays(self, timeline: Timeline, plays: Sequence[int]) -> list[int]:
         """What plays over each chord, the pieces put where they are composed; each window has a number of its own."""
@@ -125,12 +125,12 @@ class Composer:
         """
         windows = windows_over(timeline, plays, self.fittings)
         pinned = pinned_windows(timeline, windows, self._etude.pins if pins is None else pins, self._etude, self.bar)
+        covered = {number for several in windows for window in several for number in window.chords}
         if self._phrases is not None:
-            windows = self._phrases.allowed(timeline, windows, self.fittings, set(pinned.values()))
+            windows = self._phrases.allowed(timeline, windows, set(pinned.values()))
         walk = Walk(self, timeline, self._own(timeline, plays), windows, pinned)
         best = walk.best()
         taken = [label for label in came(best) if label.window is not None]
-        covered = {number for several in windows for window in several for number in window.chords}
         unfitted = tuple(
             number
             for number, due in enumerate(timeline.due)

@@ -1,7 +1,7 @@
 """What is played in a phrase: a piece, or the recipe's own figure, in the rhythm of its bars, going on or answering.
 
 A figure does not stand in its bar twice: it goes on from the next third (its next inversion on a ladder of its own) or
-is answered, backwards. With a motif each bar says what becomes of the idea there. The last chord has one tone of its own.
+is answered, backwards. With a motif each bar says what becomes of the idea. The last chord has one tone.
 """
 
 from __future__ import annotations
@@ -13,7 +13,7 @@ from typing import Any, Final
 
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.melody.line_builder import LineWork
-from dodecant.exercise.over_changes.phrases.plan import PhrasePlan, cycled, plan_over
+from dodecant.exercise.over_changes.phrases.plan import PhrasePlan, cycled, plan_over, ties_in
 from dodecant.exercise.over_changes.phrases.tables import EtudeTables
 from dodecant.exercise.over_changes.ruled.fitting_in import Fitting
 from dodecant.exercise.over_changes.ruled.rule_assignments import Form, MotifRole, Playing, RuleAssignments
@@ -39,29 +39,36 @@ _DEGREES = ("1", "2", "3", "4", "5", "6", "7")
 class Development:
     """The playings of an etude in phrases, each made once."""
 
-    def __init__(self, what: RuleAssignments, etude: Etude, tables: EtudeTables) -> None:
-        self._what, self._etude, self._tables = what, etude, tables
-        recipe = what.all[0].work.recipe
-        self._ties = recipe.placement.anticipated == "no"
+    def __init__(self, what: RuleAssignments, etude: Etude, tables: EtudeTables, fittings: Sequence[Fitting]) -> None:
+        self._what, self._etude, self._tables, self._fittings = what, etude, tables, fittings
+        self._ties = ties_in(what.recipe)
         self._made: dict[tuple[object, ...], int] = {}
+        self._plans: dict[Timeline, PhrasePlan] = {}
 
     def plan(self, timeline: Timeline) -> PhrasePlan:
         """The phrases of a timeline."""
-        return plan_over(timeline, self._what.metre, self._etude, self._tables, ties=self._ties)
+        found = self._plans.get(timeline)
+        if found is None:
+            room = max((self._fittings[piece].notes for piece in self._etude.motif), default=0)
+            found = plan_over(timeline, self._what.metre, self._etude, self._tables, ties=self._ties, room=room)
+            self._plans[timeline] = found
+        return found
 
     def allowed(
-        self, timeline: Timeline, windows: Sequence[Sequence[Window]], fittings: Sequence[Fitting], pinned: set[Window]
+        self, timeline: Timeline, windows: Sequence[Sequence[Window]], pinned: set[Window]
     ) -> list[list[Window]]:
         """The windows that leave the ending free (or are one), have room for their piece, and follow the motif."""
         plan = self.plan(timeline)
 
         def fits(window: Window) -> bool:
-            piece = fittings[window.piece]
+            piece = self._fittings[window.piece]
             if plan.home is not None and plan.home in window.chords and not piece.ends:
                 return False
             if self._etude.motif and self.motif_in(plan, timeline, window.chords)[0] != window.piece:
                 return False
-            return piece.notes <= self._notes_in(plan, timeline, window)
+            playing = self._what.all[self.piece(self._what.pieces[window.piece], timeline, window.chords)]
+            notes = _notes_in(playing, timeline, window.chords)
+            return notes is None or piece.notes <= notes
 
         return [[window for window in here if window in pinned or fits(window)] for here in windows]
 
@@ -103,16 +110,6 @@ class Development:
         wanted = reach.calm_colour + (reach.tense_colour - reach.calm_colour) * tension / 100
         return round(reach.colour_points * abs(float(colour) - wanted))
 
-    def _notes_in(self, plan: PhrasePlan, timeline: Timeline, window: Window) -> int:
-        """How many notes begin in a window."""
-        playing = self._what.all[self.piece(self._what.pieces[window.piece], timeline, window.chords)]
-        pace = pace_of(playing.work.recipe)
-        first, last = timeline.due[window.chords.start], timeline.due[window.chords[-1]]
-        begin, end = first.start - playing.early, last.start + last.length - playing.breathes
-        if pace.rhythm is None:
-            return 10_000
-        return len(slots_between(pace.rhythm, begin, end)) - playing.leads
-
     def _in_rhythm(
         self, playing: Playing, plan: PhrasePlan, timeline: Timeline, chords: range, role: MotifRole | None
     ) -> int:
@@ -137,11 +134,10 @@ class Development:
             if planned:
                 placement = recipe.placement.model_copy(update={"slots": slots, "value": value, "route": ()})
                 recipe = recipe.model_copy(update={"placement": placement})
-            forms = [_form(playing, one, mirrored) for one, mirrored in self._forms(playing, recipe, role, planned)]
-            made = replace(
-                playing, work=forms[0].work, mirrored=forms[0].mirrored, forms=tuple(forms[1:]), early=early,
-                breathes=breathes, leads=leads, role=role, top=top,
-            )  # fmt: skip
+            made = replace(playing, early=early, breathes=breathes, leads=leads, role=role, top=top)
+            made = replace(made, work=LineWork.of(recipe, playing.work.player, playing.work.lick))
+            forms = [*self._forms(made, timeline, chords)] if planned else [Form(made.work, role == "turned")]
+            made = replace(made, work=forms[0].work, mirrored=forms[0].mirrored, forms=tuple(forms[1:]))
             self._made[key] = self._what.add(made)
         return self._made[key]
 
@@ -152,38 +148,52 @@ class Development:
         share = reach.calm_height + (reach.tense_height - reach.calm_height) * tension / 100
         return round(low + (high - low) * share)
 
-    @staticmethod
-    def _forms(
-        playing: Playing, recipe: Recipe, role: MotifRole | None, planned: bool
-    ) -> Iterator[tuple[Recipe, bool]]:
-        """The recipes of every form it may take, and whether upside down."""
-        figure = recipe.figure
+    def _forms(self, playing: Playing, timeline: Timeline, chords: range) -> Iterator[Form]:
+        """Every form it may take in its rhythm."""
+        recipe, role = playing.work.recipe, playing.role
         if playing.home:
-            once = {"path": Path(span="once"), "enclosure": None}
             for degree in _DEGREES:
-                yield recipe.model_copy(update={**once, "figure": Cell(text=degree, lacking="drop")}), False
+                once = {"path": Path(span="once"), "enclosure": None, "figure": Cell(text=degree, lacking="drop")}
+                yield _form(playing, once)
             return
-        if not planned or playing.is_own or recipe.path.span != "once":
-            yield recipe, role == "turned"
+        if playing.is_own or recipe.path.span != "once" or playing.piece is None:
+            yield Form(playing.work, role == "turned")
             return
-        rising, falling = (recipe.model_copy(update={"path": _onward(recipe, falling=down)}) for down in (False, True))
+        figure = recipe.figure
+        notes = _notes_in(playing, timeline, chords)
+        stands_once = notes is not None and notes <= self._fittings[playing.piece].notes
+        rising, falling = ({"path": _onward(recipe, falling=down)} for down in (False, True))
         if role is not None:
-            other = {"answered": _backwards, "varied": _ending_otherwise}.get(role)
-            for one in (rising, falling):
-                changed = other(figure) if other else figure
-                yield one.model_copy(update={"figure": changed}), role == "turned" or (other is not None and not changed)
+            alone = len(self._etude.motif) == 1  # another idea answers as it is
+            other = {"answered": _backwards if alone else None, "varied": _ending_otherwise}.get(role)
+            changed = other(figure) if other else figure
+            turned = role == "turned" or (role == "answered" and alone and changed == figure)
+            for one in (rising,) if stands_once else (rising, falling):
+                yield _form(playing, {**one, "figure": changed}, mirrored=turned)
             return
-        yield rising, False
-        yield falling, False
-        yield rising.model_copy(update={"figure": _answering(figure)}), False
+        yield _form(playing, rising)
+        if not stands_once:
+            yield _form(playing, falling)
+            yield _form(playing, {**rising, "figure": _answering(figure)})
 
 
-def _form(playing: Playing, recipe: Recipe, mirrored: bool) -> Form:  # noqa: FBT001 - a part of a pair
+def _notes_in(playing: Playing, timeline: Timeline, chords: range) -> int | None:
+    """How many notes begin in a window but for those that lead on; None where they have no rhythm but their own."""
+    pace = pace_of(playing.work.recipe)
+    first, last = timeline.due[chords.start], timeline.due[chords[-1]]
+    if pace.rhythm is None:
+        return None
+    begin, end = first.start - playing.early, last.start + last.length - playing.breathes
+    return len(slots_between(pace.rhythm, begin, end)) - playing.leads
+
+
+def _form(playing: Playing, changed: dict[str, Any], *, mirrored: bool = False) -> Form:
+    recipe = playing.work.recipe.model_copy(update=changed)
     return Form(LineWork.of(recipe, playing.work.player, playing.work.lick), mirrored)
 
 
 def _plain(plan: PhrasePlan, first: int, last: int, value: Fraction) -> str:
-    """Every note of a value, but for the rests at the ends of phrases; the bar that begins at the first stands in place."""
+    """Every note of a value, but for the rests at the ends of phrases; each bar stands where it sounds."""
     texts = []
     for one in plan.bars[first : last + 1]:
         size = int(plan.bar / value)
@@ -194,12 +204,22 @@ def _plain(plan: PhrasePlan, first: int, last: int, value: Fraction) -> str:
 
 
 def _onward(recipe: Recipe, *, falling: bool) -> Path:
-    """From where the figure stands once, on to its neighbours: by thirds, or by steps of a ladder of its own."""
-    low = recipe.path.low
-    high = PathEnd(step=low.step, octave=min(8, low.octave + 1))
-    by = "step" if recipe.figure.own_ladder is not None else "third"
+    """From where the figure stands once, on to its neighbours: by thirds, or by steps of a ladder of its own.
+
+    On the way down it comes from two octaves above by every second tone, so that it begins on the same one.
+    """
+    low = PathEnd(step=recipe.path.low.step, octave=1)
+    high = PathEnd(step=low.step, octave=3)
+    by = "step" if recipe.figure.own_ladder is not None else "skip" if falling else "third"
     direction = "down" if falling else "up"
-    changed: dict[str, Any] = {"span": "ends", "high": high, "by": by, "direction": direction, "close": "none"}
+    changed: dict[str, Any] = {
+        "span": "ends",
+        "low": low,
+        "high": high,
+        "by": by,
+        "direction": direction,
+        "close": "none",
+    }
     return recipe.path.model_copy(update=changed)
 
 

@@ -69,8 +69,8 @@ class Fitting:
     A piece for one chord fits any of the `families` that lasts as long as it does; one over several `chords` fits where
     these follow each other. Either only where the first chord has its `role`, if that is told. `own` are the tones, in
     half steps above the root, of one that brings a sound of its own: no symbol may deny any. It has so many `notes`, of
-    which `colour` are no chord tones (a share). One that `ends` comes home: its last tone is the chord's, on a beat, and
-    held.
+    which `colour` are no chord tones (a share). One that `ends` comes home: its last tone is the chord's, on a beat,
+    and held.
     """
 
     families: tuple[QualityFamily, ...]

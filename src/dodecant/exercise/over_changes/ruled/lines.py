@@ -32,7 +32,7 @@ from dodecant.instrument.range import chosen_shift, octave_shifts
 
 _HALF = 6  # half steps: the farthest way to any key
 _OCTAVE = 12
-_PICKUPS = {1: "below", 2: "above-below"}  # by how many notes
+_PICKUPS = {1: ("below", "above"), 2: ("above-below", "two-below")}  # by how many notes
 
 
 @dataclass(frozen=True)
@@ -127,7 +127,8 @@ class RuledLines:
             if not sounds or after is None or work.recipe.figure.brings_rhythm or not _next(here, after):
                 found.append(here)
                 continue
-            for enclosure in (self._pickup(here), self.what.all[after.plays].work.recipe.enclosure, work.recipe.enclosure):
+            own = self._pickup(here, after), self.what.all[after.plays].work.recipe.enclosure, work.recipe.enclosure
+            for enclosure in own:
                 if enclosure is not None:
                     notes = leading_into(enclosure, after.segment)
                     led = led_across(here.segment, notes, pace_of(work.recipe), self.what.player.widest)
@@ -137,10 +138,14 @@ class RuledLines:
                 found.append(here)
         return found
 
-    def _pickup(self, here: _Placed) -> Enclosure | None:
-        """What leads into the next phrase, where the bar before it ends with notes that do."""
+    def _pickup(self, here: _Placed, after: _Placed) -> Enclosure | None:
+        """What leads into the next phrase, where the bar before it ends with notes that do: none that sounded last."""
         leads = self.what.all[here.plays].leads
-        return Enclosure(kind=_PICKUPS[leads]) if leads else None
+        if not leads or len(here.segment.tones) <= leads:
+            return None
+        last = here.segment.pitch(here.segment.tones[-1 - leads]).midi
+        kinds = [Enclosure(kind=kind) for kind in _PICKUPS[leads]]
+        return next(kind for kind in kinds if leading_into(kind, after.segment)[0].midi != last)
 
     def _written(self, stop: Stop, placed: Sequence[_Placed]) -> Line:
         """The line of all segments, with silence where nothing is played."""

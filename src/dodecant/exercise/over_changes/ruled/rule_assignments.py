@@ -27,7 +27,6 @@ from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
 from dodecant.music.scales.scale import ScaleCatalogue
 
-
 MotifRole = Literal["stated", "moved", "turned", "varied", "answered"]
 
 

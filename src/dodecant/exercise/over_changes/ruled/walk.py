@@ -33,7 +33,7 @@ from dodecant.exercise.routes.stops import Stop
 
 _KEPT = 80  # labels at a chord
 _VARIETY, _MISSED, _DICE = 80, 120, 14  # points
-_DENSITY = 4  # points for a note in a beat more or less
+_DENSITY = 12  # points for a note in a beat more or less
 _NEAR = 3  # half steps that an unbroken line goes on by
 
 

@@ -1,13 +1,13 @@
 import { Button, Group, Loader, MultiSelect, Select, Stack, Table, Text } from "@mantine/core";
 import { useState } from "react";
 import type { Etude, Piece } from "../../../../api/types";
-import { Amount } from "../../../../parts/fields/Amount";
-import { Choice } from "../../../../parts/fields/Choice";
 import { limitsOf } from "../../../../parts/tables";
 import { useVocabulary } from "../../../../parts/music/vocabulary";
 import type { PhraseProps } from "../PhraseProps";
 import { problemAt } from "../../problems";
 import { useEtudeChoices } from "../../queries";
+import { EtudeFigures } from "./EtudeFigures";
+import { EtudeShape } from "./EtudeShape";
 import classes from "./rules.module.css";
 
 const same = (one: Piece, other: Piece) => JSON.stringify(one) === JSON.stringify(other);
@@ -26,44 +26,7 @@ export function EtudePhrase(props: PhraseProps) {
     <Group align="flex-start" gap="lg">
       <Stack gap="sm" w="var(--panel-l)">
         <Pieces etude={etude} tables={tables} error={problemAt(problems, "/etude/pieces")} onChange={set} />
-        <Group grow align="flex-start">
-          <Choice
-            label="A piece in"
-            field="Etude.every"
-            value={String(etude.every)}
-            onChange={(every) => set({ every: Number(every) as Etude["every"] })}
-          />
-          <Choice label="Elsewhere" field="Etude.rest" value={etude.rest} onChange={(rest) => set({ rest })} />
-          <Choice
-            label="A breath"
-            field="Etude.breath"
-            value={String(etude.breath)}
-            onChange={(breath) => set({ breath: Number(breath) as Etude["breath"] })}
-          />
-        </Group>
-        <Group grow align="flex-start">
-          <Amount
-            label="None twice within"
-            description="Bars."
-            field="Etude.variety"
-            value={etude.variety}
-            onChange={(variety) => set({ variety })}
-          />
-          <Amount
-            label="Highest in bar"
-            description="0: anywhere."
-            field="Etude.peak"
-            value={etude.peak}
-            onChange={(peak) => set({ peak })}
-          />
-          <Amount
-            label="Denser towards bar"
-            description="0: even."
-            field="Etude.denser"
-            value={etude.denser}
-            onChange={(denser) => set({ denser })}
-          />
-        </Group>
+        <EtudeShape etude={etude} onChange={set} />
         <Group gap="xs">
           <Button size="xs" onClick={() => set({ seed: etude.seed + 1 })}>
             Another etude
@@ -86,6 +49,7 @@ export function EtudePhrase(props: PhraseProps) {
           </Text>
         )}
         <BarsOfEtude etude={etude} recipe={recipe} exercise={exercise} onChange={set} />
+        <EtudeFigures rows={exercise?.etude ?? []} />
       </Stack>
     </Group>
   );
@@ -98,7 +62,7 @@ interface PiecesProps {
   onChange: (change: Partial<Etude>) => void;
 }
 
-/** The chosen pieces; pins follow theirs. */
+/** The chosen pieces; pins and the motif follow theirs. */
 function Pieces({ etude, tables, error, onChange }: PiecesProps) {
   const { pieces, options } = useVocabulary();
   const [level, setLevel] = useState("2");
@@ -113,7 +77,11 @@ function Pieces({ etude, tables, error, onChange }: PiecesProps) {
       const to = chosen.findIndex((one) => one === etude.pieces[piece] || same(one, etude.pieces[piece] as Piece));
       return to < 0 ? [] : [{ bar, piece: to }];
     });
-    onChange({ pieces: chosen, pins });
+    const motif = etude.motif.flatMap((piece) => {
+      const to = chosen.findIndex((one) => same(one, etude.pieces[piece] as Piece));
+      return to < 0 ? [] : [to];
+    });
+    onChange({ pieces: chosen, pins, motif });
   };
   const upTo = () => {
     const levels = new Map(tables.vocabulary.map(({ piece, fits }) => [piece.name, fits.level]));
