@@ -48,7 +48,7 @@ from dodecant.exercise.remarks.on_rules import (
 from dodecant.exercise.rhythm.timing import note_value, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.tables import Tables
-from dodecant.exercise.wording.choices import label
+from dodecant.exercise.wording.etudes import ROLES
 from dodecant.exercise.wording.rules import short_name
 from dodecant.exercise.wording.sentence import sentence, sentence_text
 from dodecant.instrument.fingering.areas import smallest_area
@@ -260,7 +260,7 @@ def names_over_the_line(what: RuleAssignments, scales: ScaleCatalogue) -> list[s
             names.append(short_name(recipe.rules[playing.rule].what, scales))
         else:
             name = recipe.etude.pieces[playing.piece].name if recipe.etude and playing.piece is not None else ""
-            names.append(f"{name}, {label('Playing.role', playing.role)}" if playing.role else name)
+            names.append(f"{name}, {ROLES[playing.role]}" if playing.role else name)
     return names
 
 

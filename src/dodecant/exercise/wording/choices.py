@@ -196,13 +196,6 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         2: ("off the beats too", ""),
         3: ("over the barline, and triplets", " with ties over the barline and triplets"),
     },
-    "Playing.role": {
-        "stated": "stated",
-        "moved": "moved",
-        "turned": "upside down",
-        "varied": "another ending",
-        "answered": "answered",
-    },
     "Tone.role": {"chord": "chord tone", "tension": "tension", "care": "avoid note", "outside": "outside the scale"},
     "Joins.leftover": {
         "cut": ("is cut off", ""),

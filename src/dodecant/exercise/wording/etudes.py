@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from fractions import Fraction
 from itertools import pairwise
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.document import Recipe
@@ -16,6 +17,14 @@ from dodecant.music.core.metre import Metre
 _FIFTH = 7  # half steps
 _SILENT = "8 to 30"  # beats in 100, of an etude in phrases
 _FEW = "under 2"
+# What became of a motif, over its bar.
+ROLES: Final[Mapping[str, str]] = {
+    "stated": "stated",
+    "moved": "moved",
+    "turned": "upside down",
+    "varied": "another ending",
+    "answered": "answered",
+}
 
 
 class EtudeRow(NamedTuple):

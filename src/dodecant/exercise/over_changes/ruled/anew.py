@@ -13,6 +13,7 @@ from dodecant.exercise.over_changes.ruled.mirror import upside_down
 from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
+from dodecant.instrument.profile import Reach
 from dodecant.music.core.chord import Chord
 
 
@@ -36,6 +37,7 @@ class AnewWays:
         return [
             Way(
                 choice.candidate,
+                choice.shape.tones.low + up + 12 * (choice.shift or 0),
                 choice.shape.tones.high + up + 12 * (choice.shift or 0),
                 partial(self._segments, over, heard, choice),
             )
@@ -47,10 +49,10 @@ class AnewWays:
 
 
 class WaysInForms:
-    """The ways of several forms of one thing together; those alone that begin on a tone `of_the_chord`, if any do."""
+    """The ways of several forms of one thing together; those that lie in reach, and begin on a tone `of_the_chord`."""
 
-    def __init__(self, forms: Sequence[AnewWays], *, of_the_chord: bool = False) -> None:
-        self._forms, self._of_the_chord = forms, of_the_chord
+    def __init__(self, forms: Sequence[AnewWays], reach: Reach, *, of_the_chord: bool = False) -> None:
+        self._forms, self._reach, self._of_the_chord = forms, reach, of_the_chord
 
     @property
     def missing(self) -> dict[str, tuple[int, ...]]:
@@ -60,6 +62,7 @@ class WaysInForms:
     def ways(self, stop: Stop, passage: RuledPassage) -> Sequence[Way]:
         """See `WaysOver`."""
         found = [way for form in self._forms for way in form.ways(stop, passage)]
+        found = [way for way in found if self._reach.holds(way.low, way.top)] or found
         at_home = [way for way in found if not way.candidate.foreign] if self._of_the_chord else found
         return at_home or found
 

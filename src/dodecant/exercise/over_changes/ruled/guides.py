@@ -51,7 +51,7 @@ class GuideWays:
         arrives = direction_of(line[-1] - line[-2]) if len(line) > 1 else 0
         low, high = min(line), max(line)
         candidate = Candidate(line[0], line[-1], sets_out, arrives, 0, beyond(low, high, middle_of(self._reach)))
-        return Way(candidate, high, partial(self._segments, stop, passage, spans, taken))
+        return Way(candidate, low, high, partial(self._segments, stop, passage, spans, taken))
 
     def _segments(
         self, stop: Stop, passage: RuledPassage, spans: Sequence[Sequence[int]], taken: Sequence[tuple[int, Pitch]]

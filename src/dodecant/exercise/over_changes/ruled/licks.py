@@ -89,7 +89,7 @@ class LickWays:
         outside = beyond(low, high, middle_of(self._work.player.reach))
         foreign = int(_foreign(line.segments[0], heights[0]))
         candidate = Candidate(heights[0], heights[-1], sets_out, arrives, foreign, outside)
-        return Way(candidate, high, partial(self._segments, line, later))
+        return Way(candidate, low, high, partial(self._segments, line, later))
 
     def _segments(self, line: Line, later: Fraction) -> tuple[Segment, ...]:
         return tuple(one._replace(start=one.start + later, pace=self._pace) for one in line.segments)

@@ -256,7 +256,7 @@ def _ways_of(playing: Playing) -> WaysOver:
     if not playing.forms:
         return plain
     others = [AnewWays(form.work, mirrored=form.mirrored) for form in playing.forms]
-    return WaysInForms([plain, *others], of_the_chord=playing.home)
+    return WaysInForms([plain, *others], playing.work.player.reach, of_the_chord=playing.home)
 
 
 def at_home(stop: Stop) -> Stop:

@@ -149,7 +149,7 @@ class UnbrokenWays:
         sets_out = direction_of(begin[1] - begin[0]) if len(begin) > 1 else 0
         arrives = direction_of(end[-1] - end[-2]) if len(begin) > 1 else 0
         candidate = Candidate(begin[0], end[-1], sets_out, arrives, foreign, beyond(low, high, self._middle))
-        return Way(candidate, high, partial(self._segments, stop, passage, numbers, runs))
+        return Way(candidate, low, high, partial(self._segments, stop, passage, numbers, runs))
 
     def _segments(
         self, stop: Stop, passage: RuledPassage, numbers: Sequence[int], runs: Sequence[_UnbrokenRun]

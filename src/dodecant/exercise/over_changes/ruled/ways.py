@@ -30,9 +30,12 @@ class RuledPassage(NamedTuple):
 
 
 class Way(NamedTuple):
-    """One way over a passage: what its joins depend on, its highest note (MIDI), and its segments when asked for."""
+    """One way over a passage: what its joins depend on, its lowest and highest note (MIDI), and its segments when asked
+    for.
+    """
 
     candidate: Candidate
+    low: int
     top: int
     build: Callable[[], tuple[Segment, ...]]
 
