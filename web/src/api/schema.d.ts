@@ -5533,7 +5533,7 @@ export interface components {
          *     it turns; `pause` holds the tone at the turn twice as long; `again` strikes it again on the way back; `close` ends
          *     with a turn round the last tone (the one above, itself, the one below, itself; mirrored after the way down where
          *     that is wanted), or with numbers of one's `own`, counted from it: `closing_up` after the way up, `closing_down`
-         *     after the way down.
+         *     after the way down. The way back may be `mirrored`: all notes of the way out from the last to the first.
          */
         Path: {
             /**
@@ -5547,6 +5547,8 @@ export interface components {
             pause: boolean;
             /** @default false */
             again: boolean;
+            /** @default false */
+            mirrored: boolean;
             /**
              * @default none
              * @enum {string}
@@ -5581,7 +5583,12 @@ export interface components {
              */
             by: "step" | "skip" | "third";
         };
-        /** @description A step of the sound (1 to 7) in an octave of the path (1 is the first). */
+        /**
+         * @description A step of the sound (1 to 7) in an octave of the path (1 is the first).
+         *
+         *     >>> PathEnd(step=9)
+         *     PathEnd(step=2, octave=2)
+         */
         PathEnd: {
             /** @default 1 */
             step: number;
@@ -5807,6 +5814,7 @@ export interface components {
              *       "overshoot": false,
              *       "pause": false,
              *       "again": false,
+             *       "mirrored": false,
              *       "close": "none",
              *       "closing_up": "1 3 2 1",
              *       "closing_down": "1 7- 2 1",
@@ -5902,7 +5910,7 @@ export interface components {
              */
             values: "american" | "british";
             /** @default major */
-            numbers: ("major" | "chord" | "steps") | "none";
+            numbers: ("major" | "ninths" | "chord" | "steps") | "none";
             fingering: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
             /** @default 20 */
             minutes: number;
@@ -5932,7 +5940,7 @@ export interface components {
              */
             values: "american" | "british";
             /** @default major */
-            numbers: ("major" | "chord" | "steps") | "none";
+            numbers: ("major" | "ninths" | "chord" | "steps") | "none";
             fingering?: (components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"]) | null;
             /** @default 20 */
             minutes: number;
@@ -6117,6 +6125,7 @@ export interface components {
              *       "overshoot": false,
              *       "pause": false,
              *       "again": false,
+             *       "mirrored": false,
              *       "close": "none",
              *       "closing_up": "1 3 2 1",
              *       "closing_down": "1 7- 2 1",
@@ -6208,7 +6217,7 @@ export interface components {
             /** @default 96 */
             tempo: number;
             /** @default major */
-            numbers: ("major" | "chord" | "steps") | "none";
+            numbers: ("major" | "ninths" | "chord" | "steps") | "none";
             /**
              * @default {
              *       "major": [],
@@ -6219,6 +6228,7 @@ export interface components {
              *       "values": "american",
              *       "remarks_on_page": false,
              *       "rules": true,
+             *       "chords": "usual",
              *       "maps": "none"
              *     }
              */
@@ -6311,6 +6321,7 @@ export interface components {
              *           "octave": 1,
              *           "step": 1
              *         },
+             *         "mirrored": false,
              *         "overshoot": false,
              *         "pause": false,
              *         "span": "ends"
@@ -6363,6 +6374,7 @@ export interface components {
              *       "numbers": "major",
              *       "spelling": {
              *         "cautionary": true,
+             *         "chords": "usual",
              *         "major": [],
              *         "maps": "none",
              *         "minor": [],
@@ -6510,6 +6522,7 @@ export interface components {
              *           "octave": 1,
              *           "step": 1
              *         },
+             *         "mirrored": false,
              *         "overshoot": false,
              *         "pause": false,
              *         "span": "once"
@@ -6805,6 +6818,9 @@ export interface components {
          * @description The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
          *     whether note values have their American or their British names, remarks stand on the printed page too, the names of
          *     rules over the line, and maps of the instrument after the strips.
+         *
+         *     Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual over triad pairs and
+         *     what is struck together alone.
          */
         Spelling: {
             /** @default [] */
@@ -6829,6 +6845,11 @@ export interface components {
             remarks_on_page: boolean;
             /** @default true */
             rules: boolean;
+            /**
+             * @default usual
+             * @enum {string}
+             */
+            chords: "usual" | "symbols" | "steps" | "none";
             /**
              * @default none
              * @enum {string}
@@ -7166,6 +7187,7 @@ export interface components {
              *           "octave": 1,
              *           "step": 1
              *         },
+             *         "mirrored": false,
              *         "overshoot": false,
              *         "pause": false,
              *         "span": "once"
@@ -7814,6 +7836,7 @@ export interface operations {
                      *       "overshoot": false,
                      *       "pause": false,
                      *       "again": false,
+                     *       "mirrored": false,
                      *       "close": "none",
                      *       "closing_up": "1 3 2 1",
                      *       "closing_down": "1 7- 2 1",
@@ -7905,7 +7928,7 @@ export interface operations {
                     /** @default 96 */
                     tempo?: number;
                     /** @default major */
-                    numbers?: ("major" | "chord" | "steps") | "none";
+                    numbers?: ("major" | "ninths" | "chord" | "steps") | "none";
                     /**
                      * @default {
                      *       "major": [],
@@ -7916,6 +7939,7 @@ export interface operations {
                      *       "values": "american",
                      *       "remarks_on_page": false,
                      *       "rules": true,
+                     *       "chords": "usual",
                      *       "maps": "none"
                      *     }
                      */
@@ -8155,6 +8179,7 @@ export interface operations {
                      *       "overshoot": false,
                      *       "pause": false,
                      *       "again": false,
+                     *       "mirrored": false,
                      *       "close": "none",
                      *       "closing_up": "1 3 2 1",
                      *       "closing_down": "1 7- 2 1",
@@ -8246,7 +8271,7 @@ export interface operations {
                     /** @default 96 */
                     tempo?: number;
                     /** @default major */
-                    numbers?: ("major" | "chord" | "steps") | "none";
+                    numbers?: ("major" | "ninths" | "chord" | "steps") | "none";
                     /**
                      * @default {
                      *       "major": [],
@@ -8257,6 +8282,7 @@ export interface operations {
                      *       "values": "american",
                      *       "remarks_on_page": false,
                      *       "rules": true,
+                     *       "chords": "usual",
                      *       "maps": "none"
                      *     }
                      */
@@ -12725,6 +12751,7 @@ export interface operations {
                      *       "overshoot": false,
                      *       "pause": false,
                      *       "again": false,
+                     *       "mirrored": false,
                      *       "close": "none",
                      *       "closing_up": "1 3 2 1",
                      *       "closing_down": "1 7- 2 1",
@@ -12816,7 +12843,7 @@ export interface operations {
                     /** @default 96 */
                     tempo?: number;
                     /** @default major */
-                    numbers?: ("major" | "chord" | "steps") | "none";
+                    numbers?: ("major" | "ninths" | "chord" | "steps") | "none";
                     /**
                      * @default {
                      *       "major": [],
@@ -12827,6 +12854,7 @@ export interface operations {
                      *       "values": "american",
                      *       "remarks_on_page": false,
                      *       "rules": true,
+                     *       "chords": "usual",
                      *       "maps": "none"
                      *     }
                      */
@@ -14979,6 +15007,7 @@ export interface operations {
                      *         "overshoot": false,
                      *         "pause": false,
                      *         "again": false,
+                     *         "mirrored": false,
                      *         "close": "none",
                      *         "closing_up": "1 3 2 1",
                      *         "closing_down": "1 7- 2 1",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from itertools import pairwise
-from typing import Annotated, get_args
+from typing import Annotated
 
 from pydantic import BaseModel, Field
 
@@ -25,7 +25,7 @@ from dodecant.music.core.numeral import print_numeral
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.neighbours import Alteration, derivation, neighbours
-from dodecant.music.scales.numbering import NumberingSchool, number_text
+from dodecant.music.scales.numbering import IN_ONE_OCTAVE, NumberingSchool, number_text
 from dodecant.music.scales.scale import Scale
 from dodecant.music.scales.stacks import Stack, stacks
 from dodecant.music.scales.working import working
@@ -184,10 +184,7 @@ def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpen
         notes=[degree.name_above(root).text for degree in scale.degrees],
         heights=[degree.name_above(root).pitch_class for degree in scale.degrees],
         roles=[note.tone.role for note in strip.notes[: len(scale)]],
-        numbers={
-            school: [number_text(degree, scale, school) for degree in scale.degrees]
-            for school in get_args(NumberingSchool)
-        },
+        numbers={school: [number_text(degree, scale, school) for degree in scale.degrees] for school in IN_ONE_OCTAVE},
         half_steps=[high - low for low, high in pairwise(steps)],
         derivation=derivation(scale),
         working=[

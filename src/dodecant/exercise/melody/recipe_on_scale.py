@@ -7,7 +7,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
-from itertools import cycle
+from itertools import cycle, takewhile
 from typing import NamedTuple
 
 from dodecant.exercise.harmony.timeline import Timeline
@@ -149,7 +149,8 @@ class RecipeOnScale:
     def tones_of_path(self, shorter_by: int) -> PathTones:
         """The same with a path that stops early."""
         anchors = self._walk(shorter_by) if shorter_by else self.anchors
-        groups = self._groups(anchors)
+        mirrored = self._recipe.path.comes_back_mirrored and not self._shape.brings_rhythm
+        groups = self._there_and_mirrored(anchors) if mirrored else self._groups(anchors)
         sizes = {sum(tone.units for tone in group) for group in groups}
         counts = len(sizes) == 1 and self._encloser is None and not self._shape.brings_rhythm
         groups += self.figures[0].at_the_end(anchors)
@@ -162,6 +163,21 @@ class RecipeOnScale:
             tones += self._closing(anchors[-1], tones[-1])
         group = sizes.pop() if counts else 0
         return PathTones(self._some(tones), pickup or self._before_the_bar(tones), group)
+
+    def _there_and_mirrored(self, anchors: Sequence[Anchor]) -> list[list[FigureTone]]:
+        """The groups of the way out, and all their notes from the last to the first; the last is struck once.
+
+        Coming down, on a scale with another form there, they are those of that form.
+        """
+        first = anchors[0].falling
+        out = list(takewhile(lambda anchor: anchor.falling == first, anchors))
+        there = self._groups(out)
+        falls = self.figures[0] is not self.figures[1] and not first
+        again = self._groups([replace(anchor, falling=True) for anchor in out]) if falls else there
+        back = [list(reversed(group)) for group in reversed(again)]
+        if not self._recipe.path.again and there[-1] and back[0] and there[-1][-1].pitch == back[0][0].pitch:
+            back[0] = back[0][1:]
+        return [*there, *(group for group in back if group)]
 
     def filling(self, start: Fraction, length: Fraction, form: PathVariant = FORWARD) -> Tones:
         """So many beats: the path in a form walked again and again, its ends not repeated where they meet.
@@ -347,7 +363,9 @@ def _whole_figures(
 
 
 def _marks_beginnings(recipe: Recipe) -> bool:
-    """Whether the rhythm, the marks or the slurs begin anew with each figure."""
+    """Whether the rhythm, the marks, the slurs or the names of chords begin anew with each figure."""
+    if recipe.names_chords != "none":
+        return True
     placement = recipe.placement
     slurred = placement.slurs is not None and placement.slurs.by == "figure"
     return placement.rhythm_restarts == "each-figure" or slurred or any(mark.by == "figure" for mark in placement.marks)

@@ -15,6 +15,7 @@ from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.hands import Finger
 from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.profile import Clef
+from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import Pitch
 
@@ -202,6 +203,8 @@ class Strip:
     an etude begin in bars (from 1): the bar, and the piece by its number. `fingers` are those of the notes, where they
     are shown; `left_hand` is the same line in a pianist's left hand, where both play it. `group` is how many notes each
     figure of the line has, 0 where they differ. `course` is how tense each bar of an etude is, from 0 to 100.
+    `chord_names` are the chords that its figures make, where each begins. With `ninths` what lies over the octave has
+    numbers of its own.
     """
 
     stop: Stop
@@ -220,13 +223,16 @@ class Strip:
     group: int = 0
     left_hand: CompanionPart | None = None
     course: tuple[int, ...] = ()
+    chord_names: tuple[tuple[Fraction, Chord], ...] = ()
+    ninths: bool = False
 
     @property
     def formula(self) -> str:
-        """The numbers of its sound in order, each tone once, as they first stand under its notes."""
+        """The numbers of its sound in order, each tone once, as they first stand under its notes; a 9 after the 7."""
         numbers: dict[int, str] = {}
         for tone in (note.tone for note in self.notes if note.tone.step is not None):
-            numbers.setdefault(tone.degree.half_steps % 12, tone.number)
+            over = 12 * (self.ninths and tone.number.lstrip("♭♯♮") in ("9", "11", "13"))
+            numbers.setdefault(tone.degree.half_steps % 12 + over, tone.number)
         return " ".join(numbers[height] for height in sorted(numbers))
 
     @property

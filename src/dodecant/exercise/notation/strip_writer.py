@@ -6,7 +6,7 @@ from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import partial
-from itertools import accumulate, repeat
+from itertools import accumulate, pairwise, repeat
 from operator import attrgetter
 
 from dodecant.exercise.melody.figure_tone import FigureTone
@@ -16,14 +16,17 @@ from dodecant.exercise.notation.score import Note, Repeat, Strip, Tone, WrittenB
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import ToneAnalyser
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.figures import FigurePart
 from dodecant.exercise.recipe.rhythm.placement import Call
 from dodecant.exercise.rhythm.articulation import Articulations, Slur, marks_of, slurs_of
 from dodecant.exercise.rhythm.call_and_response import answered
 from dodecant.exercise.rhythm.timing import Span, fill_rhythm, lay_out, note_value, pace_of, rhythm_in
 from dodecant.exercise.routes.stops import Stop
 from dodecant.instrument.profile import Instrument
+from dodecant.music.core.chord import Chord
 from dodecant.music.core.metre import Metre
 from dodecant.music.scales.numbering import NumberingSchool
+from dodecant.music.scales.stacks import chord_of
 
 _STRUCK_WITH = attrgetter("lower_tones")
 _NOTE = partial(tuple.__new__, Note)  # from all its parts at once: a strip has hundreds
@@ -45,6 +48,7 @@ class _StripRhythm:
     slurs: list[Slur]
     staged: bool
     repeats: tuple[Repeat, ...] = ()
+    figures: tuple[range, ...] = ()
 
 
 class StripWriter:
@@ -152,7 +156,10 @@ class StripWriter:
         elif placement.call is not None:
             repeats = _calls_again(placement.call, bar, over) if self._recipe.over_changes else ()
         begun, staged = begun_in(bars), any(tone.stage for segment in line.segments for tone in segment.tones)
-        return _StripRhythm(order, starts, lengths, bars, begun, begin, over, opened, marks, slurs, staged, repeats)
+        figures = tuple(_figures(line, order)) if self._recipe.names_chords != "none" else ()
+        return _StripRhythm(
+            order, starts, lengths, bars, begun, begin, over, opened, marks, slurs, staged, repeats, figures
+        )
 
     def _strip(self, stop: Stop, line: Line, rhythm: _StripRhythm, notes: tuple[Note, ...], fifths: int) -> Strip:
         if stop.chain:
@@ -172,6 +179,8 @@ class StripWriter:
             rhythm.open_bars,
             repeats=rhythm.repeats,
             group=_figure_size(line, rhythm.order),
+            chord_names=tuple(_chord_names(notes, rhythm.figures, self._recipe.figure)) if stop.in_key is None else (),
+            ninths=self._recipe.numbers == "ninths",
         )
 
     def _staged(
@@ -216,8 +225,7 @@ class StripWriter:
         placement, bar = self._recipe.placement, self._metre.quarters
         if not placement.marks and not placement.slurs:
             return None, [""] * len(spans)
-        timings = [tone.timing.begins for segment in line.segments for tone in segment.tones]
-        begins = [number == 0 or timings[number] for number in order]
+        begins = _beginnings(line, order)
         in_bar = [(start % bar, length) for start, length in spans]
         slurs: list[Slur] = slurs_of(placement.slurs, spans, begins) if placement.slurs else [""] * len(spans)
         return marks_of(placement, in_bar, begins, note_value(self._recipe)), slurs
@@ -292,6 +300,34 @@ def _calls_again(call: Call, bar: Fraction, end: Fraction) -> tuple[Repeat, ...]
         return ()
     whole = (call.bars + call.open) * bar
     return tuple(Repeat(n * whole, min((n + 1) * whole, end), 2) for n in range(int(-(-end // whole))))
+
+
+def _beginnings(line: Line, order: Sequence[int]) -> list[bool]:
+    """Which notes a figure begins with."""
+    timings = [tone.timing.begins for segment in line.segments for tone in segment.tones]
+    return [number == 0 or timings[number] for number in order]
+
+
+def _figures(line: Line, order: Sequence[int]) -> Iterator[range]:
+    """The notes of each figure, but for what leads into it."""
+    tones = [tone for segment in line.segments for tone in segment.tones]
+    begins = [place for place, begin in enumerate(_beginnings(line, order)) if begin]
+    for first, end in pairwise([*begins, len(order)]):
+        own = [place for place in range(first, end) if not tones[order[place]].leads]
+        if own:
+            yield range(own[0], own[-1] + 1)
+
+
+def _chord_names(notes: Sequence[Note], figures: Sequence[range], part: FigurePart) -> Iterator[tuple[Fraction, Chord]]:
+    """The chord that each figure makes, where it begins."""
+    for figure in figures:
+        tones = [tone for place in figure for tone in (notes[place].tone, *notes[place].tone.lower_tones)]
+        chord = chord_of(
+            [tone.written.name for tone in sorted(tones, key=lambda tone: tone.written.midi)],
+            inverted=part.inverts_chords,
+        )
+        if chord is not None:
+            yield notes[figure[0]].start, chord
 
 
 def _in_time(segment: Segment) -> Hashable:

@@ -20,6 +20,7 @@ from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.numbering import number_text, plainly
 
 _CHROMATIC = "chromatic"
+_C, _OCTAVE = Pitch(0, 0, 4), 7  # where lines stand before they are carried; steps
 _Key = tuple[object, ...]
 _TONE = partial(tuple.__new__, Tone)  # from all its parts at once: an exercise has thousands
 
@@ -119,13 +120,13 @@ class ToneAnalyser:
         changed = segment.before is not None and degree not in segment.before.scale.tones
         called = plainly(degree, scale) if raw.leads and self._plain != "never" else degree
         if segment.chord is None:
-            number = "" if school == "none" else number_text(called, scale, school)
+            number = "" if school == "none" else number_text(called, scale, school, over_octave=_over_octave(raw))
             return _ToneInSound(step, number, role_of(degree, scale), changed)
         heard, role = hearing(segment.chord.quality)[(raw.pitch.midi + _above_root(segment)) % 12]
         weight: Role = role if role == "chord" or role_of(degree, scale) != "outside" else "outside"
         if school == "none":
             return _ToneInSound(step, "", weight, changed)
-        number = heard.text if school == "chord" else number_text(called, scale, school)
+        number = heard.text if school == "chord" else number_text(called, scale, school, over_octave=_over_octave(raw))
         return _ToneInSound(step, number, weight, changed)
 
 
@@ -134,6 +135,11 @@ def _in_its_chord(segment: Segment, raw: FigureTone, chord: InChord) -> Pitch:
     carried = segment.pitch(raw)
     root = chord.root(Pitch.plainly(carried.midi - chord.interval.half_steps).name)
     return Pitch.named(chord.interval.name_above(root), carried.midi)
+
+
+def _over_octave(raw: FigureTone) -> bool:
+    """Whether a tone lies an octave or more above the root that its line stands on."""
+    return raw.pitch.position - _C.position >= _OCTAVE
 
 
 def _above_root(segment: Segment) -> int:

@@ -113,6 +113,9 @@ class Spelling(Part):
     """The reader's wishes: tonic names that replace the usual ones, plain notes, signature, cautionary signs; and
     whether note values have their American or their British names, remarks stand on the printed page too, the names of
     rules over the line, and maps of the instrument after the strips.
+
+    Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual over triad pairs and
+    what is struck together alone.
     """
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
@@ -123,6 +126,7 @@ class Spelling(Part):
     values: Literal["american", "british"] = "american"
     remarks_on_page: bool = False
     rules: bool = True
+    chords: Literal["usual", "symbols", "steps", "none"] = "usual"
     maps: Literal["none", "numbers", "names", "fingers"] = "none"
 
 
@@ -185,6 +189,14 @@ class Recipe(Part):
     def explains_joins(self) -> bool:
         """Whether a line goes over from chord to chord for reasons one can ask for."""
         return self.over_changes is not None and (self.ruled or self.figure.explains_joins)
+
+    @property
+    def names_chords(self) -> Literal["symbols", "steps", "none"]:
+        """What stands over the chords that the figure makes of a sound; over changes stand those of the changes."""
+        wanted = self.spelling.chords
+        if self.over_changes is not None or not self.figure.makes_chords:
+            return "none"
+        return ("symbols" if self.figure.usually_named else "none") if wanted == "usual" else wanted
 
     def takes(self, part: Surrounding) -> bool:
         """Whether a part means something to its figure over its sounds."""

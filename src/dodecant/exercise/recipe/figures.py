@@ -73,6 +73,21 @@ class FigurePart(KindPart):
         return False
 
     @property
+    def makes_chords(self) -> bool:
+        """Whether each figure is a chord that can be named."""
+        return False
+
+    @property
+    def inverts_chords(self) -> bool:
+        """Whether the lowest tone of its chords need not be the root."""
+        return True
+
+    @property
+    def usually_named(self) -> bool:
+        """Whether the names of its chords stand over it if nobody says otherwise."""
+        return self.needs_chords_struck
+
+    @property
     def carried_to_fit(self) -> bool:
         """Whether its own degrees become others on another sound (and could be kept just as they are)."""
         return False
@@ -232,6 +247,16 @@ class Arpeggios(FigurePart):
         """Where its tones are struck together."""
         return self.rhythm == "struck"
 
+    @property
+    def makes_chords(self) -> bool:
+        """Unless a shell leaves its fifth out, or fourths are stacked."""
+        return self.tones not in ("shell", "fourths")
+
+    @property
+    def inverts_chords(self) -> bool:
+        """Where the lowest tones are raised, or all but the first dropped."""
+        return self.rotation > 0 or self.pivot
+
     def inversions(self) -> Sequence[Self]:
         """Every rotation."""
         return [self.model_copy(update={"rotation": turn}) for turn in range(len(STACKED[self.tones]))]
@@ -269,6 +294,16 @@ class Pairs(FigurePart):
     leaves_out: ClassVar[frozenset[Surrounding]] = frozenset({"ladder"})
     smoother: ClassVar[tuple[Change, ...]] = (("One up, one down", {"direction": "opposite"}),)
     anchors_once: ClassVar[int] = 2  # neighbours on the ladder of six tones belong to one triad and the other
+
+    @property
+    def makes_chords(self) -> bool:
+        """Two triads."""
+        return True
+
+    @property
+    def usually_named(self) -> bool:
+        """For one reads which of the two it is."""
+        return True
 
     @property
     def own_ladder(self) -> LadderPart | None:

@@ -237,6 +237,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     },
     "Recipe.numbers": {
         "major": "against the major scale (1 2 ♭3)",
+        "ninths": "against the major scale, 9 11 13 over the octave",
         "chord": "as the chord hears it (1 9 ♭3)",
         "steps": "as the scale's own steps (1 2 3)",
         "none": "no numbers",
@@ -282,6 +283,12 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Player.named_key": {
         "sounding": ("the concert key, for groups", "concert key"),
         "written": ("the written key, as the player reads it", "written key"),
+    },
+    "Spelling.chords": {
+        "usual": "over triad pairs and struck chords",
+        "symbols": "as symbols: C, Dm, G7",
+        "steps": "as steps of the key: I, ii, V7",
+        "none": "none",
     },
     "Spelling.plain": {
         "never": "as theory asks",

@@ -185,6 +185,7 @@ def _path(path: Path) -> str:
     words, by = phrase("Path.direction", path.direction), phrase("Path.by", path.by)
     extra = (", a step beyond each end" if path.overshoot else "") + (", held at the turn" if path.pause else "")
     extra += ", struck again at the turn" if path.again and path.turns else ""
+    extra += ", mirrored on the way back" if path.comes_back_mirrored else ""
     closing = path.closing_up if path.direction in ("up", "down-and-back") else path.closing_down
     extra += phrase("Path.close", path.close).format(with_signs(closing))
     if path.span == "range":

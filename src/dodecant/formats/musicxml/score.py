@@ -19,6 +19,8 @@ from dodecant.formats.musicxml.second_staff import SECOND_PART, beside_in_bar, b
 from dodecant.formats.musicxml.tablature import TABLATURE, TABLATURE_PART, has_tablature, tablature
 from dodecant.instrument.profile import Clef, Instrument
 from dodecant.music.core.chord import Chord
+from dodecant.music.core.key import Key
+from dodecant.music.core.numeral import print_numeral
 
 _MIDDLE_LINES: dict[Clef, tuple[str, int]] = {"treble": ("B", 4), "alto": ("C", 4), "bass": ("D", 3)}
 HEAD = (
@@ -110,7 +112,10 @@ def _midi(instrument: Instrument) -> str:
 
 
 def _strip(exercise: Exercise, strip: Strip, first: int, headings: bool, engraved: bool, breaks: frozenset[int]) -> str:
-    notes, above = NoteWriter(strip), _AboveWriter(strip, degrees=not engraved)
+    notes, above = (
+        NoteWriter(strip),
+        _AboveWriter(strip, degrees=not engraved, steps=exercise.recipe.names_chords == "steps"),
+    )
     full, out = exercise.metre.quarters, list[str]()
     beside = written_beside(strip) if exercise.instrument.two_staves else None
     for place, bar in enumerate(strip.bars):
@@ -234,8 +239,8 @@ class _AboveWriter:
     These are section letters, chord symbols, and the names of a chain's sounds where each begins.
     """
 
-    def __init__(self, strip: Strip, *, degrees: bool) -> None:
-        above = [*_sections(strip), *_chords(strip, degrees=degrees), *_labels(strip)]
+    def __init__(self, strip: Strip, *, degrees: bool, steps: bool) -> None:
+        above = [*_sections(strip), *_chords(strip, degrees=degrees, steps=steps), *_labels(strip)]
         self.left = deque(sorted(above, key=itemgetter(0)))
 
     def due(self, now: Fraction) -> Iterator[str]:
@@ -249,11 +254,17 @@ class _AboveWriter:
             yield self.left.popleft()
 
 
-def _chords(strip: Strip, *, degrees: bool) -> Iterator[tuple[Fraction, str]]:
+def _chords(strip: Strip, *, degrees: bool, steps: bool) -> Iterator[tuple[Fraction, str]]:
     """The chord symbols and their places; a chord that only goes on is not written again."""
     said: Chord | None = None
     if strip.stop.in_key is not None:
         yield strip.begin, write_harmony(strip.stop.in_key.chord[0], degrees=degrees)
+    tonic = Key(strip.stop.written.tonic, "major")
+    for start, chord in strip.chord_names:
+        if steps:
+            yield start, _words(print_numeral(chord, tonic, lower=True))
+        else:
+            yield start, write_harmony(chord, degrees=degrees)
     lead_in = strip.stop.timeline.lead_in if strip.stop.timeline else 0
     for over in strip.stop.chords_written:
         if over.start < lead_in:
@@ -271,5 +282,9 @@ def _sections(strip: Strip) -> Iterator[tuple[Fraction, str]]:
 
 def _labels(strip: Strip) -> Iterator[tuple[Fraction, str]]:
     for start, name in strip.labels:
-        words = f"<words>{escape(name)}</words>"
-        yield start, f'<direction placement="above"><direction-type>{words}</direction-type></direction>'
+        yield start, _words(name)
+
+
+def _words(text: str) -> str:
+    words = f"<words>{escape(text)}</words>"
+    return f'<direction placement="above"><direction-type>{words}</direction-type></direction>'

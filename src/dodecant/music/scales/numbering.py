@@ -1,31 +1,36 @@
-"""The three schools of numbering a scale's tones."""
+"""The schools of numbering a scale's tones."""
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Final, Literal
 
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import Scale
 
-NumberingSchool = Literal["major", "chord", "steps"]
+NumberingSchool = Literal["major", "ninths", "chord", "steps"]
+IN_ONE_OCTAVE: Final[tuple[NumberingSchool, ...]] = ("major", "chord", "steps")  # those that differ there
 _TENSIONS = {2: 9, 4: 11, 6: 13}
 _C = Pitch(0, 0, 4)
 
 
-def number_text(degree: Degree, scale: Scale, school: NumberingSchool) -> str:
+def number_text(degree: Degree, scale: Scale, school: NumberingSchool, *, over_octave: bool = False) -> str:
     """The number of a degree (1 to 7) in a sound.
 
-    `major`: against the major scale (1 2 ♭3). `chord`: as a chord on the root hears it; 2, 4 and 6 are its 9, 11
-    and 13, and a ♭3 beside a 3 is its ♯9. `steps`: the sound's own steps, counted from its root; a tone the sound
-    lacks keeps its sign against the step of its own number.
+    `major`: against the major scale (1 2 ♭3). `ninths`: the same, but 9 11 13 for 2 4 6 over the octave. `chord`: as a
+    chord on the root hears it; 2, 4 and 6 are its 9, 11 and 13, and a ♭3 beside a 3 is its ♯9. `steps`: the sound's
+    own steps, counted from its root; a tone the sound lacks keeps its sign against the step of its own number.
 
     >>> from dodecant.music.scales.scale import Scale
     >>> dorian = Scale("d", "d", tuple(map(Degree.parse, "1 2 b3 4 5 6 b7".split())), "major", 2)
     >>> [number_text(d, dorian, "chord") for d in dorian.degrees]
     ['1', '9', '♭3', '11', '5', '13', '♭7']
+    >>> [number_text(d, dorian, "ninths", over_octave=True) for d in dorian.degrees]
+    ['1', '9', '♭3', '11', '5', '13', '♭7']
     """
-    if school == "major":
+    if school == "ninths" and over_octave and degree.number in _TENSIONS:
+        return Degree(_TENSIONS[degree.number], degree.alteration).text
+    if school in ("major", "ninths"):
         return degree.text
     if school == "chord":
         return _as_the_chord_hears(degree, scale).text

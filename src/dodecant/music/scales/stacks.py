@@ -17,6 +17,7 @@ from dodecant.music.scales.scale import Scale
 _NAMES = (
     *("", "m", "dim", "aug", "sus4", "sus2", "maj7", "7", "m7", "m7b5", "dim7", "m(maj7)", "maj7(#5)", "7(#5)"),
     *("dim(maj7)", "7(b5)", "maj7(b5)", "7sus4", "maj7sus4", "6", "m6"),
+    *("maj9", "9", "m9", "7(b9)", "m(maj9)", "m7(b9)", "maj9(#5)", "m9(b5)", "m7b5(b9)", "7(#9)", "dim7(b9)", "9(#5)"),
 )
 _TRIADS = ("", "m", "dim", "aug")
 # How firm a triad stands; the usual teaching puts pairs of major and minor triads first.
@@ -66,6 +67,29 @@ def named_stack(step: Degree, tonic: NoteName, tones: Iterable[Degree]) -> Stack
     if abs(step.alteration) > 1:  # nobody writes a chord on it: C♭dim7 in a D diminished scale is Bdim7
         names = tuple(name.plain() for name in names)
     return Stack(step, names, _by_heights().get(heights) if len(heights) == len(names) else None)
+
+
+def chord_of(names: Sequence[NoteName], *, inverted: bool = True) -> Chord | None:
+    """The chord that some tones make, from the lowest up: its root is the lowest, or where the chord may be `inverted`
+    the one on which they stand in thirds, else any that gives them a name.
+
+    >>> from dodecant.music.core.chord_symbol import print_chord
+    >>> chords = [chord_of([NoteName.parse(name) for name in names.split()]) for names in ("E G C", "C E G A", "C D")]
+    >>> [print_chord(chord) if chord else None for chord in chords]
+    ['C', 'Am7', None]
+    """
+    tones = list(dict.fromkeys(names))
+
+    def quality_on(root: NoteName) -> Quality | None:
+        heights = frozenset((name.pitch_class - root.pitch_class) % 12 for name in tones)
+        return _by_heights().get(heights) if len(heights) == len(tones) else None
+
+    def in_thirds(root: NoteName) -> bool:
+        letters = sorted((name.letter - root.letter) % 7 for name in tones)
+        return letters == sorted(2 * place % 7 for place in range(len(tones)))
+
+    roots = [*([] if inverted else tones[:1]), *filter(in_thirds, tones), *tones]
+    return next((Chord(root, quality) for root in roots if (quality := quality_on(root)) is not None), None)
 
 
 def _spelled(names: Sequence[NoteName], quality: Quality) -> tuple[NoteName, ...]:

@@ -110,7 +110,7 @@ export const Transport = memo(function Transport(props: TransportProps) {
 
 /** Numbers, signs and key names: how the sheet is read. */
 function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Recipe) => void }) {
-  const { spelling, player } = recipe;
+  const { spelling, player, figure } = recipe;
   const mapped = useLoadedTables().instruments.find(({ id }) => id === player.instrument)?.fingering != null;
   const [shown, setShown] = useShown();
   const set = (change: Partial<typeof spelling>) => onChange({ ...recipe, spelling: { ...spelling, ...change } });
@@ -152,6 +152,14 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
             checked={spelling.rules}
             onChange={(event) => set({ rules: event.currentTarget.checked })}
           />
+          {(figure.kind === "arpeggios" || figure.kind === "pairs") && (
+            <Choice
+              label="Names over chords of the scale"
+              field="Spelling.chords"
+              value={spelling.chords}
+              onChange={(chords) => set({ chords })}
+            />
+          )}
           {mapped && (
             <Choice
               label="Maps on the printed page"

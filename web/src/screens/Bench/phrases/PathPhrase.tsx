@@ -92,6 +92,14 @@ function Walk({ recipe, problems, onChange }: PhraseProps) {
             onChange={(event) => set({ again: event.currentTarget.checked })}
           />
         )}
+        {path.direction.endsWith("and-back") && path.span !== "once" && (
+          <Checkbox
+            label="The way back is a mirror"
+            description="Every note of the way out, from the last to the first."
+            checked={path.mirrored}
+            onChange={(event) => set({ mirrored: event.currentTarget.checked })}
+          />
+        )}
       </Group>
       <Choice label="The line closes" value={path.close} onChange={(close) => set({ close })} field="Path.close" />
       {path.close === "own" && (
