@@ -59,7 +59,7 @@ from dodecant.music.core.metre import Metre
 from dodecant.music.scales.scale import ScaleCatalogue
 
 _WIDEST_AREA = 12  # frets
-MOST_NOTES = 600  # in one strip: some three minutes of eighths at an easy tempo
+MOST_NOTES = 1600  # in one strip: three choruses of 32 bars in sixteenths
 MOST_STRIPS = 1000  # twelve keys, twelve sounds, and several note values or orders
 MOST_IN_ALL = 60_000  # notes: some five hours of eighths
 

@@ -85,6 +85,26 @@ def test_chosen_sounds_are_taken_in_turn_and_keep_their_degree() -> None:
     ]
 
 
+@pytest.mark.parametrize(
+    ("every", "wanted"),
+    [
+        ("four-bars", [(1, "Dorian"), (5, "minor pentatonic"), (9, "Dorian"), (11, "Dorian"), (13, "minor pentatonic")]),
+        ("eight-bars", [(1, "Dorian"), (9, "minor pentatonic"), (11, "minor pentatonic")]),
+        ("section", [(1, "Dorian"), (9, "minor pentatonic"), (11, "minor pentatonic")]),
+        ("chorus", [(1, "Dorian"), (11, "Dorian")]),
+    ],
+)
+@pytest.mark.parametrize(("key", "tonic"), [("C", "D"), ("E♭", "F")])
+def test_several_sounds_inside_a_chorus(every: str, wanted: list[tuple[int, str]], key: str, tonic: str) -> None:
+    """A vamp with a chord of its own in bar 10: each sound is named where it begins, and where it is taken up again."""
+    text = "key: C\nsection: A\n" + "| Dm7 " * 8 + "|\nsection: B\n| Dm7 | G7 |" + " Dm7 |" * 6
+    sounds = [{"scale": "dorian"}, {"scale": "minor-pentatonic"}]
+    choices = [{"chord": n, "symbol": "Dm7", "sounds": sounds} for n in (*range(9), *range(10, 16))]
+    found = pressed(text, choices=choices, next_sound=every, picked=[key], placement={"value": "quarter"})
+    named = [(int(start // 4) + 1, words) for start, words in found.strips[0].labels]
+    assert named == [(bar, f"{tonic} {name}") for bar, name in wanted]
+
+
 def test_a_choice_finds_its_chord_again_after_an_edit(tables: Tables) -> None:
     choices = [{"chord": 1, "symbol": "G7", "sounds": [{"scale": "altered"}]}]
     for text, wanted in [

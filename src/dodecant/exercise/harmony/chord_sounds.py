@@ -6,9 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
+from typing import Final, NamedTuple
 
 from dodecant.exercise.recipe.problems import Problem, RecipeError
-from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChangesDraft, ChordChoice
+from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, ChangesDraft, ChordChoice, NextSound
 from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
 from dodecant.music.chord_scale_fit.fit import Fit, fit, weigh
 from dodecant.music.chord_scale_fit.place import Place
@@ -50,6 +51,29 @@ class ChordSounds:
     chosen: bool
 
 
+class Turns(NamedTuple):
+    """Where a chord is played, each from 0: in which chorus, for which time, in which bar and section of all that is
+    played.
+    """
+
+    chorus: int
+    time: int
+    bar: int
+    section: int
+
+    def of(self, next_sound: NextSound) -> int:
+        """How often the next sound was due before.
+
+        >>> [Turns(1, 2, 9, 3).of(kind) for kind in ("chorus", "phrase", "four-bars", "eight-bars", "section")]
+        [1, 2, 2, 1, 3]
+        """
+        counted = {"chorus": self.chorus, "phrase": self.time, "section": self.section}
+        return counted.get(next_sound, self.bar // _BARS.get(next_sound, 1))
+
+
+_BARS: Final[Mapping[str, int]] = {"four-bars": 4, "eight-bars": 8}
+
+
 @dataclass(frozen=True, eq=False)
 class Harmony:
     """Changes with the sounds of every chord, by the chord's number as written; told by its identity."""
@@ -57,13 +81,12 @@ class Harmony:
     changes: Changes
     chords: tuple[ChordSounds, ...]
     choices: SettledChoices
-    next_sound: str
+    next_sound: NextSound
 
-    def sound(self, chord: int, chorus: int, time: int) -> Fit | None:
-        """The sound of a chord in a chorus (from 0), when it comes round for the n-th `time` (from 0)."""
+    def sound(self, chord: int, turns: Turns) -> Fit | None:
+        """The sound of a chord where it is played."""
         sounds = self.chords[chord].sounds
-        turn = chorus if self.next_sound == "chorus" else time
-        return sounds[turn % len(sounds)] if sounds else None
+        return sounds[turns.of(self.next_sound) % len(sounds)] if sounds else None
 
 
 @lru_cache(maxsize=32)

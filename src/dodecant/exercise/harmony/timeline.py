@@ -12,7 +12,7 @@ from fractions import Fraction
 from functools import cached_property, lru_cache
 from typing import NamedTuple
 
-from dodecant.exercise.harmony.chord_sounds import Harmony
+from dodecant.exercise.harmony.chord_sounds import Harmony, Turns
 from dodecant.music.chord_scale_fit.fit import Fit
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
@@ -136,15 +136,18 @@ def timeline_of(worked: Harmony, choruses: int, lead_in: Fraction, bars: range |
     times: Counter[int] = Counter()
     sections: list[tuple[Fraction, str]] = []
     every = [(chorus, bar) for chorus in range(choruses) for bar in changes.played]
+    section = -1
     for place, (chorus, bar) in enumerate(every):
         wanted = bars is None or place in bars
         label = changes.bars[bar].section
-        if wanted and label and (place == 0 or changes.bars[every[place - 1][1]].section != label or bar == 0):
+        begins = place == 0 or changes.bars[every[place - 1][1]].section != label or bar == 0
+        section += begins
+        if wanted and label and begins:
             sections.append((now, label))
         for number in changes.slot_numbers[bar]:
             length = changes.slots[number].beats * Fraction(4, changes.bars[bar].metre.unit)
             if wanted:
-                sound = worked.sound(number, chorus, times[number])
+                sound = worked.sound(number, Turns(chorus, times[number], place, section))
                 found.append(DueChord(now, length, number, sound, place % len(changes.played), chorus, label))
                 now += length
             times[number] += 1

@@ -384,10 +384,13 @@ def _staged(
 
 
 def _in_turn(stop: Stop) -> Iterator[tuple[Fraction, str]]:
-    """The sound of every chord that has several in turn, where its chord comes."""
-    for start, place in stop.timeline.several if stop.timeline else ():
+    """The sound of every chord that has several in turn, where its chord comes; not again where it goes on."""
+    several = stop.timeline.several if stop.timeline else ()
+    places = {place for _, place in several}
+    for start, place in several:
         sound = stop.chords_written[place].sound
-        if sound is not None:
+        goes_on = place - 1 in places and stop.chords_written[place - 1].sound == sound
+        if sound is not None and not goes_on:
             yield start, sound.text
 
 

@@ -119,7 +119,13 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "KeyChordSound.colour": {"major": "of a major key", "minor": "of a minor key"},
     "ChangesSounds.phrases": {0: "none", 2: "of two bars", 4: "of four bars"},
     "ChangesDraft.school": {"key": "stay in the key", "colour": "avoid what rubs"},
-    "ChangesDraft.next_sound": {"chorus": "every chorus", "phrase": "every time it comes round"},
+    "ChangesDraft.next_sound": {
+        "chorus": "every chorus",
+        "phrase": "every time it comes round",
+        "four-bars": "every four bars",
+        "eight-bars": "every eight bars",
+        "section": "every section",
+    },
     "Path.direction": {
         "up": "up",
         "down": "down",

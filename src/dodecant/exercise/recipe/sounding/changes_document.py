@@ -17,6 +17,9 @@ FORMAT: Final = "dodecant-changes"
 VERSION: Final = 2
 
 
+NextSound = Literal["chorus", "phrase", "four-bars", "eight-bars", "section"]
+
+
 class SoundChoice(Part):
     """A scale for a chord; `root` is the sound's tonic as a degree above the chord's root."""
 
@@ -40,14 +43,14 @@ class ChangesDraft(Part):
     """The changes, version 2, while they are being written: the text may have faults.
 
     `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
-    takes the next one in every chorus or every time it comes round.
+    takes the next one in every chorus, every time it comes round, or every so many bars or section of what is played.
     """
 
     format: Literal["dodecant-changes"] = FORMAT
     version: Literal[2] = VERSION
     text: Annotated[str, Field(max_length=LONGEST)]
     school: Literal["key", "colour"] = "key"
-    next_sound: Literal["chorus", "phrase"] = "chorus"
+    next_sound: NextSound = "chorus"
     choices: Annotated[tuple[ChordChoice, ...], Field(max_length=400)] = ()
 
     @classmethod
