@@ -156,7 +156,7 @@ def test_everything_begins_as_it_may_be_saved(client: TestClient) -> None:
 @pytest.mark.parametrize(
     ("name", "limits"),
     [
-        ("Recipe.tempo", {"least": 20, "most": 320}), ("PathEnd.step", {"least": 1, "most": 7}),
+        ("Recipe.tempo", {"least": 20, "most": 320}), ("PathEnd.step", {"least": 1, "most": 14}),
         ("Placement.start", {"least": -16, "most": 32}), ("Recipe.title", {"longest": 120}),
         ("Placement.marks", {"most": 4}), ("Joins.direction_change", {"least": 0, "most": 10}),
     ],

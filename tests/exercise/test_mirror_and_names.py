@@ -14,6 +14,8 @@ from dodecant.exercise.recipe.document import Recipe, read_recipe
 from dodecant.exercise.recipe.path import PathEnd
 from dodecant.formats.musicxml.score import strip_musicxml
 from dodecant.music.core.chord_symbol import print_chord
+from dodecant.music.scales.scale import Chromatic
+from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting, made_worksheet
 from dodecant.tables import load_tables
 from tests.generated import examples
 
@@ -137,3 +139,30 @@ def test_what_lies_over_the_octave_is_nine_eleven_thirteen(scale: str, numbers: 
 @pytest.mark.parametrize(("typed", "step", "octave"), [(7, 7, 1), (8, 1, 2), (9, 2, 2), (13, 6, 2), (14, 7, 2)])
 def test_a_ninth_may_be_typed(typed: int, step: int, octave: int) -> None:
     assert PathEnd.model_validate({"step": typed}) == PathEnd(step=step, octave=octave)
+
+
+@pytest.mark.parametrize(
+    ("key", "ladder", "notes"),
+    [
+        ("C", "scale", "C D♭ D E♭ E F F♯ G A♭ A B♭ B C B B♭ A A♭ G F♯ F E E♭ D D♭ C"),
+        ("E♭", "scale", "E♭ E F G♭ G A♭ A B♭ B C D♭ D E♭ D D♭ C B B♭ A A♭ G G♭ F E E♭"),
+        ("A", "chromatic", "A B♭ B C C♯ D D♯ E F F♯ G G♯ A G♯ G F♯ F E D♯ D C♯ C B B♭ A"),
+    ],
+)
+def test_the_chromatic_scale_as_its_key_spells_it(key: str, ladder: str, notes: str) -> None:
+    scale = "chromatic" if ladder == "scale" else "ionian"
+    strip = strip_of(scale, key, ladder={"kind": ladder}, spelling={"chromatic": "key"})
+    assert names(strip) == notes
+    usual = names(strip_of(scale, key, ladder={"kind": ladder}))
+    assert usual != notes
+
+
+@pytest.mark.parametrize(("chromatic", "words"), [("both-ways", "in sharps"), ("key", "major spells it")])
+def test_worksheets_spell_it_the_same(chromatic: Chromatic, words: str) -> None:
+    setting = WorksheetSetting(kinds=("chromatic",), each=8, level=4, chromatic=chromatic)
+    (section,) = made_worksheet(setting, TABLES)
+    for item in section.items:
+        assert words in item.ask
+        written = [note.name.text for note in item.solved[0].notes]
+        strip = strip_of("chromatic", written[0], spelling={"chromatic": chromatic})
+        assert written == names(strip).split()

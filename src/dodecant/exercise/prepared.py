@@ -57,6 +57,8 @@ class Prepared:
 
 def prepare(recipe: Recipe, tables: Tables) -> Prepared:
     """Look up what a recipe names; raises RecipeError for what there is not."""
+    if recipe.spelling.chromatic == "key":
+        tables = replace(tables, scales=tables.scales.with_chromatic_in_key)
     player = resolved_player(recipe, tables.instruments)
     metre = metre_of(recipe)
     figure = recipe.figure

@@ -88,7 +88,10 @@ def test_chosen_sounds_are_taken_in_turn_and_keep_their_degree() -> None:
 @pytest.mark.parametrize(
     ("every", "wanted"),
     [
-        ("four-bars", [(1, "Dorian"), (5, "minor pentatonic"), (9, "Dorian"), (11, "Dorian"), (13, "minor pentatonic")]),
+        (
+            "four-bars",
+            [(1, "Dorian"), (5, "minor pentatonic"), (9, "Dorian"), (11, "Dorian"), (13, "minor pentatonic")],
+        ),
         ("eight-bars", [(1, "Dorian"), (9, "minor pentatonic"), (11, "minor pentatonic")]),
         ("section", [(1, "Dorian"), (9, "minor pentatonic"), (11, "minor pentatonic")]),
         ("chorus", [(1, "Dorian"), (11, "Dorian")]),

@@ -3625,7 +3625,7 @@ export interface components {
              * @default chorus
              * @enum {string}
              */
-            next_sound: "chorus" | "phrase";
+            next_sound: "chorus" | "phrase" | "four-bars" | "eight-bars" | "section";
             /** @default [] */
             choices: components["schemas"]["ChordChoice"][];
         };
@@ -3633,7 +3633,7 @@ export interface components {
          * @description The changes, version 2, while they are being written: the text may have faults.
          *
          *     `school` says how sounds are ranked where nothing is chosen; `next_sound` whether a chord with several sounds
-         *     takes the next one in every chorus or every time it comes round.
+         *     takes the next one in every chorus, every time it comes round, or every so many bars or section of what is played.
          */
         ChangesDraft: {
             /**
@@ -3656,7 +3656,7 @@ export interface components {
              * @default chorus
              * @enum {string}
              */
-            next_sound: "chorus" | "phrase";
+            next_sound: "chorus" | "phrase" | "four-bars" | "eight-bars" | "section";
             /** @default [] */
             choices: components["schemas"]["ChordChoice"][];
         };
@@ -6228,6 +6228,7 @@ export interface components {
              *       "values": "american",
              *       "remarks_on_page": false,
              *       "rules": true,
+             *       "chromatic": "both-ways",
              *       "chords": "usual",
              *       "maps": "none"
              *     }
@@ -6375,6 +6376,7 @@ export interface components {
              *       "spelling": {
              *         "cautionary": true,
              *         "chords": "usual",
+             *         "chromatic": "both-ways",
              *         "major": [],
              *         "maps": "none",
              *         "minor": [],
@@ -6819,7 +6821,8 @@ export interface components {
          *     whether note values have their American or their British names, remarks stand on the printed page too, the names of
          *     rules over the line, and maps of the instrument after the strips.
          *
-         *     Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual over triad pairs and
+         *     The `chromatic` scale goes up in sharps and down in flats, or as the key spells it: with the flat 2, 3, 6 and 7 and
+         *     the sharp 4 both ways. Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual over triad pairs and
          *     what is struck together alone.
          */
         Spelling: {
@@ -6845,6 +6848,11 @@ export interface components {
             remarks_on_page: boolean;
             /** @default true */
             rules: boolean;
+            /**
+             * @default both-ways
+             * @enum {string}
+             */
+            chromatic: "both-ways" | "key";
             /**
              * @default usual
              * @enum {string}
@@ -7326,7 +7334,10 @@ export interface components {
             notes: string[];
             changed: number[];
         };
-        /** @description Kinds of questions and how many of each, the level (1 to 5), the clef, the seed, the paper, large print. */
+        /**
+         * @description Kinds of questions and how many of each, the level (1 to 5), the clef, how the chromatic scale is spelled, the
+         *     seed, the paper, large print.
+         */
         WorksheetSetting: {
             /** @default Worksheet */
             title: string;
@@ -7347,6 +7358,11 @@ export interface components {
              * @enum {string}
              */
             clef: "treble" | "bass";
+            /**
+             * @default both-ways
+             * @enum {string}
+             */
+            chromatic: "both-ways" | "key";
             /** @default 1 */
             seed: number;
             /**
@@ -7939,6 +7955,7 @@ export interface operations {
                      *       "values": "american",
                      *       "remarks_on_page": false,
                      *       "rules": true,
+                     *       "chromatic": "both-ways",
                      *       "chords": "usual",
                      *       "maps": "none"
                      *     }
@@ -8282,6 +8299,7 @@ export interface operations {
                      *       "values": "american",
                      *       "remarks_on_page": false,
                      *       "rules": true,
+                     *       "chromatic": "both-ways",
                      *       "chords": "usual",
                      *       "maps": "none"
                      *     }
@@ -9638,6 +9656,11 @@ export interface operations {
                      * @enum {string}
                      */
                     clef?: "treble" | "bass";
+                    /**
+                     * @default both-ways
+                     * @enum {string}
+                     */
+                    chromatic?: "both-ways" | "key";
                     /** @default 1 */
                     seed?: number;
                     /**
@@ -9707,6 +9730,11 @@ export interface operations {
                      * @enum {string}
                      */
                     clef?: "treble" | "bass";
+                    /**
+                     * @default both-ways
+                     * @enum {string}
+                     */
+                    chromatic?: "both-ways" | "key";
                     /** @default 1 */
                     seed?: number;
                     /**
@@ -12151,7 +12179,7 @@ export interface operations {
                      * @default chorus
                      * @enum {string}
                      */
-                    next_sound?: "chorus" | "phrase";
+                    next_sound?: "chorus" | "phrase" | "four-bars" | "eight-bars" | "section";
                     /** @default [] */
                     choices?: components["schemas"]["ChordChoice"][];
                 };
@@ -12854,6 +12882,7 @@ export interface operations {
                      *       "values": "american",
                      *       "remarks_on_page": false,
                      *       "rules": true,
+                     *       "chromatic": "both-ways",
                      *       "chords": "usual",
                      *       "maps": "none"
                      *     }
@@ -13164,7 +13193,7 @@ export interface operations {
                      * @default chorus
                      * @enum {string}
                      */
-                    next_sound?: "chorus" | "phrase";
+                    next_sound?: "chorus" | "phrase" | "four-bars" | "eight-bars" | "section";
                     /** @default [] */
                     choices?: components["schemas"]["ChordChoice"][];
                 };
@@ -14679,6 +14708,11 @@ export interface operations {
                      * @enum {string}
                      */
                     clef?: "treble" | "bass";
+                    /**
+                     * @default both-ways
+                     * @enum {string}
+                     */
+                    chromatic?: "both-ways" | "key";
                     /** @default 1 */
                     seed?: number;
                     /**

@@ -20,7 +20,7 @@ from dodecant.exercise.recipe.ladders import (
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName
-from dodecant.music.scales.scale import Scale
+from dodecant.music.scales.scale import IN_KEY, Chromatic, Scale
 from dodecant.music.scales.stacks import Stack, triad_pairs
 
 _ROOT = NoteName(0)
@@ -29,8 +29,9 @@ _FLATS = tuple(map(Degree.parse, ("1", "b2", "2", "b3", "3", "4", "b5", "5", "b6
 
 
 @lru_cache(maxsize=1024)
-def ladder_scale(part: LadderPart, scale: Scale, pointer: str = "/ladder") -> Scale:
-    """The degrees of a ladder on a sound, both ways; raises RecipeError where the sound has no such ladder.
+def ladder_scale(part: LadderPart, scale: Scale, pointer: str = "/ladder", chromatic: Chromatic = "both-ways") -> Scale:
+    """The degrees of a ladder on a sound, both ways, all twelve spelled as is asked; raises RecipeError where the sound
+    has no such ladder.
 
     >>> from dodecant.music.scales.scale import own_scale
     >>> major = own_scale("major", "1 2 3 4 5 6 7")
@@ -40,8 +41,9 @@ def ladder_scale(part: LadderPart, scale: Scale, pointer: str = "/ladder") -> Sc
     if isinstance(part, ScaleLadder):
         return scale
     degrees_of = DEGREES[type(part)]
-    up = degrees_of(part, _Side(scale, scale.degrees, _SHARPS, pointer))
-    down = degrees_of(part, _Side(scale, scale.down or scale.degrees, _FLATS, pointer))
+    rising, falling = (IN_KEY, IN_KEY) if chromatic == "key" else (_SHARPS, _FLATS)
+    up = degrees_of(part, _Side(scale, scale.degrees, rising, pointer))
+    down = degrees_of(part, _Side(scale, scale.down or scale.degrees, falling, pointer))
     return Scale(
         id=f"{scale.id}/{part.kind}",
         name=scale.name,

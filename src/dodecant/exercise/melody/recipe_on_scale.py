@@ -101,7 +101,8 @@ class RecipeOnScale:
     ) -> None:
         self._recipe, self.sound, self._shape, self._room = recipe, sound, shape, room
         own = shape.own_ladder
-        scale = ladder_scale(recipe.ladder, sound) if own is None else ladder_scale(own, sound, "/figure")
+        part, where = (recipe.ladder, "/ladder") if own is None else (own, "/figure")
+        scale = ladder_scale(part, sound, where, recipe.spelling.chromatic)
         self._value = note_value(recipe)
         self.ladder = Ladder(_C, scale)
         figure = figure_on(shape, Grounds(self.ladder, sound, self._value, lick))

@@ -18,8 +18,8 @@ from dodecant.music.core.identity import Identities
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.hearing import hearing
 from dodecant.music.scales.numbering import number_text, plainly
+from dodecant.music.scales.scale import CHROMATIC
 
-_CHROMATIC = "chromatic"
 _C, _OCTAVE = Pitch(0, 0, 4), 7  # where lines stand before they are carried; steps
 _Key = tuple[object, ...]
 _TONE = partial(tuple.__new__, Tone)  # from all its parts at once: an exercise has thousands
@@ -111,7 +111,7 @@ class ToneAnalyser:
         scale = segment.written.scale
         if raw.rung is None:
             return False
-        return scale.id == _CHROMATIC or (self._recipe.ladder.chromatic and raw.degree not in scale.tones)
+        return scale.id == CHROMATIC or (self._recipe.ladder.chromatic and raw.degree not in scale.tones)
 
     def _function(self, segment: Segment, raw: FigureTone) -> _ToneInSound:
         """The number under a tone and its weight of ink: in its sound, or over changes against the chord."""

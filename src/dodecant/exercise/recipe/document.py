@@ -23,6 +23,7 @@ from dodecant.exercise.recipe.upgrade import upgraded_recipe
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.numbering import NumberingSchool
+from dodecant.music.scales.scale import Chromatic
 
 FORMAT: Final = "dodecant-recipe"
 VERSION: Final = 2
@@ -114,8 +115,9 @@ class Spelling(Part):
     whether note values have their American or their British names, remarks stand on the printed page too, the names of
     rules over the line, and maps of the instrument after the strips.
 
-    Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual over triad pairs and
-    what is struck together alone.
+    The `chromatic` scale goes up in sharps and down in flats, or as the key spells it: with the flat 2, 3, 6 and 7 and
+    the sharp 4 both ways. Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual
+    over triad pairs and what is struck together alone.
     """
 
     major: Annotated[tuple[KeyName, ...], Field(max_length=12)] = ()
@@ -126,6 +128,7 @@ class Spelling(Part):
     values: Literal["american", "british"] = "american"
     remarks_on_page: bool = False
     rules: bool = True
+    chromatic: Chromatic = "both-ways"
     chords: Literal["usual", "symbols", "steps", "none"] = "usual"
     maps: Literal["none", "numbers", "names", "fingers"] = "none"
 

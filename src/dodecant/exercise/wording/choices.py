@@ -290,6 +290,10 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "sounding": ("the concert key, for groups", "concert key"),
         "written": ("the written key, as the player reads it", "written key"),
     },
+    "Spelling.chromatic": {
+        "both-ways": "up in sharps, down in flats",
+        "key": "as the key spells it, both ways",
+    },
     "Spelling.chords": {
         "usual": "over triad pairs and struck chords",
         "symbols": "as symbols: C, Dm, G7",

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import re
 import tomllib
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import Final, Literal
 
 from dodecant.music.core.chord import Colour, Quality
 from dodecant.music.core.chord_symbol import parse_quality, print_quality
@@ -13,6 +14,11 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
+Chromatic = Literal["both-ways", "key"]
+CHROMATIC: Final = "chromatic"
+IN_KEY: Final = tuple(  # the chromatic scale as a key spells it
+    map(Degree.parse, ("1", "b2", "2", "b3", "3", "4", "#4", "5", "b6", "6", "b7", "7"))
+)
 CHORD_FAMILY = "chord"  # of the tones of a chord
 _WHOLE = 7  # tones of a scale without gaps
 
@@ -171,6 +177,17 @@ class ScaleCatalogue:
     def named(self, name: str) -> Scale | None:
         """The scale of a name, as logbooks keep it; None where there is none."""
         return next((scale for scale in self.scales if scale.name == name), None)
+
+    @cached_property
+    def with_chromatic_in_key(self) -> ScaleCatalogue:
+        """The same with the chromatic scale as the key spells it, the same up and down.
+
+        The harmonic chromatic scale of the usual theory primers: the notes of major and minor, ♭2 and ♯4.
+        """
+        own = self.get(CHROMATIC)
+        return ScaleCatalogue(
+            tuple(replace(own, degrees=IN_KEY, down=None) if scale is own else scale for scale in self.scales)
+        )
 
     def modes_of(self, parent: Scale) -> tuple[Scale, ...]:
         """The parent's whole family, mode by mode; a mode without a name of its own is called by its number."""

@@ -182,6 +182,12 @@ function Reading({ recipe, onChange }: { recipe: Recipe; onChange: (recipe: Reci
               field="Spelling.plain"
             />
           </Group>
+          <Choice
+            label="The chromatic scale"
+            value={spelling.chromatic}
+            onChange={(chromatic) => set({ chromatic })}
+            field="Spelling.chromatic"
+          />
           <Group grow>
             <KeyChoice label="Major" pair={["G♭", "F♯"]} names={spelling.major} onChange={(major) => set({ major })} />
             <KeyChoice label="Minor" pair={["E♭", "D♯"]} names={spelling.minor} onChange={(minor) => set({ minor })} />

@@ -63,6 +63,14 @@ export function Worksheets() {
               onChange={(paper) => put({ paper })}
             />
           </SimpleGrid>
+          {setting.kinds.includes("chromatic") && (
+            <Choice
+              label="The chromatic scale"
+              field="Spelling.chromatic"
+              value={setting.chromatic}
+              onChange={(chromatic) => put({ chromatic })}
+            />
+          )}
           <Switch
             label="Large print"
             checked={setting.large}

@@ -13,7 +13,7 @@ from dodecant.exercise.tables import Tables
 from dodecant.instrument.profile import Clef
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.core.tonics import TonicNames, signs_on
-from dodecant.music.scales.scale import Scale, ScaleCatalogue
+from dodecant.music.scales.scale import Chromatic, Scale, ScaleCatalogue
 
 MOST_SIGNS: Final = (1, 3, 4, 6, 7)  # on a scale, by level
 _WHOLE: Final = 7
@@ -59,12 +59,13 @@ def spoken(scale: Scale) -> str:
 
 @dataclass(frozen=True)
 class Lesson:
-    """What items are made from: the tables, a level from 1 to 5, the clef, and chance."""
+    """What items are made from: the tables, a level from 1 to 5, the clef, chance, the chromatic scale's spelling."""
 
     tables: Tables
     level: int
     clef: Clef
     chance: random.Random
+    chromatic: Chromatic = "both-ways"
 
     def sound(self, fits: Callable[[Scale], bool] = letters_once) -> tuple[NoteName, Scale]:
         """A sound that suits the level (with each letter once, unless told otherwise), on a tonic that gives it few

@@ -9,7 +9,7 @@ from dodecant.instrument.profile import Clef
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName, Pitch
 from dodecant.music.scales.neighbours import derivation
-from dodecant.music.scales.scale import Scale, own_scale
+from dodecant.music.scales.scale import CHROMATIC, Scale, own_scale
 from dodecant.practice.studio.worksheets.items import Item, Lesson, Staff, named, spoken, up
 
 STEP_WORDS: Final = {1: "half", 2: "whole", 3: "whole and a half", 4: "two whole"}
@@ -55,31 +55,34 @@ def last_four(lesson: Lesson) -> Item:
 
 
 def chromatic(lesson: Lesson) -> Item:
-    """The chromatic scale in two clefs: up in sharps, down in flats."""
+    """The chromatic scale in two clefs: up in sharps and down in flats, or as its key spells it."""
     name = lesson.chance.choice([NoteName(letter, 0) for letter in range(7)])
     ways = lesson.chance.choice(("up", "down")) if lesson.level < 3 else "both"
     clefs: tuple[Clef, ...] = ("treble", "bass")
-    staves = [(clef, _half_steps(lesson.low(name, clef), ways)) for clef in clefs]
+    in_key = lesson.chromatic == "key"
+    scales = lesson.tables.scales.with_chromatic_in_key if in_key else lesson.tables.scales
+    staves = [(clef, _half_steps(lesson.low(name, clef), ways, scales.get(CHROMATIC))) for clef in clefs]
     how = {"up": "up, in sharps", "down": "down, in flats", "both": "up in sharps and down in flats"}[ways]
+    if in_key:
+        how = f"{'up and down' if ways == 'both' else ways}, as {name.text} major spells it"
     return Item(
         f"Write the chromatic scale from {name.text}, an octave {how}, in both clefs.",
         tuple(Staff(clef, notes, shown=1) for clef, notes in staves),
         tuple(Staff(clef, notes) for clef, notes in staves),
-        named(staves[0][1]), "Every half step once; going up each raised note leads on, going down each lowered one.",
+        named(staves[0][1]), _IN_KEY if in_key else _BOTH_WAYS,
     )  # fmt: skip
 
 
-def _half_steps(low: Pitch, ways: str) -> tuple[Pitch, ...]:
-    rising = [_plain(low.midi + n, sharps=True) for n in range(13)]
-    falling = [_plain(low.midi + n, sharps=False) for n in range(12, -1, -1)]
+_BOTH_WAYS = "Every half step once: the notes of the key, raised ones between them going up, lowered ones coming down."
+_IN_KEY = "Every half step once: the notes of the key, its flat 2, 3, 6 and 7, and the sharp 4."
+
+
+def _half_steps(low: Pitch, ways: str, scale: Scale) -> tuple[Pitch, ...]:
+    """An octave of the chromatic scale, as the bench spells it."""
+    up, down = ([*form, Degree(8)] for form in (scale.degrees, scale.down or scale.degrees))
+    rising = [degree.above(low).plain(white_keys_too=True) for degree in up]
+    falling = [degree.above(low).plain(white_keys_too=True) for degree in reversed(down)]
     return {"up": (*rising,), "down": (*falling,), "both": (*rising, *falling[1:])}[ways]
-
-
-def _plain(midi: int, *, sharps: bool) -> Pitch:
-    pitch = Pitch.plainly(midi)
-    if pitch.alteration == 0 or (pitch.alteration > 0) == sharps:
-        return pitch
-    return pitch.moved(-1, 0) if sharps else pitch.moved(1, 0)
 
 
 def signs(lesson: Lesson) -> Item:

@@ -10,6 +10,7 @@ from pydantic import Field
 
 from dodecant.exercise.recipe.part import Part
 from dodecant.exercise.tables import Tables
+from dodecant.music.scales.scale import Chromatic
 from dodecant.practice.studio.handout import Paper
 from dodecant.practice.studio.profile import Level
 from dodecant.practice.studio.worksheets.items import Item, Lesson
@@ -35,13 +36,16 @@ _TRIES = 20  # for an item that was not asked yet
 
 
 class WorksheetSetting(Part):
-    """Kinds of questions and how many of each, the level (1 to 5), the clef, the seed, the paper, large print."""
+    """Kinds of questions and how many of each, the level (1 to 5), the clef, how the chromatic scale is spelled, the
+    seed, the paper, large print.
+    """
 
     title: Annotated[str, Field(min_length=1, max_length=120)] = "Worksheet"
     kinds: Annotated[tuple[WorksheetKind, ...], Field(min_length=1, max_length=10)] = ("spell", "degree", "mend")
     each: Annotated[int, Field(ge=1, le=12)] = 3
     level: Level = 2
     clef: Literal["treble", "bass"] = "treble"
+    chromatic: Chromatic = "both-ways"
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
     paper: Paper = "a4"
     large: bool = False
@@ -64,7 +68,7 @@ def _section(kind: WorksheetKind, setting: WorksheetSetting, tables: Tables) -> 
     title, make = KINDS[kind]
     # Not for secrets: the seed is told, so that a page can be had again.
     chance = random.Random(f"{setting.seed} {kind} {setting.level}")  # noqa: S311
-    lesson = Lesson(tables, setting.level, setting.clef, chance)
+    lesson = Lesson(tables, setting.level, setting.clef, chance, setting.chromatic)
     items: list[Item] = []
     for _ in range(setting.each):
         fresh = (make(lesson) for _ in range(_TRIES))
