@@ -93,7 +93,7 @@ def last_four(item: Item) -> None:
 
 def chromatic(item: Item) -> None:
     names = item.said.split()
-    own = {*over(names[0], "Ionian")}
+    own = {above(names[0], str(degree)) for degree in range(1, 8)}
     for one, following in pairwise(names):
         moved = (note(following).pitchClass - note(one).pitchClass) % 12
         assert moved in (1, 11)
