@@ -177,14 +177,55 @@ def test_a_sound_laid_open_says_what_is_inside(client: TestClient) -> None:
     ],
 )  # fmt: skip
 def test_sounds_are_found(client: TestClient, by: str, text: str, first: str | None, exact: bool) -> None:
-    found = client.get("/api/sounds/found", params={"by": by, "text": text}).json()
+    found = client.post("/api/sounds/found", json={"by": by, "text": text}).json()
     assert (found[0]["scale"] if found else None) == first
     assert bool(found and found[0]["exact"]) == exact
 
 
 @pytest.mark.parametrize(("by", "text"), [("notes", "C H"), ("chord", "Cq"), ("chord", "x"), ("size", "C")])
 def test_a_search_that_cannot_be_read(client: TestClient, by: str, text: str) -> None:
-    assert client.get("/api/sounds/found", params={"by": by, "text": text}).status_code == 422
+    assert client.post("/api/sounds/found", json={"by": by, "text": text}).status_code == 422
+
+
+OWN = {"name": "quay", "degrees": "1 b2 3 #4 5 b7"}
+
+
+@pytest.mark.parametrize(
+    ("by", "text", "own", "first"),
+    [
+        ("name", "quay", [OWN], ("quay", None, "1 ♭2 3 ♯4 5 ♭7")),
+        ("notes", "D Eb F# G# A C", [OWN], ("quay", "D", "1 ♭2 3 ♯4 5 ♭7")),
+        # Nothing has them alone: they are offered as they were typed.
+        ("notes", "D Eb F# G# A C", [], ("my scale", "D", "1 ♭2 3 ♯4 5 ♭7")),
+        ("notes", "C F# Db E Bb", [], ("my scale", "C", "1 ♭2 3 ♯4 ♭7")),
+        ("notes", "C D E G A", [], ("major pentatonic", "C", "1 2 3 5 6")),
+    ],
+)  # fmt: skip
+def test_a_scale_of_ones_own_is_found_or_offered(
+    client: TestClient, by: str, text: str, own: list[Any], first: tuple[str, str | None, str]
+) -> None:
+    found = client.post("/api/sounds/found", json={"by": by, "text": text, "own": own}).json()[0]
+    assert (found["name"], found["tonic"], found["degrees"]) == first
+    if first[0] in ("quay", "my scale"):
+        laid = client.post("/api/sounds/laid-open", json={"scale": found["scale"], "tonic": found["tonic"] or "C"})
+        assert laid.json()["name"] == first[0]
+
+
+@pytest.mark.parametrize(
+    ("scale", "root", "triads", "sevenths"),
+    [
+        ("bebop-dominant", "C", "C Dm Em Edim F G Gm Am Bdim B♭",
+         "Cmaj7 C7 Dm7 Em7 Em7♭5 Fmaj7 G7 Gm7 Am7 B♭maj7 Bm7♭5"),
+        ("half-whole", "C", "C Cm Cdim E♭ G♭ A Am Adim", "C7 Cm7 Cm7♭5 Cdim7 E♭7 A7 Am7 Am7♭5"),
+    ],
+)  # fmt: skip
+def test_every_chord_of_a_scale_of_eight(client: TestClient, scale: str, root: str, triads: str, sevenths: str) -> None:
+    body = client.post("/api/sounds/laid-open", json={"scale": scale, "tonic": root}).json()
+    for kind, wanted in (("triads", triads), ("sevenths", sevenths)):
+        found = [stack["text"] for stack in body[kind]]
+        assert {*wanted.replace("b", "♭").split()} <= {*found}
+        assert len(set(found)) == len(found)
+        assert all(set(stack["notes"]) <= {*body["notes"]} or scale == "half-whole" for stack in body[kind])
 
 
 def test_ways_and_makings_and_listening(client: TestClient) -> None:

@@ -111,13 +111,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Find Sounds
-         * @description Sounds found by any name, by notes they hold, or by a chord they serve (best first).
+         * @description Sounds found by any name, by notes they hold, or by a chord they serve (best first); one's own among them.
+         *
+         *     Where no scale has five notes or more alone, they are offered as a scale of their own.
          */
-        get: operations["find_sounds_api_sounds_found_get"];
-        put?: never;
-        post?: never;
+        post: operations["find_sounds_api_sounds_found_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4429,7 +4431,7 @@ export interface components {
         };
         /** @description A sound that answers a search; `exact` when the text is one of its whole names. */
         FoundOut: {
-            scale: string;
+            scale: string | components["schemas"]["OwnScale"];
             name: string;
             tonic: string | null;
             degrees: string;
@@ -4494,6 +4496,7 @@ export interface components {
             sounds: {
                 [key: string]: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
             };
+            key_family: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
             companions: {
                 [key: string]: components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"];
             };
@@ -6822,8 +6825,8 @@ export interface components {
          *     rules over the line, and maps of the instrument after the strips.
          *
          *     The `chromatic` scale goes up in sharps and down in flats, or as the key spells it: with the flat 2, 3, 6 and 7 and
-         *     the sharp 4 both ways. Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual over triad pairs and
-         *     what is struck together alone.
+         *     the sharp 4 both ways. Over chords that a scale makes stand their `chords`, as symbols or steps of the key; as usual
+         *     over triad pairs and what is struck together alone.
          */
         Spelling: {
             /** @default [] */
@@ -6864,8 +6867,12 @@ export interface components {
              */
             maps: "none" | "numbers" | "names" | "fingers";
         };
-        /** @description A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes. */
+        /**
+         * @description A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes; and the
+         *     note of that step.
+         */
         StackOut: {
+            step: string;
             text: string;
             numeral: string;
             notes: string[];
@@ -7665,17 +7672,24 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    find_sounds_api_sounds_found_get: {
+    find_sounds_api_sounds_found_post: {
         parameters: {
-            query: {
-                by: "name" | "notes" | "chord";
-                text: string;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    by: "name" | "notes" | "chord";
+                    text: string;
+                    /** @default [] */
+                    own?: components["schemas"]["OwnScale"][];
+                };
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
-
-from fastapi import Query
-
 from dodecant.api.schemas.maps import MapIn, MapOut, sound_map
 from dodecant.api.schemas.sounds import (
+    FindIn,
     FoundOut,
     LaidOpenOut,
     ListeningIn,
@@ -32,12 +29,14 @@ from dodecant.music.core.chord_symbol import parse_chord
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.finding import by_name, holding
-from dodecant.music.scales.making import StepError, joined
+from dodecant.music.scales.making import StepError, as_degrees, joined
 from dodecant.music.scales.neighbours import chain_through
+from dodecant.music.scales.scale import Scale, ScaleCatalogue, own_scale
 from dodecant.tables import load_tables
 
 router = offloading_router("sounds")
 _MOST_FOUND = 40
+_A_SCALE = 5  # notes that are meant as a scale, not as some of its notes
 
 
 @router.post("/sounds/laid-open")
@@ -70,26 +69,49 @@ def draw_map(wanted: MapIn) -> MapOut:
     return sound_map(wanted)
 
 
-@router.get("/sounds/found")
+@router.post("/sounds/found")
 @offloaded
-def find_sounds(by: Literal["name", "notes", "chord"], text: Annotated[str, Query(max_length=80)]) -> list[FoundOut]:
-    """Sounds found by any name, by notes they hold, or by a chord they serve (best first)."""
-    catalogue = load_tables().scales
+def find_sounds(wanted: FindIn) -> list[FoundOut]:
+    """Sounds found by any name, by notes they hold, or by a chord they serve (best first); one's own among them.
+
+    Where no scale has five notes or more alone, they are offered as a scale of their own.
+    """
+    tables, text = load_tables(), wanted.text
     if not text.strip():
         return []
-    if by == "name":
-        return [found_sound(one.scale, None, exact=one.match == "name") for one in by_name(text, catalogue)]
+    own = {scale: one for one in wanted.own if (scale := _own(one)) is not None}
+    catalogue = ScaleCatalogue((*own, *tables.scales.scales))
+    if wanted.by == "name":
+        found = by_name(text, catalogue)
+        return [found_sound(one.scale, None, exact=one.match == "name", own=own.get(one.scale)) for one in found]
     try:
-        if by == "chord":
+        if wanted.by == "chord":
             chord = parse_chord(text)
             if chord is None:
                 return []
-            ranked = fit(chord, Place(), catalogue, most=_MOST_FOUND)
+            ranked = fit(chord, Place(), tables.scales, most=_MOST_FOUND)
             return [found_sound(one.scale, one.tonic, why=reason(one, chord, Place())) for one in ranked]
         names = [NoteName.parse(word) for word in text.replace(",", " ").split()]
     except MusicError as error:
         raise at_field("/text", error) from None
-    return [found_sound(scale, tonic) for tonic, scale in holding(names, catalogue)[:_MOST_FOUND]]
+    sounds = holding(names, catalogue)
+    held = [found_sound(scale, tonic, own=own.get(scale)) for tonic, scale in sounds[:_MOST_FOUND]]
+    heights = {name.pitch_class for name in names}
+    alone = as_degrees(names)
+    known = any(len(scale) == len(heights) for _, scale in sounds)
+    if alone is None or known or (sounds and len(alone) < _A_SCALE):
+        return held
+    kept = OwnScale(name="my scale", degrees=" ".join(degree.text for degree in alone))
+    why = "No scale has these notes alone: lay them open, and save them as your own."
+    return [found_sound(own_scale(kept.name, kept.degrees), names[0], why=why, own=kept), *held]
+
+
+def _own(one: OwnScale) -> Scale | None:
+    """A scale of one's own; None for one that cannot be read any more."""
+    try:
+        return own_scale(one.name, one.degrees)
+    except MusicError:
+        return None
 
 
 @router.post("/sounds/ways")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from itertools import pairwise
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
@@ -27,7 +27,7 @@ from dodecant.music.core.tonics import TonicNames
 from dodecant.music.scales.neighbours import Alteration, derivation, neighbours
 from dodecant.music.scales.numbering import IN_ONE_OCTAVE, NumberingSchool, number_text
 from dodecant.music.scales.scale import Scale
-from dodecant.music.scales.stacks import Stack, stacks
+from dodecant.music.scales.stacks import Stack, chords_held
 from dodecant.music.scales.working import working
 from dodecant.tables import load_tables
 
@@ -95,8 +95,10 @@ class WorkingStepOut(BaseModel):
 
 
 class StackOut(BaseModel):
-    """A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes."""
+    """A chord on a step of the sound: its symbol, its numeral (empty where it has no usual name), its notes; and the
+    note of that step."""
 
+    step: str
     text: str
     numeral: str
     notes: list[str]
@@ -145,7 +147,7 @@ class LaidOpenOut(BaseModel):
 class FoundOut(BaseModel):
     """A sound that answers a search; `exact` when the text is one of its whole names."""
 
-    scale: str
+    scale: ScaleChoice
     name: str
     tonic: str | None
     degrees: str
@@ -154,10 +156,20 @@ class FoundOut(BaseModel):
     why: str
 
 
-def found_sound(scale: Scale, tonic: NoteName | None, *, exact: bool = False, why: str = "") -> FoundOut:
-    """A line of the list of sounds found."""
+class FindIn(BaseModel):
+    """What is looked for, and by what; `own` are scales of one's own, which are found by their names and notes too."""
+
+    by: Literal["name", "notes", "chord"]
+    text: Annotated[str, Field(max_length=80)]
+    own: Annotated[tuple[OwnScale, ...], Field(max_length=500)] = ()
+
+
+def found_sound(
+    scale: Scale, tonic: NoteName | None, *, exact: bool = False, why: str = "", own: OwnScale | None = None
+) -> FoundOut:
+    """A line of the list of sounds found; of an `own` scale with what it is made of."""
     return FoundOut(
-        scale=scale.id,
+        scale=own or scale.id,
         name=scale.name,
         tonic=tonic.text if tonic else None,
         degrees=" ".join(degree.text for degree in scale.degrees),
@@ -195,8 +207,8 @@ def laid_open(scale: Scale, choice: str | OwnScale, tonic: NoteName) -> LaidOpen
         care=[degree.text for degree in sorted(scale.care)],
         colour=[degree.text for degree in scale.colour_tones],
         serves=[print_chord(served.chord) for served in chords_served(root, scale, tables.scales)],
-        triads=[_stack(stack, key) for stack in stacks(root, scale, 3)],
-        sevenths=[_stack(stack, key) for stack in stacks(root, scale, 4)],
+        triads=[_stack(stack, key) for stack in chords_held(root, scale, 3)],
+        sevenths=[_stack(stack, key) for stack in chords_held(root, scale, 4)],
         pairs=[_pair(one, key) for one in pairs_inside(root, scale, tables.scales)],
         family=scale.family,
         modes=_modes(scale, root),
@@ -226,7 +238,8 @@ def _run(choice: str | OwnScale, key: str) -> Recipe:
 
 def _stack(stack: Stack, key: Key) -> StackOut:
     numeral = print_numeral(stack.chord, key, lower=True) if stack.chord else ""
-    return StackOut(text=stack.text, numeral=numeral, notes=[name.text for name in stack.names])
+    step = stack.step.name_above(key.tonic).text
+    return StackOut(text=stack.text, numeral=numeral, notes=[name.text for name in stack.names], step=step)
 
 
 def _pair(found: PairInside, key: Key) -> TriadPairOut:

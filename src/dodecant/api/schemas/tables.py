@@ -26,7 +26,7 @@ from dodecant.exercise.recipe.limits import limits
 from dodecant.exercise.recipe.rhythm.note_values import BEATS, NAMES
 from dodecant.exercise.recipe.rhythm.placement import Call, Mark, Slurs
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDraft
-from dodecant.exercise.recipe.sounding.sounds import SOUNDS, Sounds
+from dodecant.exercise.recipe.sounding.sounds import KEY_FAMILY, SOUNDS, Sounds
 from dodecant.exercise.recipe.variation import SIMPLER
 from dodecant.exercise.tables import Tables
 from dodecant.exercise.wording.choices import WEIGHTS
@@ -137,6 +137,7 @@ class FreshOut(BaseModel):
     ladders: dict[str, AnyLadder]
     courses: dict[str, AnyCourse]
     sounds: dict[str, Sounds]
+    key_family: Sounds
     companions: dict[str, AnyCompanion]
     fingerings: dict[str, AnyFingering]
     whats: dict[str, AnyWhat]
@@ -340,6 +341,7 @@ def _fresh() -> FreshOut:
         ladders={name: kind.fresh() for name, kind in LADDERS.by_name.items()},
         courses={name: kind.fresh() for name, kind in COURSES.by_name.items()},
         sounds={name: kind.fresh() for name, kind in SOUNDS.by_name.items()},
+        key_family=KEY_FAMILY,
         fingerings={name: kind.fresh() for name, kind in FINGERINGS.by_name.items()},
         companions={name: kind.fresh() for name, kind in COMPANIONS.by_name.items()},
         whats={name: kind.fresh() for name, kind in WHATS.by_name.items()},

@@ -6,7 +6,10 @@ from collections.abc import Sequence
 
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
+from dodecant.music.core.pitch import NoteName
 from dodecant.music.scales.scale import Scale
+
+_FEWEST, _MOST = 3, 12  # tones of a scale
 
 
 def union(scales: Sequence[Scale]) -> tuple[Degree, ...]:
@@ -64,3 +67,14 @@ def with_leading_tone(scale: Scale, number: int) -> tuple[Degree, ...]:
         message = f"{scale.name} already has a tone a half step below its {step.text}."
         raise StepError(number, message, "Choose another step.")
     return tuple(sorted((*scale.degrees, added), key=lambda degree: degree.half_steps))
+
+
+def as_degrees(names: Sequence[NoteName]) -> tuple[Degree, ...] | None:
+    """Some notes as the degrees of a scale on the first of them, in order; None for fewer than 3 or more than 12.
+
+    >>> [degree.text for degree in as_degrees([NoteName.parse(name) for name in ("C", "E", "D♭", "G")]) or ()]
+    ['1', '♭2', '3', '5']
+    """
+    found = {name.pitch_class: Degree.between(names[0], name) for name in reversed(names)}
+    degrees = sorted(found.values(), key=lambda degree: degree.half_steps % 12)
+    return tuple(degrees) if _FEWEST <= len(degrees) <= _MOST else None

@@ -20,6 +20,8 @@ _NAMES = (
     *("maj9", "9", "m9", "7(b9)", "m(maj9)", "m7(b9)", "maj9(#5)", "m9(b5)", "m7b5(b9)", "7(#9)", "dim7(b9)", "9(#5)"),
 )
 _TRIADS = ("", "m", "dim", "aug")
+_SEVENTHS = ("maj7", "7", "m7", "m7b5", "dim7", "m(maj7)", "maj7(#5)", "7(#5)")
+_MOST_STACKED = 7  # tones of a scale whose chords are made by leaving every second one out
 # How firm a triad stands; the usual teaching puts pairs of major and minor triads first.
 _TRIAD_WEIGHT = {"": 0, "m": 1, "aug": 2, "dim": 3}
 
@@ -101,7 +103,8 @@ def _spelled(names: Sequence[NoteName], quality: Quality) -> tuple[NoteName, ...
     """
     above = {degree.half_steps % 12: degree for degree in quality.degrees}
     order = [above[(name.pitch_class - names[0].pitch_class) % 12] for name in names]
-    roots = dict.fromkeys((names[0], *names[0].enharmonics()))
+    others = (name for name in names[0].enharmonics() if name == name.plain())  # nobody calls a C chord B♯
+    roots = dict.fromkeys((names[0], *others))
     chords = [tuple(degree.name_above(root) for degree in order) for root in roots]
 
     def strangeness(chord: tuple[NoteName, ...]) -> tuple[int, int]:
@@ -126,11 +129,29 @@ class TriadPair:
         return frozenset(name.pitch_class for stack in (self.first, self.second) for name in stack.names)
 
 
+def chords_held(tonic: NoteName, scale: Scale, size: int) -> tuple[Stack, ...]:
+    """The chords of so many tones (3 or 4) that a sound makes: on every step one, or of a sound with more than seven
+    tones every triad or seventh chord that its notes hold, by root.
+
+    >>> from dodecant.music.scales.scale import own_scale
+    >>> eight = own_scale("bebop dominant", "1 2 3 4 5 6 b7 7")
+    >>> [stack.text for stack in chords_held(NoteName.parse("C"), eight, 4)][:4]
+    ['Cmaj7', 'C7', 'Dm7', 'Em7']
+    """
+    if len(scale) <= _MOST_STACKED:
+        return stacks(tonic, scale, size)
+    return _held(tonic, scale, _TRIADS if size == 3 else _SEVENTHS)
+
+
 def triads(tonic: NoteName, scale: Scale) -> tuple[Stack, ...]:
     """Every major, minor, diminished and augmented triad whose tones are all in the sound."""
+    return _held(tonic, scale, _TRIADS)
+
+
+def _held(tonic: NoteName, scale: Scale, words: Sequence[str]) -> tuple[Stack, ...]:
     found = []
     for step in scale.degrees:
-        for word in _TRIADS:
+        for word in words:
             degrees = [_in_scale(scale, step.half_steps + tone.half_steps) for tone in parse_quality(word).degrees]
             if all(degrees):
                 names = tuple(degree.name_above(tonic) for degree in degrees if degree)

@@ -2,17 +2,39 @@ import { Stack, Table, Text, Title } from "@mantine/core";
 import type { LaidOpen as Sound, Stack as ChordStack } from "../../api/types";
 import classes from "./Sounds.module.css";
 
+const SEVEN = 7;
+
+const onRoot = (stacks: ChordStack[], root: string) =>
+  stacks
+    .filter(({ step }) => step === root)
+    .map(({ text }) => text)
+    .join(", ");
+
 /** Chords on every step, and pairs of triads without a common tone. */
 export function ChordsInside({ sound }: { sound: Sound }) {
-  const seven = sound.notes.length === 7;
+  const seven = sound.notes.length === SEVEN;
   return (
     <Stack gap="md">
-      <Table className={classes.numbers} withRowBorders={false} aria-label="Chords on every step">
-        <Table.Tbody>
-          <StackRow name={seven ? "triads" : "every second tone, three"} stacks={sound.triads} />
-          <StackRow name={seven ? "seventh chords" : "every second tone, four"} stacks={sound.sevenths} />
-        </Table.Tbody>
-      </Table>
+      {sound.notes.length > SEVEN ? (
+        <Table aria-label="Every triad and seventh chord, by root">
+          <Table.Tbody>
+            {sound.notes.map((root) => (
+              <Table.Tr key={root}>
+                <Table.Th scope="row">{root}</Table.Th>
+                <Table.Td>{onRoot(sound.triads, root) || "no triad"}</Table.Td>
+                <Table.Td>{onRoot(sound.sevenths, root) || "no seventh chord"}</Table.Td>
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+      ) : (
+        <Table className={classes.numbers} withRowBorders={false} aria-label="Chords on every step">
+          <Table.Tbody>
+            <StackRow name={seven ? "triads" : "every second tone, three"} stacks={sound.triads} />
+            <StackRow name={seven ? "seventh chords" : "every second tone, four"} stacks={sound.sevenths} />
+          </Table.Tbody>
+        </Table>
+      )}
       <Text size="sm" c="dimmed">
         These are the chords the sound makes of itself. Music leaves them all the time: chords are borrowed, altered and
         slid.

@@ -46,13 +46,13 @@ export function Finder({ onFound }: { onFound: (found: FoundSound) => void }) {
       {asks && <Text size="sm">“{text.trim()}” can mean several sounds. Which one?</Text>}
       {text.trim() !== "" && found.data?.length === 0 && !found.isError && (
         <Text size="sm" c="dimmed">
-          Nothing matches.
+          Nothing matches. {by === "notes" ? "Give three notes or more." : "Try fewer letters."}
         </Text>
       )}
       {results.length > 0 && (
         <ul className={classes.found} aria-label="Sounds found">
           {results.slice(0, MOST).map((one) => (
-            <li key={`${one.tonic} ${one.scale}`}>
+            <li key={`${one.tonic} ${one.name} ${one.degrees}`}>
               <UnstyledButton className={classes.result} onClick={() => onFound(one)}>
                 <b>
                   {one.tonic} {one.name}

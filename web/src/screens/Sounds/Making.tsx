@@ -28,7 +28,12 @@ export function Making({ sound, tables }: MakingProps) {
     retry: false,
   });
   const degrees = typed ?? made.data?.degrees ?? "";
-  const steps = sound.numbers.major ?? [];
+  const plain = useQuery({
+    queryKey: ["made", scales, []],
+    queryFn: () => answered(client.POST("/api/sounds/makings", { body: { scales, leading: [], name: "" } })),
+    retry: false,
+  });
+  const steps = plain.data?.degrees.split(" ") ?? [];
   const called = name.trim() || made.data?.name || "own scale";
   const own = { name: called.slice(0, 40), degrees };
   const save = () =>
@@ -45,6 +50,7 @@ export function Making({ sound, tables }: MakingProps) {
             value={joined}
             onChange={(next) => {
               setJoined(next);
+              setLeading([]);
               setTyped(null);
             }}
           />
@@ -53,7 +59,7 @@ export function Making({ sound, tables }: MakingProps) {
           With nothing
         </Button>
       </Group>
-      {joined === null && (
+      {steps.length > 0 && (
         <Checkbox.Group
           label="Lead into these steps from a half step below"
           value={leading.map(String)}

@@ -1,6 +1,7 @@
 /** What the screen of sounds asks the server for. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "../../api/client";
+import { useShelf } from "../../api/shelves";
 import type { MapAsked, ScaleChoice } from "../../api/types";
 
 /** A sound on a tonic, laid open; the one before stays until the next is there. */
@@ -29,9 +30,10 @@ export type SearchBy = "name" | "notes" | "chord";
 
 /** Sounds that answer a search; nothing typed finds nothing. */
 export function useFoundSounds(by: SearchBy, text: string) {
+  const own = useShelf("scales").data?.map(({ document }) => document) ?? [];
   return useQuery({
-    queryKey: ["found", by, text],
-    queryFn: () => answered(client.GET("/api/sounds/found", { params: { query: { by, text } } })),
+    queryKey: ["found", by, text, own],
+    queryFn: () => answered(client.POST("/api/sounds/found", { body: { by, text, own } })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,

@@ -63,6 +63,14 @@ class SeveralSounds(SoundsPart):
         return self.scales
 
 
+# A key's whole family: its modes, its two pentatonics and its two blues scales, those in minor on the sixth.
+KEY_FAMILY: Final = SeveralSounds(
+    scales=("ionian", "dorian", "phrygian", "lydian", "mixolydian", "aeolian", "locrian",
+            "major-pentatonic", "minor-pentatonic", "major-blues", "minor-blues"),
+    roots=("1", "2", "3", "4", "5", "6", "7", "1", "6", "1", "6"),
+)  # fmt: skip
+
+
 @SOUNDS.register
 class MorphingSounds(SoundsPart):
     """One sound turning into the next inside a strip, on one tonic; each is played `repeats` times without a gap.

@@ -1,4 +1,4 @@
-import { Anchor, Autocomplete, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
+import { Anchor, Autocomplete, Button, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
@@ -69,7 +69,13 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
           onChange={(scales) => onChange({ ...sounds, scales })}
         />
         {sounds.kind === "several" && (
+          <Button size="xs" variant="default" onClick={() => onChange(tables.fresh.key_family)}>
+            The family of the key: modes, pentatonics, blues
+          </Button>
+        )}
+        {sounds.kind === "several" && (
           <TextInput
+            key={sounds.roots.join(" ")}
             label="Roots of their own, as degrees of the key"
             description="1 6 sets the second scale on the sixth: the relative minor beside the major. Empty: all on the tonic."
             maxLength={60}
