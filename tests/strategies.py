@@ -298,6 +298,7 @@ every_figure = st.one_of(
     figures,
     pairs,
     st.sampled_from(["nearest", "third", "seventh"]).map(lambda begin: {"kind": "guide-tones", "begin": begin}),
+    st.sampled_from(["shell", "rootless", "open"]).map(lambda form: {"kind": "voicings", "form": form}),
     st.builds(lambda direction, step: {"kind": "unbroken", "direction": direction, "step": step},
               st.sampled_from(["up", "down"]), st.integers(1, 7)),
     st.sampled_from(["triad", "seventh", "shell"]).map(

@@ -249,7 +249,8 @@ def test_voicings_are_struck_through_the_steps_of_a_sound(figure: Any, more: Any
                     "direction": "up"}, **more)  # fmt: skip
     chords = [[*note.tone.lower_tones, note.tone] for note in found.strips[0].notes]
     assert " | ".join(" ".join(tone.written.text for tone in struck) for struck in chords) == wanted
-    read = [tuple(pitch.midi for pitch in element.pitches) for element in parsed(to_musicxml(found)).recurse().notes]
+    sounding = (one for one in parsed(to_musicxml(found)).recurse().notes if "ChordSymbol" not in one.classes)
+    read = [tuple(pitch.midi for pitch in element.pitches) for element in sounding]
     assert [tuple(sorted(pitches)) for pitches in read if len(pitches) > 1][:3] == [
         tuple(tone.written.midi for tone in struck) for struck in chords
     ]

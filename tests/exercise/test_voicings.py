@@ -9,11 +9,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dodecant.exercise.companions.voicings import harmonic, voiced
+from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.chord_sounds import harmony
 from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.harmony.voicings import harmonic, voiced
+from dodecant.exercise.press import press
+from dodecant.exercise.recipe.document import read_recipe
+from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
-from dodecant.music.core.chord_symbol import parse_chord
+from dodecant.music.core.chord_symbol import parse_chord, print_chord
 from dodecant.music.core.pitch import Pitch
 from dodecant.tables import load_tables
 from tests.exercise.test_companions import over
@@ -130,3 +134,65 @@ def test_a_register_of_ones_own(form: str, lowest: str | None, highest: str | No
 def test_fifths_and_drones_come_early_too(companion: Any, wanted: str) -> None:
     found = over(companion, text="key: C\n| Dm7 | G7 | Cmaj7 | % |").strips[0].companions[0].chords
     assert " ".join(f"{one.start}:{one.length}" for one in found) == wanted
+
+
+def practised(form: str, player: str = "piano", text: str = "| Dm7 | G7 | Cmaj7 | % |", **more: Any) -> Exercise:
+    sounds = {"kind": "changes", "changes": {"text": f"key: C\n{text}"}}
+    figure = {"kind": "voicings", "form": form, "hand": more.pop("hand", "left")}
+    keys = {"order": "picked", "picked": more.pop("picked", ["C", "A♭"])}
+    recipe = {"sounds": sounds, "figure": figure, "keys": keys, "player": {"instrument": player}, **more}
+    return press(read_recipe(recipe), load_tables())
+
+
+def struck(exercise: Exercise, strip: int = 0) -> list[str]:
+    tones = [[*note.tone.lower_tones, note.tone] for note in exercise.strips[strip].notes]
+    return [" ".join(tone.written.text for tone in chord) for chord in tones]
+
+
+@pytest.mark.parametrize(
+    ("form", "home", "carried"),
+    [
+        ("rootless", ["F3 A3 C4 E4", "F3 A3 B3 E4", "E3 G3 B3 D4"], ["D♭3 F3 A♭3 C4", "D♭3 F3 G3 C4", "C3 E♭3 G3 B♭3"]),
+        ("shell-3-7", ["D3 F3 C4", "G2 B2 F3", "C3 E3 B3"], ["B♭2 D♭3 A♭3", "E♭3 G3 D♭4", "A♭2 C3 G3"]),
+        ("open", ["E3 F3 G3 C4", "A3 B3 D4 F4", "D4 E4 G4 B4"], ["C3 D♭3 E♭3 A♭3", "F3 G3 B♭3 D♭4", "B♭3 C4 E♭4 G4"]),
+    ],
+)  # fmt: skip
+def test_voicings_are_practised_by_themselves(form: str, home: list[str], carried: list[str]) -> None:
+    made = practised(form)
+    assert (struck(made), struck(made, 1)) == (home, carried)
+    assert [note.length for note in made.strips[0].notes] == [4, 4, 8]
+
+
+def test_voicings_in_a_rhythm_under_rules_and_beside_a_bass() -> None:
+    comped = practised("rootless", placement={"slots": "srrsrrrr"}, picked=["C"])
+    assert struck(comped) == [*["F3 A3 C4 E4"] * 2, *["F3 A3 B3 E4"] * 2, *["E3 G3 B3 D4"] * 4]
+    rule = {"where": {"step": "V"}, "what": {"kind": "play", "figure": {"kind": "cell", "text": "1 2 3 5"}}}
+    ruled = practised("shell-3-7", rules=[rule], picked=["C"])
+    assert [bool(note.tone.lower_tones) for note in ruled.strips[0].notes if note.start < 8] == [True, *[False] * 8]
+    bass = practised("rootless", companions=[{"kind": "fifths"}], picked=["C"]).strips[0].companions[0]
+    assert [one.pitches[0].name.text for one in bass.chords] == ["D", "G", "C", "C"]
+
+
+@given(
+    st.sampled_from(["shell", "shell-7-3", "rootless", "rootless-on-7", "open"]),
+    st.sampled_from(["piano", "guitar", "vibraphone"]), st.sampled_from(["left", "right"]),
+)  # fmt: skip
+@examples(12)
+def test_practised_voicings_keep_their_form_in_every_key(form: str, player: str, hand: str) -> None:
+    """Each chord's tones are the form's degrees in every key, and they lie in the instrument's reach."""
+    text = "| Dm7 | G7alt | Cmaj7 | A7b9 | Bm7b5 E7 | Am6 |"
+    made = practised(form, player, text, hand=hand, picked=["C", "E♭", "F♯", "B"])
+    for strip in made.strips:
+        for note in strip.notes:
+            chord = next(over.chord for over in reversed(strip.stop.chords_written) if over.start <= note.start)
+            assert chord is not None
+            heights = [tone.written.midi for tone in (*note.tone.lower_tones, note.tone)]
+            assert heights == sorted(set(heights))
+            assert made.instrument.full.holds(heights[0], heights[-1])
+            third = {3, 4} & {(height - chord.root.pitch_class) % 12 for height in heights}
+            assert third, print_chord(chord)
+
+
+def test_an_instrument_of_one_note_is_refused() -> None:
+    with pytest.raises(RecipeError, match="one note at a time"):
+        practised("rootless", "trumpet")

@@ -18,6 +18,7 @@ from dodecant.exercise.melody.line_builder import LineBuilder, LineWork
 from dodecant.exercise.notation.score import Remark, Strip
 from dodecant.exercise.notation.strip_writer import StripWriter
 from dodecant.exercise.over_changes.anew_on_each_chord import LinesAnewOnEachChord
+from dodecant.exercise.over_changes.chord_voicings import VoicingLines
 from dodecant.exercise.over_changes.guide_tones import GuideToneLines
 from dodecant.exercise.over_changes.lick_over_changes import LickLinesOverChanges
 from dodecant.exercise.over_changes.phrases.plan import course_of
@@ -28,7 +29,7 @@ from dodecant.exercise.over_changes.unbroken import UnbrokenLines
 from dodecant.exercise.prepared import Prepared, prepare, recipe_at
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
-from dodecant.exercise.recipe.figures import FigurePart, GuideTones, OwnLick, Unbroken
+from dodecant.exercise.recipe.figures import ChordVoicings, FigurePart, GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.fingering import HandPlace, OnFrets
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm.note_values import NoteValue
@@ -65,6 +66,7 @@ MOST_IN_ALL = 60_000  # notes: some five hours of eighths
 
 # Who works out the lines of a figure over changes; all figures but these begin anew on each chord.
 OVER_CHANGES: Mapping[type[FigurePart], Callable[[LineWork], LineBuilder]] = {
+    ChordVoicings: VoicingLines,
     GuideTones: GuideToneLines,
     Unbroken: UnbrokenLines,
     OwnLick: LickLinesOverChanges,
@@ -210,7 +212,8 @@ def _check_length(recipe: Recipe, places: Sequence[Stop]) -> None:
     beats = timeline.due[-1].start + timeline.due[-1].length
     rhythm = rhythm_in(recipe)
     in_beat = len(rhythm.notes) / rhythm.length if rhythm else 1 / note_value(recipe_at(recipe, places[0]))
-    notes = sum(due.sound is not None for due in timeline.due) if isinstance(figure, GuideTones) else beats * in_beat
+    held = isinstance(figure, GuideTones) or (isinstance(figure, ChordVoicings) and rhythm is None)
+    notes = sum(due.sound is not None for due in timeline.due) if held else beats * in_beat
     certain = recipe.etude is not None and recipe.etude.rest == "own"  # what else leaves gaps is worked out first
     if notes > MOST_NOTES * (Fraction(6, 5) if certain else 2):
         message = f"A strip would have about {int(notes)} notes; {MOST_NOTES} are the most."

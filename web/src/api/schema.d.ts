@@ -3753,6 +3753,28 @@ export interface components {
             quality: string;
         };
         /**
+         * @description The chords of changes struck, each as near as it can be to the one before: held, or in a rhythm.
+         *
+         *     The forms are those of the voicings beside a line. On keys they lie where the left or the right hand plays them.
+         */
+        ChordVoicings: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "voicings";
+            /**
+             * @default rootless
+             * @enum {string}
+             */
+            form: "shell" | "shell-3-7" | "shell-7-3" | "rootless" | "rootless-on-3" | "rootless-on-7" | "open";
+            /**
+             * @default left
+             * @enum {string}
+             */
+            hand: "left" | "right";
+        };
+        /**
          * @description A chorus: how many notes, how many of them in the sound, how many phrases, which share of the time was filled
          *     (0 to 1), and the sound that was chosen for it.
          */
@@ -4262,7 +4284,7 @@ export interface components {
             needs_changes: boolean;
             stands_once: boolean;
             counts_beats: boolean;
-            fresh: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+            fresh: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["ChordVoicings"] | components["schemas"]["Unbroken"];
         };
         /**
          * @description What every kind of figure is asked for.
@@ -5803,7 +5825,7 @@ export interface components {
              * @enum {string}
              */
             kind: "play";
-            figure: (components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"]) | null;
+            figure: (components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["ChordVoicings"] | components["schemas"]["Unbroken"]) | null;
             /**
              * @default {
              *       "kind": "scale"
@@ -6114,7 +6136,7 @@ export interface components {
              *       "tail": "none"
              *     }
              */
-            figure: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+            figure: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["ChordVoicings"] | components["schemas"]["Unbroken"];
             enclosure: components["schemas"]["Enclosure"] | null;
             /**
              * @default {
@@ -7852,7 +7874,7 @@ export interface operations {
                      *       "tail": "none"
                      *     }
                      */
-                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["ChordVoicings"] | components["schemas"]["Unbroken"];
                     enclosure?: components["schemas"]["Enclosure"] | null;
                     /**
                      * @default {
@@ -8196,7 +8218,7 @@ export interface operations {
                      *       "tail": "none"
                      *     }
                      */
-                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["ChordVoicings"] | components["schemas"]["Unbroken"];
                     enclosure?: components["schemas"]["Enclosure"] | null;
                     /**
                      * @default {
@@ -12779,7 +12801,7 @@ export interface operations {
                      *       "tail": "none"
                      *     }
                      */
-                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["Unbroken"];
+                    figure?: components["schemas"]["Run"] | components["schemas"]["Cell"] | components["schemas"]["Intervals"] | components["schemas"]["Arpeggios"] | components["schemas"]["Pairs"] | components["schemas"]["OwnLick"] | components["schemas"]["GuideTones"] | components["schemas"]["ChordVoicings"] | components["schemas"]["Unbroken"];
                     enclosure?: components["schemas"]["Enclosure"] | null;
                     /**
                      * @default {

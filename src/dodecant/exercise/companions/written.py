@@ -8,8 +8,8 @@ from fractions import Fraction
 from functools import lru_cache
 from itertools import groupby
 
-from dodecant.exercise.companions.voicings import harmonic, voiced
 from dodecant.exercise.harmony.timeline import TimedChord, anticipated
+from dodecant.exercise.harmony.voicings import harmonic, voiced
 from dodecant.exercise.notation.bars import begun_in, write_bars, write_chord_signs
 from dodecant.exercise.notation.score import CompanionChord, CompanionPart, Strip
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations

@@ -93,7 +93,7 @@ class GuideToneLines:
     def line(self, stop: Stop) -> Line:
         """The line of one stop; raises RecipeError without chords."""
         stop = with_chords_early(self._recipe, stop)
-        spans = list(_spans(stop))
+        spans = list(spans_of(stop))
         sounding = [span for span in spans if span[0].sound is not None]
         if not sounding:
             where = "/sounds" if not stop.chords_written else "/sounds/changes/text"
@@ -149,14 +149,14 @@ class GuideToneLines:
 
     def choices(self, stop: Stop) -> tuple[list[GuideStep], list[int], list[Fraction]]:
         """For each chord its guide tones in reach, the number of the one that is taken, and where it begins."""
-        sounding = [over for over, _, _ in _spans(with_chords_early(self._recipe, stop)) if over.sound is not None]
+        sounding = [over for over, _, _ in spans_of(with_chords_early(self._recipe, stop)) if over.sound is not None]
         steps = guide_steps([over.chord for over in sounding if over.chord], self._reach, self._begin)
         line = self._pitches(stop, [over.chord for over in sounding if over.chord])
         taken = [[height for height, _ in step].index(pitch.midi) for step, pitch in zip(steps, line, strict=True)]
         return steps, taken, [over.start for over in sounding]
 
 
-def _spans(stop: Stop) -> Iterator[tuple[TimedChord, TimedChord, Fraction]]:
+def spans_of(stop: Stop) -> Iterator[tuple[TimedChord, TimedChord, Fraction]]:
     """Every chord as read and as heard, with its length; one that comes again at once only goes on."""
     found: list[tuple[TimedChord, TimedChord, Fraction]] = []
     for over, heard in zip(stop.chords_written, stop.chords_sounding, strict=True):

@@ -7,6 +7,7 @@ from typing import Annotated, Final, Literal, Self
 from pydantic import Field, model_validator
 
 from dodecant.exercise.recipe.cell import parse_degrees
+from dodecant.exercise.recipe.figures import VoicingForm
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.part import PitchText, readable, refused
 from dodecant.music.core.errors import MusicError
@@ -70,7 +71,7 @@ class Voicings(Companion):
     """
 
     kind: Literal["voicings"] = "voicings"
-    form: Literal["shell", "shell-3-7", "shell-7-3", "rootless", "rootless-on-3", "rootless-on-7", "open"] = "rootless"
+    form: VoicingForm = "rootless"
     hand: Literal["left", "right"] = "left"
     lowest: PitchText | None = None
     highest: PitchText | None = None

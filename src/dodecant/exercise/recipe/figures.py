@@ -364,6 +364,35 @@ class GuideTones(FigurePart):
         return True
 
 
+VoicingForm = Literal["shell", "shell-3-7", "shell-7-3", "rootless", "rootless-on-3", "rootless-on-7", "open"]
+
+
+@FIGURES.register
+class ChordVoicings(FigurePart):
+    """The chords of changes struck, each as near as it can be to the one before: held, or in a rhythm.
+
+    The forms are those of the voicings beside a line. On keys they lie where the left or the right hand plays them.
+    """
+
+    kind: Literal["voicings"] = "voicings"
+    form: VoicingForm = "rootless"
+    hand: Literal["left", "right"] = "left"
+    leaves_out: ClassVar[frozenset[Surrounding]] = frozenset({"ladder", "enclosure", "course"})
+    leaves_out_over_changes: ClassVar[frozenset[Surrounding]] = frozenset({"path"})
+    needs_changes: ClassVar[bool] = True
+    explains_joins: ClassVar[bool] = False
+
+    @property
+    def repeats_notes(self) -> bool:
+        """A common tone stays, and a rhythm strikes a chord again."""
+        return True
+
+    @property
+    def needs_chords_struck(self) -> bool:
+        """They are chords."""
+        return True
+
+
 @FIGURES.register
 class Unbroken(FigurePart):
     """A line over changes that never stops: it keeps its direction until the range turns it.

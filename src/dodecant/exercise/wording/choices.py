@@ -24,6 +24,16 @@ _INTERVALS = ("seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "o
 _ON_MAPS: Final[dict[Value, _Words]] = {"numbers": "numbers", "names": "names of notes", "fingers": "fingers"}
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth")
 
+_VOICINGS: Final[Mapping[Value, str | tuple[str, str]]] = {
+    "shell": ("root, third and seventh, whichever order is nearer", "shells"),
+    "shell-3-7": ("root, third, seventh", "shells with the third below the seventh"),
+    "shell-7-3": ("root, seventh, third", "shells with the seventh below the third"),
+    "rootless": ("without the root, whichever is nearer", "rootless voicings"),
+    "rootless-on-3": ("without the root, from the third up", "rootless voicings from the third up"),
+    "rootless-on-7": ("without the root, from the seventh up", "rootless voicings from the seventh up"),
+    "open": ("ninth, third, eleventh, seventh", "open voicings of ninth, third, eleventh and seventh"),
+}
+
 _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Run.roots": {
         "plain": ("like all other tones", ""),
@@ -349,14 +359,11 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         1: "an octave higher",
         2: "two octaves higher",
     },
-    "Voicings.form": {
-        "shell": ("root, third and seventh, whichever order is nearer", "shells"),
-        "shell-3-7": ("root, third, seventh", "shells with the third below the seventh"),
-        "shell-7-3": ("root, seventh, third", "shells with the seventh below the third"),
-        "rootless": ("without the root, whichever is nearer", "rootless voicings"),
-        "rootless-on-3": ("without the root, from the third up", "rootless voicings from the third up"),
-        "rootless-on-7": ("without the root, from the seventh up", "rootless voicings from the seventh up"),
-        "open": ("ninth, third, eleventh, seventh", "open voicings of ninth, third, eleventh and seventh"),
+    "Voicings.form": _VOICINGS,
+    "ChordVoicings.form": _VOICINGS,
+    "ChordVoicings.hand": {
+        "left": ("low: on keys in the left hand's place", ""),
+        "right": ("higher: on keys in the right hand's place", ", in the higher register"),
     },
     "Voicings.hand": {"left": "left", "right": "right"},
     "Voicings.anticipated": _EARLY,

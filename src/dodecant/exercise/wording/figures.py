@@ -12,6 +12,7 @@ from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.figures import (
     Arpeggios,
     Cell,
+    ChordVoicings,
     FigurePart,
     GuideTones,
     Intervals,
@@ -127,6 +128,10 @@ def _guide_tones(figure: GuideTones, first: Stop) -> str:
     return phrase("GuideTones.begin", figure.begin)
 
 
+def _voicings(figure: ChordVoicings, first: Stop) -> str:
+    return f"{phrase('Voicings.form', figure.form)}{phrase('ChordVoicings.hand', figure.hand)}"
+
+
 def _unbroken(figure: Unbroken, first: Stop) -> str:
     where = "" if figure.step == 1 else f" from {figure.step}"
     return f"an unbroken line, {phrase('Unbroken.direction', figure.direction)} first{where}"
@@ -140,6 +145,7 @@ FIGURES_SAID: Mapping[type[FigurePart], FigureWords] = {
     Pairs: FigureWords("Triad pair", _pairs),
     OwnLick: FigureWords("Own lick", _lick),
     GuideTones: FigureWords("Guide tones", _guide_tones),
+    ChordVoicings: FigureWords("Voicings", _voicings),
     Unbroken: FigureWords("Unbroken", _unbroken, comma=True),
 }
 

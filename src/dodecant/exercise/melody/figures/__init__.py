@@ -17,6 +17,7 @@ from dodecant.exercise.melody.figures.straight import CellTones, IntervalTones, 
 from dodecant.exercise.recipe.figures import (
     Arpeggios,
     Cell,
+    ChordVoicings,
     FigurePart,
     GuideTones,
     Intervals,
@@ -34,6 +35,7 @@ TONES: Mapping[type[FigurePart], type[Figure[Any]]] = {
     Pairs: PairTones,
     OwnLick: LickTones,
     GuideTones: RungTones,
+    ChordVoicings: RungTones,
     Unbroken: RungTones,
 }
 

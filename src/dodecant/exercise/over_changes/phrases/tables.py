@@ -22,11 +22,11 @@ def _two_bars(text: str) -> str:
     return text
 
 
-class _Row(BaseModel):
+class _EtudeRow(BaseModel):
     model_config = ConfigDict(extra="forbid", frozen=True)
 
 
-class BarRhythms(_Row):
+class BarRhythms(_EtudeRow):
     """The rhythms of one metre and level: bars that begin a phrase, go on and end it, and phrases of two bars."""
 
     metre: str
@@ -37,7 +37,7 @@ class BarRhythms(_Row):
     phrase: tuple[Annotated[str, AfterValidator(_two_bars)], ...]
 
 
-class CourseWeights(_Row):
+class CourseWeights(_EtudeRow):
     """The course of tension, as shares of the most there is."""
 
     height_at: Share
@@ -49,7 +49,7 @@ class CourseWeights(_Row):
     resolving: Share
 
 
-class CourseReach(_Row):
+class CourseReach(_EtudeRow):
     """What tension reaches for: heights and tones outside of the chord as shares, and points."""
 
     calm_height: Share
@@ -60,7 +60,7 @@ class CourseReach(_Row):
     colour_points: Annotated[int, Field(ge=0, le=200)]
 
 
-class PhraseLengths(_Row):
+class PhraseLengths(_EtudeRow):
     """How eight and four bars are divided, and how often a phrase has a pickup."""
 
     of_eight: tuple[int, ...]

@@ -16,11 +16,20 @@ from dodecant.exercise.melody.line_builder import LineWork
 from dodecant.exercise.over_changes.phrases.plan import PhrasePlan, cycled, plan_over, ties_in
 from dodecant.exercise.over_changes.phrases.tables import EtudeTables
 from dodecant.exercise.over_changes.ruled.fitting_in import Fitting
-from dodecant.exercise.over_changes.ruled.rule_assignments import Form, MotifRole, Playing, RuleAssignments
+from dodecant.exercise.over_changes.ruled.rule_assignments import MotifRole, OtherForm, Playing, RuleAssignments
 from dodecant.exercise.over_changes.ruled.windows import Window
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.etude import Etude
-from dodecant.exercise.recipe.figures import Arpeggios, Cell, FigurePart, GuideTones, Intervals, Pairs, Turned
+from dodecant.exercise.recipe.figures import (
+    Arpeggios,
+    Cell,
+    ChordVoicings,
+    FigurePart,
+    GuideTones,
+    Intervals,
+    Pairs,
+    Turned,
+)
 from dodecant.exercise.recipe.path import Path, PathEnd
 from dodecant.exercise.recipe.rhythm.note_values import BEATS
 from dodecant.exercise.rhythm.timing import pace_of, slots_between
@@ -117,7 +126,8 @@ class Development:
         begin, end = plan.at(first.start), plan.at(last.start + last.length - Fraction(1, 1000))
         recipe = playing.work.recipe
         value = recipe.placement.value
-        planned = not (recipe.figure.brings_rhythm or recipe.placement.slots or isinstance(recipe.figure, GuideTones))
+        held = isinstance(recipe.figure, ChordVoicings | GuideTones)
+        planned = not (recipe.figure.brings_rhythm or recipe.placement.slots or held)
         bars = plan.bars[begin : end + 1]
         slots, early, breathes, leads = "", Fraction(0), Fraction(0), 0
         if not planned:
@@ -136,7 +146,7 @@ class Development:
                 recipe = recipe.model_copy(update={"placement": placement})
             made = replace(playing, early=early, breathes=breathes, leads=leads, role=role, top=top)
             made = replace(made, work=LineWork.of(recipe, playing.work.player, playing.work.lick))
-            forms = [*self._forms(made, timeline, chords)] if planned else [Form(made.work, role == "turned")]
+            forms = [*self._forms(made, timeline, chords)] if planned else [OtherForm(made.work, role == "turned")]
             made = replace(made, work=forms[0].work, mirrored=forms[0].mirrored, forms=tuple(forms[1:]))
             self._made[key] = self._what.add(made)
         return self._made[key]
@@ -148,7 +158,7 @@ class Development:
         share = reach.calm_height + (reach.tense_height - reach.calm_height) * tension / 100
         return round(low + (high - low) * share)
 
-    def _forms(self, playing: Playing, timeline: Timeline, chords: range) -> Iterator[Form]:
+    def _forms(self, playing: Playing, timeline: Timeline, chords: range) -> Iterator[OtherForm]:
         """Every form it may take in its rhythm."""
         recipe, role = playing.work.recipe, playing.role
         if playing.home:
@@ -157,7 +167,7 @@ class Development:
                 yield _form(playing, once)
             return
         if playing.is_own or recipe.path.span != "once" or playing.piece is None:
-            yield Form(playing.work, role == "turned")
+            yield OtherForm(playing.work, role == "turned")
             return
         figure = recipe.figure
         notes = _notes_in(playing, timeline, chords)
@@ -187,9 +197,9 @@ def _notes_in(playing: Playing, timeline: Timeline, chords: range) -> int | None
     return len(slots_between(pace.rhythm, begin, end)) - playing.leads
 
 
-def _form(playing: Playing, changed: dict[str, Any], *, mirrored: bool = False) -> Form:
+def _form(playing: Playing, changed: dict[str, Any], *, mirrored: bool = False) -> OtherForm:
     recipe = playing.work.recipe.model_copy(update=changed)
-    return Form(LineWork.of(recipe, playing.work.player, playing.work.lick), mirrored)
+    return OtherForm(LineWork.of(recipe, playing.work.player, playing.work.lick), mirrored)
 
 
 def _plain(plan: PhrasePlan, first: int, last: int, value: Fraction) -> str:

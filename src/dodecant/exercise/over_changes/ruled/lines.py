@@ -20,10 +20,11 @@ from dodecant.exercise.over_changes.ruled.passages import passages_of
 from dodecant.exercise.over_changes.ruled.rule_assignments import Playing, RuleAssignments
 from dodecant.exercise.over_changes.ruled.shape import shaped
 from dodecant.exercise.over_changes.ruled.unbroken import UnbrokenWays
+from dodecant.exercise.over_changes.ruled.voicings import VoicingWays
 from dodecant.exercise.over_changes.ruled.ways import RuledPassage, Way, WaysOver
 from dodecant.exercise.player import ResolvedPlayer
 from dodecant.exercise.recipe.enclosures import Enclosure
-from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
+from dodecant.exercise.recipe.figures import ChordVoicings, GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.rhythm.timing import pace_of
 from dodecant.exercise.routes.stops import Stop
@@ -250,6 +251,8 @@ def _ways_of(playing: Playing) -> WaysOver:
         return UnbrokenWays(playing.work)
     if isinstance(figure, GuideTones):
         return GuideWays(playing.work)
+    if isinstance(figure, ChordVoicings):
+        return VoicingWays(playing.work)
     if isinstance(figure, OwnLick):
         return LickWays(playing.work, mirrored=playing.mirrored)
     plain = AnewWays(playing.work, mirrored=playing.mirrored)

@@ -16,7 +16,7 @@ from dodecant.exercise.recipe.courses import PlainCourse
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.etude.rules import Play, WhatPart
 from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
-from dodecant.exercise.recipe.figures import GuideTones, OwnLick, Unbroken
+from dodecant.exercise.recipe.figures import ChordVoicings, GuideTones, OwnLick, Unbroken
 from dodecant.exercise.recipe.problems import Problem, RecipeError, at_field
 from dodecant.exercise.recipe.rhythm.placement import rhythm_fault
 from dodecant.exercise.recipe.sounding.changes_document import SoundChoice
@@ -30,7 +30,7 @@ from dodecant.music.scales.scale import ScaleCatalogue
 MotifRole = Literal["stated", "moved", "turned", "varied", "answered"]
 
 
-class Form(NamedTuple):
+class OtherForm(NamedTuple):
     """Another form of the same thing: its work, and whether it is upside down."""
 
     work: LineWork
@@ -57,7 +57,7 @@ class Playing:
     lasts: bool = False
     rule: int | None = None
     piece: int | None = None
-    forms: tuple[Form, ...] = ()
+    forms: tuple[OtherForm, ...] = ()
     early: Fraction = Fraction(0)
     breathes: Fraction = Fraction(0)
     leads: int = 0
@@ -68,7 +68,7 @@ class Playing:
     @property
     def runs_on(self) -> bool:
         """Whether its passages go from chord to chord."""
-        return self.lasts or isinstance(self.work.recipe.figure, Unbroken | GuideTones | OwnLick)
+        return self.lasts or isinstance(self.work.recipe.figure, ChordVoicings | Unbroken | GuideTones | OwnLick)
 
 
 Composer = Callable[["RuleAssignments", Timeline, Sequence[int]], Sequence[int]]

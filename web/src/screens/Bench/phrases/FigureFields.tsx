@@ -169,6 +169,28 @@ export function GuideFields({ guides, recipe, onChange }: FieldsProps<"guide-ton
   );
 }
 
+/** The chords of changes, struck. */
+export function VoicingFields({ voicings, recipe, onChange }: FieldsProps<"voicings"> & { voicings: Of<"voicings"> }) {
+  return (
+    <Group grow>
+      <PreviewChoice
+        label="Form"
+        description="Each chord as near as it can be to the one before."
+        value={voicings.form}
+        field="ChordVoicings.form"
+        recipeWith={(form) => ({ ...recipe, figure: { ...voicings, form } })}
+        onChange={(form) => onChange({ ...voicings, form })}
+      />
+      <Choice
+        label="Register"
+        value={voicings.hand}
+        field="ChordVoicings.hand"
+        onChange={(hand) => onChange({ ...voicings, hand })}
+      />
+    </Group>
+  );
+}
+
 /** A line through changes that never stops. */
 export function UnbrokenFields({ line, recipe, onChange }: FieldsProps<"unbroken"> & { line: Of<"unbroken"> }) {
   return (

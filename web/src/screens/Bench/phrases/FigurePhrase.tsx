@@ -9,7 +9,15 @@ import { Sketch } from "../../../parts/fields/Sketch";
 import type { PhraseProps } from "./PhraseProps";
 import { problemAt } from "../problems";
 import { CellFields } from "./CellFields";
-import { ArpeggioFields, GuideFields, IntervalFields, PairFields, RunFields, UnbrokenFields } from "./FigureFields";
+import {
+  ArpeggioFields,
+  GuideFields,
+  IntervalFields,
+  PairFields,
+  RunFields,
+  UnbrokenFields,
+  VoicingFields,
+} from "./FigureFields";
 import { LickFields } from "./lick/LickFields";
 import classes from "../Bench.module.css";
 import { freshOf } from "../../../parts/tables";
@@ -94,6 +102,7 @@ export function FigurePhrase({
         {figure.kind === "pairs" && <PairFields pairs={figure} {...fields} />}
         {figure.kind === "unbroken" && <UnbrokenFields line={figure} {...fields} />}
         {figure.kind === "guide-tones" && <GuideFields guides={figure} {...fields} />}
+        {figure.kind === "voicings" && <VoicingFields voicings={figure} {...fields} />}
         {figure.kind === "lick" && (
           <LickFields
             recipe={recipe}

@@ -115,6 +115,11 @@ def _is_dominant(third: Degree, seventh: Degree) -> bool:
     return third == Degree(3) and seventh == Degree(7, -1)
 
 
+def room_of(form: str, hand: str) -> tuple[int, int]:
+    """Where the lowest and the highest tone of a form lie under a hand (MIDI numbers)."""
+    return _ROOM[form if (form, hand) in _ROOM else _FAMILY.get(form, "rootless"), hand]
+
+
 def voiced(
     chords: Sequence[VoicedChord], form: str, hand: str, lowest: int | None = None, highest: int | None = None
 ) -> list[tuple[Pitch, ...]]:
@@ -139,7 +144,7 @@ def voiced(
 def _voiced(
     chords: tuple[VoicedChord, ...], form: str, hand: str, lowest: int | None, highest: int | None
 ) -> tuple[tuple[Pitch, ...], ...]:
-    room = _ROOM[form if (form, hand) in _ROOM else _FAMILY.get(form, "rootless"), hand]
+    room = room_of(form, hand)
     if lowest is not None or highest is not None:
         low = lowest if lowest is not None else (highest or 0) - ENOUGH_ROOM
         room = low, highest if highest is not None else low + ENOUGH_ROOM
