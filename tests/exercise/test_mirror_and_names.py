@@ -104,7 +104,7 @@ def test_chords_of_a_scale_have_names(scale: str, key: str, more: dict[str, Any]
     ("figure", "wanted", "words"),
     [
         ({"kind": "arpeggios"}, "usual", ""),
-        ({"kind": "arpeggios"}, "steps", "I ii iii IV V vi viidim I"),
+        ({"kind": "arpeggios"}, "steps", "I ii iii IV V vi vii° I"),
         ({"kind": "arpeggios", "tones": "seventh"}, "steps", "Imaj7 ii7 iii7 IVmaj7 V7 vi7 viiø7 Imaj7"),
         ({"kind": "arpeggios", "tones": "shell"}, "symbols", ""),
         ({"kind": "pairs"}, "none", ""),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from dodecant.exercise.recipe.document import Recipe
@@ -39,6 +39,8 @@ def resolved_player(recipe: Recipe, instruments: InstrumentTable) -> ResolvedPla
         raise at_field("/player/instrument", error) from None
     if recipe.fingering is not None and recipe.fingering.family == instrument.fingering.family:
         instrument = recipe.fingering.fit(instrument)
+    if recipe.figure.lies_low and instrument.fingering.family == "keyboard":
+        instrument = replace(instrument, clef="bass")
     wanted = instrument.comfortable if player.reach == "comfortable" else instrument.full
     low = Pitch.parse(player.lowest) if player.lowest else wanted.low
     high = Pitch.parse(player.highest) if player.highest else wanted.high
@@ -52,6 +54,10 @@ def resolved_player(recipe: Recipe, instruments: InstrumentTable) -> ResolvedPla
         raise RecipeError([Problem(f"/player/{field}", message, "Leave at least an octave to play in.")])
     if recipe.figure.needs_chords_struck and not instrument.chords:
         message = f"The {instrument.name} sounds one note at a time."
+        if recipe.figure.needs_changes:
+            raise RecipeError(
+                [Problem("/figure", message, "Choose an instrument that plays chords, or another figure.")]
+            )
         raise RecipeError([Problem("/figure/rhythm", message, "Play the tones one after another.")])
     own = Reach(low, high)
     widest = own if player.lowest or player.highest else instrument.full

@@ -73,6 +73,11 @@ class FigurePart(KindPart):
         return False
 
     @property
+    def lies_low(self) -> bool:
+        """Whether on keys it lies where the left hand plays, and is read in its clef."""
+        return False
+
+    @property
     def makes_chords(self) -> bool:
         """Whether each figure is a chord that can be named."""
         return False
@@ -391,6 +396,11 @@ class ChordVoicings(FigurePart):
     def needs_chords_struck(self) -> bool:
         """They are chords."""
         return True
+
+    @property
+    def lies_low(self) -> bool:
+        """In the left hand."""
+        return self.hand == "left"
 
 
 @FIGURES.register

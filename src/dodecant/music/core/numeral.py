@@ -59,12 +59,15 @@ def print_numeral(chord: Chord, key: Key, *, house: House = PLAIN, lower: bool =
     >>> chord = parse_chord("Bbm7/Ab")
     >>> print_numeral(chord, Key.parse("Ab")), print_numeral(chord, Key.parse("Ab"), lower=True)
     ('IIm7/♭7', 'ii7/♭7')
+    >>> print_numeral(parse_chord("Bdim7"), Key.parse("C"), lower=True)
+    'vii°7'
     """
     degree = step_of(chord, key)
     numeral, quality = _NUMERALS[degree.number - 1], print_quality(chord.quality, house)
     if lower and chord.quality.third == "minor":
         numeral = numeral.lower()
         quality = re.sub(rf"^{re.escape(house.minor)}(?!aj)(?=.|$)", "", quality).replace("7♭5", "ø7", 1)
+        quality = re.sub(r"^dim", "°", quality)
     bass = f"/{Degree.between(chord.root, chord.bass).text}" if chord.bass else ""
     return f"{alteration_text(degree.alteration)}{numeral}{quality}{bass}"
 
