@@ -267,7 +267,7 @@ CHANGES_TEXTS = [
 COMPANION_EXAMPLES: list[dict[str, Any]] = [
     {"kind": "voicings"}, {"kind": "voicings", "form": "shell", "hand": "right", "anticipated": "eighth"},
     {"kind": "fifths"}, {"kind": "fifths", "moving": True}, {"kind": "drone", "written": True},
-    {"kind": "octaves"}, {"kind": "octaves", "octaves": 1},
+    {"kind": "octaves"}, {"kind": "octaves", "octaves": 1}, {"kind": "vamp", "text": "Im7 | IV7 bII7"},
 ]  # fmt: skip
 changes = st.builds(
     lambda text, choruses, bars, phrases, choices: {

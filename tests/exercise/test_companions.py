@@ -20,10 +20,12 @@ from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.press import press
 from dodecant.exercise.recipe.document import read_recipe
 from dodecant.exercise.recipe.problems import RecipeError
+from dodecant.exercise.wording.sentence import sentence_text
 from dodecant.formats.json.exercise import exercise_document
 from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.core.cheapest_way import cheapest_way
+from dodecant.music.core.chord_symbol import print_chord
 from dodecant.tables import load_tables
 from tests.exercise.test_placement import pressed
 from tests.formats.test_oracle import parsed
@@ -152,7 +154,7 @@ def test_a_doubling_is_the_line_an_octave_away_whatever_the_instrument_reads() -
 
 
 @given(
-    companion=st.sampled_from(COMPANION_EXAMPLES), text=st.sampled_from([*CHANGES_TEXTS, ""]),
+    companion=st.sampled_from([one for one in COMPANION_EXAMPLES if one["kind"] != "vamp"]), text=st.sampled_from([*CHANGES_TEXTS, ""]),
     key=st.sampled_from(["C", "F♯", "B♭", "A♭", "E"]),
     instrument=st.sampled_from(["piano", "clarinet", "trombone"]), signature=st.booleans(), call=st.none() | calls,
 )  # fmt: skip
@@ -289,3 +291,35 @@ def test_a_second_staff_keeps_one_clef_through_all_keys(keys: str) -> None:
     assert min(heights) < 60 < max(heights)
     (clef,) = {strip.companions[0].clef for strip in exercise.strips}
     assert clef == ("bass" if fmean(heights) < 60 else "treble")
+
+
+@pytest.mark.parametrize(
+    ("value", "key", "spans", "chords"),
+    [
+        # In eighths a bar lasts a bar, in quarters two, in halves four; N.C. is silent.
+        ("eighth", "D", [(0, 4), (4, 2), (8, 4), (12, 2)], "Dm7 G7 Dm7 G7"),
+        ("quarter", "D", [(0, 8), (8, 4), (16, 8), (24, 4)], "Dm7 G7 Dm7 G7"),
+        ("half", "F", [(0, 16), (16, 8), (32, 16), (48, 8)], "Fm7 B♭7 Fm7 B♭7"),
+        ("triplet", "F", [(0, 4), (4, 2), (8, 4)], "Fm7 B♭7 Fm7"),
+    ],
+)
+def test_a_vamp_of_ones_own_stretches_with_the_note_value(
+    value: str, key: str, spans: list[tuple[int, int]], chords: str
+) -> None:
+    vamp = {"kind": "vamp", "text": "Im7 | IV7 N.C.", "form": "shell-3-7"}
+    found = pressed({"value": value}, sounds={"kind": "one", "scale": "dorian"}, path={"high": {"octave": 3}},
+                    companions=[vamp], keys={"order": "picked", "picked": [key]})  # fmt: skip
+    strip = found.strips[0]
+    part = strip.companions[0]
+    wanted = [(start, min(length, int(strip.end) - start)) for start, length in spans if start < strip.end]
+    assert [(int(one.start), int(one.length)) for one in part.chords] == wanted
+    assert [print_chord(chord) for _, chord in strip.chord_names] == chords.split()[: len(wanted)]
+    root, *others = [pitch.midi for pitch in part.chords[0].pitches]
+    assert (root - strip.stop.sounding.above_c) % 12 == 0
+    assert [other - root for other in others] == [3, 10]
+    assert "a vamp of Im7 IV7 N.C. in shells" in sentence_text(found.sentence)
+
+
+def test_a_vamp_is_refused_over_changes() -> None:
+    with pytest.raises(RecipeError, match="Over changes the chords are those of the changes"):
+        read_recipe({"sounds": {"kind": "changes", "changes": {"text": "| C |"}}, "companions": [{"kind": "vamp"}]})

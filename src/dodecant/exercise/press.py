@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from dodecant.exercise.companions.left_hand import with_left_hands
-from dodecant.exercise.companions.written import companion_parts, in_one_clef
+from dodecant.exercise.companions.written import companion_parts, in_one_clef, vamp_names
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.hand_maps import SoundMap, maps_of_strips
 from dodecant.exercise.hands import StripHands, leaves_its_place, parts_of
@@ -166,7 +166,8 @@ def _worked_in(prepared: Prepared, area: HandPlace | None = None) -> _WorkedStri
         goes_on = strips and recipe.placement.ending == "on"
         strip = maker.named(maker.writer.strip(stop, line, strips[-1][0].end % metre.quarters if goes_on else None))
         if recipe.companions:
-            strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre))
+            names = vamp_names(maker.recipe, strip, metre) or strip.chord_names
+            strip = replace(strip, companions=companion_parts(maker.recipe, strip, metre), chord_names=names)
         strips.append((hands.fingered(strip), line))
     unfitted = tuple(chord for maker in makers.values() if maker.what for chord in maker.what.unfitted)
     left_out = next((maker.what.left_out for maker in makers.values() if maker.what), ())

@@ -4520,7 +4520,7 @@ export interface components {
             };
             key_family: components["schemas"]["OneSound"] | components["schemas"]["SeveralSounds"] | components["schemas"]["MorphingSounds"] | components["schemas"]["FamilyOfSounds"] | components["schemas"]["ChordSound"] | components["schemas"]["KeyChordSound"] | components["schemas"]["ChangesSounds"];
             companions: {
-                [key: string]: components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"];
+                [key: string]: components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"] | components["schemas"]["Vamp"];
             };
             fingerings: {
                 [key: string]: components["schemas"]["OnFrets"] | components["schemas"]["OnKeys"] | components["schemas"]["OnSlide"] | components["schemas"]["OnValves"] | components["schemas"]["OnHarp"] | components["schemas"]["OnChromaticHarp"];
@@ -6203,7 +6203,7 @@ export interface components {
              */
             placement: components["schemas"]["Placement"];
             /** @default [] */
-            companions: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
+            companions: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"] | components["schemas"]["Vamp"])[];
             /**
              * @default {
              *       "order": "fourths",
@@ -7154,6 +7154,33 @@ export interface components {
              */
             kind: "upside-down";
         };
+        /**
+         * @description Chords of one's own under an exercise on a sound, again and again: as numerals of its root, or as if that were C.
+         *
+         *     A bar lasts a bar in eighths, twice as long in quarters, and so on: each tone of a scale meets the same chord. They
+         *     are voiced as voicings of changes are.
+         */
+        Vamp: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "vamp";
+            /** @default true */
+            written: boolean;
+            /** @default Im7 | IV7 */
+            text: string;
+            /**
+             * @default rootless
+             * @enum {string}
+             */
+            form: "shell" | "shell-3-7" | "shell-7-3" | "rootless" | "rootless-on-3" | "rootless-on-7" | "open";
+            /**
+             * @default left
+             * @enum {string}
+             */
+            hand: "left" | "right";
+        };
         /** @description The changed recipe, the phrase that changed, and what it is now. */
         VariationOut: {
             recipe: components["schemas"]["Recipe"];
@@ -7941,7 +7968,7 @@ export interface operations {
                      */
                     placement?: components["schemas"]["Placement"];
                     /** @default [] */
-                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
+                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"] | components["schemas"]["Vamp"])[];
                     /**
                      * @default {
                      *       "order": "fourths",
@@ -8285,7 +8312,7 @@ export interface operations {
                      */
                     placement?: components["schemas"]["Placement"];
                     /** @default [] */
-                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
+                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"] | components["schemas"]["Vamp"])[];
                     /**
                      * @default {
                      *       "order": "fourths",
@@ -12868,7 +12895,7 @@ export interface operations {
                      */
                     placement?: components["schemas"]["Placement"];
                     /** @default [] */
-                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"])[];
+                    companions?: (components["schemas"]["Doubling"] | components["schemas"]["Fifths"] | components["schemas"]["Drone"] | components["schemas"]["Voicings"] | components["schemas"]["Vamp"])[];
                     /**
                      * @default {
                      *       "order": "fourths",

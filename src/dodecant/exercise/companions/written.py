@@ -6,7 +6,8 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
-from itertools import groupby
+from itertools import cycle, groupby
+from typing import Final
 
 from dodecant.exercise.harmony.timeline import TimedChord, anticipated
 from dodecant.exercise.harmony.voicings import harmonic, voiced
@@ -15,16 +16,19 @@ from dodecant.exercise.notation.score import CompanionChord, CompanionPart, Stri
 from dodecant.exercise.notation.signature import fifths_for, signature_alterations
 from dodecant.exercise.notation.tones import as_read
 from dodecant.exercise.recipe.cell import parse_degrees
-from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Early, Fifths, Voicings
+from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Early, Fifths, Vamp, Voicings
 from dodecant.exercise.recipe.document import PlainFor, Recipe
-from dodecant.exercise.recipe.rhythm.note_values import BEATS
+from dodecant.exercise.recipe.rhythm.note_values import BEATS, NoteValue
 from dodecant.instrument.profile import Clef
+from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName, Pitch
+from dodecant.music.progressions.changes_text import parse_changes
 
 _LOW = range(36, 48)  # where the root of fifths and drones lies: C2 to B2
 _MIDDLE_C = 60
+_STRETCHING: Final = ("half", "quarter", "eighth", "sixteenth")  # note values that a vamp's bars stretch with
 
 
 def companion_parts(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[CompanionPart, ...]:
@@ -36,7 +40,7 @@ def _beside(recipe: Recipe, companion: Companion, strip: Strip, metre: Metre) ->
     plain = recipe.spelling.plain
     struck = tuple(
         CompanionChord(start, length, _chord_as_read(pitches, plain))
-        for start, length, pitches in _struck(companion, strip, metre)
+        for start, length, pitches in _struck(companion, strip, metre, recipe.placement.value)
         if length > 0
     )
     return written_part(companion.kind, struck, recipe, strip, metre, written=companion.written)
@@ -80,7 +84,7 @@ def _clef(heights: Iterable[int]) -> Clef:
     return "bass" if sum(every) < _MIDDLE_C * len(every) else "treble"
 
 
-def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[CompanionChord]:
+def _struck(companion: Companion, strip: Strip, metre: Metre, value: NoteValue) -> Iterator[CompanionChord]:
     match companion:
         case Doubling():
             for note in strip.notes:
@@ -95,6 +99,8 @@ def _struck(companion: Companion, strip: Strip, metre: Metre) -> Iterator[Compan
             yield from _early(struck, {over.start for over in spans[1:]}, companion.anticipated)
         case Voicings():
             yield from _voicings(companion, strip)
+        case Vamp():
+            yield from _vamp(companion, strip, metre, value)
 
 
 def _spans(strip: Strip) -> list[TimedChord]:
@@ -205,6 +211,39 @@ def _voicings(companion: Voicings, strip: Strip) -> Iterator[CompanionChord]:
     placed = anticipated(spans, BEATS[early]) if early != "no" else spans
     for over, pitches in zip(placed, voiced(chords, companion.form, companion.hand, low, high), strict=True):
         yield CompanionChord(over.start, over.length, pitches)
+
+
+def _vamp(companion: Vamp, strip: Strip, metre: Metre, value: NoteValue) -> Iterator[CompanionChord]:
+    sound = strip.stop.sounding
+    spans = list(_vamped(companion, sound.tonic, strip, metre, value))
+    chords = [harmonic(chord, sound) for _, _, chord in spans]
+    for (start, length, _), pitches in zip(spans, voiced(chords, companion.form, companion.hand), strict=True):
+        yield CompanionChord(start, length, pitches)
+
+
+def vamp_names(recipe: Recipe, strip: Strip, metre: Metre) -> tuple[tuple[Fraction, Chord], ...]:
+    """The chords of a vamp beside a strip as they are read, where each begins; none without one."""
+    vamps = [companion for companion in recipe.companions if isinstance(companion, Vamp)]
+    tonic, value = strip.stop.written.tonic, recipe.placement.value
+    return tuple((start, chord) for one in vamps[:1] for start, _, chord in _vamped(one, tonic, strip, metre, value))
+
+
+def _vamped(
+    companion: Vamp, tonic: NoteName, strip: Strip, metre: Metre, value: NoteValue
+) -> Iterator[tuple[Fraction, Fraction, Chord]]:
+    """Start, length (in beats) and chord, from the first full bar to the end of the strip; N.C. is silent."""
+    changes = parse_changes(companion.text)
+    stretched = BEATS[value] / BEATS["eighth"] if value in _STRETCHING else Fraction(1)
+    slots = list(zip(changes.slots, changes.chords_on(tonic), strict=True))
+    beat = Fraction(4, changes.bars[0].metre.unit)
+    now = -(-strip.begin // metre.quarters) * metre.quarters
+    for slot, chord in cycle(slots):
+        if now >= strip.end:
+            return
+        length = slot.beats * beat * stretched
+        if chord is not None:
+            yield now, min(length, strip.end - now), chord
+        now += length
 
 
 def _low(name: NoteName) -> Pitch:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final, Literal, Self
+from collections.abc import Mapping
+from typing import Annotated, Any, ClassVar, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -12,6 +13,7 @@ from dodecant.exercise.recipe.kinds import KindPart, Kinds
 from dodecant.exercise.recipe.part import PitchText, readable, refused
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import Pitch
+from dodecant.music.progressions.changes_text import parse_changes
 
 Early = Literal["no", "eighth", "sixteenth"]
 _ROOM_NEEDED = 24  # half steps: with fewer, some chord has no place
@@ -86,3 +88,18 @@ class Voicings(Companion):
                 message = f"{self.lowest} to {self.highest} is too narrow for voicings."
                 raise refused(MusicError(message, cure="Leave two octaves or more."))
         return self
+
+
+@COMPANIONS.register
+class Vamp(Companion):
+    """Chords of one's own under an exercise on a sound, again and again: as numerals of its root, or as if that were C.
+
+    A bar lasts a bar in eighths, twice as long in quarters, and so on: each tone of a scale meets the same chord. They
+    are voiced as voicings of changes are.
+    """
+
+    kind: Literal["vamp"] = "vamp"
+    text: Annotated[str, Field(max_length=400), readable(parse_changes)] = "Im7 | IV7"
+    form: VoicingForm = "rootless"
+    hand: Literal["left", "right"] = "left"
+    fresh_values: ClassVar[Mapping[str, Any]] = {"text": "Im7 | IV7"}

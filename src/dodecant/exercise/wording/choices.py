@@ -361,6 +361,8 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     },
     "Voicings.form": _VOICINGS,
     "ChordVoicings.form": _VOICINGS,
+    "Vamp.form": _VOICINGS,
+    "Vamp.hand": {"left": "left", "right": "right"},
     "ChordVoicings.hand": {
         "left": ("low: on keys in the left hand's place", ""),
         "right": ("higher: on keys in the right hand's place", ", in the higher register"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any, NamedTuple
 
-from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Fifths, Voicings
+from dodecant.exercise.recipe.companions import Companion, Doubling, Drone, Fifths, Vamp, Voicings
 from dodecant.exercise.recipe.document import Joins
 from dodecant.exercise.wording.choices import WEIGHTS, phrase
 from dodecant.exercise.wording.small_words import listed
@@ -64,9 +64,15 @@ def _voicings(companion: Voicings) -> str:
     return f"{form} in the {hand} hand{register}{phrase('Voicings.anticipated', companion.anticipated)}"
 
 
+def _vamp(companion: Vamp) -> str:
+    chords = " ".join(companion.text.replace("|", " ").split())
+    return f"a vamp of {chords} in {phrase('Voicings.form', companion.form)}"
+
+
 COMPANIONS_SAID: Mapping[type[Companion], CompanionWords] = {
     Doubling: CompanionWords("the line in octaves", _doubling),
     Fifths: CompanionWords("open fifths", _fifths),
     Drone: CompanionWords("a drone", _drone),
     Voicings: CompanionWords("voicings of the chords", _voicings),
+    Vamp: CompanionWords("a vamp of your own", _vamp),
 }

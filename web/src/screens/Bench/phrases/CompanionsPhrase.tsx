@@ -138,6 +138,34 @@ function Fields({ companion, error, onChange }: FieldsProps) {
           />
         </Group>
       );
+    case "vamp":
+      return (
+        <Stack gap={6}>
+          <TextInput
+            label="Chords"
+            description="Numerals of the root (Im7 | IV7), or letters as if the root were C. Bars stretch with the note value."
+            maxLength={400}
+            value={companion.text}
+            error={error}
+            spellCheck={false}
+            onChange={(event) => onChange({ ...companion, text: event.currentTarget.value })}
+          />
+          <Group grow>
+            <Choice
+              label="Form"
+              value={companion.form}
+              field="Vamp.form"
+              onChange={(form) => onChange({ ...companion, form })}
+            />
+            <Choice
+              label="Hand"
+              value={companion.hand}
+              field="Vamp.hand"
+              onChange={(hand) => onChange({ ...companion, hand })}
+            />
+          </Group>
+        </Stack>
+      );
     case "voicings":
       return (
         <Stack gap={6}>
