@@ -162,10 +162,12 @@ class Pitch(NamedTuple):
         return Pitch(letter, self.alteration + half_steps - natural, self.octave + octaves)
 
     def plain(self, *, white_keys_too: bool) -> Pitch:
-        """Respell a double accidental and, if asked, C♭ F♭ B♯ E♯, as the plain note that sounds alike.
+        """Respell a double accidental and, if asked, C♭ F♭ B♯ E♯, plainly; a flat stays one.
 
         >>> Pitch.parse("Bbb3").plain(white_keys_too=False).text, Pitch.parse("Cb4").plain(white_keys_too=True).text
         ('A3', 'B3')
+        >>> [Pitch.parse(text).plain(white_keys_too=False).text for text in ("Cbb4", "Fbb4", "E##4", "B##4")]
+        ['B♭3', 'E♭4', 'F♯4', 'C♯5']
         """
         alteration = self.alteration
         on_white_key = white_keys_too and alteration and self.name.pitch_class in LETTER_SEMITONES
@@ -173,10 +175,10 @@ class Pitch(NamedTuple):
             step = 1 if self.alteration > 0 else -1
             near = [Pitch.on_staff(self.position + step * n) for n in (1, 2, 3)]
             found = sorted(
-                (abs(self.midi - pitch.midi), pitch.position, self.midi - pitch.midi)
+                (abs(self.midi - pitch.midi), step * (pitch.midi - self.midi), pitch.position, self.midi - pitch.midi)
                 for pitch in near
                 if abs(self.midi - pitch.midi) <= 1
             )
-            _, position, alteration = found[0]
+            *_, position, alteration = found[0]
             return Pitch.on_staff(position, alteration)
         return self
