@@ -326,3 +326,18 @@ def test_a_vamp_of_ones_own_stretches_with_the_note_value(
 def test_a_vamp_is_refused_over_changes() -> None:
     with pytest.raises(RecipeError, match="Over changes the chords are those of the changes"):
         read_recipe({"sounds": {"kind": "changes", "changes": {"text": "| C |"}}, "companions": [{"kind": "vamp"}]})
+
+
+@pytest.mark.parametrize(
+    ("scale", "text", "words"),
+    [
+        ("dorian", "Im7 | IV7", []),
+        ("ionian", "Imaj7 | IVmaj7", []),
+        ("ionian", "Im7 | IV7", ["Cm7 has E♭ and B♭, F7 has E♭: not in C Ionian."]),
+    ],
+)
+def test_a_vamp_that_rubs_is_told(scale: str, text: str, words: list[str]) -> None:
+    path = {"high": {"octave": 3}}
+    found = pressed({}, sounds={"kind": "one", "scale": scale}, companions=[{"kind": "vamp", "text": text}], path=path)
+    told = [remark for remark in found.remarks if remark.pointer == "/companions/0/text"]
+    assert [remark.text for remark in told] == words

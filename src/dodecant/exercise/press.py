@@ -36,6 +36,7 @@ from dodecant.exercise.recipe.rhythm.note_values import NoteValue
 from dodecant.exercise.recipe.rhythm.placement import OF_EIGHTHS
 from dodecant.exercise.remarks.gathered import gathered
 from dodecant.exercise.remarks.on_choices import remarks_on_choices
+from dodecant.exercise.remarks.on_companions import remarks_on_vamp
 from dodecant.exercise.remarks.on_hands import remarks_on_hands
 from dodecant.exercise.remarks.on_joins import remarks_on_joins
 from dodecant.exercise.remarks.on_lines import remarks_on_bar, remarks_on_line, remarks_on_signs
@@ -81,6 +82,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
     for strip, line in worked.strips:
         remarks += remarks_on_line(recipe, strip.stop, line, worked.instrument)
         remarks += remarks_on_signs(recipe, strip)
+        remarks += remarks_on_vamp(recipe, strip)
         remarks += remarks_on_rules_of_line(recipe, strip, line)
         remarks += remarks_on_hands(recipe, strip, worked.instrument, tables.weights)
     first, line = worked.strips[0]

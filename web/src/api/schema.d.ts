@@ -7168,7 +7168,7 @@ export interface components {
             kind: "vamp";
             /** @default true */
             written: boolean;
-            /** @default Im7 | IV7 */
+            /** @default Imaj7 | IVmaj7 */
             text: string;
             /**
              * @default rootless

@@ -99,7 +99,7 @@ class Vamp(Companion):
     """
 
     kind: Literal["vamp"] = "vamp"
-    text: Annotated[str, Field(max_length=400), readable(parse_changes)] = "Im7 | IV7"
+    text: Annotated[str, Field(max_length=400), readable(parse_changes)] = "Imaj7 | IVmaj7"
     form: VoicingForm = "rootless"
     hand: Literal["left", "right"] = "left"
-    fresh_values: ClassVar[Mapping[str, Any]] = {"text": "Im7 | IV7"}
+    fresh_values: ClassVar[Mapping[str, Any]] = {"text": "Imaj7 | IVmaj7"}
