@@ -166,3 +166,19 @@ def test_worksheets_spell_it_the_same(chromatic: Chromatic, words: str) -> None:
         written = [note.name.text for note in item.solved[0].notes]
         strip = strip_of("chromatic", written[0], spelling={"chromatic": chromatic})
         assert written == names(strip).split()
+
+
+@pytest.mark.parametrize(
+    ("scale", "school", "step", "words"),
+    [
+        ("altered", "chord", 2, "from ♭9"), ("lydian", "chord", 4, "from ♯11"), ("dorian", "chord", 6, "from 13"),
+        ("dorian", "major", 3, "from ♭3"), ("dorian", "steps", 3, "from 3"), ("dorian", "none", 3, "from 3"),
+        ("dorian", "ninths", 5, "from 5"),
+    ],
+)  # fmt: skip
+def test_where_a_path_begins_is_said_in_the_school_of_numbers(scale: str, school: str, step: int, words: str) -> None:
+    path = {"low": {"step": step}, "high": {"step": step, "octave": 2}, "direction": "up"}
+    made = press(recipe(scale, "C", path=path, numbers=school), TABLES)
+    assert f"up an octave {words}," in say(made.recipe, TABLES)
+    if school != "none":
+        assert made.strips[0].notes[0].tone.number == words.removeprefix("from ")

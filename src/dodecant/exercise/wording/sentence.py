@@ -11,7 +11,14 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import with_signs
 from dodecant.exercise.recipe.path import Path
 from dodecant.exercise.recipe.sounding.scale_choice import chosen_scale
-from dodecant.exercise.recipe.sounding.sounds import ChangesSounds, FamilyOfSounds, MorphingSounds, SeveralSounds
+from dodecant.exercise.recipe.sounding.sounds import (
+    ChangesSounds,
+    FamilyOfSounds,
+    KeyChordSound,
+    MorphingSounds,
+    OneSound,
+    SeveralSounds,
+)
 from dodecant.exercise.routes.stops import Stop
 from dodecant.exercise.wording.choices import phrase
 from dodecant.exercise.wording.companions import companions_text, joins_said
@@ -27,6 +34,7 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.core.key import Key
 from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName
+from dodecant.music.scales.numbering import number_text
 from dodecant.music.scales.scale import ScaleCatalogue
 
 PhraseId = Literal[
@@ -64,7 +72,7 @@ def sentence(
 ) -> tuple[Phrase, ...]:
     """The phrases in reading order, with the names of the stops; `sentence_text` joins them."""
     first = stops[0]
-    path = [Phrase("path", ",", _path(recipe.path))] if recipe.takes("path") else []
+    path = [Phrase("path", ",", _path(recipe, stops[0]))] if recipe.takes("path") else []
     phrases = [
         *(_what_is_played_where(recipe, stops, scales) or _what_is_played(recipe, stops, scales)),
         *path,
@@ -179,9 +187,23 @@ def _sounds(recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue) -> st
     return sound.text
 
 
-def _path(path: Path) -> str:
+def _step_text(step: int, recipe: Recipe, first: Stop) -> str:
+    """A step of the sound as the reader numbers it: 'from 11' in the chord's numbers; plainly where sounds differ."""
+    scale, school = first.written.scale, recipe.numbers
+    own = next((degree for degree in scale.degrees if degree.number == step), None)
+    if own is None or school == "none" or not isinstance(recipe.sounds, OneSound | KeyChordSound):
+        return str(step)
+    return number_text(own, scale, school)
+
+
+def _path(recipe: Recipe, first: Stop) -> str:
     """The way of the line: 'up a ninth and back in thirds from 5, held at the turn'."""
+    path = recipe.path
     low, high = path.low, path.high
+
+    def called(step: int) -> str:
+        return _step_text(step, recipe, first)
+
     words, by = phrase("Path.direction", path.direction), phrase("Path.by", path.by)
     extra = (", a step beyond each end" if path.overshoot else "") + (", held at the turn" if path.pause else "")
     extra += ", struck again at the turn" if path.again and path.turns else ""
@@ -191,17 +213,19 @@ def _path(path: Path) -> str:
     if path.span == "range":
         return f"{words}{by} {phrase('Path.span', path.span)}{extra}"
     if path.span == "once":
-        where = "the root" if low.step == 1 else f"{low.step}"
+        where = "the root" if low.step == 1 else called(low.step)
         return f"{phrase('Path.span', path.span)}, from {where}{extra}"
     if path.span == "lowest":
         return f"{_wide(words, _interval(path))}{by}{phrase('Path.span', path.span)}{extra}"
     if low.step in (1, high.step):
-        start = "" if low.step == 1 else f" from {low.step}"
+        start = "" if low.step == 1 else f" from {called(low.step)}"
         return f"{_wide(words, _interval(path))}{by}{start}{extra}"
     ends = [(low.step, low.octave), (high.step, high.octave)]
     if path.direction.startswith("down"):
         ends.reverse()
-    named = [f"{step}" if octave == 1 else f"{step} in the {ORDINALS[octave - 1]} octave" for step, octave in ends]
+    named = [
+        called(step) if octave == 1 else f"{called(step)} in the {ORDINALS[octave - 1]} octave" for step, octave in ends
+    ]
     return f"{words}{by} from {named[0]} to {named[1]}{extra}"
 
 
