@@ -61,6 +61,24 @@ def test_rhythms_are_kept(client: TestClient) -> None:
     assert client.get("/api/scales").json()["documents"] == []
 
 
+LIST = {"name": "December", "scales": ["dorian", "minor-blues", {"name": "quay", "degrees": "1 ♭2 3 5"}],
+        "roots": ["1", "6", "1"]}  # fmt: skip
+
+
+def test_lists_of_scales_are_kept_and_opened(client: TestClient) -> None:
+    saved = client.post("/api/sound-lists", json=LIST)
+    assert saved.status_code == 201
+    assert saved.json()["about"] == "Dorian, minor blues and quay."
+    (kept,) = client.get("/api/sound-lists").json()["documents"]
+    assert kept["document"] == LIST
+    sounds = {"kind": "several", "scales": kept["document"]["scales"], "roots": kept["document"]["roots"]}
+    keys = {"order": "picked", "picked": ["C"]}
+    pressed = client.post("/api/exercises", json={"sounds": sounds, "keys": keys}).json()["exercise"]
+    assert [strip["heading"] for strip in pressed["strips"]] == ["C Dorian", "A minor blues", "C quay"]
+    unknown = client.post("/api/sound-lists", json={**LIST, "scales": ["dorian", "dusk"]})
+    assert problems(unknown)[0]["pointer"] == "/scales/1"
+
+
 @pytest.mark.parametrize(
     ("change", "pointer", "words"),
     [

@@ -14,6 +14,7 @@ from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
 from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
+from dodecant.exercise.recipe.sounding.sounds import OwnSounds
 from dodecant.formats.json.documents import json_value
 from dodecant.formats.logbook_files import text_of
 from dodecant.formats.musicxml.source import score_root
@@ -22,7 +23,7 @@ from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
 
 FileKind = Literal[
-    "recipes", "changes", "scales", "rhythms", "vocabulary", "routines", "styles", "worksheets",
+    "recipes", "changes", "scales", "sound-lists", "rhythms", "vocabulary", "routines", "styles", "worksheets",
     "lick", "logbook", "archive",
 ]  # fmt: skip
 
@@ -30,6 +31,7 @@ _DOCUMENTS: Final[Mapping[FileKind, type[BaseModel]]] = {
     "recipes": Recipe,
     "changes": ChangesDocument,
     "scales": OwnScale,
+    "sound-lists": OwnSounds,
     "rhythms": OwnRhythm,
     "vocabulary": VocabularyPiece,
     "routines": Routine,

@@ -7,6 +7,7 @@ from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument, retitled
 from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
+from dodecant.exercise.recipe.sounding.sounds import OwnSounds
 from dodecant.formats.json.documents import (
     changes_from_json,
     from_json,
@@ -14,6 +15,7 @@ from dodecant.formats.json.documents import (
     rhythm_from_json,
     routine_from_json,
     scale_from_json,
+    sounds_from_json,
     style_from_json,
     to_json,
     worksheet_from_json,
@@ -36,6 +38,13 @@ SCALES = Shelf[OwnScale](
     to_json,
     lambda scale: scale.name,
     lambda scale, title: scale.model_copy(update={"name": title[:40]}),
+)
+SOUNDS = Shelf[OwnSounds](
+    "sound-list",
+    sounds_from_json,
+    to_json,
+    lambda sounds: sounds.name,
+    lambda sounds, title: sounds.model_copy(update={"name": title[:40]}),
 )
 RHYTHMS = Shelf[OwnRhythm](
     "rhythm",

@@ -15,6 +15,7 @@ import type {
   HandoutLayout,
   OwnRhythm,
   OwnScale,
+  OwnSounds,
   Piece,
   Recipe,
   Routine,
@@ -25,6 +26,7 @@ export interface Documents {
   recipes: Recipe;
   changes: ChangesDraft;
   scales: OwnScale;
+  "sound-lists": OwnSounds;
   rhythms: OwnRhythm;
   vocabulary: Piece;
   routines: Routine;

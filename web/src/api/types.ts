@@ -50,6 +50,7 @@ export type FoundSound = Schemas["FoundOut"];
 export type Stack = Schemas["StackOut"];
 export type Sounding = Schemas["SoundingOut"];
 export type OwnScale = Schemas["OwnScale"];
+export type OwnSounds = Schemas["OwnSounds"];
 export type ScaleChoice = string | OwnScale;
 export type ChangesDraft = Schemas["ChangesDraft"];
 export type ChordChoice = Schemas["ChordChoice"];

@@ -14,7 +14,8 @@ from dodecant.exercise.recipe.etude.vocabulary import VocabularyPiece
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm.placement import OwnRhythm, Placement
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
-from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
+from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, chosen_scale
+from dodecant.exercise.recipe.sounding.sounds import OwnSounds
 from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.small_words import listed
 from dodecant.exercise.wording.traits import Trait, traits
@@ -26,7 +27,7 @@ from dodecant.practice.planning.routine import RecipeStep, Routine
 from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.words import STUDIO_WORDS
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
-from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, ROUTINES, SCALES, STYLES, VOCABULARY, WORKSHEETS
+from dodecant.store.shelves import CHANGES, RECIPES, RHYTHMS, ROUTINES, SCALES, SOUNDS, STYLES, VOCABULARY, WORKSHEETS
 from dodecant.tables import load_tables
 
 
@@ -42,6 +43,12 @@ def _keep_changes(changes: ChangesDocument, at: str) -> None:
 
 def _keep_scale(scale: OwnScale, at: str) -> None:
     _named(scale.name, f"{at}/name", "The scale has no name.")
+
+
+def _keep_sounds(sounds: OwnSounds, at: str) -> None:
+    _named(sounds.name, f"{at}/name", "The list has no name.")
+    for place, scale in enumerate(sounds.scales):
+        chosen_scale(scale, load_tables().scales, f"{at}/scales/{place}")
 
 
 def _keep_rhythm(rhythm: OwnRhythm, at: str) -> None:
@@ -92,6 +99,11 @@ def _about_scale(scale: OwnScale) -> str:
     return f"{derivation(own_scale(scale.name, scale.degrees)).capitalize()}."
 
 
+def _about_sounds(sounds: OwnSounds) -> str:
+    names = [chosen_scale(scale, load_tables().scales, "/scales").name for scale in sounds.scales]
+    return f"{listed(names)}."
+
+
 def _about_rhythm(rhythm: OwnRhythm) -> str:
     placement = Placement(value=rhythm.value, metre=rhythm.metre, slots=rhythm.slots)
     return f"{placement_text(Recipe(placement=placement)).capitalize()}."
@@ -126,6 +138,7 @@ routers = (
     shelf_router("recipes", RECIPES, Recipe, _keep_recipe, lambda recipe: say(recipe, load_tables()), _traits),
     shelf_router("changes", CHANGES, ChangesDocument, _keep_changes, _about_changes),
     shelf_router("scales", SCALES, OwnScale, _keep_scale, _about_scale),
+    shelf_router("sound-lists", SOUNDS, OwnSounds, _keep_sounds, _about_sounds),
     shelf_router("rhythms", RHYTHMS, OwnRhythm, _keep_rhythm, _about_rhythm),
     shelf_router("routines", ROUTINES, Routine, _keep_routine, _about_routine),
     shelf_router("styles", STYLES, HandoutLayout, _keep_style, _about_style),

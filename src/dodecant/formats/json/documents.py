@@ -1,4 +1,4 @@
-"""The documents one keeps as files: recipes, changes, scales, rhythms and vocabulary of one's own; JSON, UTF-8."""
+"""The documents one keeps as files: recipes, changes, scales, lists of them, rhythms, vocabulary; JSON, UTF-8."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.recipe.rhythm.placement import OwnRhythm
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
 from dodecant.exercise.recipe.sounding.scale_choice import OwnScale
+from dodecant.exercise.recipe.sounding.sounds import OwnSounds
 from dodecant.practice.planning.routine import Routine
 from dodecant.practice.studio.handout import HandoutLayout
 from dodecant.practice.studio.worksheets.worksheet import WorksheetSetting
@@ -44,6 +45,11 @@ def changes_from_json(data: bytes) -> ChangesDocument:
 def scale_from_json(data: bytes) -> OwnScale:
     """Read a scale of one's own; raises RecipeError."""
     return read_part(OwnScale, json_value(data))
+
+
+def sounds_from_json(data: bytes) -> OwnSounds:
+    """Read a list of scales; raises RecipeError."""
+    return read_part(OwnSounds, json_value(data))
 
 
 def rhythm_from_json(data: bytes) -> OwnRhythm:

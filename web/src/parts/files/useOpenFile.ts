@@ -20,6 +20,7 @@ export const OPENED = ".json,.musicxml,.xml,.mxl,.mid,.midi,.txt,.csv,.zip,appli
 /** Where documents are found that are saved at once, and what several of them are called. */
 const SAVED = {
   scales: ["/sounds", "your scales"],
+  "sound-lists": ["/bench", "your lists of scales"],
   rhythms: ["/bench", "your rhythms"],
   vocabulary: ["/vocabulary", "your vocabulary"],
   routines: ["/plan?show=routines", "your routines"],

@@ -8,7 +8,7 @@ from typing import Annotated, Any, ClassVar, Final, Literal
 from pydantic import Field
 
 from dodecant.exercise.recipe.kinds import KindPart, Kinds
-from dodecant.exercise.recipe.part import readable
+from dodecant.exercise.recipe.part import Part, readable
 from dodecant.exercise.recipe.sounding.changes_document import ChangesDocument
 from dodecant.exercise.recipe.sounding.scale_choice import OwnScale, ScaleChoice
 from dodecant.music.core.chord_symbol import parse_quality
@@ -61,6 +61,14 @@ class SeveralSounds(SoundsPart):
     def named(self) -> tuple[str | OwnScale, ...]:
         """All of them."""
         return self.scales
+
+
+class OwnSounds(Part):
+    """A list of scales that is kept under a name, as this month's twelve; on the tonic, or each on a degree."""
+
+    name: Annotated[str, Field(min_length=1, max_length=40)] = "My scales"
+    scales: Annotated[tuple[ScaleChoice, ...], Field(min_length=2, max_length=12)]
+    roots: Annotated[tuple[Annotated[str, Field(max_length=4), readable(Degree.parse)], ...], Field(max_length=12)] = ()
 
 
 # A key's whole family: its modes, its two pentatonics and its two blues scales, those in minor on the sixth.

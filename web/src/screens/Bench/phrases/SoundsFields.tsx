@@ -1,4 +1,4 @@
-import { Anchor, Autocomplete, Button, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
+import { Anchor, Autocomplete, Checkbox, Group, MultiSelect, Select, Text, TextInput } from "@mantine/core";
 import { Link } from "react-router";
 import { useShelf } from "../../../api/shelves";
 import type { OwnScale, Recipe, ScaleChoice, Tables } from "../../../api/types";
@@ -8,6 +8,7 @@ import { Choice } from "../../../parts/fields/Choice";
 import { PreviewScalePicker, ScalePicker } from "../../../parts/music/ScalePicker";
 import { choiceOf, nameOf, scaleOptions, valueOf } from "../../../parts/music/scales";
 import { titleOf } from "../../../parts/music/changesText";
+import { SoundLists } from "./SoundLists";
 import { type SoundsKind, scalesOf } from "./soundsKinds";
 
 type Sounds = Recipe["sounds"];
@@ -68,14 +69,10 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
           nameOf={(scale) => nameOf(scale, tables)}
           onChange={(scales) => onChange({ ...sounds, scales })}
         />
-        {sounds.kind === "several" && (
-          <Button size="xs" variant="default" onClick={() => onChange(tables.fresh.key_family)}>
-            The family of the key: modes, pentatonics, blues
-          </Button>
-        )}
+        {sounds.kind === "several" && <SoundLists sounds={sounds} tables={tables} onChange={onChange} />}
         {sounds.kind === "several" && (
           <TextInput
-            key={sounds.roots.join(" ")}
+            key={sounds.scales.map(valueOf).join(" ")}
             label="Roots of their own, as degrees of the key"
             description="1 6 sets the second scale on the sixth: the relative minor beside the major. Empty: all on the tonic."
             maxLength={60}
