@@ -259,14 +259,14 @@ class _StripMaker:
 
 
 def names_over_the_line(what: RuleAssignments, scales: ScaleCatalogue) -> list[str]:
-    """The short name of everything that is played; none for the recipe's own figure."""
+    """The short name of everything that is played, of a motif what becomes of it; none for the recipe's own figure."""
     recipe, names = what.recipe, []
     for playing in what.all:
         if playing.rule is not None:
             names.append(short_name(recipe.rules[playing.rule].what, scales))
         else:
             name = recipe.etude.pieces[playing.piece].name if recipe.etude and playing.piece is not None else ""
-            names.append(f"{name}, {ROLES[playing.role]}" if playing.role else name)
+            names.append(ROLES[playing.role] if playing.role else name)
     return names
 
 

@@ -118,7 +118,7 @@ def test_a_motif_by_hand(motif: list[str], bars: dict[int, str | None], key: str
         motif=list(range(len(names))), tension=False,
     )  # fmt: skip
     strip = made.strips[0]
-    roles = [words.split(", ")[-1] for _, words in strip.labels]
+    roles = [words for _, words in strip.labels]
     assert roles[:4] == ["stated", "answered", "stated", "answered"]
     home = etude("key: C\n| Dm7 | G7 | Cmaj7 | A7 |\n| Dm7 | G7 | Cmaj7 | % |", ["C"], pieces=names, breath=2, level=1,
                  motif=list(range(len(names))), tension=False).strips[0]  # fmt: skip

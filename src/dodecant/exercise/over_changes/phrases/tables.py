@@ -54,7 +54,6 @@ class CourseReach(_EtudeRow):
 
     calm_height: Share
     tense_height: Share
-    half_steps_for_a_point: Annotated[int, Field(ge=1, le=12)]
     calm_colour: Share
     tense_colour: Share
     colour_points: Annotated[int, Field(ge=0, le=200)]
