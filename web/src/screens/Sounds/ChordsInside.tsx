@@ -17,6 +17,13 @@ export function ChordsInside({ sound }: { sound: Sound }) {
     <Stack gap="md">
       {sound.notes.length > SEVEN ? (
         <Table aria-label="Every triad and seventh chord, by root">
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th>Root</Table.Th>
+              <Table.Th>Triads</Table.Th>
+              <Table.Th>Seventh chords</Table.Th>
+            </Table.Tr>
+          </Table.Thead>
           <Table.Tbody>
             {sound.notes.map((root) => (
               <Table.Tr key={root}>
