@@ -27,7 +27,7 @@ def course_over(bars: Sequence[PhraseBar], weights: CourseWeights, height_in: in
 
     >>> from dodecant.tables import load_tables
     >>> course_over([PhraseBar(n % 4, 4) for n in range(8)], load_tables().etudes.course)
-    (25, 37, 74, 26, 75, 87, 100, 0)
+    (25, 39, 79, 33, 82, 96, 82, 0)
     """
     last = max(1, len(bars) - 1)
     height = Fraction(height_in - 1, last) if height_in else Fraction(str(weights.height_at))
