@@ -63,6 +63,8 @@ def test_an_etude_is_composed_pinned_and_printed(page: Page) -> None:
     phrase(page, "figure")
     page.get_by_role("button", name="Compose an etude of vocabulary").click()
     says(page, "take an etude of")
+    says(page, "in phrases")
+    page.get_by_role("dialog").get_by_role("button", name="More", exact=True).click()
     choose(page, "A piece in", "every four bars")
     says(page, "one in every four bars")
     page.get_by_role("button", name="Another etude").click()
@@ -74,6 +76,7 @@ def test_an_etude_is_composed_pinned_and_printed(page: Page) -> None:
     name = (chosen.text_content() or "").split(" (")[0]
     chosen.click()
     expect(page.get_by_role("button", name="Unpin bar").first).to_be_visible()
+    expect(page.get_by_role("table", name="The figures of the etude")).to_contain_text("Silent beats, in 100")
     expect(page.get_by_role("row", name=name).first).to_be_visible()
     page.get_by_role("button", name="Another etude").click()
     says(page, "(no. 2)")

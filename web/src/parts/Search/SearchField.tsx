@@ -93,7 +93,7 @@ export function SearchField({ onDone, autoFocus = false }: SearchFieldProps) {
           )}
         </Text>
       )}
-      <Combobox.Options aria-label="Results" className={classes.found} hidden={found.length === 0}>
+      <Combobox.Options aria-label="Results" tabIndex={0} className={classes.found} hidden={found.length === 0}>
         {groups.map((group) => (
           <Combobox.Group label={GROUPS[group]} key={group}>
             {found.map(
