@@ -339,7 +339,8 @@ etudes = st.none() | st.fixed_dictionaries(
         ),
         "every": st.sampled_from([1, 2, 4]), "rest": st.sampled_from(["own", "open"]),
         "peak": st.integers(0, 3), "denser": st.integers(0, 3), "breath": st.sampled_from([0, 2]),
-        "seed": st.integers(0, 9), "variety": st.integers(0, 4),
+        "seed": st.integers(0, 9), "variety": st.integers(0, 4), "line": st.sampled_from(["phrases", "unbroken"]),
+        "level": st.sampled_from([1, 2, 3]), "motif": st.sampled_from([[], [0]]), "tension": st.booleans(),
     }
 )  # fmt: skip
 

@@ -325,7 +325,7 @@ def test_a_vamp_of_ones_own_stretches_with_the_note_value(
 
 def test_a_vamp_is_refused_over_changes() -> None:
     with pytest.raises(RecipeError, match="Over changes the chords are those of the changes"):
-        read_recipe({"sounds": {"kind": "changes", "changes": {"text": "| C |"}}, "companions": [{"kind": "vamp"}]})
+        pressed({}, sounds={"kind": "changes", "changes": {"text": "| C |"}}, companions=[{"kind": "vamp"}])
 
 
 @pytest.mark.parametrize(

@@ -13,8 +13,10 @@ from dodecant.exercise.over_changes.ruled.composing import composer
 from dodecant.exercise.over_changes.ruled.lines import narrowed
 from dodecant.exercise.over_changes.ruled.rule_assignments import RuleAssignments
 from dodecant.exercise.player import ResolvedPlayer, resolved_player
+from dodecant.exercise.recipe.companions import Vamp
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.figures import OwnLick
+from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.exercise.routes.stops import Stop, stops
 from dodecant.exercise.tables import Tables
 from dodecant.instrument.profile import Instrument
@@ -59,6 +61,10 @@ def prepare(recipe: Recipe, tables: Tables) -> Prepared:
     """Look up what a recipe names; raises RecipeError for what there is not."""
     if recipe.spelling.chromatic == "key":
         tables = replace(tables, scales=tables.scales.with_chromatic_in_key)
+    for place, companion in enumerate(recipe.companions if recipe.over_changes else ()):
+        if isinstance(companion, Vamp):
+            message, cure = "Over changes the chords are those of the changes.", "Take voicings of the chords instead."
+            raise RecipeError([Problem(f"/companions/{place}", message, cure)])
     player = resolved_player(recipe, tables.instruments)
     metre = metre_of(recipe)
     figure = recipe.figure

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.recipe.companions import AnyCompanion, Vamp
+from dodecant.exercise.recipe.companions import AnyCompanion
 from dodecant.exercise.recipe.courses import AnyCourse, PlainCourse
 from dodecant.exercise.recipe.enclosures import Enclosure
 from dodecant.exercise.recipe.etude.etude import Etude
@@ -207,9 +207,6 @@ class Recipe(Part):
 
     @model_validator(mode="after")
     def _has_one_second_staff(self) -> Self:
-        if self.over_changes is not None and any(isinstance(companion, Vamp) for companion in self.companions):
-            message = "Over changes the chords are those of the changes."
-            raise refused(MusicError(message, cure="Take voicings of the chords in place of a vamp."))
         if sum(companion.written for companion in self.companions) > 1:
             message = "Only one part can have a staff."
             raise refused(MusicError(message, cure="Set all parts but one to sound only."))
