@@ -9,7 +9,7 @@ import { PreviewScalePicker, ScalePicker } from "../../../parts/music/ScalePicke
 import { choiceOf, nameOf, scaleOptions, valueOf } from "../../../parts/music/scales";
 import { titleOf } from "../../../parts/music/changesText";
 import { SoundLists } from "./SoundLists";
-import { type SoundsKind, scalesOf } from "./soundsKinds";
+import { type SoundsKind, scalesOf, withScales } from "./soundsKinds";
 
 type Sounds = Recipe["sounds"];
 type Changes = Extract<Sounds, { kind: "changes" }>;
@@ -51,23 +51,25 @@ export function SoundsFields({ recipe, sounds, kind, tables, error, onChange }: 
     return (
       <>
         <MultiSelect
-          label="Scales, in this order, on one tonic"
+          label="Scales, in this order"
           description={
             sounds.kind === "several"
-              ? "Root by root: every sound starts on the same note."
+              ? sounds.roots.length > 0
+                ? "Each on a degree of the key, as written below."
+                : "Root by root: every sound starts on the same note."
               : "In one strip without a gap; the note that changed is accented."
           }
           value={sounds.scales.map(valueOf)}
           error={error}
           data={scaleOptions(tables, own)}
           searchable
-          onChange={(values) => onChange({ ...sounds, scales: values.map(choiceOf) })}
+          onChange={(values) => onChange(withScales(sounds, values.map(choiceOf)))}
         />
         <InOrder
           label="In this order"
           items={sounds.scales}
           nameOf={(scale) => nameOf(scale, tables)}
-          onChange={(scales) => onChange({ ...sounds, scales })}
+          onChange={(scales) => onChange(withScales(sounds, scales))}
         />
         {sounds.kind === "several" && <SoundLists sounds={sounds} tables={tables} onChange={onChange} />}
         {sounds.kind === "several" && (

@@ -1,5 +1,6 @@
 /** The kinds of sounds one can choose: what each begins with, and which it is. */
 import type { Recipe, ScaleChoice, Tables } from "../../../api/types";
+import { valueOf } from "../../../parts/music/scales";
 import { freshOf } from "../../../parts/tables";
 
 type Sounds = Recipe["sounds"];
@@ -25,6 +26,13 @@ export function scalesOf(sounds: Sounds): ScaleChoice[] {
     default:
       return [];
   }
+}
+
+/** Other scales, or in another order: each keeps the root it had, and a new one stands on the tonic. */
+export function withScales<S extends Extract<Sounds, { scales: ScaleChoice[] }>>(sounds: S, scales: ScaleChoice[]): S {
+  if (sounds.kind !== "several" || sounds.roots.length === 0) return { ...sounds, scales };
+  const rootOf = new Map(sounds.scales.map((scale, place) => [valueOf(scale), sounds.roots[place] ?? "1"]));
+  return { ...sounds, scales, roots: scales.map((scale) => rootOf.get(valueOf(scale)) ?? "1") };
 }
 
 /** Sounds of another kind as they begin, keeping the scales there were. */
