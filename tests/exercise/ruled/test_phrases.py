@@ -227,3 +227,11 @@ def test_what_is_told_to_be_open_and_ruled_keeps_its_place() -> None:
     assert [note.tone.sounding.name.text for note in strip.notes if note.start >= 28] == ["G", "E", "D", "C"]
     alone = press(ruled.model_copy(update={"rules": ()}), TABLES).strips[0]
     assert [note.tone.role for note in alone.notes if note.start >= 28] == ["chord"]
+
+
+def test_an_unbroken_line_knows_no_motif() -> None:
+    changes = "key: C\n| Dm7 | G7 | Cmaj7 | A7 |\n| Dm7 | G7 | Cmaj7 | % |"
+    plain, told = (etude(changes, ["C"], line="unbroken", motif=motif).strips[0] for motif in ((), (0,)))
+    assert plain.pieces == told.pieces
+    assert [note.tone.written for note in plain.notes] == [note.tone.written for note in told.notes]
+    assert not told.course

@@ -24,6 +24,7 @@ _INTERVALS = ("seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "o
 _ON_MAPS: Final[dict[Value, _Words]] = {"numbers": "numbers", "names": "names of notes", "fingers": "fingers"}
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth")
 
+_HANDS: Final[Mapping[Value, str]] = {"left": "left", "right": "right"}
 _VOICINGS: Final[Mapping[Value, str | tuple[str, str]]] = {
     "shell": ("root, third and seventh, whichever order is nearer", "shells"),
     "shell-3-7": ("root, third, seventh", "shells with the third below the seventh"),
@@ -362,12 +363,12 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
     "Voicings.form": _VOICINGS,
     "ChordVoicings.form": _VOICINGS,
     "Vamp.form": _VOICINGS,
-    "Vamp.hand": {"left": "left", "right": "right"},
+    "Vamp.hand": _HANDS,
     "ChordVoicings.hand": {
         "left": ("low: on keys in the left hand's place", ""),
         "right": ("higher: on keys in the right hand's place", ", in the higher register"),
     },
-    "Voicings.hand": {"left": "left", "right": "right"},
+    "Voicings.hand": _HANDS,
     "Voicings.anticipated": _EARLY,
     "Fifths.anticipated": _EARLY,
     "Drone.anticipated": _EARLY,

@@ -224,7 +224,12 @@ class Composer:
     @property
     def every(self) -> int:
         """In every how many bars a piece comes: of a motif in each."""
-        return 1 if self._phrases is not None and self._etude.motif else self._etude.every
+        return 1 if self.on_a_motif else self._etude.every
+
+    @property
+    def on_a_motif(self) -> bool:
+        """Whether the same piece is to come again and again."""
+        return self._phrases is not None and bool(self._etude.motif)
 
     def flows(self, plays: int) -> bool:
         """Whether what plays over a chord is a line that goes on from wherever it is."""

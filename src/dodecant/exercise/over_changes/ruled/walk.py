@@ -76,6 +76,10 @@ class Composing(Protocol):
     def every(self) -> int:
         """In every how many bars a piece comes."""
 
+    @property
+    def on_a_motif(self) -> bool:
+        """Whether the same piece is to come again and again."""
+
     def flows(self, plays: int) -> bool:
         """Whether what plays over a chord, by its number, is a line that runs on unbroken."""
 
@@ -120,7 +124,7 @@ class Walk:
         self._last_bar = int(-(-(last.start + last.length - lead_in) // bar))
         self._groups = [number // composer.every for number in self._bars]
         self._misses = self._where_missed()
-        self._memory = _Memory(self._bars, 0 if etude.motif else etude.variety)
+        self._memory = _Memory(self._bars, 0 if composer.on_a_motif else etude.variety)
 
     def best(self) -> Label:
         """The cheapest label at the end."""
