@@ -141,7 +141,7 @@ def _shift(axis: str, by: int, *parts: etree._Element) -> None:
 
 
 def grow(picture: etree._Element, score: etree._Element, by: int) -> None:
-    """Make the page begin so many of the score's units above its first staff's page: the picture's outside follow."""
+    """Let the score's page begin so many of its units higher than at first; the picture around it grows as much."""
     top, wide, high = (float(length) for length in score.get("viewBox", "0 0 1 1").split()[1:])
     outer_wide, outer_high = (float(length) for length in picture.get("viewBox", "0 0 1 1").split()[2:])
     more = by + top

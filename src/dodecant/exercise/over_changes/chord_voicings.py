@@ -63,8 +63,8 @@ class VoicingLines:
         timing = Timing() if self._pace.rhythm else Timing(units=over.length / self._pace.value)
         tones = [replace(top, lower_tones=tuple(lower), timing=timing) for _ in range(count)]
         held = not self._pace.rhythm
-        made = Segment(Tones.of(tones), sound, heard.sound, over.chord, over.start, over.length, held=held)
-        return (made._replace(pace=self._pace),)
+        made = Tones.of(tones)
+        return (Segment(made, sound, heard.sound, over.chord, over.start, over.length, held=held, pace=self._pace),)
 
     def pitches(self, stop: Stop, sounding: Sequence[TimedChord]) -> list[tuple[Pitch, ...]]:
         """The voicing of each chord: those of the home key carried, where all of them lie in the room."""

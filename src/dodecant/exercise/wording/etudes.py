@@ -37,8 +37,7 @@ class EtudeRow(NamedTuple):
 
 def etude_text(etude: Etude) -> str:
     """How an etude is made: 'an etude of 12 pieces, one in every two bars, in phrases'."""
-    pieces = len(etude.pieces)
-    words = f"an etude of {count(pieces)} piece{'s' * (pieces > 1)}"
+    words = f"an etude of {plural(len(etude.pieces), 'piece')}"
     if etude.motif and etude.line == "phrases":
         names = listed([f"“{etude.pieces[piece].name}”" for piece in dict.fromkeys(etude.motif)])
         words = f"an etude on {names}"

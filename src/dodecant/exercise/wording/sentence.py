@@ -27,7 +27,7 @@ from dodecant.exercise.wording.figures import FIGURES_SAID, course_text, enclosu
 from dodecant.exercise.wording.fingering import fingering_text
 from dodecant.exercise.wording.placement import placement_text
 from dodecant.exercise.wording.rules import rule_text
-from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, count, listed, nth, often
+from dodecant.exercise.wording.small_words import COUNTS, ORDINALS, listed, nth, often, plural
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.chord import Colour
 from dodecant.music.core.degree import Degree
@@ -180,7 +180,7 @@ def _sounds(recipe: Recipe, stops: Sequence[Stop], scales: ScaleCatalogue) -> st
         key = Key(sound.tonic, sound.scale.colour)
         times = f" {often(recipe.sounds.choruses)}" if recipe.sounds.choruses > 1 else ""
         group = recipe.sounds.bars_in_key
-        bars = f", {count(group)} bar{'s' * (group > 1)} in each key" if group else ""
+        bars = f", {plural(group, 'bar')} in each key" if group else ""
         return f"the changes of {first.title}{times}, beginning in {key.text}{bars}"
     if first.in_key is not None:
         return f"the {first.in_key.texts[not read]} ({sound.text})"

@@ -10,7 +10,6 @@ import random
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from functools import lru_cache
 from itertools import pairwise
 
 from dodecant.exercise.harmony.timeline import Timeline
@@ -31,14 +30,13 @@ _MADE_OF = {5: ("3/4", "2/4"), 6: ("3/4", "3/4"), 7: ("4/4", "3/4")}
 
 @dataclass(frozen=True)
 class PlannedBar:
-    """One bar: when it begins (in beats), its phrase and its place there, its rhythm in eighths (empty: every note).
+    """One bar: when it begins (in beats), its place in its phrase, its rhythm in eighths (empty: every note).
 
     The last `rest` beats are silent, but for a `pickup` of so many notes. What is tied over from the bar before begins
     `early` beats before it. `tension` goes from 0 to 100.
     """
 
     start: Fraction
-    phrase: int
     within: PhraseBar
     slots: str
     rest: Fraction
@@ -61,38 +59,21 @@ class PhrasePlan:
         return min(max(0, int((start - self.lead_in) // self.bar)), len(self.bars) - 1)
 
 
-@lru_cache(maxsize=64)
 def plan_over(
     timeline: Timeline, metre: Metre, etude: Etude, tables: EtudeTables, *, ties: bool, room: int = 0
 ) -> PhrasePlan:
     """The plan of a timeline; `ties` may go over the barline, and bars have `room` for the notes of a motif."""
     bar, lead_in = metre.quarters, timeline.lead_in
-    last = timeline.due[-1]
-    count = max(1, int((last.start + last.length - lead_in) // bar))
     # Not for secrets: the seed stands in the recipe, so that the same recipe gives the same etude.
     chance = random.Random(etude.seed)  # noqa: S311
-    begins = _beginnings(timeline, bar, count)
-    within = [one for length in _lengths(begins, count, etude.breath, tables, chance) for one in _phrase(length)]
-    stands = standing(timeline)
-    resolving = {
-        int((due.start - lead_in) // bar)
-        for due, stood in zip(timeline.due, stands, strict=True)
-        if stood and "dominant-resolving" in stood.roles
-    }
-    within = [one._replace(resolves=number in resolving) for number, one in enumerate(within)]
-    tension = course_over(within, tables.course, etude.peak if etude.peak <= count else 0)
+    within = _phrases(timeline, bar, etude, tables, chance)
+    tension = _tension(within, etude, tables)
     slots = list(_Rhythms(metre, etude, tables, chance, ties=ties, room=room).over(within, tension))
-    bars = []
-    phrase = -1
-    for number, one in enumerate(within):
-        phrase += one.place == 0
-        text = slots[number]
-        begin = lead_in + number * bar
-        bars.append(
-            PlannedBar(begin, phrase, one, text, _rest_of(text, bar, one), tension[number], _tied(slots, number))
-        )
-    home = _home(timeline, count)
-    planned = PhrasePlan(tuple(bars), bar, lead_in, home)
+    bars = tuple(
+        PlannedBar(lead_in + number * bar, one, text, _rest_of(text, bar, one), tension[number], _tied(slots, number))
+        for number, (one, text) in enumerate(zip(within, slots, strict=True))
+    )
+    planned = PhrasePlan(bars, bar, lead_in, _home(timeline, len(bars)))
     return _with_pickups(_coming_home(planned, timeline), etude, tables, chance)
 
 
@@ -101,7 +82,29 @@ def course_of(recipe: Recipe, timeline: Timeline, metre: Metre, tables: EtudeTab
     etude = recipe.etude
     if etude is None or etude.line != "phrases" or not etude.tension:
         return ()
-    return tuple(bar.tension for bar in plan_over(timeline, metre, etude, tables, ties=ties_in(recipe)).bars)
+    chance = random.Random(etude.seed)  # noqa: S311 - as above
+    return _tension(_phrases(timeline, metre.quarters, etude, tables, chance), etude, tables)
+
+
+def _phrases(
+    timeline: Timeline, bar: Fraction, etude: Etude, tables: EtudeTables, chance: random.Random
+) -> list[PhraseBar]:
+    """The place of every bar in its phrase, and where dominants resolve."""
+    last = timeline.due[-1]
+    count = max(1, int((last.start + last.length - timeline.lead_in) // bar))
+    begins = _beginnings(timeline, bar, count)
+    resolving = {
+        int((due.start - timeline.lead_in) // bar)
+        for due, stood in zip(timeline.due, standing(timeline), strict=True)
+        if stood and "dominant-resolving" in stood.roles
+    }
+    lengths = _lengths(begins, count, etude.breath, tables, chance)
+    within = [PhraseBar(place, length) for length in lengths for place in range(length)]
+    return [one._replace(resolves=number in resolving) for number, one in enumerate(within)]
+
+
+def _tension(within: Sequence[PhraseBar], etude: Etude, tables: EtudeTables) -> tuple[int, ...]:
+    return course_over(within, tables.course, etude.peak if etude.peak <= len(within) else 0)
 
 
 def ties_in(recipe: Recipe) -> bool:
@@ -140,10 +143,6 @@ def _lengths(
                 if left > 0:
                     yield min(length, left)
                     left -= length
-
-
-def _phrase(length: int) -> Iterator[PhraseBar]:
-    return (PhraseBar(place, length) for place in range(length))
 
 
 class _Rhythms:
@@ -238,14 +237,13 @@ def _coming_home(plan: PhrasePlan, timeline: Timeline) -> PhrasePlan:
     into = due.start - plan.bars[number].start
     room = min(due.length, plan.bar - into)
     held = room if room <= 1 else max(Fraction(1), (room / 2 // _SLOT) * _SLOT)
-    before, note, silent = (int(length / _SLOT) for length in (into, held, plan.bar - into - held))
+    rest = plan.bar - into - held
+    before, note, silent, whole = (int(length / _SLOT) for length in (into, held, rest, plan.bar))
     slots = "s" * before + "s" + "h" * (note - 1) + "r" * silent
     bars = list(plan.bars)
-    rest = plan.bar - into - held
     bars[number] = replace(bars[number], slots=slots, rest=rest, early=Fraction(0), within=PhraseBar(0, 1))
     for later in range(number + 1, len(bars)):
-        silence = "r" * int(plan.bar / _SLOT)
-        bars[later] = replace(bars[later], slots=silence, rest=plan.bar, early=Fraction(0))
+        bars[later] = replace(bars[later], slots="r" * whole, rest=plan.bar, early=Fraction(0))
     return replace(plan, bars=tuple(bars))
 
 
@@ -267,7 +265,7 @@ def cycled(plan: PhrasePlan, first: int, last: int) -> str:
     """The rhythm of some bars as one that comes round, so that each lies where it sounds; with the note tied into them.
 
     >>> plan = PhrasePlan(tuple(
-    ...     PlannedBar(Fraction(4 * n), 0, PhraseBar(0, 1), text, Fraction(0), 0, early)
+    ...     PlannedBar(Fraction(4 * n), PhraseBar(0, 1), text, Fraction(0), 0, early)
     ...     for n, (text, early) in enumerate([("ssssssss", Fraction(0)), ("hsssssss", Fraction(1, 2))])
     ... ), Fraction(4), Fraction(0), None)
     >>> cycled(plan, 1, 1)
@@ -280,6 +278,10 @@ def cycled(plan: PhrasePlan, first: int, last: int) -> str:
         size = int(plan.bar / _SLOT)
         texts.insert(0, "r" * (size - early) + "s" + "h" * (early - 1))
         place -= 1
-    place += int(plan.lead_in / plan.bar)
-    by = place % len(texts)
-    return "".join(texts[-by:] + texts[:-by]) if by else "".join(texts)
+    return in_place(texts, place, plan)
+
+
+def in_place(texts: Sequence[str], first: int, plan: PhrasePlan) -> str:
+    """The texts of some bars as one that comes round from the first beat, each bar where it sounds."""
+    by = (first + int(plan.lead_in / plan.bar)) % len(texts)
+    return "".join([*texts[-by:], *texts[:-by]]) if by else "".join(texts)

@@ -13,7 +13,7 @@ from typing import Any, Final
 
 from dodecant.exercise.harmony.timeline import Timeline
 from dodecant.exercise.melody.line_builder import LineWork
-from dodecant.exercise.over_changes.phrases.plan import PhrasePlan, cycled, plan_over, ties_in
+from dodecant.exercise.over_changes.phrases.plan import PhrasePlan, cycled, in_place, plan_over, ties_in
 from dodecant.exercise.over_changes.phrases.tables import EtudeTables
 from dodecant.exercise.over_changes.ruled.fitting_in import Fitting
 from dodecant.exercise.over_changes.ruled.rule_assignments import MotifRole, OtherForm, Playing, RuleAssignments
@@ -209,8 +209,7 @@ def _plain(plan: PhrasePlan, first: int, last: int, value: Fraction) -> str:
         size = int(plan.bar / value)
         silent = min(size - 1, -int(-one.rest // value)) if one.within.ends else 0
         texts.append("s" * (size - silent) + "r" * silent)
-    by = (first + int(plan.lead_in / plan.bar)) % len(texts)
-    return "".join(texts[-by:] + texts[:-by]) if by else "".join(texts)
+    return in_place(texts, first, plan)
 
 
 def _onward(recipe: Recipe, *, falling: bool) -> Path:

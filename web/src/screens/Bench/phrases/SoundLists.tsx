@@ -1,8 +1,8 @@
-import { Button, Group, Select, TextInput } from "@mantine/core";
-import { notifications } from "@mantine/notifications";
+import { Button, Group, Select } from "@mantine/core";
 import { useState } from "react";
-import { useShelf, useShelfActions } from "../../../api/shelves";
+import { useShelf } from "../../../api/shelves";
 import type { Recipe, Tables } from "../../../api/types";
+import { SaveAs } from "../../../parts/Shelf/SaveAs";
 import { useRemoval } from "../../../parts/Shelf/useRemoval";
 
 type Several = Extract<Recipe["sounds"], { kind: "several" }>;
@@ -16,21 +16,9 @@ interface SoundListsProps {
 /** Lists of scales: the family of a key, and those of one's own, which are saved, taken and deleted here. */
 export function SoundLists({ sounds, tables, onChange }: SoundListsProps) {
   const saved = useShelf("sound-lists").data ?? [];
-  const { add } = useShelfActions("sound-lists");
   const remove = useRemoval("sound-lists");
-  const [name, setName] = useState("");
   const [taken, setTaken] = useState<string | null>(null);
   const one = saved.find(({ id }) => id === taken);
-  const keep = () =>
-    add.mutate(
-      { name, scales: sounds.scales, roots: sounds.roots },
-      {
-        onSuccess: () => {
-          notifications.show({ message: `${name} is saved with your lists of scales.` });
-          setName("");
-        },
-      },
-    );
   return (
     <>
       <Group align="flex-end">
@@ -56,19 +44,13 @@ export function SoundLists({ sounds, tables, onChange }: SoundListsProps) {
           </Button>
         )}
       </Group>
-      <Group gap="xs" align="flex-end">
-        <TextInput
-          size="xs"
-          label="Save this list as"
-          maxLength={40}
-          value={name}
-          error={add.error?.message}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
-        <Button size="xs" variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={keep}>
-          Save
-        </Button>
-      </Group>
+      <SaveAs
+        shelf="sound-lists"
+        label="Save this list as"
+        longest={40}
+        named={(name) => ({ name, scales: sounds.scales, roots: sounds.roots })}
+        said={({ title }) => ({ message: `${title} is saved with your lists of scales.` })}
+      />
     </>
   );
 }

@@ -1,9 +1,8 @@
-import { Button, Checkbox, Group, Select, TextInput } from "@mantine/core";
-import { notifications } from "@mantine/notifications";
-import { useState } from "react";
-import { useShelf, useShelfActions } from "../../../../api/shelves";
+import { Button, Checkbox, Group, Select } from "@mantine/core";
+import { useShelf } from "../../../../api/shelves";
+import { SaveAs } from "../../../../parts/Shelf/SaveAs";
 import { useRhythmShapes } from "../../queries";
-import type { OwnRhythm, Recipe, Tables } from "../../../../api/types";
+import type { Recipe, Tables } from "../../../../api/types";
 import { SlotGrid } from "./SlotGrid";
 import { type Beat, MOST_BARS, beatsOf, canDivide, countsOf, textOf } from "./slots";
 
@@ -90,41 +89,16 @@ export function RhythmFields({ placement, tables, valueName, onChange }: RhythmF
             />
           </Group>
           {beats.length > 0 && (
-            <Keep rhythm={{ value: placement.value, metre: placement.metre, slots: placement.slots }} />
+            <SaveAs
+              shelf="rhythms"
+              label="Save this rhythm as"
+              longest={40}
+              named={(name) => ({ name, value: placement.value, metre: placement.metre, slots: placement.slots })}
+              said={({ title }) => ({ message: `${title} is saved with your rhythms.` })}
+            />
           )}
         </>
       )}
     </>
-  );
-}
-
-/** Keeps a rhythm under a name. */
-function Keep({ rhythm }: { rhythm: Omit<OwnRhythm, "name"> }) {
-  const [name, setName] = useState("");
-  const { add } = useShelfActions("rhythms");
-  const keep = () =>
-    add.mutate(
-      { ...rhythm, name },
-      {
-        onSuccess: () => {
-          notifications.show({ message: `${name} is saved with your rhythms.` });
-          setName("");
-        },
-      },
-    );
-  return (
-    <Group gap="xs" align="flex-end">
-      <TextInput
-        size="xs"
-        label="Save this rhythm as"
-        maxLength={40}
-        value={name}
-        error={add.error?.message}
-        onChange={(event) => setName(event.currentTarget.value)}
-      />
-      <Button size="xs" variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={keep}>
-        Save
-      </Button>
-    </Group>
   );
 }

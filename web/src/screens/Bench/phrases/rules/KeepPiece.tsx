@@ -1,22 +1,20 @@
-import { Button, Group, TextInput } from "@mantine/core";
-import { notifications } from "@mantine/notifications";
-import { useState } from "react";
-import { useShelfActions } from "../../../../api/shelves";
 import type { Recipe } from "../../../../api/types";
+import { SaveAs } from "../../../../parts/Shelf/SaveAs";
 import { useLoadedTables } from "../../../../parts/tables";
 
 /** Keeps the figure, with what it stands on and what leads into it, as a piece of vocabulary. */
 export function KeepPiece({ recipe }: { recipe: Recipe }) {
-  const [name, setName] = useState("");
-  const { add } = useShelfActions("vocabulary");
   const fresh = useLoadedTables().fresh.piece;
   const { figure, ladder, enclosure, path, placement } = recipe;
   // A cell on every step of a path is a drill; what is kept is the cell. A run is its path.
   const walks = figure.kind === "run" || figure.kind === "intervals";
   const value = figure.kind === "lick" ? null : placement.value;
-  const keep = () =>
-    add.mutate(
-      {
+  return (
+    <SaveAs
+      shelf="vocabulary"
+      label="Save as vocabulary, named"
+      longest={60}
+      named={(name) => ({
         ...fresh,
         name,
         what: {
@@ -28,28 +26,8 @@ export function KeepPiece({ recipe }: { recipe: Recipe }) {
           value,
           slots: "",
         },
-      },
-      {
-        onSuccess: ({ about }) => {
-          notifications.show({ title: `${name} is saved as vocabulary`, message: about });
-          setName("");
-        },
-      },
-    );
-  return (
-    <Group gap="xs" align="flex-end" wrap="nowrap">
-      <TextInput
-        size="xs"
-        flex={1}
-        label="Save as vocabulary, named"
-        maxLength={60}
-        value={name}
-        error={add.error?.message}
-        onChange={(event) => setName(event.currentTarget.value)}
-      />
-      <Button size="xs" variant="default" disabled={name.trim() === ""} loading={add.isPending} onClick={keep}>
-        Save
-      </Button>
-    </Group>
+      })}
+      said={({ title, about }) => ({ title: `${title} is saved as vocabulary`, message: about })}
+    />
   );
 }
