@@ -348,13 +348,18 @@ etudes = st.none() | st.fixed_dictionaries(
 FINGERINGS: dict[str, list[dict[str, Any]]] = {
     "piano": [{"kind": "keyboard"}, {"kind": "keyboard", "hand": "left", "school": "effort", "numbers": "crossings"}],
     "clarinet": [],
-    "trombone": [{"kind": "slide"}, {"kind": "slide", "way": "outward", "sevenths": True}],
+    "trombone": [
+        {"kind": "slide"},
+        {"kind": "slide", "way": "outward", "sevenths": True},
+        {"kind": "slide", "way": "strictly-outward"},
+    ],
     "electric-bass": [{"kind": "fretted"}, {"kind": "fretted", "way": "area", "low": 2, "high": 6, "tablature": False}],
     "guitar": [
         {"kind": "fretted", "way": "position", "low": 7},
         {"kind": "fretted", "way": "per-string", "seed": 3},
         {"kind": "fretted", "way": "positions", "positions": [9, 1]},
         {"kind": "fretted", "way": "smallest-area"},
+        {"kind": "fretted", "way": "shape", "low": 3, "open_strings": "none"},
     ],
     "trumpet": [{"kind": "valves"}],
     "harmonica": [{"kind": "diatonic-harmonica", "harp": "G", "overblows": True}],

@@ -69,7 +69,7 @@ def test_transpositions_agree_with_the_oracle(tables: Tables) -> None:
 
 # Sounding limits as orchestration manuals print them.
 SOUNDING = {
-    "piano": "A0 C8", "guitar": "E2 D5", "electric-bass": "E1 E♭4", "trumpet": "E3 C6", "clarinet": "D3 G6",
+    "piano": "A0 C8", "guitar": "E2 D6", "electric-bass": "E1 E♭4", "trumpet": "E3 C6", "clarinet": "D3 G6",
     "alto-saxophone": "D♭3 A5", "tenor-saxophone": "A♭2 E5", "trombone": "E2 F5",
     "vibraphone": "F3 F6", "electric-bass-5": "B0 E♭4", "electric-bass-6": "B0 G♯4", "double-bass": "E1 G3",
     "double-bass-5": "B0 G3", "violin": "G3 A7", "viola": "C3 E6", "cello": "C2 A5", "flute": "C4 D7", "oboe": "B♭3 G6",

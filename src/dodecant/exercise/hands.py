@@ -22,6 +22,7 @@ from dodecant.exercise.recipe.fingering import (
     OnValves,
 )
 from dodecant.exercise.recipe.problems import Problem, RecipeError
+from dodecant.exercise.routes.stops import key_order
 from dodecant.exercise.under_the_hand import placed_fingers
 from dodecant.instrument.fingering.books import BookRow, book_of
 from dodecant.instrument.fingering.fretted import ROMAN, Fretted, Neck, Stopped, arrivals
@@ -43,7 +44,7 @@ class StripHands:
         self, recipe: Recipe, instrument: Instrument, weights: Weights, books: tuple[BookRow, ...], metre: Metre
     ) -> None:
         self._instrument, self._weights, self._books = instrument, weights, books
-        self._part, self._other = parts_of(recipe.fingering)
+        self._part, self._other = parts_of(_in_keys(recipe))
         self._bar = metre.quarters
         self._hands: dict[tuple[FingeringPart, BookRow | None], Hands] = {}
         self._checked = False
@@ -162,6 +163,14 @@ def _places_told(
     )
 
 
+def _in_keys(recipe: Recipe) -> FingeringPart | None:
+    """The fingering of a recipe; through several keys without open strings, unless they are welcome."""
+    part = recipe.fingering
+    if isinstance(part, OnFrets) and part.open_strings == "seldom" and len(key_order(recipe.keys)) > 1:
+        return part.model_copy(update={"open_strings": "none"})
+    return part
+
+
 def parts_of(part: FingeringPart | None) -> tuple[FingeringPart | None, FingeringPart | None]:
     """What one hand does, and what the other, where both play."""
     if isinstance(part, OnKeys) and part.hand == "both":
@@ -204,7 +213,14 @@ def _frets(part: Any, instrument: Instrument, weights: Weights, book: BookRow | 
         message = f"There is no fret {part.low} on the {instrument.name}."
         raise RecipeError([Problem("/fingering/low", message, f"It has {neck.frets}.")])
     return Fretted(
-        neck, weights["fretted"], part.way, low=part.low, high=part.high, per_string=part.per_string, school=part.school
+        neck,
+        weights["fretted"],
+        part.way,
+        low=part.low,
+        high=part.high,
+        per_string=part.per_string,
+        school=part.school,
+        open_strings=part.open_strings,
     )
 
 

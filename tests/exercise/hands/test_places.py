@@ -102,3 +102,62 @@ def test_a_position_past_the_last_fret_is_told_at_its_field(positions: list[int]
     (problem,) = error.value.problems
     assert problem.pointer == f"/fingering/positions/{len(positions) - 1}"
     assert "It has 20." in problem.cure
+
+
+def held(exercise: Exercise) -> list[list[tuple[int, int]]]:
+    """String and fret of each note, strip by strip."""
+    return [
+        [(mark.finger.string, mark.finger.fret) for mark in strip.fingers if mark and isinstance(mark.finger, Stopped)]
+        for strip in exercise.strips
+    ]
+
+
+# C major from the tenth fret of the fourth string, as a seventh position has it; typed as string and fret.
+IN_SEVENTH = [(4, 10), (3, 7), (3, 9), (3, 10), (2, 8), (2, 10), (1, 7), (1, 8)]
+BASS_IN_SECOND = [(3, 3), (3, 5), (2, 2), (2, 3), (2, 5), (1, 2), (1, 4), (1, 5)]
+
+
+@pytest.mark.parametrize("keys", ["C D♭ D E♭ E F F♯ G A♭ A B♭ B", "C F B♭ G E♭ A♭ D♭ C"])
+@pytest.mark.parametrize(
+    ("instrument", "low", "home"), [("guitar", 7, IN_SEVENTH), ("electric-bass", 2, BASS_IN_SECOND)]
+)
+def test_one_shape_goes_with_the_root(instrument: str, low: int, home: list[tuple[int, int]], keys: str) -> None:
+    """The same strings and frets, as far up or down the neck as the root, within an octave of frets."""
+    exercise = played(instrument, {"kind": "fretted", "way": "shape", "low": low}, keys)
+    first, *others = held(exercise)
+    assert first == home
+    for strip, found in zip(exercise.strips[1:], others, strict=True):
+        (moved,) = {fret - was for (_, fret), (_, was) in zip(found, first, strict=True)}
+        assert [string for string, _ in found] == [string for string, _ in first], strip.heading
+        assert moved % 12 == strip.stop.written.tonic.pitch_class, strip.heading
+        assert 2 <= low + moved <= 13, strip.heading
+    assert not [remark.text for remark in exercise.remarks if remark.kind == "hands"]
+
+
+@pytest.mark.parametrize(
+    ("low", "message"),
+    [
+        (1, "A shape of open strings does not move with the key."),
+        (20, "There is no position at fret 20 on the guitar."),
+    ],
+)
+def test_a_shape_that_does_not_move_is_refused(low: int, message: str) -> None:
+    with pytest.raises(RecipeError) as refused:
+        played("guitar", {"kind": "fretted", "way": "shape", "low": low}, "C")
+    assert [problem.message for problem in refused.value.problems] == [message]
+
+
+# On a bass, low: as one plays it to move it, with the open strings, and with the one note that has no other place.
+@pytest.mark.parametrize(
+    ("wanted", "keys", "frets"),
+    [
+        ("welcome", "G", "4:3 3:0 3:2 3:3 2:0 2:2 2:4 1:0"),
+        ("welcome", "G A♭", "4:3 3:0 3:2 3:3 2:0 2:2 2:4 1:0"),
+        ("seldom", "G A♭", "4:3 4:5 3:2 3:3 3:5 2:2 2:4 2:5"),
+        ("none", "E", "4:0 4:2 4:4 4:5 3:2 3:4 2:1 2:2"),
+    ],
+)
+def test_open_strings_where_they_are_wanted(wanted: str, keys: str, frets: str) -> None:
+    player = {"instrument": "electric-bass", "tessitura": "low"}
+    first, *_ = held(played("", {"kind": "fretted", "open_strings": wanted}, keys, player=player))
+    assert " ".join(f"{string}:{fret}" for string, fret in first) == frets

@@ -17,7 +17,7 @@ from dodecant.instrument.fingering.hands import Hands
 from dodecant.instrument.fingering.harmonica import BLOW, DRAW, ChromaticHarp, DiatonicHarp, HarpNote
 from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger
 from dodecant.instrument.fingering.optimiser import Family, Optimiser
-from dodecant.instrument.fingering.slide import FUNDAMENTAL, Slide, SlidePosition
+from dodecant.instrument.fingering.slide import FUNDAMENTAL, Slide, SlidePosition, comes_back, fewest_back
 from dodecant.instrument.fingering.slide import PARTIALS as SLIDE_PARTIALS
 from dodecant.instrument.fingering.valves import COMBINATIONS, ValveFingering, Valves
 from dodecant.instrument.fingering.valves import PARTIALS as VALVE_PARTIALS
@@ -36,6 +36,8 @@ FAMILIES: dict[str, tuple[Family[Any], tuple[int, int], int]] = {
     "right hand": (Keyboard(WEIGHTS["keyboard"]), (55, 80), 5),
     "left hand": (Keyboard(WEIGHTS["keyboard"], "left"), (40, 65), 5),
     "slide, least travel": (Slide(WEIGHTS["slide"], "least-travel", sevenths=True), (38, 78), 7),
+    "bass, no open strings": (Fretted(BASS, WEIGHTS["fretted"], open_strings="none"), (40, 67), 4),
+    "slide, strictly outward": (Slide(WEIGHTS["slide"], "strictly-outward", sevenths=True), (38, 78), 6),
     "slide outward": (Slide(WEIGHTS["slide"], "outward", trigger=True), (36, 77), 6),
     "trumpet": (Valves(48, WEIGHTS["valves"]), (54, 84), 7),
     "harp": (DiatonicHarp(WEIGHTS["harmonica"], overblows=True), (60, 97), 7),
@@ -178,3 +180,17 @@ def test_all_steps_at_once_are_the_sums_of_their_costs(name: str) -> None:
     assert isinstance(family, Fretted)
     states = [state for height in range(low, high + 1, 3) for state in family.states(height)]
     assert (family.steps(states[::5], states) == Family.steps(family, states[::5], states)).all()
+
+
+@pytest.mark.parametrize("way", ["outward", "strictly-outward"])
+@given(st.lists(st.integers(40, 72), min_size=1, max_size=6), st.booleans(), st.booleans())
+def test_the_slide_comes_back_no_oftener_than_it_must(
+    way: Any, heights: list[int], sevenths: bool, trigger: bool
+) -> None:
+    """By trying every way; what is found cheapest comes back as seldom."""
+    slide = Slide(WEIGHTS["slide"], way, trigger=trigger, sevenths=sevenths)
+    every = product(*(slide.states(height) for height in heights))
+    fewest = min(sum(comes_back(*pair, way) for pair in pairwise(line)) for line in every)
+    assert fewest_back(heights, slide) == fewest
+    found = [state for state in Optimiser(slide).cheapest(heights) if state]
+    assert sum(comes_back(*pair, way) for pair in pairwise(found)) == fewest

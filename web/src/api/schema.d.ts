@@ -5335,9 +5335,12 @@ export interface components {
         /**
          * @description String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
          *     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
-         *     a strip in each: those that are named by their fret, else every one that suits the sound.
+         *     a strip in each: those that are named by their fret, else every one that suits the sound; or one `shape` for every
+         *     key, which goes up and down the neck with the root.
          *
-         *     A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
+         *     Open strings are played seldom, and not in lines through several keys; or they are welcome; or there are none. In
+         *     the first position, and for the lowest notes, which have no other place, there always are. A `tuning` names other open strings, from the lowest. `tablature` stands
+         *     below the staff; fingers above it, or not.
          */
         OnFrets: {
             /**
@@ -5352,7 +5355,7 @@ export interface components {
             /** @default [] */
             pins: components["schemas"]["FingerPin"][];
             /** @default free */
-            way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions");
+            way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions" | "shape");
             /** @default [] */
             positions: number[];
             /** @default 5 */
@@ -5361,6 +5364,11 @@ export interface components {
             high: number;
             /** @default 3 */
             per_string: number;
+            /**
+             * @default seldom
+             * @enum {string}
+             */
+            open_strings: "seldom" | "welcome" | "none";
             /**
              * @default finger-a-fret
              * @enum {string}
@@ -5445,7 +5453,7 @@ export interface components {
              * @default first-choice
              * @enum {string}
              */
-            way: "first-choice" | "least-travel" | "outward";
+            way: "first-choice" | "least-travel" | "outward" | "strictly-outward";
             /** @default false */
             sevenths: boolean;
         };

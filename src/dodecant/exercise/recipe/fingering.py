@@ -12,14 +12,16 @@ from dodecant.exercise.recipe.part import KeyName, Part, readable, refused
 from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.areas import positions_of, window
 from dodecant.instrument.fingering.books import Hand
-from dodecant.instrument.fingering.fretted import ROMAN, FretWay, Neck, School
+from dodecant.instrument.fingering.fretted import ROMAN, FretWay, Neck, OpenStrings, School
 from dodecant.instrument.fingering.slide import SlideWay
 from dodecant.instrument.profile import FingeringFamily, Instrument, read_tuning
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
+_OCTAVE, _UNDER_THE_HAND = 12, 3  # frets: of an octave, and beside the first finger's
+_FIRST_SHAPE = 2  # fret: below it a shape would have open strings
 _HIGHEST_UPWARD = 6  # half steps: harps from D♭ to F♯ lie above the one in C, the others below
-FretRoute = FretWay | Literal["smallest-area", "positions"]
+FretRoute = FretWay | Literal["smallest-area", "positions", "shape"]
 Fret = Annotated[int, Field(ge=1, le=24)]
 
 
@@ -81,9 +83,12 @@ AnyFingering = Annotated[FingeringPart, FINGERINGS]
 class OnFrets(FingeringPart):
     """String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
-    a strip in each: those that are named by their fret, else every one that suits the sound.
+    a strip in each: those that are named by their fret, else every one that suits the sound; or one `shape` for every
+    key, which goes up and down the neck with the root.
 
-    A `tuning` names other open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
+    Open strings are played seldom, and not in lines through several keys; or they are welcome; or there are none. In
+    the first position, and for the lowest notes, which have no other place, there always are. A `tuning` names other open strings, from the lowest. `tablature` stands
+    below the staff; fingers above it, or not.
     """
 
     kind: Literal["fretted"] = "fretted"
@@ -93,6 +98,7 @@ class OnFrets(FingeringPart):
     low: Fret = 5
     high: Fret = 9
     per_string: Annotated[int, Field(ge=2, le=4)] = 3
+    open_strings: OpenStrings = "seldom"
     school: School = "finger-a-fret"
     tuning: Annotated[str, Field(max_length=60), readable(_tuned)] = ""
     tablature: bool = True
@@ -128,6 +134,32 @@ class OnFrets(FingeringPart):
                 message = f"There is no fret {position} on the {instrument.name}."
                 raise RecipeError([Problem(f"/fingering/positions/{number}", message, f"It has {neck.frets}.")])
         return tuple(HandPlace(low, low + 3) for low in self.positions or positions_of(neck, tones))
+
+    def shape_for(self, instrument: Instrument, up: int) -> HandPlace:
+        """Where the hand has its shape for a root so many half steps above the first: as many frets up or down the
+        neck, within an octave of frets from the second on.
+
+        Raises RecipeError for a position that the neck does not have.
+
+        >>> from dodecant.tables import load_tables
+        >>> guitar = load_tables().instruments.get("guitar")
+        >>> [OnFrets(way="shape", low=10).shape_for(guitar, up).low for up in (0, 2, 5)]
+        [10, 12, 3]
+        """
+        highest = Neck.of(instrument).frets - _UNDER_THE_HAND
+        if self.low > highest:
+            message = f"There is no position at fret {self.low} on the {instrument.name}."
+            raise RecipeError([Problem("/fingering/low", message, f"The highest is at fret {highest}.")])
+        first = max(_FIRST_SHAPE, self.low - _OCTAVE + 1)
+        low = first + (self.low + up - first) % _OCTAVE
+        return HandPlace(low, low + _UNDER_THE_HAND)
+
+    @model_validator(mode="after")
+    def _shape_moves(self) -> Self:
+        if self.way == "shape" and self.low < _FIRST_SHAPE:
+            message = "A shape of open strings does not move with the key."
+            raise refused(MusicError(message, cure="Begin at the second fret or higher."))
+        return self
 
     @model_validator(mode="after")
     def _area_is_an_area(self) -> Self:

@@ -11,7 +11,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import OnFrets, OnHarp, OnSlide
 from dodecant.instrument.fingering.fretted import Stopped, arrivals
 from dodecant.instrument.fingering.harmonica import POSITIONS, DiatonicHarp, HarpNote
-from dodecant.instrument.fingering.slide import SlidePosition, smears
+from dodecant.instrument.fingering.slide import Slide, SlidePosition, comes_back, fewest_back, smears
 from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument
 from dodecant.music.core.tonics import USUAL
@@ -20,6 +20,8 @@ _OFTEN = 4  # a stretch at every fourth note
 _AUDIBLE = 20  # cents
 _NAMED = 4  # notes that are told by name
 _NEAR = 3  # half steps: a harp so near plays a line in the same octave
+_LEAST_TRAVEL = Cure("Move as little as it can", {"fingering": {"way": "least-travel"}})
+_RAISED = Cure("Allow raised positions", {"fingering": {"sevenths": True}})
 _ONE_BY_ONE = Cure("Play the tones one after another", {"figure": {"rhythm": "even"}})
 _FREELY = (Cure("Let the hand move", {"fingering": {"way": "free"}}),)
 _FROM_THE_LOWEST = Cure("Play what is under the hand", {"path": {"span": "range"}})
@@ -53,14 +55,14 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
             if mark and isinstance(mark.finger, Stopped) and mark.finger.outside
         ]
         if outside:
-            where = "position" if part.way in ("position", "positions") else "area"
+            where = "position" if part.way in ("position", "positions", "shape") else "area"
             some = _some(outside)
             verb = "lies" if len(set(outside)) == 1 else "lie"
             text = f"{name}: outside the {where} {verb} {some}, shown where nearest."
             cures = _FREELY if recipe.path.takes_range or recipe.over_changes else (*_FREELY, _FROM_THE_LOWEST)
             yield Remark("hands", strip.stop.index, "/fingering/low", text, cures)
     if isinstance(part, OnSlide):
-        yield from _on_slide(part, strip, name)
+        yield from _on_slide(part, strip, name, instrument)
     if isinstance(part, OnHarp) and not missing:
         bends = sum(isinstance(mark.finger, HarpNote) and mark.finger.bend > 0 for mark in strip.fingers if mark)
         if bends > len(strip.notes) // 5:
@@ -104,7 +106,7 @@ def _on_moves(part: OnFrets, strip: Strip, name: str) -> Iterator[Remark]:
         yield Remark("hands", strip.stop.index, "/fingering/way", text, cures)
 
 
-def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
+def _on_slide(part: OnSlide, strip: Strip, name: str, instrument: Instrument) -> Iterator[Remark]:
     pairs = list(pairwise(zip(strip.notes, strip.fingers, strict=True)))
     back, smeared = [], []
     for (one, before), (other, after) in pairs:
@@ -113,7 +115,7 @@ def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
         was, now = before.finger, after.finger
         if not isinstance(was, SlidePosition) or not isinstance(now, SlidePosition):
             continue
-        if part.way == "outward" and now.height > was.height and now.position < was.position:
+        if comes_back(was, now, part.way):
             back.append(f"{one.tone.written.text} to {other.tone.written.text}")
         if one.slur == "start" and smears(was, now):
             smeared.append(f"{one.tone.written.text} to {other.tone.written.text}")
@@ -127,12 +129,30 @@ def _on_slide(part: OnSlide, strip: Strip, name: str) -> Iterator[Remark]:
         yield Remark("hands", strip.stop.index, "/fingering/sevenths", text, cures)
     if back:
         some = _some(back)
-        text = f"{name}: the slide comes back while the line rises from {some}; there is no other way."
-        cure = Cure("Move as little as it can", {"fingering": {"way": "least-travel"}})
-        yield Remark("hands", strip.stop.index, "/fingering/way", text, (cure,))
+        does = "comes back" if part.way == "outward" else "does not go out"
+        other, cures = _other_way_out(part, strip, instrument, len(back))
+        text = f"{name}: the slide {does} while the line rises from {some}; {other}."
+        yield Remark("hands", strip.stop.index, "/fingering/way", text, (*cures, _LEAST_TRAVEL))
     if smeared:
         text = f"{name}: slurred from {_some(smeared)} the slide smears; tongue it softly."
         yield Remark("hands", strip.stop.index, "/placement/slurs", text)
+
+
+def _other_way_out(part: OnSlide, strip: Strip, instrument: Instrument, times: int) -> tuple[str, tuple[Cure, ...]]:
+    """What lets the slide come back less often than so many `times`, found by search: raised positions or an octave."""
+    reach, trigger = instrument.full, instrument.fingering.trigger
+    heights = [note.tone.written.midi for note in strip.notes]
+    plain, raised = (Slide({}, part.way, trigger=trigger, sevenths=sevenths) for sevenths in (part.sevenths, True))
+    if fewest_back(heights, plain) < times:
+        return "fingers that are pinned or come again keep it there", ()
+    if not part.sevenths and fewest_back(heights, raised) < times:
+        return "raised positions have a better way", (_RAISED,)
+    for slide, how in ((plain, ""), (raised, ", with raised positions,")):
+        for up, where in ((12, "an octave higher"), (-12, "an octave lower")):
+            moved = [height + up for height in heights]
+            if reach.holds(min(moved), max(moved)) and fewest_back(moved, slide) < times:
+                return f"{where}{how} there is a better way", ()
+    return "there is no other way", ()
 
 
 def _some(told: list[str]) -> str:

@@ -269,6 +269,12 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "smallest-area": "in the smallest area that holds every strip",
         "one-string": "along one string",
         "per-string": "so many notes on each string",
+        "shape": "the same shape in every key",
+    },
+    "OnFrets.open_strings": {
+        "seldom": ("seldom, and none through several keys", ""),
+        "welcome": ("wherever they are near", ", with open strings"),
+        "none": ("only where there is no other place", ", without open strings"),
     },
     "OnFrets.school": {
         "finger-a-fret": ("a finger for each fret", ""),
@@ -292,6 +298,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "first-choice": ("the first choice of each note", "in first positions"),
         "least-travel": ("the least travel", "with the slide moving as little as it can"),
         "outward": ("never back while the line rises", "with the slide going out"),
+        "strictly-outward": ("further out on each rising note", "with the slide going further out on each rising note"),
     },
     "OnHarp.signs": {"arrows": "arrows: 4↑ blown, 4↓ drawn", "signs": "signs: 4+ blown, 4- drawn"},
     "OnChromaticHarp.signs": {"arrows": "arrows: 4↑ blown, 4↓ drawn", "signs": "signs: 4+ blown, 4- drawn"},

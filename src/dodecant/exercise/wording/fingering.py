@@ -61,13 +61,15 @@ def _frets(part: OnFrets) -> str:
         "area": f"between the {nth(part.low)} and the {nth(part.high)} fret",
         "one-string": "along one string",
         "per-string": f"{count(part.per_string)} notes on a string",
+        "shape": f"in one shape, from the {nth(part.low)} fret in the first key",
     }
     school = phrase("OnFrets.school", part.school)
     tuned = (
         "".join(f" {pitch.name.text}" for pitch in reversed(read_tuning(part.tuning))) if part.tuning.strip() else ""
     )
     tuning = f", tuned{tuned}" if tuned else ""
-    return f"{words[part.way]}{tuning}{school}{'' if part.tablature else ', without tablature'}"
+    opens = phrase("OnFrets.open_strings", part.open_strings)
+    return f"{words[part.way]}{opens}{tuning}{school}{'' if part.tablature else ', without tablature'}"
 
 
 def _positions(part: OnFrets) -> str:

@@ -18,6 +18,7 @@ from dodecant.instrument.profile import Instrument
 
 FretWay = Literal["free", "position", "area", "one-string", "per-string"]
 School = Literal["finger-a-fret", "one-two-four"]
+OpenStrings = Literal["seldom", "welcome", "none"]
 ROMAN: Final = ("", "I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X", "XI", "XII", "XIII", "XIV", "XV",
                 "XVI", "XVII", "XVIII", "XIX", "XX", "XXI", "XXII", "XXIII", "XXIV")  # fmt: skip
 _FINGERS: Final = {1: 0, 2: 1, 3: 2, 4: 3}  # frets above the position's
@@ -103,7 +104,8 @@ class Fretted(Family[Stopped]):
 
     `free` moves the hand as little as it can; in a `position` the hand stays in the fret `low`; in an `area` it moves
     between the frets `low` and `high`; on `one-string` it crosses strings as seldom as it can; `per-string` puts so
-    many notes on each. What cannot be had so is played at the nearest place outside, marked.
+    many notes on each. Where no `open_strings` are wanted, only notes that have no other place are open. What
+    cannot be had so is played at the nearest place outside, marked.
     """
 
     def __init__(
@@ -116,10 +118,12 @@ class Fretted(Family[Stopped]):
         high: int = 4,
         per_string: int = 3,
         school: School = "finger-a-fret",
+        open_strings: OpenStrings = "seldom",
     ) -> None:
         self.neck, self._weights, self.way, self._school = neck, weights, way, school
         self._low, self._high, self._per_string = low, high, per_string
         self._opens = way == "position" and low == 1
+        self._open_strings: OpenStrings = "welcome" if self._opens else open_strings
         self._crossing = weights["same_string" if way == "one-string" else "crossing"]
         self._skip, self._roll = weights["skip"], weights["roll"]
         self._shift, self._shift_fret = weights["shift"], weights["shift_fret"]
@@ -147,16 +151,22 @@ class Fretted(Family[Stopped]):
             "stretch": weigh["stretch"]
             * (any(note.stretched for note in state.each) if state.under else state.stretched),
             "little": weigh["little"] * (state.finger == 4),
-            "open": weigh["open"] * self._rings_on(state),
+            "open": weigh["open_unwanted" if self._has_other(state) else "open"] * self._rings_on(state),
             "barre": weigh["barre"] * state.barred,
             "high": weigh["high"] * (state.fret // 4),
             "outside": weigh["outside"] * state.outside,
         }
 
+    def _has_other(self, state: Stopped) -> bool:
+        """Whether no open string is wanted, and the note of this one has a place on another string."""
+        if self._open_strings != "none" or state.finger or state.under:
+            return False
+        return any(fret for _, fret in self.neck.places(self.neck.strings[state.string - 1]))
+
     def _rings_on(self, state: Stopped) -> bool:
         """Whether an open string sounds where the others are stopped; low on the neck a chord may have them."""
         if not state.under:
-            return state.finger == 0 and not self._opens
+            return state.finger == 0 and self._open_strings != "welcome"
         low = self._opens or state.position < _CLOSE_FROM
         return not low and any(one.finger == 0 for one in state.each)
 

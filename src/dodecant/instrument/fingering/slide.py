@@ -14,7 +14,7 @@ from typing import Final, Literal, NamedTuple
 
 from dodecant.instrument.fingering.optimiser import Costs, Family
 
-SlideWay = Literal["first-choice", "least-travel", "outward"]
+SlideWay = Literal["first-choice", "least-travel", "outward", "strictly-outward"]
 
 FUNDAMENTAL: Final = 34  # MIDI number of B♭1
 # Half steps above the fundamental, and how far off equal temperament in cents.
@@ -47,10 +47,11 @@ _SEVENTH_PARTIAL: Final = 7
 
 
 class Slide(Family[SlidePosition]):
-    """A trombone's slide, played in one of three ways.
+    """A trombone's slide, played in one of four ways.
 
     The first choice is the position nearest to the bell for each note; least travel weighs every half step of the
-    slide; outward never lets the slide come back while the line rises, where there is such a way.
+    slide; outward never lets the slide come back while the line rises, where there is such a way; strictly outward
+    does not let it stay either.
     """
 
     def __init__(
@@ -83,10 +84,9 @@ class Slide(Family[SlidePosition]):
     def between(self, before: SlidePosition, after: SlidePosition) -> Costs:
         """The slide's travel; coming back while the line rises, where it is to go outward."""
         moved = after.position - before.position
-        back = self.way == "outward" and after.height > before.height and moved < 0
         return {
             "travel": self._weights["travel"] * abs(moved) * (self.way != "first-choice"),
-            "back": self._weights["back"] * back,
+            "back": self._weights["back"] * comes_back(before, after, self.way),
         }
 
 
@@ -112,6 +112,29 @@ def _positions(height: int, trigger: bool) -> Iterator[SlidePosition]:
             last = _LAST_WITH_TRIGGER if held else _LAST
             if 1 <= position <= last and not (partial == _SEVENTH_PARTIAL and position == 1):
                 yield SlidePosition(position, partial, held, cents, height)
+
+
+def comes_back(before: SlidePosition, after: SlidePosition, way: SlideWay) -> bool:
+    """Whether the slide comes in while the line rises, or strictly outward stays, where a way forbids it."""
+    least = {"outward": 0, "strictly-outward": 1}.get(way)
+    return least is not None and after.height > before.height and after.position - before.position < least
+
+
+def fewest_back(heights: Sequence[int], slide: Slide) -> int:
+    """How often at least the slide comes back in a line (MIDI numbers), whatever else it costs.
+
+    >>> fewest_back([58, 62, 65], Slide({}, "outward"))
+    0
+    """
+    fewest: dict[SlidePosition, int] = {}
+    for height in heights:
+        states = slide.states(height)
+        if states:
+            fewest = {
+                state: min([count + comes_back(one, state, slide.way) for one, count in fewest.items()], default=0)
+                for state in states
+            }
+    return min(fewest.values(), default=0)
 
 
 def smears(before: SlidePosition, after: SlidePosition) -> bool:

@@ -66,6 +66,12 @@ function wholeError(problems: PhraseProps["problems"]): string | undefined {
   return problems.find(({ pointer }) => pointer === "/fingering")?.message;
 }
 
+/** Ways of playing that have a fret of their own, and what it is called. */
+const LIES: ReadonlySet<string> = new Set(["position", "area", "shape"]);
+const FROM: Partial<Record<Of<"fretted">["way"], string>> = {
+  area: "From fret",
+  shape: "Fret of the first finger, in the first key",
+};
 const FRETS = Array.from({ length: 15 }, (_, place) => `${place + 1}`);
 
 type Put = (next: Fingering) => void;
@@ -90,10 +96,10 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
         value={part.way}
         onChange={(way) => put({ ...part, way })}
       />
-      {(part.way === "position" || part.way === "area") && (
+      {LIES.has(part.way) && (
         <Group grow align="flex-start">
           <Amount
-            label={part.way === "position" ? "Fret of the first finger" : "From fret"}
+            label={FROM[part.way] ?? "Fret of the first finger"}
             field="OnFrets.low"
             value={part.low}
             error={error("low")}
@@ -136,6 +142,14 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
         field="OnFrets.school"
         value={part.school}
         onChange={(school) => put({ ...part, school })}
+      />
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(open_strings) => recipeOf({ ...part, open_strings })}
+        label="Open strings"
+        field="OnFrets.open_strings"
+        value={part.open_strings}
+        onChange={(open_strings) => put({ ...part, open_strings })}
       />
       <Autocomplete
         label="Tuning, from the lowest string as written"
