@@ -19,6 +19,7 @@ from dodecant.exercise.tables import Tables
 from dodecant.formats.json.exercise import exercise_document
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.instrument.fingering.fretted import Stopped
+from dodecant.instrument.fingering.slide import Slide, SlidePosition, comes_back, fewest_back
 from dodecant.music.core.pitch import Pitch
 from dodecant.tables import load_tables
 from tests.generated import examples
@@ -412,3 +413,30 @@ def test_a_harp_in_another_key_has_another_range(tables: Tables) -> None:
         made = played("harmonica", {"kind": "diatonic-harmonica", "harp": harp}, harp)
         assert made.instrument.full.low == Pitch.parse(low)
         assert "x" not in texts(made)
+
+
+def backs(exercise: Exercise, way: Any) -> int:
+    """How often the slide of the first strip comes back."""
+    states = [mark.finger for mark in exercise.strips[0].fingers if mark and isinstance(mark.finger, SlidePosition)]
+    return sum(comes_back(*pair, way) for pair in pairwise(states))
+
+
+@pytest.mark.parametrize("key", ["C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"])
+@pytest.mark.parametrize("way", ["outward", "strictly-outward"])
+def test_another_way_out_is_named_where_there_is_one(key: str, way: str) -> None:
+    """The cure is tried, an octave is searched, and none is left out where it is said that there is none."""
+    figure = {"kind": "arpeggios"}
+    plain = played("trombone", {"kind": "slide", "way": way}, key, figure=figure)
+    raised = played("trombone", {"kind": "slide", "way": way, "sevenths": True}, key, figure=figure)
+    told = [(remark.text, remark.cures) for remark in plain.remarks if remark.pointer == "/fingering/way"]
+    assert bool(told) == bool(backs(plain, way))
+    for text, cures in told:
+        better = backs(raised, way) < backs(plain, way)
+        assert better == ("; raised positions have a better way." in text)
+        assert better == (cures[0].patch == {"fingering": {"sevenths": True}})
+        heights = [note.tone.written.midi for note in plain.strips[0].notes]
+        reach = plain.instrument.full
+        moved = [[height + up for height in heights] for up in (-12, 12)]
+        there = [line for line in moved if reach.holds(min(line), max(line))]
+        fewer = [fewest_back(line, Slide({}, way, sevenths=True)) < backs(plain, way) for line in there]
+        assert text.endswith("there is no other way.") == (not better and not any(fewer)), text
