@@ -5339,8 +5339,8 @@ export interface components {
          *     key, which goes up and down the neck with the root.
          *
          *     Open strings are played seldom, and not in lines through several keys; or they are welcome; or there are none. In
-         *     the first position, and for the lowest notes, which have no other place, there always are. A `tuning` names other open strings, from the lowest. `tablature` stands
-         *     below the staff; fingers above it, or not.
+         *     the first position, and for the lowest notes, which have no other place, there always are. A `tuning` names other
+         *     open strings, from the lowest. `tablature` stands below the staff; fingers above it, or not.
          */
         OnFrets: {
             /**

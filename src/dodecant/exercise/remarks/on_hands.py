@@ -130,9 +130,9 @@ def _on_slide(part: OnSlide, strip: Strip, name: str, instrument: Instrument) ->
     if back:
         some = _some(back)
         does = "comes back" if part.way == "outward" else "does not go out"
-        other, cures = _other_way_out(part, strip, instrument, len(back))
-        text = f"{name}: the slide {does} while the line rises from {some}; {other}."
-        yield Remark("hands", strip.stop.index, "/fingering/way", text, (*cures, _LEAST_TRAVEL))
+        better, ways = _other_way_out(part, strip, instrument, len(back))
+        text = f"{name}: the slide {does} while the line rises from {some}; {better}."
+        yield Remark("hands", strip.stop.index, "/fingering/way", text, (*ways, _LEAST_TRAVEL))
     if smeared:
         text = f"{name}: slurred from {_some(smeared)} the slide smears; tongue it softly."
         yield Remark("hands", strip.stop.index, "/placement/slurs", text)
@@ -144,7 +144,7 @@ def _other_way_out(part: OnSlide, strip: Strip, instrument: Instrument, times: i
     heights = [note.tone.written.midi for note in strip.notes]
     plain, raised = (Slide({}, part.way, trigger=trigger, sevenths=sevenths) for sevenths in (part.sevenths, True))
     if fewest_back(heights, plain) < times:
-        return "fingers that are pinned or come again keep it there", ()
+        return "notes that are pinned or come again leave no other way", ()
     if not part.sevenths and fewest_back(heights, raised) < times:
         return "raised positions have a better way", (_RAISED,)
     for slide, how in ((plain, ""), (raised, ", with raised positions,")):
