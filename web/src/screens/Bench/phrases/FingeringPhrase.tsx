@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import type { Fingering, Recipe, Tables } from "../../../api/types";
 import { Amount } from "../../../parts/fields/Amount";
 import { Choice } from "../../../parts/fields/Choice";
+import { More } from "../../../parts/fields/More";
 import { PreviewChoice } from "../../../parts/fields/PreviewChoice";
 import { limitsOf } from "../../../parts/tables";
 import { problemAt } from "../problems";
@@ -19,12 +20,13 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
   const recipeOf = (next: Fingering) => ({ ...recipe, fingering: next });
   const error = (field: string) => problemAt(problems, `/fingering/${field}`);
   const tunings = tables.instruments.find(({ id }) => id === recipe.player.instrument)?.tunings ?? [];
+  const around: Around = { put, recipeOf, tables, error, tunings };
   return (
     <Stack gap="sm" w="var(--panel-l)" role="group" aria-label="Fingering">
       <Text size="sm" c="var(--mantine-color-error)" role="alert" hidden={!wholeError(problems)}>
         {wholeError(problems)}
       </Text>
-      {FIELDS[fingering.kind](fingering as never, { put, recipeOf, tables, error, tunings })}
+      {FIELDS[fingering.kind](fingering as never, around)}
       {fingering.kind === "fretted" && fingering.way === "positions" && (
         <Choice
           label="Positions come round"
@@ -33,11 +35,6 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
           onChange={(positions_turn) => onChange({ ...recipe, positions_turn })}
         />
       )}
-      <Checkbox
-        label="The same fingers where the same notes come again"
-        checked={fingering.same}
-        onChange={(event) => put({ ...fingering, same: event.currentTarget.checked })}
-      />
       <Group align="flex-end" wrap="nowrap">
         <Amount
           label="Fingering option"
@@ -53,6 +50,14 @@ export function FingeringPhrase({ recipe, tables, problems, exercise, onChange }
           Another fingering
         </Button>
       </Group>
+      <More needed={error("tuning") !== undefined}>
+        {RARER[fingering.kind]?.(fingering as never, around)}
+        <Checkbox
+          label="The same fingers where the same notes come again"
+          checked={fingering.same}
+          onChange={(event) => put({ ...fingering, same: event.currentTarget.checked })}
+        />
+      </More>
       <PinFields fingering={fingering} strip={exercise?.strips[0]} problems={problems} onChange={put} />
       <Button variant="default" style={{ alignSelf: "start" }} onClick={() => put(null)}>
         Show no fingering
@@ -86,7 +91,7 @@ interface Around {
 type Fields<K extends Fingering["kind"]> = (part: Of<K>, around: Around) => ReactNode;
 
 const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
-  fretted: (part, { put, recipeOf, error, tunings }) => (
+  fretted: (part, { put, recipeOf, error }) => (
     <>
       <PreviewChoice
         shows="fingers"
@@ -137,39 +142,11 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
       )}
       <PreviewChoice
         shows="fingers"
-        recipeWith={(school) => recipeOf({ ...part, school })}
-        label="School"
-        field="OnFrets.school"
-        value={part.school}
-        onChange={(school) => put({ ...part, school })}
-      />
-      <PreviewChoice
-        shows="fingers"
         recipeWith={(open_strings) => recipeOf({ ...part, open_strings })}
         label="Open strings"
         field="OnFrets.open_strings"
         value={part.open_strings}
         onChange={(open_strings) => put({ ...part, open_strings })}
-      />
-      <Autocomplete
-        label="Tuning, from the lowest string as written"
-        description={`Empty: ${tunings[0]?.strings ?? "as usual"}.`}
-        value={part.tuning}
-        data={tunings.slice(1).map(({ strings }) => strings)}
-        renderOption={({ option }) =>
-          `${tunings.find(({ strings }) => strings === option.value)?.name}: ${option.value}`
-        }
-        filter={({ options }) => options}
-        maxLength={60}
-        spellCheck={false}
-        error={error("tuning")}
-        onChange={(tuning) => put({ ...part, tuning })}
-      />
-      <Choice
-        label="Fingers over the notes"
-        field="OnFrets.fingers"
-        value={part.fingers}
-        onChange={(fingers) => put({ ...part, fingers })}
       />
       <Checkbox
         label="Tablature below the staff"
@@ -247,5 +224,41 @@ const FIELDS: { [K in Fingering["kind"]]: Fields<K> } = {
       value={part.signs}
       onChange={(signs) => put({ ...part, signs })}
     />
+  ),
+};
+
+/** What is wished for more rarely. */
+const RARER: { [K in Fingering["kind"]]?: Fields<K> } = {
+  fretted: (part, { put, recipeOf, error, tunings }) => (
+    <>
+      <PreviewChoice
+        shows="fingers"
+        recipeWith={(school) => recipeOf({ ...part, school })}
+        label="School"
+        field="OnFrets.school"
+        value={part.school}
+        onChange={(school) => put({ ...part, school })}
+      />
+      <Autocomplete
+        label="Tuning, from the lowest string as written"
+        description={`Empty: ${tunings[0]?.strings ?? "as usual"}.`}
+        value={part.tuning}
+        data={tunings.slice(1).map(({ strings }) => strings)}
+        renderOption={({ option }) =>
+          `${tunings.find(({ strings }) => strings === option.value)?.name}: ${option.value}`
+        }
+        filter={({ options }) => options}
+        maxLength={60}
+        spellCheck={false}
+        error={error("tuning")}
+        onChange={(tuning) => put({ ...part, tuning })}
+      />
+      <Choice
+        label="Fingers over the notes"
+        field="OnFrets.fingers"
+        value={part.fingers}
+        onChange={(fingers) => put({ ...part, fingers })}
+      />
+    </>
   ),
 };

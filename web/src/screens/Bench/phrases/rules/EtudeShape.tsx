@@ -1,8 +1,8 @@
-import { Button, Collapse, Group, MultiSelect, Stack, Switch } from "@mantine/core";
-import { useDisclosure } from "@mantine/hooks";
+import { Group, MultiSelect, Switch } from "@mantine/core";
 import type { Etude } from "../../../../api/types";
 import { Amount } from "../../../../parts/fields/Amount";
 import { Choice } from "../../../../parts/fields/Choice";
+import { More } from "../../../../parts/fields/More";
 import { limitsOf, useLoadedTables } from "../../../../parts/tables";
 
 interface ShapeProps {
@@ -12,7 +12,6 @@ interface ShapeProps {
 
 /** How the line goes and what it is built on; rarer wishes behind a button. */
 export function EtudeShape({ etude, onChange }: ShapeProps) {
-  const [more, { toggle }] = useDisclosure(false);
   const phrases = etude.line === "phrases";
   return (
     <>
@@ -28,14 +27,9 @@ export function EtudeShape({ etude, onChange }: ShapeProps) {
         )}
       </Group>
       {phrases ? <Motif etude={etude} onChange={onChange} /> : null}
-      <Group>
-        <Button size="xs" variant="subtle" aria-expanded={more} onClick={toggle}>
-          {more ? "Less" : "More"}
-        </Button>
-      </Group>
-      <Collapse expanded={more}>
+      <More>
         <Rarer etude={etude} onChange={onChange} />
-      </Collapse>
+      </More>
     </>
   );
 }
@@ -60,7 +54,7 @@ function Motif({ etude, onChange }: ShapeProps) {
 
 function Rarer({ etude, onChange }: ShapeProps) {
   return (
-    <Stack gap="sm">
+    <>
       <Group grow align="flex-start">
         <Choice
           label="A piece in"
@@ -109,6 +103,6 @@ function Rarer({ etude, onChange }: ShapeProps) {
           onChange={(event) => onChange({ tension: event.currentTarget.checked })}
         />
       )}
-    </Stack>
+    </>
   );
 }
