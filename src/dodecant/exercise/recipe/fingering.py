@@ -32,6 +32,11 @@ class HandPlace(NamedTuple):
     high: int
     position: bool = True
 
+    @classmethod
+    def at(cls, low: int) -> HandPlace:
+        """One position of the hand, its first finger in the fret `low`."""
+        return cls(low, low + _UNDER_THE_HAND)
+
     @property
     def text(self) -> str:
         """'position V'; nothing for an area."""
@@ -119,7 +124,9 @@ class OnFrets(FingeringPart):
         """From the lowest string to the highest, in a position or an area."""
         if self.way not in ("position", "area"):
             return None
-        return window(Neck.of(instrument), self.low, self.low + 3 if self.way == "position" else self.high)
+        return window(
+            Neck.of(instrument), self.low, self.low + _UNDER_THE_HAND if self.way == "position" else self.high
+        )
 
     def positions_for(self, instrument: Instrument, tones: Collection[int]) -> tuple[HandPlace, ...]:
         """The positions of its route on an instrument, for the tones of a sound (pitch classes); none without one.
@@ -133,7 +140,7 @@ class OnFrets(FingeringPart):
             if position > neck.frets:
                 message = f"There is no fret {position} on the {instrument.name}."
                 raise RecipeError([Problem(f"/fingering/positions/{number}", message, f"It has {neck.frets}.")])
-        return tuple(HandPlace(low, low + 3) for low in self.positions or positions_of(neck, tones))
+        return tuple(HandPlace.at(low) for low in self.positions or positions_of(neck, tones))
 
     def shape_for(self, instrument: Instrument, up: int) -> HandPlace:
         """Where the hand has its shape for a root so many half steps above the first: as many frets up or down the
@@ -151,8 +158,7 @@ class OnFrets(FingeringPart):
             message = f"There is no position at fret {self.low} on the {instrument.name}."
             raise RecipeError([Problem("/fingering/low", message, f"The highest is at fret {highest}.")])
         first = max(_FIRST_SHAPE, self.low - _OCTAVE + 1)
-        low = first + (self.low + up - first) % _OCTAVE
-        return HandPlace(low, low + _UNDER_THE_HAND)
+        return HandPlace.at(first + (self.low + up - first) % _OCTAVE)
 
     @model_validator(mode="after")
     def _shape_moves(self) -> Self:

@@ -145,7 +145,7 @@ def _other_way_out(part: OnSlide, strip: Strip, instrument: Instrument, times: i
     plain, raised = (Slide({}, part.way, trigger=trigger, sevenths=sevenths) for sevenths in (part.sevenths, True))
     if fewest_back(heights, plain) < times:
         return "notes that are pinned or come again leave no other way", ()
-    if not part.sevenths and fewest_back(heights, raised) < times:
+    if fewest_back(heights, raised) < times:
         return "raised positions have a better way", (_RAISED,)
     for slide, how in ((plain, ""), (raised, ", with raised positions,")):
         for up, where in ((12, "an octave higher"), (-12, "an octave lower")):
