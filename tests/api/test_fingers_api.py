@@ -36,6 +36,9 @@ def test_the_ways_to_play_a_note_and_a_pin_for_each(client: TestClient) -> None:
     again = client.post("/api/fingers", json={**asked, "recipe": pinned}).json()
     (taken,) = [way for way in again if way["taken"]]
     assert taken["pin"] == other["pin"]
+    assert other["pin"]["key"] == ""
+    elsewhere = client.post("/api/fingers", json={**asked, "strip": 1}).json()
+    assert {way["pin"]["key"] for way in elsewhere} == {"E"}  # what is pinned in another strip is for its key
 
 
 @pytest.mark.parametrize(

@@ -10,10 +10,10 @@ from itertools import pairwise
 from typing import Any, Final
 
 from dodecant.exercise.notation.score import FingerMark, Strip
+from dodecant.exercise.pinned import Pins
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import (
     FingeringPart,
-    FingerPin,
     OnChromaticHarp,
     OnFrets,
     OnHarp,
@@ -47,20 +47,20 @@ class StripHands:
         self._part, self._other = parts_of(_in_keys(recipe))
         self._bar = metre.quarters
         self._hands: dict[tuple[FingeringPart, BookRow | None], Hands] = {}
-        self._checked = False
+        self._pins = Pins(self._part) if self._part else None
+        self._idea: tuple[Finger | None, ...] = ()
 
     def fingered(self, strip: Strip) -> Strip:
         """The strip with its fingers; as it is where the recipe shows none.
 
-        Raises RecipeError for a pin that cannot be in the first strip; in others it is left out.
+        Raises RecipeError for a pin that cannot be where it is to be (see `Pins.of`).
         """
         part = self._part
-        if part is None:
+        if part is None or self._pins is None:
             return strip
         groups = self._in_bars(strip)
         heights = [height for group in groups for height in group]
-        pinned = dict(self._pinned(part, self.hands_for(strip, part), heights))
-        self._checked = True
+        pinned = self._pins.of(strip, self.hands_for(strip, part), heights)
         fingers, marks = self._played(strip, part, groups, pinned)
         if self._other is not None:
             _, others = self._played(strip, self._other, groups, {})
@@ -71,8 +71,10 @@ class StripHands:
         self, strip: Strip, part: FingeringPart, groups: list[list[Struck]], pinned: Mapping[int, Finger]
     ) -> tuple[list[Finger | None], tuple[FingerMark | None, ...]]:
         """What one hand does for a strip, and what of that is shown; pinned notes win over a figure's place."""
-        places = _in_place(strip, part)
-        fingers = self.hands_for(strip, part).line(groups, {**places, **pinned})
+        idea = self._idea if part.carries and len(self._idea) == len(strip.notes) else ()
+        places = {} if idea else _in_place(strip, part)
+        fingers = self.hands_for(strip, part).line(groups, {**places, **pinned}, idea)
+        self._idea = self._idea or tuple(fingers)
         return fingers, _places_told(_marks(part, fingers), strip, places)
 
     def why(self, strip: Strip, note: int) -> list[Alternative[Any]]:
@@ -113,24 +115,6 @@ class StripHands:
             lower = sorted((tone.written.midi for tone in note.tone.lower_tones), reverse=True)
             groups.setdefault(note.start // self._bar, []).append((height, *lower) if lower else height)
         return list(groups.values())
-
-    def _pinned(self, part: FingeringPart, hands: Hands, heights: Sequence[Struck]) -> Iterator[tuple[int, Finger]]:
-        for number, pin in enumerate(part.pins):
-            place = pin.note - 1
-            if place >= len(heights):
-                if not self._checked:
-                    where, message = f"/fingering/pins/{number}/note", f"There is no note {pin.note}."
-                    raise RecipeError([Problem(where, message, f"The strip has {len(heights)} notes.")])
-                continue
-            states = hands.states(heights[place])
-            fitting = [state for state in states if _is_pinned(state, pin)]
-            if fitting:
-                yield place, fitting[0]
-            elif not self._checked:
-                ways = ", ".join(dict.fromkeys(_said(state) for state in states))
-                message = f"Note {pin.note} is not played so."
-                cure = f"It is played {ways}." if ways else "The instrument does not have it."
-                raise RecipeError([Problem(f"/fingering/pins/{number}/finger", message, cure)])
 
     def _positions(self, strip: Strip, fingers: Sequence[Finger | None]) -> Iterator[tuple[Fraction, str]]:
         """Over a fretted line the hand's position in Roman numerals, where it comes there."""
@@ -192,7 +176,8 @@ def leaves_its_place(strip: Strip) -> bool:
 
 _ARPEGGIO: Final = 4  # tones: a line with no more of them is an arpeggio
 _SEVERAL: Final = 2  # notes: with more a figure may have a place of its own
-_ANY_WAY: Final[dict[str, Any]] = {"same": True, "seed": 0, "pins": ()}  # what states and costs do not depend on
+# What states and costs do not depend on.
+_ANY_WAY: Final[dict[str, Any]] = {"same": True, "seed": 0, "pins": ()}
 
 
 @lru_cache(maxsize=24)
@@ -296,16 +281,3 @@ SHOWN: Final[Mapping[type[FingeringPart], Callable[[Any, Sequence[Finger | None]
     OnHarp: _on_harps,
     OnChromaticHarp: _on_harps,
 }
-
-
-def _is_pinned(state: Finger, pin: FingerPin) -> bool:
-    if isinstance(state, Stopped):
-        return state.text == pin.finger and pin.string in (0, state.string)
-    return state.text.rstrip("*") == pin.finger.rstrip("*")
-
-
-def _said(state: Finger) -> str:
-    """A way to play a note, to be named."""
-    if isinstance(state, Stopped):
-        return f"by finger {state.finger} on string {state.string}"
-    return f"as {state.text}"

@@ -84,7 +84,7 @@ def press(recipe: Recipe, tables: Tables) -> Exercise:
         remarks += remarks_on_signs(recipe, strip)
         remarks += remarks_on_vamp(recipe, strip)
         remarks += remarks_on_rules_of_line(recipe, strip, line)
-        remarks += remarks_on_hands(recipe, strip, worked.instrument, tables.weights)
+        remarks += remarks_on_hands(recipe, strip, strips[0], worked.instrument, tables.weights)
     first, line = worked.strips[0]
     remarks += remarks_on_choices(recipe, tables.scales)
     remarks += remarks_on_rules(recipe, strips)

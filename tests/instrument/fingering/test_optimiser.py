@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import random
 from functools import cache
-from itertools import pairwise, product
+from itertools import pairwise, product, starmap
+from operator import eq
 from typing import Any
 
 import pytest
@@ -16,7 +17,7 @@ from dodecant.instrument.fingering.fretted import Fretted, Neck, Stopped
 from dodecant.instrument.fingering.hands import Hands
 from dodecant.instrument.fingering.harmonica import BLOW, DRAW, ChromaticHarp, DiatonicHarp, HarpNote
 from dodecant.instrument.fingering.keyboard import Keyboard, KeyFinger
-from dodecant.instrument.fingering.optimiser import Family, Optimiser
+from dodecant.instrument.fingering.optimiser import Family, Optimiser, Wish
 from dodecant.instrument.fingering.slide import FUNDAMENTAL, Slide, SlidePosition, comes_back, fewest_back
 from dodecant.instrument.fingering.slide import PARTIALS as SLIDE_PARTIALS
 from dodecant.instrument.fingering.valves import COMBINATIONS, ValveFingering, Valves
@@ -75,6 +76,16 @@ def test_nothing_is_cheaper(name: str) -> None:
             continue
         taken = tuple(state for state in found if state is not None)
         assert cost_of(taken) == min(map(cost_of, product(*there))) == optimiser.total(found)
+        # Of all ways that the hand reaches, none keeps more of what is wished for the notes that can be played.
+        wished = {place: [chance.choice(states)] for place, states in enumerate(choices) if states}
+        found = optimiser.cheapest(line, wish=Wish(wished, range(len(line))))
+        kept = sum(found[place] in states for place, states in wished.items())
+        wishes = [states[0] for _, states in sorted(wished.items())]
+        leaps = sum(not family.reaches(*pair) for pair in pairwise(state for state in found if state is not None))
+        if not leaps:
+            assert kept == max(
+                sum(map(eq, way, wishes)) for way in product(*there) if all(starmap(family.reaches, pairwise(way)))
+            )
 
 
 @pytest.mark.parametrize("name", FAMILIES)

@@ -321,6 +321,8 @@ export interface paths {
         /**
          * Why
          * @description The ways to play a note with the rest of its strip as it is, the cheapest first.
+         *
+         *     A pin of the first strip is for no key by name; one of another strip is for its key.
          */
         post: operations["why_api_fingers_post"];
         delete?: never;
@@ -4432,14 +4434,20 @@ export interface components {
             begin: components["schemas"]["Recipe"] | null;
         };
         /**
-         * @description A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
-         *     finger, else the finger, the position, the valves or the hole.
+         * @description A note (by its place in the strip, from 1), or each note of a `degree`, that is played as it is said: on a
+         *     fretted string the string and the finger, else the finger, the position, the valves or the hole; in the strips of
+         *     one `key` only, as it is read, or wherever the recipe's pins hold.
          */
         FingerPin: {
+            /** @default 0 */
             note: number;
+            /** @default  */
+            degree: string;
             /** @default 0 */
             string: number;
             finger: string;
+            /** @default  */
+            key: string;
         };
         /** @description What plays a tone that is struck under another. */
         FingerUnderOut: {
@@ -5354,6 +5362,11 @@ export interface components {
             seed: number;
             /** @default [] */
             pins: components["schemas"]["FingerPin"][];
+            /**
+             * @default every-key
+             * @enum {string}
+             */
+            pins_hold: "every-key" | "idea" | "first-key";
             /** @default free */
             way: ("free" | "position" | "area" | "one-string" | "per-string") | ("smallest-area" | "positions" | "shape");
             /** @default [] */
@@ -5423,6 +5436,11 @@ export interface components {
             seed: number;
             /** @default [] */
             pins: components["schemas"]["FingerPin"][];
+            /**
+             * @default every-key
+             * @enum {string}
+             */
+            pins_hold: "every-key" | "idea" | "first-key";
             /** @default right */
             hand: ("right" | "left") | "both";
             /**
@@ -5449,6 +5467,11 @@ export interface components {
             seed: number;
             /** @default [] */
             pins: components["schemas"]["FingerPin"][];
+            /**
+             * @default every-key
+             * @enum {string}
+             */
+            pins_hold: "every-key" | "idea" | "first-key";
             /**
              * @default first-choice
              * @enum {string}

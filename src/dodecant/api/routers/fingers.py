@@ -15,7 +15,11 @@ _MOST = 12
 @router.post("/fingers")
 @offloaded
 def why(wanted: FingerIn) -> list[FingerWayOut]:
-    """The ways to play a note with the rest of its strip as it is, the cheapest first."""
+    """The ways to play a note with the rest of its strip as it is, the cheapest first.
+
+    A pin of the first strip is for no key by name; one of another strip is for its key.
+    """
     exercise = pressed(wanted.recipe)
-    found = explain_finger(exercise, load_tables(), strip_of(exercise, wanted.strip), wanted.note - 1)
-    return ways_out(found[:_MOST], wanted.note)
+    strip = strip_of(exercise, wanted.strip)
+    found = explain_finger(exercise, load_tables(), strip, wanted.note - 1)
+    return ways_out(found[:_MOST], wanted.note, strip.stop.written.tonic.text if wanted.strip else "")

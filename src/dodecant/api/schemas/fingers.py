@@ -33,8 +33,8 @@ class FingerWayOut(BaseModel):
     pin: FingerPin
 
 
-def ways_out(ways: Sequence[Alternative[Any]], note: int) -> list[FingerWayOut]:
-    """From the core's values."""
+def ways_out(ways: Sequence[Alternative[Any]], note: int, key: str = "") -> list[FingerWayOut]:
+    """From the core's values; with the pins for one key, or for none by name."""
     return [
         FingerWayOut(
             words=finger_said(way.state),
@@ -43,6 +43,7 @@ def ways_out(ways: Sequence[Alternative[Any]], note: int) -> list[FingerWayOut]:
             taken=way.taken,
             pin=FingerPin(
                 note=note,
+                key=key,
                 string=way.state.string if isinstance(way.state, Stopped) else 0,
                 finger=way.state.text,
             ),

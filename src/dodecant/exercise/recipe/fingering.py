@@ -15,6 +15,7 @@ from dodecant.instrument.fingering.books import Hand
 from dodecant.instrument.fingering.fretted import ROMAN, FretWay, Neck, OpenStrings, School
 from dodecant.instrument.fingering.slide import SlideWay
 from dodecant.instrument.profile import FingeringFamily, Instrument, read_tuning
+from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 
@@ -44,13 +45,32 @@ class HandPlace(NamedTuple):
 
 
 class FingerPin(Part):
-    """A note (by its place in every strip, from 1) that is played as it is said: on a fretted string the string and the
-    finger, else the finger, the position, the valves or the hole.
+    """A note (by its place in the strip, from 1), or each note of a `degree`, that is played as it is said: on a
+    fretted string the string and the finger, else the finger, the position, the valves or the hole; in the strips of
+    one `key` only, as it is read, or wherever the recipe's pins hold.
     """
 
-    note: Annotated[int, Field(ge=1, le=4000)]
+    note: Annotated[int, Field(ge=0, le=4000)] = 0
+    degree: Annotated[str, Field(max_length=6), readable(lambda text: text.strip() and Degree.parse(text))] = ""
     string: Annotated[int, Field(ge=0, le=8)] = 0
     finger: Annotated[str, Field(min_length=1, max_length=4)]
+    key: Annotated[str, Field(max_length=8), readable(lambda text: text.strip() and NoteName.parse(text))] = ""
+
+    @property
+    def what(self) -> tuple[int, Degree | None, int | None]:
+        """What it is for: two pins for the same contradict each other."""
+        degree = Degree.parse(self.degree) if self.degree.strip() else None
+        return (0 if degree else self.note), degree, NoteName.parse(self.key).pitch_class if self.key.strip() else None
+
+    @model_validator(mode="after")
+    def _for_a_note(self) -> Self:
+        if not self.note and not self.degree.strip():
+            none = MusicError("This pin is for no note.", cure="Name a note by its place, or a degree.")
+            raise refused(none, "/degree")
+        return self
+
+
+PinsHold = Literal["every-key", "idea", "first-key"]
 
 
 class FingeringPart(KindPart):
@@ -62,6 +82,25 @@ class FingeringPart(KindPart):
     same: bool = True
     seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 0
     pins: Annotated[tuple[FingerPin, ...], Field(max_length=40)] = ()
+
+    @property
+    def hold(self) -> PinsHold:
+        """Where pins hold that are for no key by name."""
+        return "every-key"
+
+    @property
+    def carries(self) -> bool:
+        """Whether the way of the first strip is carried to the others."""
+        return self.hold == "idea" and any(not pin.key for pin in self.pins)
+
+    @model_validator(mode="after")
+    def _no_pin_twice(self) -> Self:
+        first: dict[object, int] = {}
+        for number, pin in enumerate(self.pins):
+            if first.setdefault(pin.what, number) != number:
+                message = f"Pin {number + 1} is for the same note as pin {first[pin.what] + 1}."
+                raise refused(MusicError(message, cure="Keep one of them."), below=f"/pins/{number}/note")
+        return self
 
     def fit(self, instrument: Instrument) -> Instrument:
         """The player's own instrument of its kind: another size, other strings."""
@@ -76,6 +115,19 @@ class FingeringPart(KindPart):
         return None
 
 
+class CarriedPart(FingeringPart):
+    """What has an idea that other keys have too: pins hold in every key as they are typed, in the first one only, or
+    there, with its whole way carried to the others (which fingers cross where, which string, which partial).
+    """
+
+    pins_hold: PinsHold = "every-key"
+
+    @property
+    def hold(self) -> PinsHold:
+        """As it is chosen."""
+        return self.pins_hold
+
+
 def _tuned(text: str) -> object:
     return read_tuning(text) if text.strip() else None
 
@@ -85,7 +137,7 @@ AnyFingering = Annotated[FingeringPart, FINGERINGS]
 
 
 @FINGERINGS.register
-class OnFrets(FingeringPart):
+class OnFrets(CarriedPart):
     """String, fret and finger: moving as little as can be, in one position, in an area from one fret to another, in the
     smallest area that holds all strips, along one string, or so many notes on each string; or a route of `positions`,
     a strip in each: those that are named by their fret, else every one that suits the sound; or one `shape` for every
@@ -142,6 +194,13 @@ class OnFrets(FingeringPart):
                 raise RecipeError([Problem(f"/fingering/positions/{number}", message, f"It has {neck.frets}.")])
         return tuple(HandPlace.at(low) for low in self.positions or positions_of(neck, tones))
 
+    @property
+    def moves_with_key(self) -> bool:
+        """Whether the hand goes up and down the neck with the root: in a shape, and where the way of one position is
+        carried to other keys.
+        """
+        return self.way == "shape" or (self.way == "position" and self.carries and self.low >= _FIRST_SHAPE)
+
     def shape_for(self, instrument: Instrument, up: int) -> HandPlace:
         """Where the hand has its shape for a root so many half steps above the first: as many frets up or down the
         neck, within an octave of frets from the second on.
@@ -176,7 +235,7 @@ class OnFrets(FingeringPart):
 
 
 @FINGERINGS.register
-class OnKeys(FingeringPart):
+class OnKeys(CarriedPart):
     """One hand's fingers or both hands', as scale books print them or by least effort; numbers everywhere or at the
     crossings only. With both the left hand plays the line too, an octave or two lower.
     """
@@ -189,7 +248,7 @@ class OnKeys(FingeringPart):
 
 
 @FINGERINGS.register
-class OnSlide(FingeringPart):
+class OnSlide(CarriedPart):
     """Positions of the slide. `sevenths` are the raised second and third position, where there is another way too."""
 
     kind: Literal["slide"] = "slide"

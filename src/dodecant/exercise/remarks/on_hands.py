@@ -7,10 +7,13 @@ from collections.abc import Iterator
 from itertools import pairwise
 
 from dodecant.exercise.notation.score import Cure, Note, Remark, Strip
+from dodecant.exercise.pinned import not_carried
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import OnFrets, OnHarp, OnSlide
 from dodecant.instrument.fingering.fretted import Stopped, arrivals
+from dodecant.instrument.fingering.hands import Finger
 from dodecant.instrument.fingering.harmonica import POSITIONS, DiatonicHarp, HarpNote
+from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.fingering.slide import Slide, SlidePosition, comes_back, fewest_back, smears
 from dodecant.instrument.fingering.weights import Weights
 from dodecant.instrument.profile import Instrument
@@ -29,8 +32,10 @@ _SHORTER = (Cure("Take an octave", {"path": {"span": "ends", "low": {"step": 1, 
                                              "high": {"step": 1, "octave": 2}}}),)  # fmt: skip
 
 
-def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weights: Weights) -> Iterator[Remark]:
-    """What a teacher of the instrument would say of one strip."""
+def remarks_on_hands(
+    recipe: Recipe, strip: Strip, first: Strip, instrument: Instrument, weights: Weights
+) -> Iterator[Remark]:
+    """What a teacher of the instrument would say of one strip; `first` is the recipe's first one."""
     part = recipe.fingering
     if part is None:
         return
@@ -46,6 +51,8 @@ def remarks_on_hands(recipe: Recipe, strip: Strip, instrument: Instrument, weigh
         other = f" (one in {harp} has it)" if harp else ""
         text = f"{name}: {_some(missing)} cannot be played{_on(recipe, instrument)}{other}."
         yield Remark("hands", strip.stop.index, "/fingering", text, _ways_to_have_it(recipe, harp))
+    if part.carries and strip.stop.index > 0:
+        yield from _on_idea(first, strip, name)
     if isinstance(part, OnFrets):
         yield from _on_area(part, strip)
         yield from _on_moves(part, strip, name)
@@ -74,6 +81,35 @@ def _chord(note: Note) -> str:
     """'C4 E4 G4'."""
     pitches = sorted((note.tone.written, *(tone.written for tone in note.tone.lower_tones)), key=lambda one: one.midi)
     return " ".join(pitch.text for pitch in pitches)
+
+
+def _on_idea(first: Strip, strip: Strip, name: str) -> Iterator[Remark]:
+    """Where the way of the first strip could not be carried; a thumb on a black key where it was on a white one."""
+    home = first.stop.heading if first.stop.title else first.stop.written.text
+    others, strings = not_carried(first, strip)
+    if len(strip.notes) != len(first.notes):
+        text = f"{name} has another number of notes than {home} and is fingered by itself."
+        yield Remark("hands", strip.stop.index, "/fingering", text)
+        return
+    if others:
+        some = _some([strip.notes[place].tone.written.text for place in others])
+        text = f"{name}: the way of {home} cannot be carried to {some}, played as near as can be."
+        yield Remark("hands", strip.stop.index, "/fingering/pins", text)
+    if strings and len(others) < len(strip.notes):
+        yield Remark("hands", strip.stop.index, "/fingering/way", f"{name}: the same fingers on other strings.")
+    pairs = zip(first.fingers, strip.fingers, strict=True)
+    black = [
+        note.tone.written.text
+        for note, (one, other) in zip(strip.notes, pairs, strict=True)
+        if other and _thumb_on_black(other.finger) and not (one and _thumb_on_black(one.finger))
+    ]
+    if black:
+        text = f"{name}: the thumb is on a black key at {_some(black)}, as carried from {home}."
+        yield Remark("hands", strip.stop.index, "/fingering/pins_hold", text)
+
+
+def _thumb_on_black(finger: Finger) -> bool:
+    return isinstance(finger, KeyFinger) and any(one.finger == 1 and one.black for one in finger.each)
 
 
 def _on_area(part: OnFrets, strip: Strip) -> Iterator[Remark]:

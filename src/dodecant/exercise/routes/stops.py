@@ -186,7 +186,7 @@ def stops(
     if isinstance(part, OnFrets) and part.way == "positions" and instrument.fingering.family == part.family:
         found = tuple(_in_positions(found, part, instrument, recipe))
         changed = True
-    if isinstance(part, OnFrets) and part.way == "shape" and instrument.fingering.family == part.family:
+    if isinstance(part, OnFrets) and part.moves_with_key and instrument.fingering.family == part.family:
         home = found[0].written.tonic.pitch_class
         ups = ((stop.written.tonic.pitch_class - home) % 12 for stop in found)
         found = tuple(replace(stop, place=part.shape_for(instrument, up)) for stop, up in zip(found, ups, strict=True))

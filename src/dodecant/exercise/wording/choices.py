@@ -21,6 +21,11 @@ _EARLY: Final[dict[Value, _Words]] = {
     "sixteenth": ("a sixteenth early", " a sixteenth early"),
 }
 _INTERVALS = ("seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths")
+_PINS_HOLD: Final[dict[Value, _Words]] = {
+    "every-key": ("in every key, as they are typed", ""),
+    "idea": ("in the first key, and its whole way is carried to the others", " and carried to every key"),
+    "first-key": ("in the first key only", " in the first key"),
+}
 _ON_MAPS: Final[dict[Value, _Words]] = {"numbers": "numbers", "names": "names of notes", "fingers": "fingers"}
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth")
 
@@ -276,6 +281,7 @@ _WORDS: Final[Mapping[str, Mapping[Value, _Words]]] = {
         "welcome": ("wherever they are near", ", with open strings"),
         "none": ("only where there is no other place", ", without open strings"),
     },
+    **dict.fromkeys(("OnFrets.pins_hold", "OnKeys.pins_hold", "OnSlide.pins_hold"), _PINS_HOLD),
     "OnFrets.school": {
         "finger-a-fret": ("a finger for each fret", ""),
         "one-two-four": ("1 2 4 below the fifth fret", ", 1 2 4 below the fifth fret"),

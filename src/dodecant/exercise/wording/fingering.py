@@ -25,6 +25,7 @@ from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.fingering.slide import SlidePosition
 from dodecant.instrument.fingering.valves import ValveFingering
 from dodecant.instrument.profile import read_tuning
+from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName
 
 
@@ -44,12 +45,19 @@ def fingering_text(recipe: Recipe) -> str:
     part = recipe.fingering
     if part is None:
         return ""
-    pinned = len(part.pins)
-    pins = f", {count(pinned)} note{'s' * (pinned > 1)} pinned" if pinned else ""
     again = "" if part.seed == 0 else f" (way no. {part.seed})"
     on_route = isinstance(part, OnFrets) and part.way == "positions"
     turning = phrase("Recipe.positions_turn", recipe.positions_turn) if on_route else ""
-    return f"{FINGERINGS_SAID[type(part)].phrase(part)}{turning}{again}{pins}"
+    return f"{FINGERINGS_SAID[type(part)].phrase(part)}{turning}{again}{_pins(part)}"
+
+
+def _pins(part: FingeringPart) -> str:
+    """', two notes and each ♭7 pinned and carried to every key'."""
+    notes = sum(not pin.degree for pin in part.pins)
+    degrees = [f"each {Degree.parse(pin.degree).text}" for pin in part.pins if pin.degree]
+    told = [f"{count(notes)} note{'s' * (notes > 1)}"] * bool(notes) + list(dict.fromkeys(degrees))
+    hold = phrase("OnFrets.pins_hold", part.hold) if any(not pin.key for pin in part.pins) else ""
+    return f", {listed(told)} pinned{hold}" if told else ""
 
 
 def _frets(part: OnFrets) -> str:

@@ -22,6 +22,7 @@ SPANS: Final[Mapping[tuple[int, int], tuple[int, int, int, int, int, int]]] = {
 _BLACK: Final = frozenset({1, 3, 6, 8, 10})
 _THUMB, _LITTLE = 1, 5
 _WHOLE_STEP = 2
+_HAND = 12  # half steps: what is farther away is a leap
 _FOURTH, _FIFTH = 5, 6  # half steps, the diminished fifth too
 
 
@@ -121,7 +122,8 @@ class Keyboard(Family[KeyFinger]):
         if before.under and after.under:
             return {}  # the hand leaves the keys
         if before.finger == after.finger:
-            return {"same_finger": weigh["same_finger"] * (step != 0)}
+            leaps = abs(step) > _HAND
+            return {"same_finger": weigh["same_finger_leaping" if leaps else "same_finger"] * (step != 0)}
         low, high = sorted((before.finger, after.finger))
         # The distance from the lower finger to the higher one, as the right hand measures it.
         span = step if before.finger < after.finger else -step
@@ -144,6 +146,10 @@ class Keyboard(Family[KeyFinger]):
             "third_and_fourth": weigh["third_and_fourth"] * ((low, high) == (3, 4)),
             "fourth_on_black": weigh["fourth_on_black"] * ((low, high) == (3, 4) and self._fourth_above(before, after)),
         }
+
+    def reaches(self, before: KeyFinger, after: KeyFinger) -> bool:
+        """Whether both fingers lie within a hand, the thumb passing under or not."""
+        return not self.between(before, after).get("beyond", 0)
 
     def _printed(self, *both: KeyFinger) -> bool:
         """Whether a book prints the fingers of two keys: then it knows better what is relaxed."""

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import random
 from abc import ABC, abstractmethod
-from collections.abc import Hashable, Mapping, Sequence
+from collections.abc import Collection, Hashable, Mapping, Sequence
 from itertools import pairwise
 from typing import Generic, NamedTuple, TypeVar
 
@@ -22,6 +22,8 @@ Struck = int | tuple[int, ...]  # a note by its MIDI number, or a chord by all o
 
 _DICE = 3  # points that a seed throws at most
 _NOT_PINNED = 1_000_000  # points for another state than a pinned one: more than any line costs
+_NOT_WISHED = 10_000  # for another than a wished one: more than any comfort, less than what cannot be reached
+_NOT_REACHED = 40_000
 
 
 class Family(ABC, Generic[StateT]):
@@ -44,9 +46,28 @@ class Family(ABC, Generic[StateT]):
     def between(self, before: StateT, after: StateT) -> Costs:
         """What it costs to go over from one state to the next."""
 
+    def reaches(self, before: StateT, after: StateT) -> bool:
+        """Whether the hand can go over from one state to the next without a leap."""
+        del before, after
+        return True
+
     def steps(self, before: Sequence[StateT], after: Sequence[StateT]) -> Points:
         """The sums of `between`, a row for each state before; a family with many states may have them sooner."""
         return np.array([[sum(self.between(one, other).values()) for other in after] for one in before], np.int32)
+
+
+class Wish(NamedTuple, Generic[StateT]):
+    """How a line is wished to be played: the states of each note (by its place) that are as wished, and the notes that
+    the hand is to reach from the one before, whatever is wished.
+    """
+
+    states: Mapping[int, Collection[StateT]]
+    reached: Collection[int] = ()
+
+    def within(self, low: int, high: int) -> Wish[StateT]:
+        """The same for the notes from one place to before another, counted anew."""
+        states = {place - low: wished for place, wished in self.states.items() if low <= place < high}
+        return Wish(states, {place - low for place in self.reached if low < place < high})
 
 
 class Alternative(NamedTuple, Generic[StateT]):
@@ -81,27 +102,40 @@ class Optimiser(Generic[StateT]):
         return self._states[height]
 
     def cheapest(
-        self, heights: Sequence[Struck], pinned: Mapping[int, StateT] | None = None, seed: int = 0
+        self,
+        heights: Sequence[Struck],
+        pinned: Mapping[int, StateT] | None = None,
+        seed: int = 0,
+        wish: Wish[StateT] | None = None,
     ) -> list[StateT | None]:
         """The state of each note (MIDI numbers, in order); None where the instrument does not have it.
 
-        The notes `pinned` by their place keep their state, and the rest is optimised round it.
+        The notes `pinned` by their place keep their state, and the rest is optimised round it: as many notes as can be
+        as they are wished.
         """
         taken: list[StateT | None] = [None] * len(heights)
         playable = [place for place, height in enumerate(heights) if self.states(height)]
         if not playable:
             return taken
         pins, dice = pinned or {}, random.Random(seed) if seed else None  # noqa: S311 - the seed stands in the recipe
-        best = self._begin(heights[playable[0]], pins.get(playable[0]), dice)
+        wishes = wish or Wish[StateT]({})
+
+        def begin(place: int) -> Points:
+            return self._begin(heights[place], pins.get(place), dice) + self._unwished(heights[place], place, wishes)
+
+        def between(before: int, place: int) -> Points:
+            points = self._between(heights[before], heights[place])
+            return points + self._unreached(heights[before], heights[place]) if place in wishes.reached else points
+
+        best = begin(playable[0])
         rows = [best]
         for before, place in pairwise(playable):
-            own = self._begin(heights[place], pins.get(place), dice)
-            best = (self._between(heights[before], heights[place]) + best[:, None]).min(axis=0) + own
+            best = (between(before, place) + best[:, None]).min(axis=0) + begin(place)
             rows.append(best)
         number = int(best.argmin())
         for (before, place), row in zip(reversed(list(pairwise(playable))), reversed(rows[:-1]), strict=True):
             taken[place] = self._states[heights[place]][number]
-            number = int((self._between(heights[before], heights[place])[:, number] + row).argmin())
+            number = int((between(before, place)[:, number] + row).argmin())
         taken[playable[0]] = self._states[heights[playable[0]]][number]
         return taken
 
@@ -140,6 +174,18 @@ class Optimiser(Generic[StateT]):
         if pinned is None:
             return own
         return own + np.array([0 if state == pinned else _NOT_PINNED for state in states], np.int32)
+
+    def _unwished(self, height: Struck, place: int, wish: Wish[StateT]) -> Points | int:
+        """What each state of a note costs that is not as it is wished."""
+        wished = wish.states.get(place)
+        if not wished:
+            return 0
+        return np.array([0 if state in wished else _NOT_WISHED for state in self._states[height]], np.int32)
+
+    def _unreached(self, before: Struck, after: Struck) -> Points:
+        """For each state of a note what it costs that the hand does not reach from it to each of the next."""
+        reaches, ones, others = self.family.reaches, self._states[before], self._states[after]
+        return np.array([[0 if reaches(one, other) else _NOT_REACHED for other in others] for one in ones], np.int32)
 
     def _between(self, before: Struck, after: Struck) -> Points:
         """For each state of a note what it costs to go on to each of the next."""

@@ -8,6 +8,7 @@ import { putOnStand } from "../../parts/documents/onStand";
 import { type Shown, useShown } from "../../parts/shown";
 import { StripView } from "../../parts/StripView/StripView";
 import classes from "./Bench.module.css";
+import { withPins } from "./pins";
 import { RemarkList } from "./RemarkList";
 import { WhyFinger } from "./why/WhyFinger";
 import { WhyHere } from "./why/WhyHere";
@@ -95,8 +96,8 @@ const Asked = memo(function Asked({ exercise, strip, onChange }: AskedProps) {
           recipe={recipe}
           strip={strip}
           onPin={(pin) => {
-            const others = fingering.pins.filter(({ note }) => note !== pin.note);
-            onChange({ ...recipe, fingering: { ...fingering, pins: [...others, pin] } });
+            const others = fingering.pins.filter(({ note, key }) => note !== pin.note || key !== pin.key);
+            onChange({ ...recipe, fingering: withPins(fingering, [...others, pin]) });
           }}
         />
       )}

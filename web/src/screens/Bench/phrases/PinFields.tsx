@@ -1,6 +1,8 @@
 import { ActionIcon, Button, Group, NumberInput, Stack, Text, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 import type { Fingering, Strip } from "../../../api/types";
+import { Choice } from "../../../parts/fields/Choice";
+import { withPins } from "../pins";
 import { problemAt } from "../problems";
 import type { PhraseProps } from "./PhraseProps";
 
@@ -16,10 +18,12 @@ interface PinFieldsProps {
 export function PinFields({ fingering, strip, problems, onChange }: PinFieldsProps) {
   const { pins } = fingering;
   const notes = strip?.bars.flatMap((bar) => bar.notes) ?? [];
-  const put = (next: Fingering["pins"]) => onChange({ ...fingering, pins: next });
+  const put = (next: Fingering["pins"]) => onChange(withPins(fingering, next));
+  const first = notes[0]?.fingering?.text;
+  const pin = (note: number, degree: string) =>
+    put([...pins, { note, degree, string: 0, finger: first ?? "1", key: "" }]);
   const set = (place: number, change: Partial<Fingering["pins"][number]>) =>
     put(pins.map((pin, number) => (number === place ? { ...pin, ...change } : pin)));
-  const [first] = notes;
   return (
     <Stack gap={6} role="group" aria-label="Pinned notes">
       <Text size="sm" fw={500}>
@@ -27,15 +31,26 @@ export function PinFields({ fingering, strip, problems, onChange }: PinFieldsPro
       </Text>
       {pins.map((pin, place) => (
         <Group key={place} gap="xs" align="flex-start" wrap="nowrap">
-          <NumberInput
-            label="Note"
-            w="5rem"
-            min={1}
-            max={Math.max(1, notes.length)}
-            value={pin.note}
-            error={problemAt(problems, `/fingering/pins/${place}/note`)}
-            onChange={(note) => typeof note === "number" && set(place, { note })}
-          />
+          {pin.note === 0 ? (
+            <TextInput
+              label="Degree"
+              w="5rem"
+              maxLength={6}
+              value={pin.degree}
+              error={problemAt(problems, `/fingering/pins/${place}/degree`)}
+              onChange={(event) => set(place, { degree: event.currentTarget.value })}
+            />
+          ) : (
+            <NumberInput
+              label="Note"
+              w="5rem"
+              min={1}
+              max={Math.max(1, notes.length)}
+              value={pin.note}
+              error={problemAt(problems, `/fingering/pins/${place}/note`)}
+              onChange={(note) => typeof note === "number" && set(place, { note })}
+            />
+          )}
           {fingering.kind === "fretted" && (
             <NumberInput
               label="String"
@@ -47,7 +62,7 @@ export function PinFields({ fingering, strip, problems, onChange }: PinFieldsPro
             />
           )}
           <TextInput
-            label={`Played by (${notes[pin.note - 1]?.written.name ?? "?"})`}
+            label={playedBy(pin, notes[pin.note - 1]?.written.name)}
             flex={1}
             maxLength={4}
             value={pin.finger}
@@ -57,22 +72,36 @@ export function PinFields({ fingering, strip, problems, onChange }: PinFieldsPro
           <ActionIcon
             variant="subtle"
             mt={26}
-            aria-label={`Remove the pin of note ${pin.note}`}
+            aria-label={`Remove the pin of ${pin.note === 0 ? pin.degree : `note ${pin.note}`}`}
             onClick={() => put(pins.filter((_, number) => number !== place))}
           >
             <IconX size={16} />
           </ActionIcon>
         </Group>
       ))}
-      <Button
-        size="xs"
-        variant="default"
-        style={{ alignSelf: "start" }}
-        disabled={first?.fingering == null}
-        onClick={() => put([...pins, { note: 1, string: 0, finger: first?.fingering?.text ?? "1" }])}
-      >
-        Pin a note
-      </Button>
+      {"pins_hold" in fingering && pins.length > 0 && (
+        <Choice
+          label="Pins hold"
+          description="Carried: which fingers cross where, which string, which partial."
+          field="OnFrets.pins_hold"
+          value={fingering.pins_hold}
+          onChange={(pins_hold) => onChange({ ...fingering, pins_hold })}
+        />
+      )}
+      <Group gap="xs">
+        <Button size="xs" variant="default" disabled={first === undefined} onClick={() => pin(1, "")}>
+          Pin a note
+        </Button>
+        <Button size="xs" variant="default" disabled={first === undefined} onClick={() => pin(0, "1")}>
+          Pin a degree
+        </Button>
+      </Group>
     </Stack>
   );
+}
+
+/** What is typed into a pin: for which note, and in which key. */
+function playedBy({ note, key }: Fingering["pins"][number], name = "?"): string {
+  if (key) return `Played by, in ${key}`;
+  return note === 0 ? "Played by" : `Played by (${name})`;
 }
