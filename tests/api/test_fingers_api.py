@@ -29,9 +29,13 @@ def test_the_ways_to_play_a_note_and_a_pin_for_each(client: TestClient) -> None:
     ways = client.post("/api/fingers", json=asked).json()
     assert [way["taken"] for way in ways].count(True) == 1
     assert [way["total"] for way in ways] == sorted(way["total"] for way in ways)
+    assert ways[0]["bar"] == "string/fret 5/3 5/5 4/2 4/3 4/5 3/2 3/4 3/5"
     assert ways[0]["words"] == "finger 2 in fret 3 of string 4, hand in fret 2"
     other = ways[1]
-    assert other["costs"][0]["name"] == "the hand moves"
+    assert other["bar"] != ways[0]["bar"]
+    for way in ways:
+        points = [cost["points"] for cost in way["costs"]]
+        assert (points, sum(points)) == (sorted(points, reverse=True), way["total"])
     pinned = {**GUITAR, "fingering": {"kind": "fretted", "pins": [other["pin"]]}}
     again = client.post("/api/fingers", json={**asked, "recipe": pinned}).json()
     (taken,) = [way for way in again if way["taken"]]

@@ -37,9 +37,11 @@ def explain_join(recipe: Recipe, tables: Tables, strip: int, beat: Fraction) -> 
 
 
 def explain_finger(exercise: Exercise, tables: Tables, strip: Strip, note: int) -> list[Alternative[Any]]:
-    """The ways to play a note (from 0) of a strip, the cheapest first; raises RecipeError where none is shown."""
+    """The ways to play a note (from 0) of a strip, each with the best line round it; raises RecipeError where none is
+    shown.
+    """
     hands = StripHands(exercise.recipe, exercise.instrument, tables.weights, tables.books, exercise.metre)
-    return hands.why(strip, note)
+    return hands.why(exercise.strips[0], strip, note)
 
 
 @dataclass(frozen=True)

@@ -77,17 +77,21 @@ class StripHands:
         self._idea = self._idea or tuple(fingers)
         return fingers, _places_told(_marks(part, fingers), strip, places)
 
-    def why(self, strip: Strip, note: int) -> list[Alternative[Any]]:
-        """Every way to play a note (from 0) of a fingered strip with the rest as it is, the cheapest first.
+    def why(self, first: Strip, strip: Strip, note: int) -> list[Alternative[Any]]:
+        """Every way to play a note (from 0) of a fingered strip, each with the best line round it: the taken one first.
+        Where the way of the `first` strip is carried, the best line keeps as much of that as it can.
 
         Raises RecipeError where no finger is shown at it.
         """
-        if self._part is None or note >= len(strip.notes):
+        if self._part is None or self._pins is None or note >= len(strip.notes):
             message = f"No finger is shown at note {note + 1}."
             raise RecipeError([Problem("/note", message, f"The strip has {len(strip.fingers)} notes with one.")])
         taken = [mark.finger if mark else None for mark in strip.fingers]
         heights = [height for group in self._in_bars(strip) for height in group]
-        return self.hands_for(strip, self._part).why(heights, taken, note)
+        hands = self.hands_for(strip, self._part)
+        carries = self._part.carries and strip is not first and len(first.fingers) == len(taken)
+        idea = [mark.finger if mark else None for mark in first.fingers] if carries else []
+        return hands.why(heights, taken, note, self._pins.of(strip, hands, heights), idea)
 
     def hands_for(self, strip: Strip, part: FingeringPart) -> Hands:
         """The hands that play a strip: on a keyboard by the book of its arpeggio or its scale."""

@@ -18,7 +18,7 @@ _SIGNS: Final = str.maketrans({"#": "♯", "♮": "", "*": "", " ": ""})
 
 
 class Pins:
-    """The pins of one recipe; the first strip they meet is the one they are told for."""
+    """The pins of one recipe."""
 
     def __init__(self, part: FingeringPart) -> None:
         self._part = part
@@ -30,9 +30,8 @@ class Pins:
         Raises RecipeError for a pin that cannot be in the first strip, or in the key it is for; in others it is left
         out.
         """
-        key, first = strip.stop.written.tonic.pitch_class, self._home is None
-        if self._home is None:
-            self._home = key
+        key, first = strip.stop.written.tonic.pitch_class, strip.stop.index == 0
+        self._home = key if first else self._home
         found: dict[int, Finger] = {}
         for number, pin in enumerate(self._part.pins):
             own = pin.key != ""

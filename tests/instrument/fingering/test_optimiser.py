@@ -148,6 +148,9 @@ def test_a_pinned_finger_is_kept_and_the_rest_is_best_round_it(line: list[int], 
     told = optimiser.alternatives(line, found, place)
     assert [one.taken for one in told].count(True) == 1
     assert {one.state for one in told} == set(family.states(line[place]))
+    for one in told:  # each is the best whole line that has the note so
+        assert one.line[place] == one.state
+        assert one.total == optimiser.total(optimiser.cheapest(line, {place: one.state}))
 
 
 def test_another_seed_finds_another_good_way() -> None:

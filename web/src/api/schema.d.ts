@@ -320,7 +320,7 @@ export interface paths {
         put?: never;
         /**
          * Why
-         * @description The ways to play a note with the rest of its strip as it is, the cheapest first.
+         * @description The ways to play a note, each with the best fingers for the rest of its strip: the taken one first.
          *
          *     A pin of the first strip is for no key by name; one of another strip is for its key.
          */
@@ -4455,9 +4455,13 @@ export interface components {
             fret?: number;
             finger: number;
         };
-        /** @description A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it. */
+        /**
+         * @description A way to play the note: in words, the fingers of its bar then, what the whole line costs, the most first, whether
+         *     it is taken, and the pin that would keep it.
+         */
         FingerWayOut: {
             words: string;
+            bar: string;
             costs: components["schemas"]["CostOut"][];
             total: number;
             taken: boolean;

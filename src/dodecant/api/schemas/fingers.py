@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from dodecant.api.schemas.joins import CostOut
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.fingering import FingerPin
-from dodecant.exercise.wording.fingering import FINGER_COSTS, finger_said
+from dodecant.exercise.wording.fingering import FINGER_COSTS, finger_said, ways_told
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.optimiser import Alternative
 
@@ -24,21 +24,27 @@ class FingerIn(BaseModel):
 
 
 class FingerWayOut(BaseModel):
-    """A way to play the note: in words, what it costs, whether it is taken, and the pin that would keep it."""
+    """A way to play the note: in words, the fingers of its bar then, what the whole line costs, the most first, whether
+    it is taken, and the pin that would keep it.
+    """
 
     words: str
+    bar: str
     costs: list[CostOut]
     total: int
     taken: bool
     pin: FingerPin
 
 
-def ways_out(ways: Sequence[Alternative[Any]], note: int, key: str = "") -> list[FingerWayOut]:
-    """From the core's values; with the pins for one key, or for none by name."""
+def ways_out(ways: Sequence[Alternative[Any]], note: int, bar: slice, key: str = "") -> list[FingerWayOut]:
+    """From the core's values, the notes of the `bar` among those of the strip; with pins for one key, or for none by
+    name.
+    """
     return [
         FingerWayOut(
             words=finger_said(way.state),
-            costs=[CostOut(name=FINGER_COSTS[name], points=points) for name, points in way.costs.items()],
+            bar=ways_told(way.line[bar]),
+            costs=[CostOut(name=FINGER_COSTS[name], points=points) for name, points in _dearest_first(way)],
             total=way.total,
             taken=way.taken,
             pin=FingerPin(
@@ -50,3 +56,7 @@ def ways_out(ways: Sequence[Alternative[Any]], note: int, key: str = "") -> list
         )
         for way in ways
     ]
+
+
+def _dearest_first(way: Alternative[Any]) -> list[tuple[str, int]]:
+    return sorted(way.costs.items(), key=lambda cost: -cost[1])

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any, Final, NamedTuple
 
 from dodecant.exercise.notation.score import Strip
@@ -152,9 +152,14 @@ FINGER_COSTS: Final[Mapping[str, str]] = {
 
 def fingers_told(strip: Strip, most: int) -> str:
     """The first fingers of a strip: 'string/fret 5/3 5/5 4/2', '1 2 3 1'; nothing where none are shown."""
-    fingers = [mark.finger for mark in strip.fingers[:most] if mark]
-    frets = [f"{one.string}/{one.fret}" for one in fingers if isinstance(one, Stopped)]
-    return " ".join(["string/fret", *frets] if frets else [one.text for one in fingers])
+    return ways_told([mark.finger if mark else None for mark in strip.fingers[:most]])
+
+
+def ways_told(fingers: Sequence[Finger | None]) -> str:
+    """Fingers one after the other: 'string/fret 5/3 5/5 4/2', '1 2 3 1'."""
+    there = [finger for finger in fingers if finger is not None]
+    frets = [f"{one.string}/{one.fret}" for one in there if isinstance(one, Stopped)]
+    return " ".join(["string/fret", *frets] if frets else [one.text for one in there])
 
 
 def finger_said(finger: Finger) -> str:

@@ -128,9 +128,19 @@ class Hands:
             found[low:high] = self._optimiser.cheapest(heights[low:high], pins, self._seed, within)
         return found
 
-    def why(self, heights: Sequence[Struck], taken: Sequence[Any], place: int) -> list[Alternative[Any]]:
-        """Every way to play one note with the rest as it is, the cheapest first."""
-        return self._optimiser.alternatives(heights, taken, place)
+    def why(
+        self,
+        heights: Sequence[Struck],
+        taken: Sequence[Any],
+        place: int,
+        pinned: Mapping[int, Hashable],
+        idea: Sequence[Finger | None] = (),
+    ) -> list[Alternative[Any]]:
+        """Every way to play one note with the best line round it, what else is `pinned` kept, and as much of an `idea`
+        as can be: the taken one first.
+        """
+        wish = self._wish(heights, idea) if idea else None
+        return self._optimiser.alternatives(heights, taken, place, pinned, wish)
 
     def states(self, height: Struck) -> Sequence[Finger]:
         """Every way to play a note; none where the instrument does not have it."""

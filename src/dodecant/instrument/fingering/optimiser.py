@@ -71,9 +71,10 @@ class Wish(NamedTuple, Generic[StateT]):
 
 
 class Alternative(NamedTuple, Generic[StateT]):
-    """Another way to play one note with the rest as it is: what it costs with both its steps, by name."""
+    """Another way to play one note: the best whole line that has it so, and all that this line costs, by name."""
 
     state: StateT
+    line: tuple[StateT | None, ...]
     costs: Costs
     taken: bool
 
@@ -139,32 +140,38 @@ class Optimiser(Generic[StateT]):
         taken[playable[0]] = self._states[heights[playable[0]]][number]
         return taken
 
-    def total(self, states: Sequence[StateT | None]) -> int:
+    def costs(self, line: Sequence[StateT | None]) -> dict[str, int]:
+        """All points of a way, by name."""
+        there = [state for state in line if state is not None]
+        found: dict[str, int] = {}
+        steps = (self.family.between(one, other) for one, other in pairwise(there))
+        for costs in (*map(self.family.own, there), *steps):
+            for name, points in costs.items():
+                if points:
+                    found[name] = found.get(name, 0) + points
+        return found
+
+    def total(self, line: Sequence[StateT | None]) -> int:
         """All points of a way."""
-        there = [state for state in states if state is not None]
-        steps = pairwise(there)
-        own = sum(sum(self.family.own(state).values()) for state in there)
-        return own + sum(sum(self.family.between(one, other).values()) for one, other in steps)
+        return sum(self.costs(line).values())
 
     def alternatives(
-        self, heights: Sequence[Struck], taken: Sequence[StateT | None], place: int
+        self,
+        heights: Sequence[Struck],
+        taken: Sequence[StateT | None],
+        place: int,
+        pinned: Mapping[int, StateT] | None = None,
+        wish: Wish[StateT] | None = None,
     ) -> list[Alternative[StateT]]:
-        """Every way to play one note with the rest of the line as it is, the cheapest first."""
-        before = next((state for state in reversed(taken[:place]) if state is not None), None)
-        after = next((state for state in taken[place + 1 :] if state is not None), None)
+        """Every way to play one note, each with the best line round it that keeps what else is `pinned`, and as much as
+        can be of what is wished: the line that is taken first, then the cheapest.
+        """
         found = []
         for state in self.states(heights[place]):
-            costs = dict(self.family.own(state))
-            for more in (
-                self.family.between(before, state) if before is not None else {},
-                self.family.between(state, after) if after is not None else {},
-            ):
-                for name, points in more.items():
-                    costs[name] = costs.get(name, 0) + points
-            found.append(
-                Alternative(state, {name: points for name, points in costs.items() if points}, state == taken[place])
-            )
-        return sorted(found, key=lambda one: (one.total, not one.taken))
+            own = state == taken[place]
+            line = taken if own else self.cheapest(heights, {**(pinned or {}), place: state}, wish=wish)
+            found.append(Alternative(state, tuple(line), self.costs(line), own))
+        return sorted(found, key=lambda one: (not one.taken, one.total))
 
     def _begin(self, height: Struck, pinned: StateT | None, dice: random.Random | None) -> Points:
         states = self.states(height)

@@ -1,8 +1,10 @@
-import { Table } from "@mantine/core";
+import { Table, Text } from "@mantine/core";
 import type { ReactNode } from "react";
 
 export interface ShownWay {
   words: string;
+  /** What else comes of it. */
+  then?: string;
   costs: { name: string; points: number }[];
   total: number;
   taken: boolean;
@@ -24,11 +26,16 @@ export function WaysTable({ title, ways }: { title: string; ways: readonly Shown
         </Table.Tr>
       </Table.Thead>
       <Table.Tbody>
-        {ways.map(({ words, costs, total, taken, action }) => (
+        {ways.map(({ words, then, costs, total, taken, action }) => (
           <Table.Tr key={words} fw={taken ? 700 : undefined}>
             <Table.Td>
               {words}
               {taken && " (taken)"}
+              {then && (
+                <Text size="xs" c="dimmed" fw={400}>
+                  {then}
+                </Text>
+              )}
             </Table.Td>
             <Table.Td>{costs.map(({ name, points }) => `${name} ${points}`).join(", ") || "nothing"}</Table.Td>
             <Table.Td ta="right">{total}</Table.Td>

@@ -39,8 +39,9 @@ export function WhyFinger({ recipe, strip, onPin }: WhyFingerProps) {
       {ways.data && (
         <WaysTable
           title="It can be played by"
-          ways={ways.data.map(({ pin, ...way }) => ({
+          ways={ways.data.map(({ pin, bar, ...way }) => ({
             ...way,
+            then: bar,
             action: (
               <Button
                 size="compact-xs"
