@@ -32,7 +32,7 @@ def test_the_ways_to_play_a_note_and_a_pin_for_each(client: TestClient) -> None:
     assert ways[0]["bar"] == "string/fret 5/3 5/5 4/2 4/3 4/5 3/2 3/4 3/5"
     assert ways[0]["words"] == "finger 2 in fret 3 of string 4, hand in fret 2"
     other = ways[1]
-    assert other["bar"] != ways[0]["bar"]
+    assert len({way["bar"] for way in ways}) > 1
     for way in ways:
         points = [cost["points"] for cost in way["costs"]]
         assert (points, sum(points)) == (sorted(points, reverse=True), way["total"])
