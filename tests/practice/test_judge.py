@@ -16,9 +16,11 @@ from dodecant.exercise.recipe.document import read_recipe
 from dodecant.music.core.pitch import Pitch
 from dodecant.practice.takes.alignment import FARTHER, MISSED, OFF_TIME, WRONG, Played, aligned
 from dodecant.practice.takes.due import DueNote, due_notes, turning_points
+from dodecant.practice.takes.naming import degree_played
 from dodecant.practice.takes.report import take_report
 from dodecant.practice.takes.simulated import PlannedSlip, simulated
-from dodecant.practice.takes.slips import SlipKind, degree_played, judged
+from dodecant.practice.takes.slip import SlipKind
+from dodecant.practice.takes.slips import judged
 from dodecant.practice.takes.timing import time_kept
 from dodecant.tables import load_tables
 
@@ -135,7 +137,7 @@ def test_no_other_way_to_lay_a_take_beside_the_line_is_cheaper(data: st.DataObje
 def test_what_is_told(slips: list[PlannedSlip], drift: float, told: str) -> None:
     due = line({"sounds": {"kind": "one", "scale": "phrygian"}}, 96, "E")
     found = judged(due, simulated(due, slips, jitter=0.0, drift=drift))
-    sentences = take_report(found, due, time_kept(due, found.steady), TABLES.scales)
+    sentences = take_report(found, due, time_kept(due, found), TABLES.scales)
     assert told in sentences
 
 
@@ -173,7 +175,7 @@ def test_slips_that_belong_together_are_told_as_one(
 @pytest.mark.parametrize("swing", [50, 58, 66])
 def test_swing_is_heard_as_it_was_played(swing: int) -> None:
     due = line({"placement": {"swing": swing}}, 120)
-    kept = time_kept(due, judged(due, simulated(due, jitter=0.004)).steady)
+    kept = time_kept(due, judged(due, simulated(due, jitter=0.004)))
     assert kept is not None
     assert kept.swing is not None
     assert abs(kept.swing - swing) <= 1
@@ -252,7 +254,7 @@ def test_octaves_are_free_where_it_is_asked_and_silence_is_told() -> None:
     assert not judged(due, low, octave_free=True).slips
     nothing = judged(due, [])
     assert [slip.kind for slip in nothing.slips] == ["left-out"] * len(due)
-    assert take_report(nothing, due, time_kept(due, nothing.steady), TABLES.scales) == ("Nothing of it was heard.",)
+    assert take_report(nothing, due, time_kept(due, nothing), TABLES.scales) == ("Nothing of it was heard.",)
 
 
 @given(st.lists(st.tuples(st.floats(-1, 60), st.integers(0, 127)), max_size=60), st.booleans())

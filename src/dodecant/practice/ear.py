@@ -15,7 +15,7 @@ from dodecant.exercise.wording.small_words import count, listed
 from dodecant.music.scales.neighbours import neighbours
 from dodecant.music.scales.scale import Scale, ScaleCatalogue
 from dodecant.practice.takes.alignment import Played
-from dodecant.practice.takes.slips import degree_in
+from dodecant.practice.takes.naming import degree_in
 
 EarKind = Literal["degree", "sound", "sing"]
 _CHOICES: Final = 4  # sounds to choose among where none were chosen

@@ -21,7 +21,7 @@ from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.rounds import Passage
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import sound_at
-from dodecant.practice.takes.slips import degree_in
+from dodecant.practice.takes.naming import degree_in
 
 _EARLY = Fraction(1, 2)  # of a beat: how early the next chord may be played (usual in jazz)
 _LEADS = 2  # half steps: from farther away a note does not lead

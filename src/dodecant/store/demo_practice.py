@@ -106,7 +106,7 @@ def _takes(slipway: Saved[Recipe], now: datetime) -> Iterator[takes.KeptTake]:
         due = due_notes(exercise, strip, tempo)
         played = simulated(due, slips, seed=number)
         found = judged(due, played)
-        told = take_report(found, due, time_kept(due, found.steady), tables.scales)
+        told = take_report(found, due, time_kept(due, found), tables.scales)
         events = tuple((round(one.at, 3), one.pitch, round(one.length, 3)) for one in played)
         when = now - timedelta(days=3 - number)
         yield takes.KeptTake(slipway.id, slipway.title, strip.heading, tempo, len(due), len(found.slips),

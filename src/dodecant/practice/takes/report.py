@@ -3,13 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from fractions import Fraction
+from itertools import pairwise
+from statistics import median
 from typing import Final
 
 from dodecant.exercise.wording.small_words import count
 from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.takes.due import DueNote
-from dodecant.practice.takes.slips import Judged, Slip, added_tone, degree_played, sound_of
+from dodecant.practice.takes.naming import added_tone, degree_played, sound_of
+from dodecant.practice.takes.slip import Slip
+from dodecant.practice.takes.slips import Judged
+from dodecant.practice.takes.swing import OTHER_SWING
 from dodecant.practice.takes.timing import TimeKept
 
 _STRAIGHT: Final = 50  # hundredths of the beat for the first of two eighths
@@ -17,7 +23,13 @@ _NEARLY_STRAIGHT: Final = 3  # of them that nobody hears as swing (ours)
 _NAMED: Final = 3  # slips that are told one by one
 _HEARD: Final = 20  # ms: less is not worth a word
 _UNEVEN: Final = 35
-_DRIFT: Final = 60  # ms from the first note to the last
+_DRIFT: Final = 60  # ms from where it begins to where it ends
+_ENDS: Final = ("came-in", "stopped")
+_OF_TIME: Final = ("early", "late", "waited", "hurried")
+_FIRST: Final = 8  # notes that tell when one began
+_SHIFTED: Final = 0.7  # of a beat
+_ROUGHLY: Final = 0.2
+_HALF: Final = Fraction(1, 2)
 
 
 def slip_words(slip: Slip, due: Sequence[DueNote], catalogue: ScaleCatalogue) -> str:
@@ -36,6 +48,20 @@ def slip_words(slip: Slip, due: Sequence[DueNote], catalogue: ScaleCatalogue) ->
             return f"{number} left out {where}"
         case "figure-left-out":
             return f"the whole figure from {number} left out {where}"
+        case "figure-moved":
+            return f"the whole figure from {number} played from {_played(slip, note)} {where}"
+        case "passage-left-out":
+            last = due[slip.until or slip.note]
+            to = f" to {last.number or last.degree.text}" + f" in bar {last.bar}" * (last.bar != note.bar)
+            return f"left out from {number} {where}{to}"
+        case "tone-left-out":
+            return f"the chord under {number} not whole {where}"
+        case "waited" | "hurried":
+            return f"{_beats(slip.off, due)} {'waited' if slip.off > 0 else 'too few'} before {number} {where}"
+        case "came-in":
+            return f"came in {where}, on {number}"
+        case "stopped":
+            return f"stopped {where}, before {number}"
         case "added":
             return f"a note too many before {number} {where}"
         case "struck-twice":
@@ -55,8 +81,51 @@ def _wrong(slip: Slip, due: Sequence[DueNote], where: str, number: str, catalogu
     if slip.note == len(due) - 1 and parent is not None and slip.played % 12 == parent.pitch_class:
         return f"ended on {parent.text}, the root of the parent, and not on {number}"
     scale = sound_of(note, played, catalogue)
-    as_in = f", as in {scale.name}" if scale is not None else ""
-    return f"{text} for {number} {where}{as_in}"
+    like = f", as in {scale.name}" if scale is not None else _neighbour(slip, due)
+    return f"{text} for {number} {where}{like}"
+
+
+def _neighbour(slip: Slip, due: Sequence[DueNote]) -> str:
+    """Whether the note before was played again, or the next one sooner."""
+    if slip.note > 0 and due[slip.note - 1].pitch == slip.played:
+        return ", the note before it again"
+    if slip.note + 1 < len(due) and due[slip.note + 1].pitch == slip.played:
+        return ", the next note already"
+    return ""
+
+
+def _played(slip: Slip, note: DueNote) -> str:
+    assert slip.played is not None  # noqa: S101 - something was played
+    return degree_played(note, slip.played).text
+
+
+def _beats(seconds: float, due: Sequence[DueNote]) -> str:
+    """How long a wait was: in beats where it was a whole number or a half of them, else in ms."""
+    beats = Fraction(round(2 * abs(seconds) / quarter_of(due)), 2)
+    if not beats or abs(abs(seconds) / quarter_of(due) - beats) > _ROUGHLY:
+        return f"{abs(round(1000 * seconds))} ms"
+    if beats == _HALF:
+        return "half a beat"
+    whole = count(int(beats)) if beats >= 1 else ""
+    half = " and a half" if beats.denominator > 1 else ""
+    return f"a beat{half}" if whole == "one" else f"{whole}{half} beats"
+
+
+def quarter_of(due: Sequence[DueNote]) -> float:
+    """Seconds of a quarter note, from two notes of one bar; of the time between two notes where no bar has two.
+
+    Swung notes lie off the grid: the widest pair tells best.
+    """
+    pairs = [(two.place - one.place, two.at - one.at) for one, two in pairwise(due) if one.bar == two.bar]
+    if not pairs:
+        return due[0].gap if due else 1.0
+    bars: dict[int, list[DueNote]] = {}
+    for note in due:
+        bars.setdefault(note.bar, []).append(note)
+    first, last = max(
+        ((notes[0], notes[-1]) for notes in bars.values()), key=lambda pair: pair[1].place - pair[0].place
+    )
+    return (last.at - first.at) / float(last.place - first.place)
 
 
 def with_natural(played: Degree, due: Degree) -> str:
@@ -76,27 +145,54 @@ def take_report(
     if not any(off is not None for off in judged.offsets):
         return ("Nothing of it was heard.",)
     found = [_notes(judged, due, catalogue, ended=ended)]
+    begun = _begun(judged, due)
+    if begun:
+        found.append(f"You began {begun}.")
     if time is not None:
-        whole = not any(slip.kind in ("left-out", "figure-left-out", "added", "turned-early") for slip in judged.slips)
-        said = _time(time, whole=whole)
-        off = any(slip.kind in ("early", "late") for slip in judged.slips)
+        said = _time(time, begun=bool(begun))
+        off = any(slip.kind in _OF_TIME for slip in judged.slips)
         found.append(f"Otherwise in{said.removeprefix('In')}" if off and said.startswith("In time") else said)
-        if time.swing is not None and abs(time.swing - _STRAIGHT) > _NEARLY_STRAIGHT:
-            found.append(f"Swing {time.swing}.")
+        found += _swing(time)
     return tuple(found)
 
 
+def _begun(judged: Judged, due: Sequence[DueNote]) -> str:
+    """'a beat late', 'a bar early': where the whole was shifted by beats from its first note on."""
+    first = [off for off in judged.steady if off is not None][:_FIRST]
+    quarter = quarter_of(due)
+    off = median(first) if first else 0.0
+    if abs(off) < _SHIFTED * quarter:
+        return ""
+    return f"{_beats(off, due)} {_side(off < 0)}"
+
+
+def _swing(time: TimeKept) -> list[str]:
+    """How it swung, where it was to or did."""
+    if time.swing is None or time.due_swing is None:
+        return []
+    if abs(time.swing - time.due_swing) >= 100 * OTHER_SWING:
+        straight = abs(time.swing - _STRAIGHT) <= _NEARLY_STRAIGHT
+        return [f"You were to swing at {time.due_swing} and played straight." if straight
+                else f"You were to play straight and swung at {time.swing}." if time.due_swing == _STRAIGHT
+                else f"You were to swing at {time.due_swing} and swung at {time.swing}."]  # fmt: skip
+    return [f"Swing {time.swing}."] if abs(time.swing - _STRAIGHT) > _NEARLY_STRAIGHT else []
+
+
 def _notes(judged: Judged, due: Sequence[DueNote], catalogue: ScaleCatalogue, *, ended: bool) -> str:
-    slips = judged.slips
-    if not slips:
+    slips = [slip for slip in judged.slips if slip.kind not in _ENDS]
+    ends = [slip for slip in judged.slips if slip.kind in _ENDS]
+    if not judged.slips:
         return "Clean."
-    if ended and _only_the_last_bar(slips, due):
+    if ended and _only_the_last_bar(judged.slips, due):
         return f"Clean up to bar {due[-1].bar}, the last one, which you played otherwise."
+    you = " and ".join(slip_words(slip, due, catalogue) for slip in ends)
+    if not slips:
+        return f"You {you}, and played clean."
     told = "; ".join(slip_words(slip, due, catalogue) for slip in slips[:_NAMED])
-    more = f"; and {len(slips) - _NAMED} more" if len(slips) > _NAMED else ""
+    more = f"; and {count(len(slips) - _NAMED)} more" if len(slips) > _NAMED else ""
     many = f"{count(len(slips))} slip{'s' * (len(slips) > 1)}"
-    few = len(slips) <= max(_NAMED, len(due) // 8)
-    return f"{many[0].upper()}{many[1:]}: {told}{more}." if few else f"Not clean yet, {many}: {told}{more}."
+    text = f"{many[0].upper()}{many[1:]}: {told}{more}."
+    return f"{text} You {you}." if you else text
 
 
 def _only_the_last_bar(slips: Sequence[Slip], due: Sequence[DueNote]) -> bool:
@@ -112,19 +208,23 @@ def _only_the_last_bar(slips: Sequence[Slip], due: Sequence[DueNote]) -> bool:
     )
 
 
-def _time(time: TimeKept, *, whole: bool) -> str:
-    """How time was kept; a line that lost or gained a note neither rushes nor drags by that."""
-    if whole and abs(time.drift) > _DRIFT:
-        way = "rush" if time.drift < 0 else "drag"
-        return f"You {way} all through: {abs(round(time.drift))} ms by the end."
-    worst = max(time.bars, key=lambda bar: abs(bar.off - time.off))
-    if whole and abs(worst.off - time.off) > _HEARD and abs(worst.off) > _HEARD:
+def _time(time: TimeKept, *, begun: bool) -> str:
+    """How time was kept, from where the line went on after each slip."""
+    drift = time.drift
+    if abs(drift.by) > _DRIFT:
+        way = "rush" if drift.by < 0 else "drag"
+        first, last = time.bars[0].bar if time.bars else drift.bar, max(bar.bar for bar in time.bars)
+        where = "all through" if drift.bar <= first else f"from bar {drift.bar} on"
+        if drift.until < last:
+            where = f"in bar {drift.bar}" if drift.until == drift.bar else f"from bar {drift.bar} to bar {drift.until}"
+        return f"You {way} {where}: {abs(round(drift.by))} ms by the end{' of it' * (drift.until < last)}."
+    level = time.off
+    worst = max(time.bars, key=lambda bar: abs(bar.off - level), default=None)
+    if worst is not None and not begun and abs(worst.off - level) > _HEARD and abs(worst.off) > _HEARD:
         early = worst.off < 0
-        return f"You {'rush' if early else 'drag'} in bar {worst.bar}: {abs(round(worst.off))} ms {_side(early)}."
-    if abs(time.off) > _HEARD:
-        return f"You play {abs(round(time.off))} ms {_side(time.off < 0)} all through."
-    if not whole:
-        return "In time up to there."
+        return f"In bar {worst.bar} you play {abs(round(worst.off))} ms {_side(early)}."
+    if abs(level) > _HEARD and not begun:
+        return f"You play {abs(round(level))} ms {_side(level < 0)} all through."
     if time.uneven > _UNEVEN:
         return f"In time, but uneven: {round(time.uneven)} ms."
     return f"In time, and even within {round(time.uneven)} ms."

@@ -13,19 +13,23 @@ from dodecant.practice.improvising import begins, sound_of_chorus
 from dodecant.practice.rounds import Passage
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import DueNote, sound_at
-from dodecant.practice.takes.slips import SlipKind
+from dodecant.practice.takes.slip import SlipKind
 
 _EIGHTH: Final = Fraction(1, 2)
 _STRAY: Final = 0.04  # of the notes of a solo lie outside
+_PASSAGE: Final = 6  # notes that are left out in a row
 _STRAYS: Final = (-4, -3, 3, 4, -6, 6)  # half steps
 
 
 class PlannedSlip(NamedTuple):
-    """A slip to make: its kind, the due note by its place, and by how many half steps (wrong) it goes astray."""
+    """A slip to make: its kind, the due note by its place, by how many half steps (wrong) or beats of its own (waited)
+    it goes astray; whether what follows `closes` up over a note left out, or makes room for one that is added.
+    """
 
     kind: SlipKind
     note: int
     by: int = 1
+    closes: bool = False
 
 
 def simulated(
@@ -44,13 +48,14 @@ def simulated(
     chance = random.Random(seed)  # noqa: S311 - the seed is told, so that a take can be had again
     made = {slip.note: slip for slip in slips}
     found: list[Played] = []
-    ahead = 0.0  # what is left out by turning early is not waited for
+    ahead = 0.0  # what is left out and closed up is not waited for
     for place, note in enumerate(due):
         off = max(-3 * jitter, min(3 * jitter, chance.gauss(0, jitter))) - drift * note.at - ahead
         slip = made.get(place)
         one = Played(note.at + off, note.pitch, 0.8 * note.length)
         match slip.kind if slip else None:
-            case "left-out":
+            case "left-out" | "came-in":
+                ahead += _to_next(due, place) if slip and slip.closes else 0.0
                 continue
             case "turned-early":
                 gone = due[place : place + 2]
@@ -62,23 +67,53 @@ def simulated(
                 ahead += sum(due[n].gap for n in (place, *rest))
                 made.update((n, PlannedSlip("left-out", n)) for n in rest)
                 continue
+            case "passage-left-out":
+                closes = bool(slip and slip.closes)
+                made.update((n, PlannedSlip("left-out", n, closes=closes)) for n in range(place + 1, place + _PASSAGE))
+                ahead += _to_next(due, place) if closes else 0.0
+                continue
+            case "stopped":
+                break
             case "wrong":
                 one = one._replace(pitch=note.pitch + (slip.by if slip else 1))
+            case "figure-moved":
+                by = slip.by if slip else 1
+                rest = [n for n in range(place + 1, len(due)) if due[n].figure == note.figure]
+                one = one._replace(pitch=note.pitch + by)
+                made.update((n, PlannedSlip("wrong", n, by)) for n in rest)
             case "octave":
                 one = one._replace(pitch=note.pitch + (12 if chance.random() < 0.5 else -12))
             case "early":
                 one = one._replace(at=one.at - _shift(note))
             case "late":
                 one = one._replace(at=one.at + _shift(note))
+            case "waited":
+                ahead -= note.gap * (slip.by if slip else 1)
+                one = one._replace(at=one.at + note.gap * (slip.by if slip else 1))
+            case "hurried":
+                ahead += _shift(note)
+                one = one._replace(at=one.at - _shift(note))
             case "struck-twice":
                 found.append(one)
                 one = one._replace(at=one.at + 0.5 * note.gap)
             case "added":
                 near = {other.pitch for other in due[max(0, place - 2) : place + 2]}
                 stray = note.pitch + chance.choice([by for by in _STRAYS if note.pitch + by not in near])
-                found.append(Played(one.at - 0.5 * note.gap, stray, 0.05))
+                if slip and slip.closes:
+                    found.append(Played(one.at, stray, 0.8 * note.gap))
+                    ahead -= note.gap
+                    one = one._replace(at=one.at + note.gap)
+                else:
+                    found.append(Played(one.at - 0.5 * note.gap, stray, 0.05))
         found.append(one)
+        under = note.under[1:] if slip and slip.kind == "tone-left-out" else note.under
+        found.extend(Played(one.at, pitch, one.length) for pitch in under)
     return found
+
+
+def _to_next(due: Sequence[DueNote], place: int) -> float:
+    """Seconds from a due note to the one after it."""
+    return due[place + 1].at - due[place].at if place + 1 < len(due) else due[place].gap
 
 
 def simulated_solo(

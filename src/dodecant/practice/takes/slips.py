@@ -3,81 +3,150 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
+from itertools import accumulate, pairwise
 from statistics import median
-from typing import Final, Literal, NamedTuple
+from typing import Final, NamedTuple
 
-from dodecant.exercise.harmony.timeline import Sound
-from dodecant.music.core.degree import Degree
-from dodecant.music.scales.scale import Scale, ScaleCatalogue
 from dodecant.practice.takes.alignment import Pair, Played, aligned
-from dodecant.practice.takes.due import DueNote, turning_points
+from dodecant.practice.takes.chords import heard, without_lower_tones
+from dodecant.practice.takes.due import DueNote
+from dodecant.practice.takes.shifts import Shift, shifts_of
+from dodecant.practice.takes.slip import Slip, SlipKind
+from dodecant.practice.takes.swing import as_swung
+from dodecant.practice.takes.together import gathered
 
-SlipKind = Literal[
-    "wrong", "octave", "left-out", "figure-left-out", "added", "struck-twice", "turned-early", "early", "late"
-]
 _TOLERANCE: Final = 0.1  # seconds: less is an accent of time, not a slip
 _SHARE: Final = 0.35  # of the time to the nearest other note, where notes are far apart
 _MOST_OF_GAP: Final = 0.6
+_LONGEST: Final = 0.16  # seconds: more is heard beside the longest notes too
+_IN_TIME: Final = ("early", "late", "struck-twice")
 _NEAR: Final = 4  # notes on each side
-_FEWEST: Final = 3  # notes in a row, to tell anything
+_ANEW: Final = 3  # times that a take is laid beside what was due, at most
+_SLID: Final = 3  # notes between two gaps that may belong behind both
 _AT_ONCE: Final = 0.4  # of the time between two notes
 _OCTAVE: Final = 12
-_SEVEN: Final = 7
-_PLAIN: Final = tuple(map(Degree.parse, ["1", "♭2", "2", "♭3", "3", "4", "♯4", "5", "♭6", "6", "♭7", "7"]))
-
-
-class Slip(NamedTuple):
-    """Something that went wrong: its kind, the due note (by its place, or the one after what was added), the MIDI
-    number that was played, if any, and how far off in time it was, in seconds (before is negative).
-    """
-
-    kind: SlipKind
-    note: int
-    played: int | None
-    off: float = 0.0
 
 
 class Judged(NamedTuple):
-    """A take judged: its slips in order; how far off in time each due note was played (None where it was not)."""
+    """A take judged: its slips in order; how far off in time each due note was played (None where it was not); from
+    which notes on everything came later or sooner, and by how much; and what it was judged by: what was due, with its
+    off-beats where they were played, if the line swung otherwise all through.
+    """
 
     slips: tuple[Slip, ...]
     offsets: tuple[float | None, ...]
+    shifts: tuple[Shift, ...] = ()
+    grid: tuple[DueNote, ...] = ()
+    swung: tuple[float | None, ...] = ()
 
     @property
     def steady(self) -> tuple[float | None, ...]:
-        """How far off in time the notes were that are no slips in time: what tells how time was kept."""
-        out = {slip.note for slip in self.slips if slip.kind in ("early", "late", "struck-twice")}
-        return tuple(None if place in out else off for place, off in enumerate(self.offsets))
+        """How far off in time the notes were that are no slips in time, from where the line went on each time: what
+        tells how time was kept.
+        """
+        out = {slip.note for slip in self.slips if slip.kind in _IN_TIME}
+        by = {shift.note: shift.by for shift in self.shifts}
+        moved = accumulate(by.get(place, 0.0) for place in range(len(self.offsets)))
+        return tuple(
+            None if off is None or place in out else off - shifted
+            for place, (off, shifted) in enumerate(zip(self.swung, moved, strict=True))
+        )
 
 
-def judged(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bool = False) -> Judged:
-    """Judge a take of a line; chords struck are judged by their highest note.
+def judged(
+    due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bool = False, every_tone: bool = False
+) -> Judged:
+    """Judge a take of a line; chords struck are judged by their highest note, or by `every_tone` of them.
 
     Time is judged against the notes around: what is off all through, or goes on elsewhere after a slip, is no slip of
     each note. Where nothing is due yet, nothing slips, whatever was struck before.
     """
     if not due:
         return Judged((), ())
-    heard = _highest(due, sorted(played))
-    pairs = _untwisted(due, heard, aligned(due, heard, octave_free=octave_free))
-    together = [(one.due, one.played) for one in pairs if one.due is not None and one.played is not None]
-    offsets: list[float | None] = [None] * len(due)
-    for note, other in together:
-        offsets[note] = heard[other].at - due[note].at
-    found = list(_slips(due, heard, pairs, _around(offsets), octave_free))
-    return Judged(tuple(_turned_early(due, _whole_figures(due, found))), tuple(offsets))
+    take = heard(due, played)
+    pairs, offsets, shifts = _laid(due, take.highest, octave_free)
+    grid, swung = as_swung(due, offsets), offsets
+    if grid is not due:
+        pairs, swung, shifts = _laid(grid, take.highest, octave_free)
+        moves = [note.at - other.at for note, other in zip(grid, due, strict=True)]
+        offsets = [None if off is None else off + by for off, by in zip(swung, moves, strict=True)]
+    pairs, strays, lacking = without_lower_tones(due, take, pairs)
+    found = [*_slips(grid, take.highest, pairs, _around(swung, shifts), octave_free), *strays]
+    moved = [
+        Slip("waited" if shift.by > 0 else "hurried", shift.note, None, shift.by) for shift in shifts if shift.alone
+    ]
+    told = [*gathered(due, found), *moved, *(lacking if every_tone else [])]
+    slips = tuple(sorted(told, key=lambda slip: slip.note))
+    return Judged(slips, tuple(offsets), tuple(shifts), tuple(grid), tuple(swung))
 
 
-def _highest(due: Sequence[DueNote], played: list[Played]) -> list[Played]:
-    """What was played without the lower tones of struck chords, where they came near their time."""
-    left = list(played)
-    for note in due:
-        for pitch in note.under:
-            near = [one for one in left if one.pitch == pitch and abs(one.at - note.at) < note.gap / 2]
-            if near:
-                left.remove(min(near, key=lambda one: abs(one.at - note.at)))
-    return left
+def _laid(
+    due: Sequence[DueNote], played: Sequence[Played], octave_free: bool
+) -> tuple[list[Pair], list[float | None], list[Shift]]:
+    """A take beside what was due, how far off each due note was, and where the line went on later or sooner.
+
+    Where it did, the take is laid anew with its times from there on moved by as much: what follows a slip is measured
+    from there.
+    """
+    times = [note.at for note in played]
+    shifts: list[Shift] = []
+    for _ in range(_ANEW):
+        timed = [note._replace(at=at) for note, at in zip(played, times, strict=True)]
+        pairs = _untwisted(due, timed, _slid_together(due, timed, aligned(due, timed, octave_free=octave_free)))
+        offsets: list[float | None] = [None] * len(due)
+        for note, other in pairs:
+            if note is not None and other is not None:
+                offsets[note] = played[other].at - due[note].at
+        before, shifts = shifts, shifts_of(due, offsets, _near(due, pairs))
+        if shifts == before:
+            break
+        times = _moved(played, pairs, shifts)
+    return pairs, offsets, shifts
+
+
+def _near(due: Sequence[DueNote], pairs: Sequence[Pair]) -> set[int]:
+    """The due notes that were left out, or before which one was added."""
+    found, following = set[int](), len(due)
+    for note, other in reversed(pairs):
+        following = following if note is None else note
+        if note is None or other is None:
+            found.add(following)
+    return found
+
+
+def _moved(played: Sequence[Played], pairs: Sequence[Pair], shifts: Sequence[Shift]) -> list[float]:
+    """When each note was played, in seconds, without the shifts before it."""
+    by = {shift.note: shift.by for shift in shifts}
+    times, moved = [note.at for note in played], 0.0
+    for note, other in pairs:
+        moved += by.get(note, 0.0) if note is not None else 0.0
+        if other is not None:
+            times[other] -= moved
+    return times
+
+
+def _slid_together(due: Sequence[DueNote], played: Sequence[Played], pairs: list[Pair]) -> list[Pair]:
+    """Of two ways to leave out as many notes, that which leaves them out in one go, where it sounds the same."""
+    found = list(pairs)
+    for start in range(1, len(found)):
+        if not (found[start - 1].played is None and found[start].played is not None):
+            continue
+        end = start
+        while end < len(found) and found[end].played is not None and found[end].due is not None:
+            end += 1
+        gap = end
+        while gap < len(found) and found[gap].played is None:
+            gap += 1
+        size, moved = end - start, gap - end
+        if not moved or not 0 < size <= _SLID or gap == len(found):
+            continue
+        one, two = found[start:end], found[gap - size : gap]
+        if size <= moved and all(
+            played[pair.played or 0].pitch == due[other.due or 0].pitch for pair, other in zip(one, two, strict=True)
+        ):
+            found[start:end] = [Pair(pair.due, None) for pair in one]
+            found[gap - size : gap] = [Pair(other.due, pair.played) for pair, other in zip(one, two, strict=True)]
+    return found
 
 
 def _untwisted(due: Sequence[DueNote], played: Sequence[Played], pairs: list[Pair]) -> list[Pair]:
@@ -118,21 +187,21 @@ def _slips(
                 yield Slip("early" if off < 0 else "late", note, played[other].pitch, off)
 
 
-def _around(offsets: Sequence[float | None]) -> list[float]:
-    """How far each is off from those around it; a line may go on in another time where notes were left out."""
-    there = [(place, one) for place, one in enumerate(offsets) if one is not None]
+def _around(offsets: Sequence[float | None], shifts: Sequence[Shift]) -> list[float]:
+    """How far each is off from those around it, between two shifts of the line."""
+    ends = [0, *(shift.note for shift in shifts), len(offsets)]
     found = [0.0] * len(offsets)
-    for number, (place, one) in enumerate(there):
-        near = there[max(0, number - _NEAR) : number + _NEAR + 1]
-        together = [off for other, off in near if None not in offsets[min(place, other) : max(place, other)]]
-        around = [median(off for _, off in near), *([median(together)] if len(together) >= _FEWEST else [])]
-        found[place] = min((one - other for other in around), key=abs)
+    for low, high in pairwise(ends):
+        there = [(place, off) for place, off in enumerate(offsets[low:high], start=low) if off is not None]
+        for number, (place, off) in enumerate(there):
+            near = there[max(0, number - _NEAR) : number + _NEAR + 1]
+            found[place] = off - median(other for _, other in near)
     return found
 
 
 def tolerance(note: DueNote) -> float:
     """How far off in time, in seconds, a note may be without a slip."""
-    return min(max(_TOLERANCE, _SHARE * note.gap), _MOST_OF_GAP * note.gap)
+    return min(max(_TOLERANCE, _SHARE * note.gap), _LONGEST, _MOST_OF_GAP * note.gap)
 
 
 def _added(
@@ -144,110 +213,3 @@ def _added(
         return "struck-twice", before[0]
     soon = due[following].at - played[other].at
     return "struck-twice" if pitch == due[following].pitch and 0 < soon < due[following].gap else "added", following
-
-
-def _turned_early(due: Sequence[DueNote], found: list[Slip]) -> Iterator[Slip]:
-    """Notes left out round a turning point, the ones beside them played: the line turned a step early."""
-    turns = turning_points(tuple(due))
-    out = {slip.note for slip in found if slip.kind == "left-out"}
-    told: set[int] = set()
-    for slip in found:
-        if slip.kind == "left-out" and slip.note not in told and slip.note - 1 not in out:
-            run = [slip.note]
-            while run[-1] + 1 in out:
-                run.append(run[-1] + 1)
-            top = next((note for note in run if note in turns), None)
-            if top is not None and len(run) == 2 and run[0] > 0 and run[-1] + 1 < len(due):
-                told |= set(run)
-                yield Slip("turned-early", top, None)
-                continue
-        if slip.note not in told or slip.kind != "left-out":
-            yield slip
-
-
-def _whole_figures(due: Sequence[DueNote], found: list[Slip]) -> list[Slip]:
-    """All notes of a figure left out: one slip, at its first note.
-
-    Where figures share notes it cannot be heard which of them were left out; then it was the whole figure.
-    """
-    figures: dict[int | None, list[int]] = {}
-    for place, note in enumerate(due):
-        figures.setdefault(note.figure, []).append(place)
-    figures.pop(None, None)
-    left = list(found)
-    for cluster in _clusters([slip.note for slip in found if slip.kind == "left-out"], due):
-        near = dict.fromkeys(due[place].figure for place in range(cluster[0], cluster[-1] + 1))
-        whole = [figures[one] for one in near if one in figures and len(figures[one]) == len(cluster) > 1]
-        same = [one for one in whole if _sounds_alike(due, cluster, one)]
-        if same:
-            first = min(same, key=lambda one: sum(place not in cluster for place in one))[0]
-            between = range(min(cluster[0], first), cluster[-1] + 1)
-            left = [slip for slip in left if slip.kind not in ("left-out", "early", "late") or slip.note not in between]
-            left.append(Slip("figure-left-out", first, None))
-    return sorted(left, key=lambda slip: slip.note) if len(left) < len(found) else found
-
-
-def _clusters(out: Sequence[int], due: Sequence[DueNote]) -> Iterator[list[int]]:
-    """Notes left out, those together that lie in the same figure or in neighbours."""
-    cluster: list[int] = []
-    for place in out:
-        figure, last = due[place].figure, due[cluster[-1]].figure if cluster else None
-        if cluster and (figure is None or last is None or figure - last > 1):
-            yield cluster
-            cluster = []
-        cluster.append(place)
-    if cluster:
-        yield cluster
-
-
-def _sounds_alike(due: Sequence[DueNote], out: Sequence[int], other: Sequence[int]) -> bool:
-    """Whether a line sounds the same without some notes as it does without others."""
-    span = range(min(out[0], other[0]), max(out[-1], other[-1]) + 1)
-    one, two = ([due[place].pitch for place in span if place not in gone] for gone in (out, other))
-    return one == two
-
-
-def added_tone(sound: Sound, catalogue: ScaleCatalogue) -> Degree | None:
-    """The tone that was added to a scale of seven: without it, one serves the same chord.
-
-    >>> from dodecant.music.core.pitch import NoteName
-    >>> from dodecant.tables import load_tables
-    >>> scales = load_tables().scales
-    >>> added_tone(Sound(NoteName(0), scales.get("bebop-dominant")), scales)
-    Degree(number=7, alteration=0)
-    """
-    scale = sound.scale
-    if len(scale.degrees) != _SEVEN + 1 or not scale.serves:
-        return None
-    for degree in scale.degrees[1:]:
-        left = scale.pitch_classes - {degree.half_steps % _OCTAVE}
-        plain = next((one for one in catalogue.scales if one.pitch_classes == left), None)
-        if plain is not None and scale.serves[0] in plain.serves:
-            return degree
-    return None
-
-
-def degree_played(due: DueNote, pitch: int) -> Degree:
-    """What was played instead of a note (MIDI number), as a player would call it: a degree of the sound if it is one,
-    else the usual name over the root. Beside a 5 it is ♭5 or ♯5; elsewhere the same tones are ♯4 and ♭6.
-    """
-    played = degree_in(due.sound, pitch)
-    away = played.half_steps % _OCTAVE - due.degree.half_steps % _OCTAVE
-    if due.degree == Degree(5, 0) and abs(away) == 1 and due.sound.degree_of(pitch) is None:
-        return Degree(5, away)
-    return played
-
-
-def degree_in(sound: Sound, pitch: int) -> Degree:
-    """What a pitch (MIDI number) is in a sound: of its own degrees, else as it is usually named over a root."""
-    own = sound.degree_of(pitch)
-    return own or _PLAIN[(pitch - sound.tonic.pitch_class) % _OCTAVE]
-
-
-def sound_of(due: DueNote, played: Degree, catalogue: ScaleCatalogue) -> Scale | None:
-    """The common scale that has what was played instead of what was due, all else alike."""
-    wanted = {degree.half_steps % _OCTAVE for degree in due.sound.scale.degrees if degree != due.degree}
-    wanted.add(played.half_steps % _OCTAVE)
-    if len(wanted) != len(due.sound.scale.degrees):
-        return None
-    return next((one for one in catalogue.scales if one.pitch_classes == wanted), None)

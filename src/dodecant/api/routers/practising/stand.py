@@ -45,7 +45,7 @@ from dodecant.practice.ladder import rung
 from dodecant.practice.planning.mending import mending
 from dodecant.practice.takes.due import due_notes
 from dodecant.practice.takes.simulated import PlannedSlip, simulated, simulated_solo
-from dodecant.practice.takes.slips import SlipKind
+from dodecant.practice.takes.slip import SlipKind
 from dodecant.tables import load_tables
 
 router = offloading_router("stand")

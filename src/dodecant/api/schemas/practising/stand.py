@@ -23,7 +23,8 @@ from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import due_notes, so_far
 from dodecant.practice.takes.report import slip_words, take_report
-from dodecant.practice.takes.slips import SlipKind, judged
+from dodecant.practice.takes.slip import SlipKind
+from dodecant.practice.takes.slips import judged
 from dodecant.practice.takes.timing import time_kept
 
 MOST_EVENTS = 10_000
@@ -274,6 +275,6 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
         for note, off in zip(due, found.offsets, strict=True)
         if off is not None
     ]
-    sentences = take_report(found, due, time_kept(due, found.steady), scales, ended=wanted.until is None)
+    sentences = take_report(found, due, time_kept(due, found), scales, ended=wanted.until is None)
     clean = not found.slips and bool(due)
     return JudgedOut(sentences=list(sentences), slips=slips, offsets=offsets, notes=len(due), clean=clean)
