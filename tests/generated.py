@@ -7,7 +7,7 @@ import os
 from hypothesis import HealthCheck, settings
 from hypothesis.database import DirectoryBasedExampleDatabase
 
-_TIMES = int(os.environ.get("EXAMPLES", "1"))
+TIMES = int(os.environ.get("EXAMPLES", "1"))
 
 
 def load_profile() -> None:
@@ -16,12 +16,12 @@ def load_profile() -> None:
         "dodecant",
         deadline=None,
         suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture],
-        derandomize=_TIMES == 1,
-        database=None if _TIMES == 1 else DirectoryBasedExampleDatabase(".hypothesis"),
+        derandomize=TIMES == 1,
+        database=None if TIMES == 1 else DirectoryBasedExampleDatabase(".hypothesis"),
     )
     settings.load_profile("dodecant")
 
 
 def examples(many: int, *, steps: int = 50) -> settings:
     """Settings for a test of so many examples; of a state machine, with so many steps at most."""
-    return settings(max_examples=many * _TIMES, stateful_step_count=steps)
+    return settings(max_examples=many * TIMES, stateful_step_count=steps)

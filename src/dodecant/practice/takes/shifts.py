@@ -10,7 +10,7 @@ from dodecant.practice.takes.due import DueNote
 
 _NEAR: Final = 4  # notes on each side that tell where the line is
 _FEWEST: Final = 3  # of them, where nothing else tells that it moved
-_LEAST: Final = 0.12  # seconds
+_LEAST: Final = 0.1  # seconds
 _SHARE: Final = 0.3  # of the time between two notes
 _CLOSED_UP: Final = 0.45  # of it, where a note is missing or too many
 _AT_ONCE: Final = 0.6  # of the whole shift comes with the first note

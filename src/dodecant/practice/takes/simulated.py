@@ -49,12 +49,13 @@ def simulated(
     made = {slip.note: slip for slip in slips}
     found: list[Played] = []
     ahead = 0.0  # what is left out and closed up is not waited for
-    for place, note in enumerate(due):
+    first = max((slip.note for slip in slips if slip.kind == "came-in"), default=0)
+    for place, note in enumerate(due[first:], start=first):
         off = max(-3 * jitter, min(3 * jitter, chance.gauss(0, jitter))) - drift * note.at - ahead
         slip = made.get(place)
         one = Played(note.at + off, note.pitch, 0.8 * note.length)
         match slip.kind if slip else None:
-            case "left-out" | "came-in":
+            case "left-out":
                 ahead += _to_next(due, place) if slip and slip.closes else 0.0
                 continue
             case "turned-early":

@@ -14,6 +14,7 @@ from dodecant.practice.takes.shifts import Shift, shifts_of
 from dodecant.practice.takes.slip import Slip, SlipKind
 from dodecant.practice.takes.swing import as_swung
 from dodecant.practice.takes.together import gathered
+from dodecant.practice.takes.untangling import untangled
 
 _TOLERANCE: Final = 0.1  # seconds: less is an accent of time, not a slip
 _SHARE: Final = 0.35  # of the time to the nearest other note, where notes are far apart
@@ -21,9 +22,8 @@ _MOST_OF_GAP: Final = 0.6
 _LONGEST: Final = 0.16  # seconds: more is heard beside the longest notes too
 _IN_TIME: Final = ("early", "late", "struck-twice")
 _NEAR: Final = 4  # notes on each side
+_BEGUN: Final = 0.25  # seconds: who begins so late or early may have begun a beat late
 _ANEW: Final = 3  # times that a take is laid beside what was due, at most
-_SLID: Final = 3  # notes between two gaps that may belong behind both
-_AT_ONCE: Final = 0.4  # of the time between two notes
 _OCTAVE: Final = 12
 
 
@@ -64,14 +64,14 @@ def judged(
     if not due:
         return Judged((), ())
     take = heard(due, played)
-    pairs, offsets, shifts = _laid(due, take.highest, octave_free)
+    pairs, timed, offsets, shifts = _laid(due, take.highest, octave_free)
     grid, swung = as_swung(due, offsets), offsets
     if grid is not due:
-        pairs, swung, shifts = _laid(grid, take.highest, octave_free)
+        pairs, timed, swung, shifts = _laid(grid, take.highest, octave_free)
         moves = [note.at - other.at for note, other in zip(grid, due, strict=True)]
         offsets = [None if off is None else off + by for off, by in zip(swung, moves, strict=True)]
     pairs, strays, lacking = without_lower_tones(due, take, pairs)
-    found = [*_slips(grid, take.highest, pairs, _around(swung, shifts), octave_free), *strays]
+    found = [*_slips(grid, timed, pairs, _around(swung, shifts), octave_free), *strays]
     moved = [
         Slip("waited" if shift.by > 0 else "hurried", shift.note, None, shift.by) for shift in shifts if shift.alone
     ]
@@ -82,17 +82,18 @@ def judged(
 
 def _laid(
     due: Sequence[DueNote], played: Sequence[Played], octave_free: bool
-) -> tuple[list[Pair], list[float | None], list[Shift]]:
-    """A take beside what was due, how far off each due note was, and where the line went on later or sooner.
+) -> tuple[list[Pair], list[Played], list[float | None], list[Shift]]:
+    """A take beside what was due, its notes without what it was shifted by, how far off each due note was, and where
+    the line went on later or sooner.
 
     Where it did, the take is laid anew with its times from there on moved by as much: what follows a slip is measured
     from there.
     """
-    times = [note.at for note in played]
+    begun = _begun(due, played, octave_free)
+    timed = [note._replace(at=note.at - begun) for note in played]
     shifts: list[Shift] = []
     for _ in range(_ANEW):
-        timed = [note._replace(at=at) for note, at in zip(played, times, strict=True)]
-        pairs = _untwisted(due, timed, _slid_together(due, timed, aligned(due, timed, octave_free=octave_free)))
+        pairs = untangled(due, timed, aligned(due, timed, octave_free=octave_free))
         offsets: list[float | None] = [None] * len(due)
         for note, other in pairs:
             if note is not None and other is not None:
@@ -100,8 +101,8 @@ def _laid(
         before, shifts = shifts, shifts_of(due, offsets, _near(due, pairs))
         if shifts == before:
             break
-        times = _moved(played, pairs, shifts)
-    return pairs, offsets, shifts
+        timed = _moved(played, pairs, shifts, begun)
+    return pairs, timed, offsets, shifts
 
 
 def _near(due: Sequence[DueNote], pairs: Sequence[Pair]) -> set[int]:
@@ -114,51 +115,35 @@ def _near(due: Sequence[DueNote], pairs: Sequence[Pair]) -> set[int]:
     return found
 
 
-def _moved(played: Sequence[Played], pairs: Sequence[Pair], shifts: Sequence[Shift]) -> list[float]:
-    """When each note was played, in seconds, without the shifts before it."""
+def _begun(due: Sequence[DueNote], played: Sequence[Played], octave_free: bool) -> float:
+    """How many seconds late the whole began, as its first note did, if it fits the line better so."""
+    late = played[0].at - due[0].at if played else 0.0
+    if abs(late) < _BEGUN:
+        return 0.0
+
+    def amiss(by: float) -> tuple[int, int]:
+        """How many notes do not fit, and how often one begins not to."""
+        timed = [note._replace(at=note.at - by) for note in played]
+        pairs = aligned(due, timed, octave_free=octave_free)
+        fits = [
+            note is not None
+            and other is not None
+            and (timed[other].pitch - due[note].pitch) % (_OCTAVE if octave_free else 128) == 0
+            for note, other in pairs
+        ]
+        return fits.count(False), sum(one and not other for one, other in pairwise(fits))
+
+    return late if amiss(late) < amiss(0.0) else 0.0
+
+
+def _moved(played: Sequence[Played], pairs: Sequence[Pair], shifts: Sequence[Shift], begun: float) -> list[Played]:
+    """The notes as they would have come without the shifts before them."""
     by = {shift.note: shift.by for shift in shifts}
-    times, moved = [note.at for note in played], 0.0
+    found, moved = list(played), begun
     for note, other in pairs:
         moved += by.get(note, 0.0) if note is not None else 0.0
         if other is not None:
-            times[other] -= moved
-    return times
-
-
-def _slid_together(due: Sequence[DueNote], played: Sequence[Played], pairs: list[Pair]) -> list[Pair]:
-    """Of two ways to leave out as many notes, that which leaves them out in one go, where it sounds the same."""
-    found = list(pairs)
-    for start in range(1, len(found)):
-        if not (found[start - 1].played is None and found[start].played is not None):
-            continue
-        end = start
-        while end < len(found) and found[end].played is not None and found[end].due is not None:
-            end += 1
-        gap = end
-        while gap < len(found) and found[gap].played is None:
-            gap += 1
-        size, moved = end - start, gap - end
-        if not moved or not 0 < size <= _SLID or gap == len(found):
-            continue
-        one, two = found[start:end], found[gap - size : gap]
-        if size <= moved and all(
-            played[pair.played or 0].pitch == due[other.due or 0].pitch for pair, other in zip(one, two, strict=True)
-        ):
-            found[start:end] = [Pair(pair.due, None) for pair in one]
-            found[gap - size : gap] = [Pair(other.due, pair.played) for pair, other in zip(one, two, strict=True)]
-    return found
-
-
-def _untwisted(due: Sequence[DueNote], played: Sequence[Played], pairs: list[Pair]) -> list[Pair]:
-    """Two notes struck almost at once, the later one first: each is right, and one of them off its time."""
-    found = list(pairs)
-    for number, ((one, first), (two, second)) in enumerate(pairwise(pairs)):
-        if one is None or two is None or first is None or second is None:
-            continue
-        swapped = (due[one].pitch, due[two].pitch) == (played[second].pitch, played[first].pitch)
-        at_once = played[second].at - played[first].at < _AT_ONCE * (due[two].at - due[one].at)
-        if swapped and at_once and due[one].pitch != due[two].pitch:
-            found[number : number + 2] = [Pair(one, second), Pair(two, first)]
+            found[other] = played[other]._replace(at=played[other].at - moved)
     return found
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
+from math import inf
 from statistics import median
 from typing import Final
 
@@ -40,10 +41,9 @@ def as_swung(due: Sequence[DueNote], offsets: Sequence[float | None]) -> Sequenc
     nearer = sum(abs(share - swing) < abs(share - plain[place]) for place, share in played.items())
     if abs(swing - wanted) < OTHER_SWING or nearer < _ALIKE * len(played):
         return due
-    every = dict(ratios(due, [0.0] * len(due)))
-    found = list(due)
-    for place in every:
-        on, following = due[place - 1], due[place + 1]
-        at = on.at + swing * (following.at - on.at)
-        found[place] = found[place]._replace(at=at, gap=min(at - on.at, following.at - at))
-    return found
+    beat = median(due[place + 1].at - due[place - 1].at for place in played)
+    moved = (swing - wanted) * beat
+    found = [note._replace(at=note.at + moved * (note.place % 1 == _HALF)) for note in due]
+    ends = [-inf, *(note.at for note in found), inf]
+    gaps = [min(here - before, after - here) for before, here, after in zip(ends, ends[1:], ends[2:], strict=False)]
+    return [note._replace(gap=gap) for note, gap in zip(found, gaps, strict=True)]
