@@ -4986,10 +4986,14 @@ export interface components {
             /** @default 1 */
             range: number;
         };
-        /** @description A take judged: sentences, slips, time note by note; how many notes were due, and whether it was clean. */
+        /**
+         * @description A take judged: sentences, and the facts they are made of: slips, how time was kept, time note by note; how many
+         *     notes were due, and whether it was clean.
+         */
         JudgedOut: {
             sentences: string[];
             slips: components["schemas"]["SlipOut"][];
+            time: components["schemas"]["TimeOut"] | null;
             offsets: components["schemas"]["OffsetOut"][];
             notes: number;
             clean: boolean;
@@ -6938,18 +6942,22 @@ export interface components {
             tempo: number | null;
         };
         /**
-         * @description A slip: its kind, the note by its id in the score, its bar and number as shown; its degree against the major
-         *     scale, as the logbook keeps it whatever the numbers, and whether it is one of that degree that can be mended; in
-         *     words, what was played (nothing where nothing was), how far off in time in ms.
+         * @description A slip: its kind, the note by its id in the score, its bar, where in it (beats, from 1) and to which bar it
+         *     reaches; its number as shown and its degree against the major scale, as the logbook keeps it whatever the numbers;
+         *     whether it is one of that degree that can be mended, or one of time; in words, what was played (nothing where
+         *     nothing was), how far off in time in ms.
          */
         SlipOut: {
             /** @enum {string} */
-            kind: "wrong" | "octave" | "left-out" | "figure-left-out" | "added" | "struck-twice" | "turned-early" | "early" | "late";
+            kind: "wrong" | "octave" | "left-out" | "figure-left-out" | "passage-left-out" | "figure-moved" | "tone-left-out" | "added" | "struck-twice" | "turned-early" | "early" | "late" | "waited" | "hurried" | "came-in" | "stopped";
             note: string;
             bar: number;
+            beat: number;
+            until_bar: number;
             number: string;
             degree: string;
             of_degree: boolean;
+            of_time: boolean;
             words: string;
             played: string | null;
             staff_steps: number | null;
@@ -7263,6 +7271,20 @@ export interface components {
             minutes: number;
             keys: components["schemas"]["KeyDoneOut"][];
             questions: components["schemas"]["QuestionOut"][];
+        };
+        /**
+         * @description How time was kept in a take, in ms: how late (early is negative) in the middle, how unevenly, how much later
+         *     (sooner is negative) the line came to be from the beginning of one bar to the end of another; and how eighths swung
+         *     and were to, in hundredths of the beat.
+         */
+        TimeOut: {
+            off: number;
+            uneven: number;
+            drift: number;
+            drift_from: number;
+            drift_until: number;
+            swing: number | null;
+            due_swing: number | null;
         };
         /** @description The token of a share link. */
         TokenIn: {
@@ -8904,6 +8926,8 @@ export interface operations {
                     events: components["schemas"]["EventIn"][];
                     /** @default false */
                     octave_free?: boolean;
+                    /** @default false */
+                    every_tone?: boolean;
                     /**
                      * @default {
                      *       "first_bar": 0,

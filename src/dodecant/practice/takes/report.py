@@ -13,7 +13,7 @@ from dodecant.music.core.degree import Degree
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.takes.due import DueNote
 from dodecant.practice.takes.naming import added_tone, degree_played, sound_of
-from dodecant.practice.takes.slip import Slip
+from dodecant.practice.takes.slip import OF_TIME, Slip
 from dodecant.practice.takes.slips import Judged
 from dodecant.practice.takes.swing import OTHER_SWING
 from dodecant.practice.takes.timing import TimeKept
@@ -25,7 +25,6 @@ _HEARD: Final = 20  # ms: less is not worth a word
 _UNEVEN: Final = 35
 _DRIFT: Final = 60  # ms from where it begins to where it ends
 _ENDS: Final = ("came-in", "stopped")
-_OF_TIME: Final = ("early", "late", "waited", "hurried")
 _FIRST: Final = 8  # notes that tell when one began
 _SHIFTED: Final = 0.7  # of a beat
 _ROUGHLY: Final = 0.2
@@ -150,7 +149,7 @@ def take_report(
         found.append(f"You began {begun}.")
     if time is not None:
         said = _time(time, begun=bool(begun))
-        off = any(slip.kind in _OF_TIME for slip in judged.slips)
+        off = any(slip.kind in OF_TIME for slip in judged.slips)
         found.append(f"Otherwise in{said.removeprefix('In')}" if off and said.startswith("In time") else said)
         found += _swing(time)
     return tuple(found)

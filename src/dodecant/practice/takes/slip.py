@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 SlipKind = Literal[
     "wrong", "octave", "left-out", "figure-left-out", "passage-left-out", "figure-moved", "tone-left-out", "added",
     "struck-twice", "turned-early", "early", "late", "waited", "hurried", "came-in", "stopped",
 ]  # fmt: skip
+OF_TIME: Final = ("early", "late", "waited", "hurried")
 
 
 class Slip(NamedTuple):

@@ -11,7 +11,7 @@ import { RoutineBar } from "./RoutineBar";
 import { StandStrip } from "./StandStrip";
 import classes from "./Stand.module.css";
 import { shownLeft } from "./curtain";
-import { useWorkedOut } from "./queries";
+import { heardAs, useWorkedOut } from "./queries";
 import { waits } from "./takes/sitting";
 import { useLargeness } from "./useLargeness";
 import { type LinePractice, type Practised, useLinePractice } from "./useLinePractice";
@@ -133,7 +133,7 @@ function SaidOfIt(props: { practised: Practised; practice: LinePractice; strip: 
         <Result
           improvised={now.phase.at === "improvised" ? now.phase.report : null}
           taken={taken}
-          about={{ recipe: lying.recipe, strip: strip.index, octave_free: setting.octaveFree, rounds: played }}
+          about={{ recipe: lying.recipe, strip: strip.index, ...heardAs(setting), rounds: played }}
           heading={headingOf(strip, played)}
           asked={practice.asked}
           real={practice.real}

@@ -14,6 +14,7 @@ import type {
   TempoLadder,
 } from "../../api/types";
 import { exerciseQuery } from "../../parts/queries";
+import type { StandSetting } from "./useStandSetting";
 
 /** The exercise worked out, its first strip engraved for a width; the one before stays until it is there. */
 export function useWorkedOut(recipe: Recipe, width: number) {
@@ -66,10 +67,18 @@ export interface TakeWanted {
   tempo: number;
   events: PlayedEvent[];
   octave_free: boolean;
+  /** Whether every tone of a struck chord can be heard. */
+  every_tone: boolean;
   rounds: Rounds;
   /** A moment (seconds) up to which it is judged while it is still being played. */
   until?: number;
 }
+
+/** How what was heard is judged: a microphone hears one note at a time. */
+export const heardAs = ({ octaveFree, listening }: Pick<StandSetting, "octaveFree" | "listening">) => ({
+  octave_free: octaveFree,
+  every_tone: listening !== "microphone",
+});
 
 /** A take judged, and not kept. */
 export const judged = (body: TakeWanted): Promise<Judged> => answered(client.POST("/api/stand/judged", { body }));
@@ -153,7 +162,7 @@ export function useEarlier(number: number | null, take: Omit<TakeWanted, "events
 
 /** A take by a player that is not there. */
 export async function simulatedTake(
-  take: Omit<TakeWanted, "events" | "octave_free"> & { rule: FreeRule | null },
+  take: Omit<TakeWanted, "events" | "octave_free" | "every_tone"> & { rule: FreeRule | null },
   slips: number,
   seed: number,
 ) {

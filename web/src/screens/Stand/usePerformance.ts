@@ -6,7 +6,7 @@ import { type Ear, eventsOf } from "../../sound/listening";
 import { type Moment, momentAt, standSchedule } from "../../sound/standSchedule";
 import { usePlayer } from "../../sound/usePlayer";
 import { earFor, keysOf } from "./ear/earFor";
-import { type BandsWanted, bandsQuery, judged, simulatedTake, useImprovised, useJudge } from "./queries";
+import { type BandsWanted, bandsQuery, heardAs, judged, simulatedTake, useImprovised, useJudge } from "./queries";
 import type { StandSetting } from "./useStandSetting";
 
 interface Wanted {
@@ -104,7 +104,7 @@ export function usePerformance(wanted: Wanted) {
     try {
       const events = await played;
       const real = setting.listening !== "simulated";
-      const take = { recipe, strip: strip.index, tempo, events, octave_free: setting.octaveFree, rounds };
+      const take = { recipe, strip: strip.index, tempo, events, ...heardAs(setting), rounds };
       if (setting.mode === "improvise")
         onImprovised(
           await improvised.mutateAsync({ take, id, heading: `${heading}, improvised`, real, rule: setting.rule }),
@@ -189,9 +189,9 @@ export function usePerformance(wanted: Wanted) {
   const lookForSlips = async (strip: Strip, events: PlayedEvent[], rounds: Rounds, until: number) => {
     if (until <= 0) return;
     const mine = ear.current;
-    const take = { recipe, strip: strip.index, tempo, events, octave_free: setting.octaveFree, rounds, until };
+    const take = { recipe, strip: strip.index, tempo, events, ...heardAs(setting), rounds, until };
     const found = await judged(take).catch(() => undefined);
-    const slip = found?.slips.find(({ kind }) => kind !== "early" && kind !== "late");
+    const slip = found?.slips.find(({ of_time }) => !of_time);
     if (found === undefined || slip === undefined || mine === null || mine !== ear.current) return;
     stop();
     onStopped(found, tempo, slip.bar, events.length > 0);

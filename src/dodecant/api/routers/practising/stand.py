@@ -49,9 +49,8 @@ from dodecant.practice.takes.slip import SlipKind
 from dodecant.tables import load_tables
 
 router = offloading_router("stand")
-_KINDS: tuple[SlipKind, ...] = tuple(
-    kind for kind in get_args(SlipKind) if kind not in ("turned-early", "figure-left-out")
-)
+# Slips of one note, which can be made anywhere.
+_KINDS: tuple[SlipKind, ...] = ("wrong", "octave", "left-out", "added", "struck-twice", "early", "late")
 
 
 @router.post("/stand/bands")

@@ -23,9 +23,9 @@ from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import due_notes, so_far
 from dodecant.practice.takes.report import slip_words, take_report
-from dodecant.practice.takes.slip import SlipKind
+from dodecant.practice.takes.slip import OF_TIME, SlipKind
 from dodecant.practice.takes.slips import judged
-from dodecant.practice.takes.timing import time_kept
+from dodecant.practice.takes.timing import TimeKept, time_kept
 
 MOST_EVENTS = 10_000
 StripIndex = Annotated[int, Field(ge=0, le=10_000)]
@@ -126,22 +126,27 @@ class TakeIn(BaseModel):
     tempo: Tempo
     events: Annotated[list[EventIn], Field(max_length=MOST_EVENTS)]
     octave_free: bool = False
+    every_tone: bool = False
     rounds: Rounds = Rounds()
     until: Annotated[float, Field(ge=0, le=7200, allow_inf_nan=False)] | None = None
 
 
 class SlipOut(BaseModel):
-    """A slip: its kind, the note by its id in the score, its bar and number as shown; its degree against the major
-    scale, as the logbook keeps it whatever the numbers, and whether it is one of that degree that can be mended; in
-    words, what was played (nothing where nothing was), how far off in time in ms.
+    """A slip: its kind, the note by its id in the score, its bar, where in it (beats, from 1) and to which bar it
+    reaches; its number as shown and its degree against the major scale, as the logbook keeps it whatever the numbers;
+    whether it is one of that degree that can be mended, or one of time; in words, what was played (nothing where
+    nothing was), how far off in time in ms.
     """
 
     kind: SlipKind
     note: str
     bar: int
+    beat: float
+    until_bar: int
     number: str
     degree: str
     of_degree: bool
+    of_time: bool
     words: str
     played: str | None
     staff_steps: int | None
@@ -157,11 +162,42 @@ class OffsetOut(BaseModel):
     off: float
 
 
+class TimeOut(BaseModel):
+    """How time was kept in a take, in ms: how late (early is negative) in the middle, how unevenly, how much later
+    (sooner is negative) the line came to be from the beginning of one bar to the end of another; and how eighths swung
+    and were to, in hundredths of the beat.
+    """
+
+    off: int
+    uneven: int
+    drift: int
+    drift_from: int
+    drift_until: int
+    swing: int | None
+    due_swing: int | None
+
+    @classmethod
+    def of(cls, kept: TimeKept) -> TimeOut:
+        """From the core's value."""
+        return cls(
+            off=round(kept.off),
+            uneven=round(kept.uneven),
+            drift=round(kept.drift.by),
+            drift_from=kept.drift.bar,
+            drift_until=kept.drift.until,
+            swing=kept.swing,
+            due_swing=kept.due_swing,
+        )
+
+
 class JudgedOut(BaseModel):
-    """A take judged: sentences, slips, time note by note; how many notes were due, and whether it was clean."""
+    """A take judged: sentences, and the facts they are made of: slips, how time was kept, time note by note; how many
+    notes were due, and whether it was clean.
+    """
 
     sentences: list[str]
     slips: list[SlipOut]
+    time: TimeOut | None
     offsets: list[OffsetOut]
     notes: int
     clean: bool
@@ -251,7 +287,7 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
         due = so_far(due, wanted.until)
         end = due[-1].at + due[-1].gap / 2 if due else 0.0
         played = [note for note in played if note.at < end]
-    found = judged(due, played, octave_free=wanted.octave_free)
+    found = judged(due, played, octave_free=wanted.octave_free, every_tone=wanted.every_tone)
     bar = float(exercise.metre.quarters)
     slips = []
     for slip in found.slips:
@@ -261,9 +297,12 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
                 kind=slip.kind,
                 note=due[slip.note].id,
                 bar=due[slip.note].bar,
+                beat=round(float(due[slip.note].place / exercise.metre.pulse) + 1, 3),
+                until_bar=due[slip.until or slip.note].bar,
                 number=due[slip.note].number,
                 degree=due[slip.note].degree.within_octave.text,
                 of_degree=slip.kind in MENDED,
+                of_time=slip.kind in OF_TIME,
                 words=slip_words(slip, due, scales),
                 played=pitch.text if pitch else None,
                 staff_steps=None if pitch is None else pitch.position - Pitch.plainly(due[slip.note].pitch).position,
@@ -275,6 +314,12 @@ def judged_out(wanted: TakeIn, exercise: Exercise, strip: Strip, scales: ScaleCa
         for note, off in zip(due, found.offsets, strict=True)
         if off is not None
     ]
-    sentences = take_report(found, due, time_kept(due, found), scales, ended=wanted.until is None)
-    clean = not found.slips and bool(due)
-    return JudgedOut(sentences=list(sentences), slips=slips, offsets=offsets, notes=len(due), clean=clean)
+    time = time_kept(due, found)
+    return JudgedOut(
+        sentences=list(take_report(found, due, time, scales, ended=wanted.until is None)),
+        slips=slips,
+        time=TimeOut.of(time) if time else None,
+        offsets=offsets,
+        notes=len(due),
+        clean=not found.slips and bool(due),
+    )
