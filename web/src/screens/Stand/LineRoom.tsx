@@ -1,4 +1,5 @@
 import { Alert, Button, CloseButton, Group, Skeleton, Stack, Text } from "@mantine/core";
+import { useMediaQuery } from "@mantine/hooks";
 import { useEffect, useState } from "react";
 import type { Slip, Strip } from "../../api/types";
 import { problemsOf } from "../../parts/problemAt";
@@ -17,6 +18,7 @@ import { useLargeness } from "./useLargeness";
 import { type LinePractice, type Practised, useLinePractice } from "./useLinePractice";
 import { headingOf } from "./usePerformance";
 
+const NARROW = "(max-width: 48em)";
 const NONE: readonly Slip[] = [];
 
 interface LineRoomProps extends Practised {
@@ -27,6 +29,7 @@ interface LineRoomProps extends Practised {
 export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
   const { lying, setting, set, place } = practised;
   const [peeks, setPeeks] = useState(false);
+  const narrow = useMediaQuery(NARROW); // what is said of a take comes first there, in sight
   const { ref, width, suit } = useLargeness();
   const { data, error } = useWorkedOut(lying.recipe, width);
   const exercise = data?.exercise;
@@ -41,6 +44,7 @@ export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
         {error.message}
       </Alert>
     );
+  const said = strip && <SaidOfIt practised={practised} practice={practice} strip={strip} />;
   const shared = { width, curtain: setting.curtain, peeks };
   return (
     <>
@@ -58,6 +62,7 @@ export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
           <Skeleton height={220} role="img" aria-label="Working it out" />
         ) : (
           <>
+            {narrow && said}
             <StandStrip
               {...shared}
               exercise={exercise}
@@ -67,7 +72,7 @@ export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
               cue={moment?.cue ?? ""}
               chorus={setting.mode === "improvise" && moment ? moment.passage.time : 0}
             />
-            <SaidOfIt practised={practised} practice={practice} strip={strip} />
+            {!narrow && said}
             {next && !taken && setting.mode === "line" && (
               <StandStrip {...shared} exercise={exercise} strip={next} picture={undefined} slips={NONE} next />
             )}

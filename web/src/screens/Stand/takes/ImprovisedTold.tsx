@@ -1,5 +1,7 @@
 import { Button, Group, Stack, Table, Text } from "@mantine/core";
 import type { Improvised } from "../../../api/types";
+import classes from "../Stand.module.css";
+import { useInSight } from "./useInSight";
 
 interface ImprovisedToldProps {
   told: Improvised;
@@ -10,9 +12,10 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 /** What became of the rule one improvised under, chorus by chorus. */
 export function ImprovisedTold({ told, onAgain }: ImprovisedToldProps) {
+  const ref = useInSight(told);
   const chosen = told.choruses.some(({ sound }) => sound !== "");
   return (
-    <Stack gap="xs" role="region" aria-label="What you improvised">
+    <Stack gap="xs" role="region" aria-label="What you improvised" ref={ref} tabIndex={-1} className={classes.told}>
       <Group justify="space-between" align="flex-start" gap="sm">
         <Text size="xl" fw={600} role="status" flex="1 1 22rem">
           {told.sentences.join(" ")}

@@ -1,6 +1,8 @@
 import { Button, Group, List, Select, Stack, Text } from "@mantine/core";
 import { momentInWords } from "../../../api/dates";
 import type { Judged, KeptTake } from "../../../api/types";
+import { useInSight } from "./useInSight";
+import classes from "../Stand.module.css";
 import { TideLine } from "./TideLine";
 
 interface JudgementProps {
@@ -26,12 +28,13 @@ const SAID = 3; // slips that the sentences name one by one
 /** What is said of a take: sentences, the slips one by one, time as a line, an earlier take beside it, what may come next. */
 export function Judgement(props: JudgementProps) {
   const { judged, slower, earlier, beside, compared, onBeside, onAgain, onTempo, onOnly, onMend } = props;
+  const ref = useInSight(judged);
   const slips = judged.slips.slice(0, SHOWN);
   const bars = judged.slips.map(({ bar }) => bar);
   const most = slippedMost(judged);
   const [first, last] = [Math.min(...bars), Math.max(...bars)];
   return (
-    <Stack gap="xs" role="region" aria-label="The take">
+    <Stack gap="xs" role="region" aria-label="The take" ref={ref} tabIndex={-1} className={classes.told}>
       <Group justify="space-between" align="flex-start" gap="sm">
         <Text size="xl" fw={600} role="status" flex="1 1 22rem">
           {judged.sentences.join(" ")}
