@@ -27,7 +27,7 @@ from dodecant.exercise.recipe.sounding.changes_document import ChangesDraft
 from dodecant.exercise.recipe.sounding.sounds import SOUNDS
 from dodecant.exercise.wording.choices import phrase
 from dodecant.practice.ear import EarSetting
-from dodecant.practice.improvising import FreeRule
+from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.goals import Goal, PlanDocument
 from dodecant.practice.planning.routine import Gate

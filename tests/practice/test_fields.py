@@ -9,7 +9,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from dodecant.backing.setting import Backing
 from dodecant.practice.ear import EarSetting
-from dodecant.practice.improvising import FreeRule
+from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.entries import Practised
 from dodecant.practice.planning.goals import Goal, PlanDocument

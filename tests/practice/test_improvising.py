@@ -16,8 +16,8 @@ from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import NoteName
 from dodecant.practice.ear import EarSetting, ear_questions, sung_back
-from dodecant.practice.improvising import FreeRule, begins, free_passages, placed, sounds_of
-from dodecant.practice.improvising_report import improvising_report, phrases_of
+from dodecant.practice.improvised.rule import FreeRule, begins, free_passages, placed, sounds_of
+from dodecant.practice.improvised.report import improvising_report, phrases_of
 from dodecant.practice.latency import latency_of
 from dodecant.practice.rounds import Rounds, passages
 from dodecant.practice.takes.alignment import Played

@@ -39,7 +39,7 @@ from dodecant.music.core.chord_symbol import print_quality
 from dodecant.music.core.metre import METRES, Metre
 from dodecant.music.core.tonics import BY_FOURTHS, USUAL
 from dodecant.practice.ear import EarSetting
-from dodecant.practice.improvising import FreeRule
+from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.entries import Practised
 from dodecant.practice.planning.goals import Goal, PlanDocument

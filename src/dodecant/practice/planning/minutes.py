@@ -10,7 +10,7 @@ from typing import Final, NamedTuple
 from dodecant.backing.band import counted_in
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.wording.small_words import often
-from dodecant.practice.improvising import FreeRule, begins, free_passages
+from dodecant.practice.improvised.rule import FreeRule, begins, free_passages
 from dodecant.practice.ladder import tempos_of
 from dodecant.practice.planning.routine import FreeTask, RecipeStep, Routine, tempo_of
 

@@ -10,7 +10,7 @@ from dodecant.backing.setting import Backing
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.recipe.part import Part
 from dodecant.exercise.recipe.problems import TAG
-from dodecant.practice.improvising import FreeRule
+from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.ladder import Tempo, TempoLadder
 
 Curtain = Literal["all", "numbers", "contour", "formula", "first", "nothing"]

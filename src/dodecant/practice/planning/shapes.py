@@ -18,7 +18,7 @@ from dodecant.music.core.errors import MusicError
 from dodecant.music.core.pitch import NoteName
 from dodecant.music.core.tonics import BY_FOURTHS, TonicNames, signs_on
 from dodecant.music.scales.scale import Scale
-from dodecant.practice.improvising import FreeRule
+from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.ladder import TempoLadder
 from dodecant.practice.planning.routine import Gate, RecipeStep, Routine
 

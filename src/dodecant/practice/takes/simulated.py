@@ -9,7 +9,7 @@ from typing import Final, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
-from dodecant.practice.improvising import begins, sound_of_chorus
+from dodecant.practice.improvised.rule import begins, sound_of_chorus
 from dodecant.practice.rounds import Passage
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import DueNote, sound_at

@@ -16,8 +16,8 @@ from dodecant.api.schemas.practising.ear import (
 from dodecant.api.schemas.practising.stand import played_of
 from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.practice.ear import ear_questions, sung_back
-from dodecant.practice.improvising import free_passages, placed, sounds_of
-from dodecant.practice.improvising_report import improvising_report
+from dodecant.practice.improvised.rule import free_passages, placed, sounds_of
+from dodecant.practice.improvised.report import improvising_report
 from dodecant.practice.latency import latency_of
 from dodecant.tables import load_tables
 

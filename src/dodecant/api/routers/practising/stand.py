@@ -40,7 +40,7 @@ from dodecant.formats.midi import to_midi
 from dodecant.formats.musicxml.score import to_musicxml
 from dodecant.music.core.degree import Degree
 from dodecant.music.core.errors import MusicError
-from dodecant.practice.improvising import free_passages, sounds_of
+from dodecant.practice.improvised.rule import free_passages, sounds_of
 from dodecant.practice.ladder import rung
 from dodecant.practice.planning.mending import mending
 from dodecant.practice.takes.due import due_notes

@@ -16,7 +16,7 @@ from dodecant.exercise.recipe.document import Recipe
 from dodecant.exercise.rhythm.timing import swung_span
 from dodecant.music.core.pitch import Pitch
 from dodecant.music.scales.scale import ScaleCatalogue
-from dodecant.practice.improvising import FreeRule, free_passages
+from dodecant.practice.improvised.rule import FreeRule, free_passages
 from dodecant.practice.ladder import Rung, TakeAt, TempoLadder
 from dodecant.practice.planning.mending import MENDED
 from dodecant.practice.rounds import Passage, PassageRole, Rounds, passages

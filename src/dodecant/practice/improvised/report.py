@@ -11,7 +11,7 @@ from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.recipe.rhythm.note_values import BEATS, NAMES
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.metre import Metre
-from dodecant.practice.improvising import FreeRule, PlacedNote, begins, passage_at, sound_of_chorus
+from dodecant.practice.improvised.rule import FreeRule, PlacedNote, begins, passage_at, sound_of_chorus
 from dodecant.practice.rounds import Passage
 
 _BREATH: Final = 0.9  # of a beat: a silence as long ends a phrase
