@@ -16,8 +16,8 @@ from dodecant.exercise.recipe.part import read_part
 from dodecant.exercise.recipe.problems import RecipeError
 from dodecant.music.core.pitch import NoteName
 from dodecant.practice.ear import EarSetting, ear_questions, sung_back
-from dodecant.practice.improvised.rule import FreeRule, begins, free_passages, placed, sounds_of
 from dodecant.practice.improvised.report import improvising_report, phrases_of
+from dodecant.practice.improvised.rule import FreeRule, begins, free_passages, placed, sounds_of
 from dodecant.practice.latency import latency_of
 from dodecant.practice.rounds import Rounds, passages
 from dodecant.practice.takes.alignment import Played
@@ -40,7 +40,7 @@ def told(rule: dict[str, Any], notes: list[tuple[float, int]], length: float = 0
     wanted = read_part(FreeRule, rule)
     gone, chosen = free_passages(STRIP, METRE, wanted), sounds_of(wanted, STRIP, TABLES.scales)
     played = [Played(at, pitch, length) for at, pitch in notes]
-    return improvising_report(placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen).sentences
+    return improvising_report(STRIP, placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen).sentences
 
 
 EIGHTHS = [(n / 2, [62, 64, 65, 67][n % 4]) for n in range(32)]  # D E F G: in D Dorian, G Mixolydian, C major
@@ -53,16 +53,24 @@ EIGHTHS = [(n / 2, [62, 64, 65, 67][n % 4]) for n in range(32)]  # D E F G: in D
          ("No gap: 32 eighths in a row.", "Every note is in the sounds.")),
         # Bar 2 from its second beat on is silent for a beat and a half; the end of bar 4 for a beat.
         ({"kind": "constant", "choruses": 1}, [one for one in EIGHTHS if not 5 <= one[0] < 6.5 and one[0] < 15],
-         ("Two gaps: in bar 2 (1½ beats), in bar 4 (one beat).", "Every note is in the sounds.")),
+         ("Two gaps: in bar 2 (1½ beats), in bar 4 (one beat).", "The longest run: 17 notes.",
+          "Every note is in the sounds.")),
+        # Of any values: E held over two beats is no gap, the silence after it is one.
+        ({"kind": "constant", "value": "any", "choruses": 1},
+         [one for one in EIGHTHS if not 5 <= one[0] < 6.5 and one[0] < 15],
+         ("Two gaps: in bar 2 (1½ beats), in bar 4 (one beat).", "The longest run: 17 notes.",
+          "Every note is in the sounds.")),
         ({"kind": "phrases", "choruses": 1}, [one for one in EIGHTHS if one[0] % 8 < 4],
-         ("Two phrases; you played 49 % of the time and left the rest to the band.", "Every note is in the sounds.")),
+         ("Two phrases; you played 49 % of the time and left the rest to the band.",
+          "The section held two statements.", "Every note is in the sounds.")),
         ({"kind": "phrases", "choruses": 1}, EIGHTHS,
          ("One phrase; you played 100 % of the time and left the rest to the band.",
-          "The longest one had no breath for 16 beats, from bar 1 on.", "Every note is in the sounds.")),
+          "The section held one statement.", "One ran over in bar 1.",
+          "No breath in the two bars from bar 1 and bar 3.", "Every note is in the sounds.")),
         ({"kind": "phrases", "unit": 1, "choruses": 1}, EIGHTHS,
          ("One phrase; you played 100 % of the time and left the rest to the band.",
-          "The longest one had no breath for 16 beats, from bar 1 on.", "The first section had no unit of silence.",
-          "Every note is in the sounds.")),
+          "The section held one statement.", "One ran over in bar 1.",
+          "No breath in bar 1, bar 2, bar 3 and bar 4.", "Every note is in the sounds.")),
         # Over Dm7 C♯ leads to D, and B♭ goes nowhere.
         ({"kind": "sound", "choruses": 1}, [(0, 61), (1, 62), (2, 70), (3, 65)],
          ("2 of 4 notes are in the sound; of the two outside, one led back into it.", "Left standing: ♭6 in bar 1.")),
@@ -79,8 +87,8 @@ EIGHTHS = [(n / 2, [62, 64, 65, 67][n % 4]) for n in range(32)]  # D E F G: in D
         ({"kind": "sound", "choruses": 1}, [(3.5, 71), (4, 74)], ("Every note is in the sound.",)),
         ({"kind": "sounds", "sounds": ["dorian", "altered"], "choruses": 2},
          [(0, 62), (1, 64), (16, 61), (17, 64), (18, 62)],
-         ("3 of 5 notes are in the sounds; of the two outside, one led back into them.",
-          "Left standing: 2 in bar 1 of the second chorus.")),
+         # D Dorian and D altered over Dm7; there C♯ leads to D, and E does too.
+         ("3 of 5 notes are in the sounds; of the two outside, two led back into them.",)),
         ({"kind": "trading", "unit": 2, "choruses": 1},
          [(8, 62), (9, 64), (24, 62), (25, 65), (40, 67), (56, 67), (56.5, 69)],
          ("You answered 4 of 4 calls.", "Of two calls that came twice, you answered one the same way both times.",
@@ -100,7 +108,7 @@ def test_a_phrase_is_of_the_chorus_that_it_begins_in() -> None:
     wanted = read_part(FreeRule, {"kind": "phrases", "choruses": 2})
     gone, chosen = free_passages(STRIP, METRE, wanted), sounds_of(wanted, STRIP, TABLES.scales)
     played = [Played(at, 62, 0.45) for at in (2, 16, 24)]
-    report = improvising_report(placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen)
+    report = improvising_report(STRIP, placed(STRIP, gone, chosen, 1.0, played), gone, METRE, wanted, chosen)
     assert [chorus.phrases for chorus in report.choruses] == [1, 2]
 
 
@@ -140,7 +148,7 @@ def test_whatever_is_played_is_told(events: list[tuple[float, int]], kind: str) 
     gone = free_passages(STRIP, METRE, rule)
     notes = placed(STRIP, gone, (), 1.0, [Played(at, pitch) for at, pitch in events])
     assert sum(phrase.notes for phrase in phrases_of(notes)) == len(notes) <= len(events)
-    found = improvising_report(notes, gone, METRE, rule)
+    found = improvising_report(STRIP, notes, gone, METRE, rule)
     assert found.sentences
     assert all(0 <= one.filled <= 1 and one.inside <= one.notes for one in found.choruses)
 

@@ -25,7 +25,10 @@ PRACTICE_WORDS: Final[Mapping[str, Mapping[str, str]]] = {
         "sounds": "only chosen sounds, one a chorus",
         "trading": "trading: a call, your answer",
     },
-    "FreeRule.value": {str(value): name for value, name in NAMES["american"].items()},
+    "FreeRule.value": {
+        **{str(value): name for value, name in NAMES["american"].items()},
+        "any": "any values, never a rest",
+    },
     "EarSetting.kind": {
         "degree": "name the degree",
         "sound": "which sound is it",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
+from math import ceil
 from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
@@ -24,6 +25,8 @@ from dodecant.practice.takes.due import sound_at
 from dodecant.practice.takes.naming import degree_in
 
 _EARLY = Fraction(1, 2)  # of a beat: how early the next chord may be played (usual in jazz)
+_LEADS_BY = 0.125  # of a beat, or so many seconds: a note so little before a beat belongs to it
+_LEADS_BY_SECONDS = 0.08
 _LEADS = 2  # half steps: from farther away a note does not lead
 _AHEAD = 2  # notes within which one that lies outside must have come home: it may be one of an enclosure
 
@@ -31,13 +34,13 @@ _AHEAD = 2  # notes within which one that lies outside must have come home: it m
 class FreeRule(Part):
     """What one holds to while improvising, some `choruses` long.
 
-    Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
-    holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
-    called, as many are answered, and each call comes twice.
+    Notes of a constant `value`, or of any values without a rest; phrases with breaths, in units of `unit` bars; only
+    the notes of the `sound` that holds; only those of chosen `sounds`, one a chorus, on the root of each chord or on
+    the strip's tonic; or trading: `unit` bars of the line are called, as many are answered, and each call comes twice.
     """
 
     kind: Literal["constant", "phrases", "sound", "sounds", "trading"] = "constant"
-    value: NoteValue = "eighth"
+    value: NoteValue | Literal["any"] = "eighth"
     unit: Annotated[int, Field(ge=1, le=8)] = 2
     sounds: Annotated[tuple[ScaleId, ...], Field(max_length=12)] = ()
     choruses: Annotated[int, Field(ge=1, le=12)] = 2
@@ -51,8 +54,8 @@ class FreeRule(Part):
 
 class PlacedNote(NamedTuple):
     """A note that was improvised: the passage it lies in, where in the strip (quarter notes from its first barline),
-    from and to which beat since the beginning, its MIDI number, its degree in the sound that holds there, whether that
-    has it, and, of one from outside, which degree it led to, if any.
+    from and to which beat since the beginning (on the beat itself, where it is hardly before it), its MIDI number, its
+    degree in the sound that holds there, whether that has it, and, of one from outside, which degree it led to, if any.
     """
 
     passage: int
@@ -112,14 +115,32 @@ def passage_at(starts: Sequence[float], beat: float) -> int:
     return min(max(bisect_right(starts, beat) - 1, 0), len(starts) - 2)
 
 
+def sound_held(strip: Strip, chosen: Sequence[Sound], time: int, at: Fraction) -> Sound:
+    """What holds at a place of a strip in a chorus (from 1): the chosen sound on the root of the chord there, or on the
+    strip's tonic; without one the strip's own.
+    """
+    held = sound_of_chorus(chosen, time)
+    if held is None:
+        return sound_at(strip, at)
+    over = strip.stop.chord_at(at)
+    return held if over is None or over.chord is None else Sound(over.chord.root, held.scale)
+
+
 def placed(
     strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], quarter: float, played: Sequence[Played]
 ) -> tuple[PlacedNote, ...]:
-    """Every played note in its place; `quarter` is how long a quarter note lasts, in seconds."""
+    """Every played note in its place; `quarter` is how long a quarter note lasts, in seconds.
+
+    A note little before a beat belongs to it, to its bar, its chord and its chorus. One whose length is not known
+    lasts until the next.
+    """
     starts = [float(start) for start in begins(passages)]
+    leads = max(_LEADS_BY, _LEADS_BY_SECONDS / quarter)
     found = []
-    for note in sorted(played):
+    notes = sorted(played)
+    for note, following in zip(notes, [*notes[1:], None], strict=False):
         beat = note.at / quarter
+        beat = float(ceil(beat)) if ceil(beat) - beat <= leads else beat
         if not -0.25 <= beat < starts[-1]:
             continue  # before one began, or after the end
         number = passage_at(starts, beat)
@@ -128,15 +149,14 @@ def placed(
         near = _sounds_near(strip, passage, chosen, Fraction(at).limit_denominator(96))
         inside = next((sound for sound in near if sound.degree_of(note.pitch) is not None), None)
         degree = degree_in(inside or near[0], note.pitch)
-        end = beat + note.length / quarter
-        found.append(PlacedNote(number, at, beat, end, note.pitch, degree, inside is not None))
+        lasts = note.length or (following.at - note.at if following else quarter)
+        found.append(PlacedNote(number, at, beat, beat + lasts / quarter, note.pitch, degree, inside is not None))
     return tuple(_led(found))
 
 
 def _sounds_near(strip: Strip, passage: Passage, chosen: Sequence[Sound], at: Fraction) -> list[Sound]:
     """What holds at a place, and what will a moment later."""
-    held = sound_of_chorus(chosen, passage.time)
-    return [held] if held else [sound_at(strip, at), sound_at(strip, at + _EARLY)]
+    return [sound_held(strip, chosen, passage.time, place) for place in (at, at + _EARLY)]
 
 
 def _led(notes: Sequence[PlacedNote]) -> Iterator[PlacedNote]:

@@ -16,8 +16,8 @@ from dodecant.api.schemas.practising.ear import (
 from dodecant.api.schemas.practising.stand import played_of
 from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.practice.ear import ear_questions, sung_back
-from dodecant.practice.improvised.rule import free_passages, placed, sounds_of
 from dodecant.practice.improvised.report import improvising_report
+from dodecant.practice.improvised.rule import free_passages, placed, sounds_of
 from dodecant.practice.latency import latency_of
 from dodecant.tables import load_tables
 
@@ -34,7 +34,7 @@ def improvised(wanted: ImprovisedIn) -> ImprovisedOut:
     passages = free_passages(strip, exercise.metre, rule)
     quarter = exercise.metre.quarter_at(wanted.tempo)
     notes = placed(strip, passages, chosen, quarter, played_of(wanted.events))
-    return ImprovisedOut.of(improvising_report(notes, passages, exercise.metre, rule, chosen))
+    return ImprovisedOut.of(improvising_report(strip, notes, passages, exercise.metre, rule, chosen))
 
 
 @router.post("/stand/ear")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 from collections.abc import Sequence
-from typing import Literal, get_args
+from typing import Literal
 
 from fastapi import Response
 

@@ -9,8 +9,8 @@ from pydantic import BaseModel, Field
 from dodecant.api.schemas.practising.stand import MOST_EVENTS, EventIn, StripIndex, Tempo
 from dodecant.exercise.recipe.document import Recipe
 from dodecant.practice.ear import EarQuestion, EarSetting, Sung
-from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.improvised.report import Told
+from dodecant.practice.improvised.rule import FreeRule
 from dodecant.practice.latency import Latency
 
 Events = Annotated[list[EventIn], Field(max_length=MOST_EVENTS)]

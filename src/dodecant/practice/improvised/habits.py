@@ -1,0 +1,82 @@
+"""What one keeps playing: figures that come again in an improvisation, by their degrees or by their shape."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from itertools import pairwise
+from typing import Final, Literal, NamedTuple
+
+from dodecant.practice.improvised.rule import PlacedNote
+
+_SIZES: Final = range(8, 3, -1)  # notes, the longest first
+_OFTEN: Final = 3
+_MOST: Final = 4  # figures that are told
+_REST: Final = 0.9  # of a beat: a figure has no breath in it
+
+
+class Habit(NamedTuple):
+    """A figure that came again: by the degrees of its notes, or by its shape alone; those degrees where it came first,
+    the half steps from note to note, how often, and on which beats since the beginning.
+    """
+
+    by: Literal["degrees", "shape"]
+    degrees: tuple[str, ...]
+    half_steps: tuple[int, ...]
+    at: tuple[float, ...]
+
+    @property
+    def times(self) -> int:
+        """How often it came."""
+        return len(self.at)
+
+
+def habits_of(notes: Sequence[PlacedNote]) -> tuple[Habit, ...]:
+    """The figures of four to eight notes that came three times or more, those first that took the most notes; no note
+    is of two of them. What comes on the same degrees is one by degrees, what only has the same steps one by shape.
+    """
+    taken: set[int] = set()
+    found: list[Habit] = []
+    for by in ("degrees", "shape"):
+        for size in _SIZES:
+            groups: dict[tuple[object, ...], list[int]] = {}
+            for start in _starts(notes, size):
+                groups.setdefault(_key(notes[start : start + size], by), []).append(start)
+            for starts in sorted(groups.values(), key=len, reverse=True):
+                apart = _apart(starts, size, taken)
+                if len(apart) >= _OFTEN:
+                    taken |= {place for start in apart for place in range(start, start + size)}
+                    found.append(_habit(notes, apart, size, by))
+    return tuple(sorted(found, key=lambda one: -one.times * len(one.degrees))[:_MOST])
+
+
+def _starts(notes: Sequence[PlacedNote], size: int) -> Iterator[int]:
+    """Where so many notes follow each other without a breath, and not all on one pitch."""
+    for start in range(len(notes) - size + 1):
+        run = notes[start : start + size]
+        joined = all(two.begin - one.end < _REST for one, two in pairwise(run))
+        if joined and len({note.pitch for note in run}) > 1:
+            yield start
+
+
+def _key(run: Sequence[PlacedNote], by: str) -> tuple[object, ...]:
+    steps = tuple(two.pitch - one.pitch for one, two in pairwise(run))
+    return (*steps, *(note.degree for note in run)) if by == "degrees" else steps
+
+
+def _apart(starts: Sequence[int], size: int, taken: set[int]) -> list[int]:
+    found: list[int] = []
+    for start in starts:
+        own = range(start, start + size)
+        if not taken.intersection(own) and (not found or start >= found[-1] + size):
+            found.append(start)
+    return found
+
+
+def _habit(notes: Sequence[PlacedNote], starts: Sequence[int], size: int, by: str) -> Habit:
+    run = notes[starts[0] : starts[0] + size]
+    return Habit(
+        "degrees" if by == "degrees" else "shape",
+        tuple(note.degree.text for note in run),
+        tuple(two.pitch - one.pitch for one, two in pairwise(run)),
+        tuple(notes[start].begin for start in starts),
+    )
