@@ -127,6 +127,32 @@ def test_improvising_is_told_by_its_rule(client: TestClient) -> None:
     assert {one["role"] for one in band["passages"]} == {"call", "answer"}
 
 
+def test_the_form_is_shown_as_it_is_read_and_facts_stand_beside_the_sentences(client: TestClient) -> None:
+    """A tenor saxophone reads a major ninth higher: Dm7 is Em7, and nothing it is told has concert names."""
+    changes = {"text": "key: D minor\nsection: A\n| Dm7 | % |\nsection: B\n| Ebm7 | % |"}
+    recipe = {"sounds": {"kind": "changes", "changes": changes}, "player": {"instrument": "tenor-saxophone"},
+              "keys": {"order": "picked", "picked": ["D"]}}  # fmt: skip
+    rule = {"kind": "sounds", "sounds": ["dorian"], "choruses": 1}
+    bars = client.post("/api/stand/forms", json={"recipe": recipe, "strip": 0, "rule": rule}).json()
+    assert [(bar["number"], bar["section"], [one["symbol"] for one in bar["chords"]]) for bar in bars] == [
+        (1, "A", ["Em7"]), (2, "", []), (3, "B", ["Fm7"]), (4, "", []),
+    ]  # fmt: skip
+    assert [one["sounds"] for bar in bars for one in bar["chords"]] == [["E Dorian"], ["F Dorian"]]
+    # D F A C as they sound in the first two bars and on into the third: a bar late.
+    heights = [62, 65, 69, 64] * 3 + [63, 66, 70, 65]
+    events = [{"at": n, "pitch": pitch, "length": 0.9} for n, pitch in enumerate(heights)]
+    body = {"recipe": recipe, "strip": 0, "tempo": 60, "rule": rule, "events": events}
+    told = client.post("/api/stand/improvised", json=body).json()
+    (entry,) = told["entries"]
+    assert {name: entry[name] for name in ("section", "bar", "sound", "before", "off", "verdict")} == {
+        "section": "B", "bar": 3, "sound": "F Dorian", "before": "E Dorian", "off": 1, "verdict": "late",
+    }  # fmt: skip
+    assert "You changed a bar late to F Dorian, the B in bar 3." in told["sentences"]
+    assert [(one["degrees"], one["figure"]["text"]) for one in told["habits"]] == [(["1", "♭3", "5", "2"], "1 ♭3 5 2")]
+    assert [one["chord"] for one in told["targets"]] == ["Em7", "Fm7"]
+    assert told["choruses"][0]["sound"] == "Dorian"
+
+
 def test_the_ear_is_asked_and_a_phrase_comes_back(client: TestClient) -> None:
     asked = post(client, "ear", strip=0, setting={"kind": "sing", "notes": 2, "questions": 3})
     due = [note["pitch"] for note in asked[0]["notes"]]

@@ -259,8 +259,8 @@ A_GUESTS = {  # what a share link opens, typed here once more
     ("GET", "/api/tables"), ("POST", "/api/exercises"), ("POST", "/api/strips"), ("POST", "/api/upgrades"),
     ("GET", "/api/jobs/{job}"), ("GET", "/api/jobs/{job}/answer"), ("DELETE", "/api/jobs/{job}"),
     *(("POST", f"/api/stand/{one}") for one in (
-        "bands", "judged", "mendings", "simulated", "rungs", "improvised", "ear", "sung", "latency", "sounds/{kind}",
-        "scores/{kind}")),
+        "bands", "judged", "mendings", "simulated", "rungs", "improvised", "forms", "ear", "sung", "latency",
+        "sounds/{kind}", "scores/{kind}")),
     ("GET", "/api/ticket"), ("POST", "/api/ticket/entries"), ("PUT", "/api/ticket/entries/{number}"),
     ("POST", "/api/ticket/questions"), ("GET", "/api/ticket/week"), ("POST", "/api/ticket/items"),
     ("POST", "/api/ticket/handouts/{number}"), ("POST", "/api/ticket/packs/{number}"),

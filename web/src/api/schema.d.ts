@@ -491,6 +491,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Form
+         * @description The form one improvises over, bar by bar, as the player reads it.
+         */
+        post: operations["form_api_stand_forms_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stand/ear": {
         parameters: {
             query?: never;
@@ -4546,6 +4566,32 @@ export interface components {
             level: number;
             words: string;
         };
+        /** @description A bar of the form: its number, the section that begins in it, its chords. */
+        FormBarOut: {
+            number: number;
+            section: string;
+            chords: components["schemas"]["FormChordOut"][];
+        };
+        /** @description A chord: its symbol, its beat (quarter notes from the barline), and what is played on it, chorus by chorus. */
+        FormChordOut: {
+            symbol: string;
+            beat: number;
+            sounds: string[];
+        };
+        /**
+         * @description How one came into a stretch of the form: its section, bar and chorus, its sound and the one before it, by how
+         *     many bars late (early is negative), and what that is.
+         */
+        FormEntryOut: {
+            section: string;
+            bar: number;
+            chorus: number;
+            sound: string;
+            before: string;
+            off: number;
+            /** @enum {string} */
+            verdict: "right" | "late" | "early" | "stayed";
+        };
         /** @description A generic form as a text of changes. */
         FormOut: {
             text: string;
@@ -4588,9 +4634,9 @@ export interface components {
         /**
          * @description What one holds to while improvising, some `choruses` long.
          *
-         *     Notes of a constant `value`; phrases with breaths, in units of `unit` bars; only the notes of the `sound` that
-         *     holds; only those of chosen `sounds` on the strip's tonic, one a chorus; or trading: `unit` bars of the line are
-         *     called, as many are answered, and each call comes twice.
+         *     Notes of a constant `value`, or of any values without a rest; phrases with breaths, in units of `unit` bars; only
+         *     the notes of the `sound` that holds; only those of chosen `sounds`, one a chorus, on the root of each chord or on
+         *     the strip's tonic; or trading: `unit` bars of the line are called, as many are answered, and each call comes twice.
          */
         FreeRule: {
             /**
@@ -4598,11 +4644,8 @@ export interface components {
              * @enum {string}
              */
             kind: "constant" | "phrases" | "sound" | "sounds" | "trading";
-            /**
-             * @default eighth
-             * @enum {string}
-             */
-            value: "half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet";
+            /** @default eighth */
+            value: ("half" | "quarter" | "quarter-triplet" | "eighth" | "triplet" | "sixteenth" | "quintuplet" | "sextuplet") | "any";
             /** @default 2 */
             unit: number;
             /** @default [] */
@@ -4803,6 +4846,19 @@ export interface components {
             begin: "nearest" | "third" | "seventh";
         };
         /**
+         * @description A figure that came again, by the degrees of its notes or by its shape alone: those degrees where it came first,
+         *     the half steps from note to note, the same as a cell (none where none reaches as far), and on which beats since the
+         *     beginning.
+         */
+        HabitOut: {
+            /** @enum {string} */
+            by: "degrees" | "shape";
+            degrees: string[];
+            half_steps: number[];
+            figure: components["schemas"]["Cell"] | null;
+            at: number[];
+        };
+        /**
          * @description What is on the page: a line for name and date, the sentence, the teacher's words, cautions, the key to the
          *     numbers.
          *
@@ -4873,10 +4929,15 @@ export interface components {
             place: string;
             begin: components["schemas"]["Recipe"] | null;
         };
-        /** @description What became of the rule: sentences, and each chorus. */
+        /** @description What became of the rule: sentences, and the facts they are made of. */
         ImprovisedOut: {
             sentences: string[];
             choruses: components["schemas"]["ChorusOut"][];
+            sections: components["schemas"]["StatementsOut"][];
+            entries: components["schemas"]["FormEntryOut"][];
+            shifts: components["schemas"]["ShiftedOut"][];
+            targets: components["schemas"]["TargetOut"][];
+            habits: components["schemas"]["HabitOut"][];
         };
         /**
          * @description An instrument; pitches are written pitches. `transposes` tells whether read and sounding keys differ; `fingering`
@@ -6910,6 +6971,13 @@ export interface components {
             changes: boolean;
             passphrase: boolean;
         };
+        /** @description So many bars were lost (won is negative) somewhere between two bars, the second of them in a chorus. */
+        ShiftedOut: {
+            by: number;
+            bar: number;
+            until: number;
+            chorus: number;
+        };
         /** @description A goal that cannot be met: in numbers, and what would make it fit. */
         ShortfallOut: {
             goal: number;
@@ -7077,6 +7145,17 @@ export interface components {
             notes: string[];
         };
         /**
+         * @description Four units of phrases: their first bar and chorus, how many statements began in them, the bars in which one ran
+         *     over, and of those units that had no breath.
+         */
+        StatementsOut: {
+            bar: number;
+            chorus: number;
+            statements: number;
+            over: number[];
+            no_breath: number[];
+        };
+        /**
          * @description The minutes of a step as the music says, as it will really be, and how they come about; the step as a sentence,
          *     phrase by phrase.
          */
@@ -7212,6 +7291,18 @@ export interface components {
         TakenDay: {
             minutes: number;
             strips: number;
+        };
+        /**
+         * @description What stood on a change: its bar and chorus, the chord, the degree above its root, whether it is one of its tones,
+         *     and whether its third or seventh.
+         */
+        TargetOut: {
+            bar: number;
+            chorus: number;
+            chord: string;
+            degree: string;
+            chord_tone: boolean;
+            guide: boolean;
         };
         /**
          * @description The tempos an exercise climbs.
@@ -9100,6 +9191,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImprovisedOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            500: components["responses"]["500"];
+            503: components["responses"]["503"];
+        };
+    };
+    form_api_stand_forms_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: components["schemas"]["Recipe"];
+                    strip: number;
+                    rule: components["schemas"]["FreeRule"];
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormBarOut"][];
                 };
             };
             /** @description Accepted */

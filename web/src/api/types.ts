@@ -35,6 +35,7 @@ export type Band = Schemas["BandOut"];
 export type BandPart = Schemas["BandEventOut"]["part"];
 export type Judged = Schemas["JudgedOut"];
 export type Slip = Schemas["SlipOut"];
+export type FormBar = Schemas["FormBarOut"];
 export type PlayedEvent = Schemas["EventOut"];
 export type Slipped = paths["/api/stand/mendings"]["post"]["requestBody"]["content"]["application/json"];
 export type Rung = Schemas["RungOut"];

@@ -93,6 +93,8 @@ function band(under: Band, first: number, backing: Backing): SoundEvent[] {
 /** Where one is: the passage that sounds, the bars left in its section, and what comes within a bar. */
 export interface Moment {
   passage: PlacedPassage;
+  /** Where in its strip, in quarter notes from the first barline. */
+  place: number;
   left: number;
   /** The section that begins next, or whose turn it is. */
   cue: string;
@@ -110,5 +112,6 @@ export function momentAt(plan: StandPlan, beat: number, bar: number): Moment | n
   const following = plan.passages[plan.passages.indexOf(passage) + 1];
   const turn = following && following.role !== passage.role && following.start - beat <= bar && TURNS[following.role];
   const cue = turn ?? (section && section.at - beat <= bar ? section.name : "");
-  return { passage, left: Math.ceil((end - beat) / bar - 1e-6), cue: cue || "" };
+  const place = passage.from + beat - passage.start;
+  return { passage, place, left: Math.ceil((end - beat) / bar - 1e-6), cue: cue || "" };
 }

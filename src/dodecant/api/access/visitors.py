@@ -42,7 +42,7 @@ _OPEN: Final = re.compile(r"(?!/api/).*|/api/(?:visitor|sessions|tickets)")
 # nothing), and what the ticket is for.
 _A_GUESTS: Final = re.compile(
     r"/api/(?:tables|exercises|strips|upgrades|ticket(?:/[a-z]+(?:/[0-9]{1,16})?)?|jobs/[0-9a-f]{32}(?:/answer)?"
-    r"|stand/(?:bands|judged|mendings|simulated|rungs|improvised|ear|sung|latency|sounds/[a-z]+|scores/[a-z]+))"
+    r"|stand/(?:bands|judged|mendings|simulated|rungs|improvised|forms|ear|sung|latency|sounds/[a-z]+|scores/[a-z]+))"
 )
 
 

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
+from itertools import accumulate, pairwise
 from typing import Final, Literal, NamedTuple
 
+from dodecant.music.core.degree import Degree
 from dodecant.practice.improvised.rule import PlacedNote
 
 _SIZES: Final = range(8, 3, -1)  # notes, the longest first
@@ -23,6 +24,21 @@ class Habit(NamedTuple):
     degrees: tuple[str, ...]
     half_steps: tuple[int, ...]
     at: tuple[float, ...]
+
+    @property
+    def cell(self) -> str:
+        """The figure as a cell: its degrees, an octave higher where it goes beyond them.
+
+        >>> Habit("degrees", ("5", "1", "3"), (5, 4), (0.0,)).cell
+        '5 8 10'
+        """
+        degrees = [Degree.parse(text) for text in self.degrees]
+        heights = list(accumulate(self.half_steps, initial=degrees[0].half_steps))
+        octaves = [(height - degree.half_steps) // 12 for height, degree in zip(heights, degrees, strict=True)]
+        return " ".join(
+            Degree(degree.number + 7 * (octave - min(octaves)), degree.alteration).text
+            for octave, degree in zip(octaves, degrees, strict=True)
+        )
 
     @property
     def times(self) -> int:

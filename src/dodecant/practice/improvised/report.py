@@ -89,7 +89,7 @@ def improvising_report(
         return Told(("Nothing of it was heard.",), ())
     where = whereabouts(strip, passages, chosen, metre, notes)
     targets = targets_of(strip, passages, metre, notes)
-    telling = _Telling(notes, passages, metre, rule, chosen)
+    telling = _Telling(strip, notes, passages, metre, rule, chosen)
     sections = tuple(telling.sections()) if rule.kind == "phrases" else ()
     sentences = [*telling.sentences(sections), *_where_said(where, several=passages[-1].time > 1)]
     if rule.kind == "sound":
@@ -151,12 +151,14 @@ def phrases_of(notes: Sequence[PlacedNote]) -> list[PlayedPhrase]:
 class _Telling:
     def __init__(
         self,
+        strip: Strip,
         notes: Sequence[PlacedNote],
         passages: Sequence[Passage],
         metre: Metre,
         rule: FreeRule,
         chosen: Sequence[Sound],
     ) -> None:
+        self._strip = strip
         self._notes, self._passages, self._rule, self._chosen = notes, passages, rule, chosen
         self._bar = float(metre.quarters)
         self._starts = [float(start) for start in begins(passages)]
@@ -185,7 +187,12 @@ class _Telling:
             filled = sum(self._sounding(begin, end) for begin, end in spans) / whole if whole else 0.0
             held = sound_of_chorus(self._chosen, time)
             inside = sum(note.inside for note in here)
-            yield ChorusReport(time, len(here), inside, begun, round(filled, 3), held.text if held else "")
+            yield ChorusReport(time, len(here), inside, begun, round(filled, 3), self._named(held) if held else "")
+
+    def _named(self, held: Sound) -> str:
+        """A chosen sound: its scale where it goes with the chords, else on the tonic that is read."""
+        stop = self._strip.stop
+        return held.scale.name if stop.chords_written else Sound(stop.written.tonic, held.scale).text
 
     def _constant(self) -> Iterator[str]:
         kind = self._rule.value

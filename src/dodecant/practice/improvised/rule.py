@@ -126,6 +126,15 @@ def sound_held(strip: Strip, chosen: Sequence[Sound], time: int, at: Fraction) -
     return held if over is None or over.chord is None else Sound(over.chord.root, held.scale)
 
 
+def sound_read(strip: Strip, chosen: Sequence[Sound], time: int, at: Fraction) -> Sound:
+    """The same as the player reads it."""
+    held, stop = sound_of_chorus(chosen, time), strip.stop
+    over = next((one for one in stop.chords_written if one.start <= at < one.start + one.length and one.sound), None)
+    if held is None:
+        return over.sound if over is not None and over.sound is not None else stop.written
+    return Sound(over.chord.root if over is not None and over.chord is not None else stop.written.tonic, held.scale)
+
+
 def placed(
     strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], quarter: float, played: Sequence[Played]
 ) -> tuple[PlacedNote, ...]:

@@ -7,14 +7,14 @@ one before or of one after; stretches come in their order, and what fits equally
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import Final, Literal, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
 from dodecant.music.core.metre import Metre
-from dodecant.practice.improvised.rule import PlacedNote, begins, sound_held
+from dodecant.practice.improvised.rule import PlacedNote, begins, sound_held, sound_read
 from dodecant.practice.rounds import Passage
 
 Verdict = Literal["right", "late", "early", "stayed"]
@@ -28,13 +28,15 @@ _SHORTEST: Final = 2  # bars: a shorter stretch tells nothing of where one was
 
 @dataclass(frozen=True)
 class Stretch:
-    """Bars of one sound in a row, by their number since the beginning (from 0): from which to before which; the bar of
-    the form (from 1), the chorus and the section it begins in.
+    """Bars of one sound in a row, by their number since the beginning (from 0): from which to before which; the tones
+    of the sound (pitch classes) and its name as the player reads it; the bar of the form (from 1), the chorus and the
+    section it begins in.
     """
 
     first: int
     end: int
-    sound: Sound
+    tones: frozenset[int]
+    name: str
     bar: int
     chorus: int
     section: str
@@ -94,7 +96,7 @@ def whereabouts(
         off = begun - stretch.first
         entries.append(
             Entry(
-                stretch.section, stretch.bar, stretch.chorus, stretch.sound.text, before.sound.text, off,
+                stretch.section, stretch.bar, stretch.chorus, stretch.name, before.name, off,
                 _verdict(off, stretch.end - stretch.first),
             )
         )  # fmt: skip
@@ -109,14 +111,13 @@ def stretches_of(strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sou
         at = passage.start
         while at < passage.end:
             place = int((begin + at - passage.start) // bar)
-            sound = sound_held(strip, chosen, passage.time, at)
-            name = next((name for start, name in reversed(sections) if start <= at), "")
-            if found and found[-1].end == place and found[-1].sound.pitch_classes == sound.pitch_classes:
-                found[-1] = Stretch(
-                    found[-1].first, place + 1, found[-1].sound, found[-1].bar, found[-1].chorus, found[-1].section
-                )
+            tones = sound_held(strip, chosen, passage.time, at).pitch_classes
+            section = next((name for start, name in reversed(sections) if start <= at), "")
+            if found and found[-1].end == place and found[-1].tones == tones:
+                found[-1] = replace(found[-1], end=place + 1)
             else:
-                found.append(Stretch(place, place + 1, sound, int(at // bar) + 1, passage.time, name))
+                name = sound_read(strip, chosen, passage.time, at).text
+                found.append(Stretch(place, place + 1, tones, name, int(at // bar) + 1, passage.time, section))
             at += bar
     return found
 
@@ -135,7 +136,7 @@ def _taken(stretches: Sequence[Stretch], played: Sequence[Sequence[PlacedNote]])
             if not before:
                 continue
             cost, back[number] = min(before, key=lambda pair: (pair[0], abs(pair[1] - number)))
-            tones = stretches[number].sound.pitch_classes
+            tones = stretches[number].tones
             out = sum(_LED if note.led_to is not None else 1.0 for note in notes if note.pitch % 12 not in tones)
             here[number] = cost + out + _AWAY * abs(number - due[place])
         best = here

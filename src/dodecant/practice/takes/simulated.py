@@ -9,10 +9,10 @@ from typing import Final, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
-from dodecant.practice.improvised.rule import begins, sound_of_chorus
+from dodecant.practice.improvised.rule import begins, sound_held
 from dodecant.practice.rounds import Passage
 from dodecant.practice.takes.alignment import Played
-from dodecant.practice.takes.due import DueNote, sound_at
+from dodecant.practice.takes.due import DueNote
 from dodecant.practice.takes.slip import SlipKind
 
 _EIGHTH: Final = Fraction(1, 2)
@@ -129,7 +129,7 @@ def simulated_solo(
     for begin, passage in zip(begins(passages), passages, strict=False):
         at, left = passage.start, chance.randrange(8, 20)
         while at < passage.end and passage.role != "call":
-            sound = sound_of_chorus(chosen, passage.time) or sound_at(strip, at)
+            sound = sound_held(strip, chosen, passage.time, at)
             near = [one for one in range(pitch - 5, pitch + 6) if sound.degree_of(one) is not None and one != pitch]
             drawn = (pitch - _middle(strip)) // 5  # back to the middle
             pitch = chance.choice(sorted(near, key=lambda one: abs(one - pitch + drawn))[:4])

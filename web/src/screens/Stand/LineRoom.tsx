@@ -5,6 +5,7 @@ import type { Slip, Strip } from "../../api/types";
 import { problemsOf } from "../../parts/problemAt";
 import { BackingPanel } from "./panels/BackingPanel";
 import { Controls } from "./Controls";
+import { FormChart } from "./FormChart";
 import { HowItWent } from "./takes/HowItWent";
 import { PractisePanel } from "./panels/PractisePanel";
 import { Result } from "./takes/Result";
@@ -63,15 +64,18 @@ export function LineRoom({ onSentence, ...practised }: LineRoomProps) {
         ) : (
           <>
             {narrow && said}
-            <StandStrip
-              {...shared}
-              exercise={exercise}
-              strip={strip}
-              picture={data?.first.index === strip.index ? data.first.svg : undefined}
-              slips={taken && !asked ? taken.judged.slips : NONE}
-              cue={moment?.cue ?? ""}
-              chorus={setting.mode === "improvise" && moment ? moment.passage.time : 0}
-            />
+            {setting.mode === "improvise" ? (
+              <FormChart exercise={exercise} strip={strip} rule={setting.rule} moment={moment} />
+            ) : (
+              <StandStrip
+                {...shared}
+                exercise={exercise}
+                strip={strip}
+                picture={data?.first.index === strip.index ? data.first.svg : undefined}
+                slips={taken && !asked ? taken.judged.slips : NONE}
+                cue={moment?.cue ?? ""}
+              />
+            )}
             {!narrow && said}
             {next && !taken && setting.mode === "line" && (
               <StandStrip {...shared} exercise={exercise} strip={next} picture={undefined} slips={NONE} next />

@@ -17,16 +17,15 @@ interface StandStripProps {
   curtain: Curtain;
   peeks: boolean;
   slips: readonly Slip[];
-  /** What comes within a bar, and which chorus it is. */
+  /** What comes within a bar. */
   cue?: string;
-  chorus?: number;
   /** Whether it is only the next one. */
   next?: boolean;
 }
 
 /** A strip on the stand, as much of it as the curtain shows, with the marks of the last take. */
 export function StandStrip(props: StandStripProps) {
-  const { exercise, strip, width, picture, curtain, peeks, slips, cue, chorus, next } = props;
+  const { exercise, strip, width, picture, curtain, peeks, slips, cue, next } = props;
   const page = useRef<HTMLDivElement>(null);
   const shows = seen(curtain, strip, exercise, peeks);
   const fetched = useStripPicture(exercise.recipe, strip.index, width, picture === undefined && shows === "notation");
@@ -40,7 +39,6 @@ export function StandStrip(props: StandStripProps) {
     >
       <Title order={next ? 3 : 2} className={classes.heading}>
         {next ? `Next: ${strip.heading}` : strip.heading}
-        {chorus ? <Text span className={classes.chorus}>{`Chorus ${chorus}`}</Text> : null}
         {cue ? <Text span className={classes.cue}>{`Next: ${cue}`}</Text> : null}
       </Title>
       {shows === "notation" && (

@@ -104,6 +104,17 @@ export function useJudge() {
   });
 }
 
+/** The form one improvises over, bar by bar. */
+export function useForm(recipe: Recipe, strip: number, rule: FreeRule) {
+  return useQuery({
+    queryKey: ["form", recipe, strip, rule],
+    queryFn: () => answered(client.POST("/api/stand/forms", { body: { recipe, strip, rule } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
 /** Tell what became of a rule, and keep what was played. */
 export function useImprovised() {
   const keep = useKeep();

@@ -6,6 +6,8 @@ from dodecant.api.pressed import pressed, strip_of
 from dodecant.api.schemas.practising.ear import (
     EarIn,
     EarQuestionOut,
+    FormBarOut,
+    FormIn,
     ImprovisedIn,
     ImprovisedOut,
     LatencyIn,
@@ -16,6 +18,7 @@ from dodecant.api.schemas.practising.ear import (
 from dodecant.api.schemas.practising.stand import played_of
 from dodecant.api.workers.offloaded import offloaded, offloading_router
 from dodecant.practice.ear import ear_questions, sung_back
+from dodecant.practice.improvised.form import form_of
 from dodecant.practice.improvised.report import improvising_report
 from dodecant.practice.improvised.rule import free_passages, placed, sounds_of
 from dodecant.practice.latency import latency_of
@@ -35,6 +38,16 @@ def improvised(wanted: ImprovisedIn) -> ImprovisedOut:
     quarter = exercise.metre.quarter_at(wanted.tempo)
     notes = placed(strip, passages, chosen, quarter, played_of(wanted.events))
     return ImprovisedOut.of(improvising_report(strip, notes, passages, exercise.metre, rule, chosen))
+
+
+@router.post("/stand/forms")
+@offloaded
+def form(wanted: FormIn) -> list[FormBarOut]:
+    """The form one improvises over, bar by bar, as the player reads it."""
+    exercise = pressed(wanted.recipe)
+    strip = strip_of(exercise, wanted.strip)
+    chosen = sounds_of(wanted.rule, strip, load_tables().scales)
+    return [FormBarOut.of(bar) for bar in form_of(strip, chosen, exercise.metre)]
 
 
 @router.post("/stand/ear")

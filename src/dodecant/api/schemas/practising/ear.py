@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, ValidationError
 
 from dodecant.api.schemas.practising.stand import MOST_EVENTS, EventIn, StripIndex, Tempo
 from dodecant.exercise.recipe.document import Recipe
+from dodecant.exercise.recipe.figures import Cell
 from dodecant.practice.ear import EarQuestion, EarSetting, Sung
+from dodecant.practice.improvised.form import FormBar
+from dodecant.practice.improvised.habits import Habit
 from dodecant.practice.improvised.report import Told
 from dodecant.practice.improvised.rule import FreeRule
+from dodecant.practice.improvised.whereabouts import Verdict
 from dodecant.practice.latency import Latency
 
 Events = Annotated[list[EventIn], Field(max_length=MOST_EVENTS)]
@@ -41,17 +45,127 @@ class ChorusOut(BaseModel):
     sound: str
 
 
+class StatementsOut(BaseModel):
+    """Four units of phrases: their first bar and chorus, how many statements began in them, the bars in which one ran
+    over, and of those units that had no breath.
+    """
+
+    bar: int
+    chorus: int
+    statements: int
+    over: list[int]
+    no_breath: list[int]
+
+
+class FormEntryOut(BaseModel):
+    """How one came into a stretch of the form: its section, bar and chorus, its sound and the one before it, by how
+    many bars late (early is negative), and what that is.
+    """
+
+    section: str
+    bar: int
+    chorus: int
+    sound: str
+    before: str
+    off: int
+    verdict: Verdict
+
+
+class ShiftedOut(BaseModel):
+    """So many bars were lost (won is negative) somewhere between two bars, the second of them in a chorus."""
+
+    by: int
+    bar: int
+    until: int
+    chorus: int
+
+
+class TargetOut(BaseModel):
+    """What stood on a change: its bar and chorus, the chord, the degree above its root, whether it is one of its tones,
+    and whether its third or seventh.
+    """
+
+    bar: int
+    chorus: int
+    chord: str
+    degree: str
+    chord_tone: bool
+    guide: bool
+
+
+class HabitOut(BaseModel):
+    """A figure that came again, by the degrees of its notes or by its shape alone: those degrees where it came first,
+    the half steps from note to note, the same as a cell (none where none reaches as far), and on which beats since the
+    beginning.
+    """
+
+    by: Literal["degrees", "shape"]
+    degrees: list[str]
+    half_steps: list[int]
+    figure: Cell | None
+    at: list[float]
+
+
 class ImprovisedOut(BaseModel):
-    """What became of the rule: sentences, and each chorus."""
+    """What became of the rule: sentences, and the facts they are made of."""
 
     sentences: list[str]
     choruses: list[ChorusOut]
+    sections: list[StatementsOut]
+    entries: list[FormEntryOut]
+    shifts: list[ShiftedOut]
+    targets: list[TargetOut]
+    habits: list[HabitOut]
 
     @classmethod
     def of(cls, told: Told) -> ImprovisedOut:
         """From the core's value."""
-        choruses = [ChorusOut.model_validate(one._asdict()) for one in told.choruses]
-        return cls(sentences=list(told.sentences), choruses=choruses)
+        return cls(
+            sentences=list(told.sentences),
+            choruses=[ChorusOut.model_validate(one._asdict()) for one in told.choruses],
+            sections=[StatementsOut.model_validate(one._asdict()) for one in told.sections],
+            entries=[FormEntryOut.model_validate(one._asdict()) for one in told.where.entries],
+            shifts=[ShiftedOut.model_validate(one._asdict()) for one in told.where.shifts],
+            targets=[TargetOut.model_validate(one._asdict()) for one in told.targets],
+            habits=[HabitOut.model_validate({**one._asdict(), "figure": _cell(one)}) for one in told.habits],
+        )
+
+
+def _cell(habit: Habit) -> Cell | None:
+    try:
+        return Cell(text=habit.cell)
+    except ValidationError:
+        return None
+
+
+class FormIn(BaseModel):
+    """A strip, and the rule one improvises under."""
+
+    recipe: Recipe
+    strip: StripIndex
+    rule: FreeRule
+
+
+class FormChordOut(BaseModel):
+    """A chord: its symbol, its beat (quarter notes from the barline), and what is played on it, chorus by chorus."""
+
+    symbol: str
+    beat: float
+    sounds: list[str]
+
+
+class FormBarOut(BaseModel):
+    """A bar of the form: its number, the section that begins in it, its chords."""
+
+    number: int
+    section: str
+    chords: list[FormChordOut]
+
+    @classmethod
+    def of(cls, bar: FormBar) -> FormBarOut:
+        """From the core's value."""
+        chords = [FormChordOut.model_validate(one._asdict()) for one in bar.chords]
+        return cls(number=bar.number, section=bar.section, chords=chords)
 
 
 class EarIn(BaseModel):

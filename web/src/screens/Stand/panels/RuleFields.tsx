@@ -13,9 +13,10 @@ interface RuleFieldsProps {
 
 const TOLD: Record<FreeRule["kind"], string> = {
   constant: "Never stop: the ear learns to look ahead. The report shows where the gaps were.",
-  phrases: "Play, and leave room. The report shows how long your phrases were, and where you did not breathe.",
+  phrases:
+    "Play, and leave room: a statement with its own silence is one unit, four fill a section. The report counts them, and shows where one ran over and where there was no breath.",
   sound: "Only notes of the sound. The report shows what was outside, and where it resolved.",
-  sounds: "One sound for a whole chorus, whatever the chords say, then the next.",
+  sounds: "One sound for a whole chorus, on the root of each chord, then the next.",
   trading: "The line calls, you answer. Each call comes twice.",
 };
 

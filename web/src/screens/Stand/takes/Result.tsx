@@ -32,7 +32,7 @@ export function Result({ improvised, taken, about, heading, asked, strip, real, 
   const earlier = real ? takes.slice(1) : takes; // the first of them is this one, if it was kept
   const [beside, setBeside] = useState<number | null>(null);
   const compared = useEarlier(beside, { ...about, tempo: taken?.tempo ?? 100 }).data;
-  if (improvised) return <ImprovisedTold told={improvised} onAgain={does.onAgain} />;
+  if (improvised) return <ImprovisedTold told={improvised} recipe={about.recipe} onAgain={does.onAgain} />;
   if (taken === null) return null;
   if (asked) return <AskDegree key={asked.note} slip={asked} strip={strip} onDone={onNamed} />;
   return (
