@@ -60,7 +60,11 @@ function Bar({ bar, sounds, chorus, now }: { bar: FormBar; sounds: boolean; chor
         {[bar.section, bar.number].filter(Boolean).join(" ")}
       </Text>
       <div className={classes.formChords}>
-        {bar.chords.length === 0 && <span aria-label="as before">%</span>}
+        {bar.chords.length === 0 && (
+          <Text span c="dimmed" role="img" aria-label="the same chord">
+            %
+          </Text>
+        )}
         {bar.chords.map((chord) => (
           <span key={chord.beat}>
             {chord.symbol}
