@@ -114,6 +114,27 @@ def test_a_lick_is_read_from_a_file(client: TestClient) -> None:
         assert problems(answer)[0]["cure"]
 
 
+SHORT = (
+    '<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>x</part-name>'
+    '</score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>2</divisions><time><beats>4'
+    "</beats><beat-type>4</beat-type></time></attributes>{}</measure></part></score-partwise>"
+)
+NOTE = "<note><pitch><step>C</step><octave>4</octave></pitch><duration>1</duration><type>eighth</type></note>"
+DM7 = "<harmony><root><root-step>D</root-step></root><kind>minor-seventh</kind></harmony>"
+
+
+@pytest.mark.parametrize(
+    ("bar", "over"),
+    [(DM7 + NOTE, "| Dm7 |"), (NOTE + DM7, "| Dm7 |"), (NOTE, "C"),
+     (f"{DM7}{NOTE}</measure><measure number='2'>{NOTE}", "| Dm7 |")],
+)  # fmt: skip
+def test_a_bar_that_is_not_full_is_read_with_its_chord(client: TestClient, bar: str, over: str) -> None:
+    """A short bar by itself is the lick; a short first one of several is its pickup."""
+    answer = client.post("/api/licks/readings", content=SHORT.format(bar).encode())
+    assert answer.status_code == 200
+    assert answer.json()["over"].endswith(over)
+
+
 @pytest.mark.parametrize(
     ("body", "pointer"),
     [

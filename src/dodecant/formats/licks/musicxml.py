@@ -23,15 +23,16 @@ def lick_from_musicxml(data: bytes) -> ReadLick:
     measures = measures_of(score_root(data))
     reader = _ScoreReader()
     for measure in measures[: MOST_BARS + 1]:
-        reader.read(measure)
+        reader.read(measure, alone=len(measures) == 1)
     adjustments = [f"The first {MOST_BARS} bars were taken."] if len(measures) > MOST_BARS + 1 else []
     over = USUAL["major"][7 * reader.fifths % 12]
     try:
-        changes = changes_from_musicxml(data)
+        read = _one_line(changes_from_musicxml(data), skip=int(reader.pickup > 0))
     except RecipeError:  # a lick without chord symbols
+        read = ""
+    if not read:
         adjustments.append(f"There are no chords in the file: {over} was taken from its key.")
-    else:
-        over = _one_line(changes, skip=int(reader.pickup > 0))
+    over = read or over
     return as_lick(reader.events, over, reader.beats or 4, reader.pickup, [*reader.adjustments, *adjustments])
 
 
@@ -49,8 +50,8 @@ class _ScoreReader:
         self._bar_at: Fraction | None = None
         self._voice: str | None = None
 
-    def read(self, measure: Element) -> None:
-        """The notes of one measure; a short first one is a pickup."""
+    def read(self, measure: Element, *, alone: bool) -> None:
+        """The notes of one measure; a short first one is a pickup, where it does not stand `alone`."""
         begin = Fraction(0) if self._bar_at is None else self._bar_at
         now = longest = before = Fraction(0)
         found: list[tuple[Fraction, Fraction, Pitch, bool]] = []
@@ -69,7 +70,7 @@ class _ScoreReader:
                 before, now = start, max(now, start + length)
             longest = max(longest, now)
         full = Fraction(self.beats or 4)
-        if self._bar_at is None and 0 < longest < full:
+        if self._bar_at is None and 0 < longest < full and not alone:
             self.pickup = longest
             begin = -longest
         for start, end, pitch, tied in found:
