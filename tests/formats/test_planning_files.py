@@ -160,6 +160,7 @@ def test_a_spreadsheet_works_no_formula_out(what: str) -> None:
         ({"assignment": 2**53 + 2}, "cannot be"), ({"assignment": "x"}, "is no number"),
         ({"minutes": "NaN"}, "cannot be"),
         ({"what": "\ud83c"}, "half a character"), ({"sound": "\udfb5"}, "half a character"),
+        ({"slipped": "\ud83c"}, "half a character"), ({"slipped": [["\udfb5", "wrong", 1]]}, "half a character"),
         ({"what": "  "}, "what was practised"), ({"minutes": None}, "how long"),
         ({"day": "1999-12-31"}, "cannot be"), ({"day": "2000-01-01"}, ""),
         ({"day": "2026-12-02"}, ""), ({"day": "2026-12-03"}, "cannot be"), ({"zone": "Mars/Phobos"}, "time zone"),

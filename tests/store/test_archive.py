@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import io
 import json
+import random
 import sqlite3
 import zipfile
 from collections.abc import Callable
+from contextlib import suppress
 from datetime import UTC, datetime
 from hashlib import sha256
 from pathlib import Path
@@ -99,12 +101,33 @@ TRIGGER = "CREATE TRIGGER evil AFTER INSERT ON entry BEGIN DELETE FROM document;
 GOOD = {"format": "dodecant-archive", "version": 1, "form": 1, "written_at": "2026-12-01T00:00:00+00:00", "sha256": "x"}
 
 
+def locked(data: bytes) -> bytes:
+    """The same, said to be locked with a password (bit 0 of the flags of each file: APPNOTE 4.4.4)."""
+    found = bytearray(data)
+    for sign, flags in ((b"PK\x03\x04", 6), (b"PK\x01\x02", 8)):
+        found[found.find(sign) + flags] |= 1
+    return bytes(found)
+
+
+def test_one_bit_turned_anywhere_is_refused_in_words_or_does_not_matter(database: Database, packed: bytes) -> None:
+    """In the names, flags and sizes of its files, and in what is packed; the whole one is taken as it is."""
+    chance, whole = random.Random(4), archive.looked_at(database, packed)
+    ends = [*range(60), *range(len(packed) - 160, len(packed))]
+    for place in (*ends, *chance.sample(range(len(packed)), 100)):
+        turned = bytearray(packed)
+        turned[place] ^= 1 << chance.randrange(8)
+        with suppress(RecipeError):
+            assert archive.looked_at(database, bytes(turned)).holds == whole.holds
+
+
 @pytest.mark.parametrize(
     ("made", "words"),
     [
         (lambda data, folder: b"PK nothing", "cannot be read as an archive"),
         (lambda data, folder: data[: len(data) // 2], "cannot be read as an archive"),
         (lambda data, folder: zipped({}, b""), "no archive of Dodecant"),
+        (lambda data, folder: locked(data), "cannot be read as an archive"),
+        (lambda data, folder: zipped(GOOD, b"\0" * 20_000_000), "larger than one can be"),
         (lambda data, folder: zipped({**GOOD, "written_at": "yesterday"}, b""), "cannot be read as an archive"),
         (lambda data, folder: zipped(GOOD, b"", "../../evil.py"), "no archive of Dodecant"),
         (lambda data, folder: zipped(GOOD, b"no database"), "changed or damaged"),

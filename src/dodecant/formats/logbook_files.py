@@ -141,14 +141,15 @@ def _entry(row: Mapping[str, Any], zone: ZoneInfo, player: int, last: date) -> E
             raise UnreadableError(f"“{name}” holds half a character.", "Write it again.")
         return found
 
+    slipped = row.get("slipped")
+    if _HALF.search(json.dumps(slipped, ensure_ascii=False)):
+        raise UnreadableError("“slipped” holds half a character.", "Write it again.")
     zone = zone_of(text("zone")) if text("zone") else zone
     day = _day(text("day"), last)
     clock = time.fromisoformat(text("time") or "12:00")
     said = {column.name: column.read(text(column.name)) for column in COLUMNS}
     at = datetime.combine(day, clock, zone).astimezone(UTC)
-    return Entry(
-        day=day, at=at, zone=zone.key, player=player, source="file", slipped=read_slips(row.get("slipped")), **said
-    )
+    return Entry(day=day, at=at, zone=zone.key, player=player, source="file", slipped=read_slips(slipped), **said)
 
 
 @lru_cache(maxsize=4096)  # a logbook says the same things again and again

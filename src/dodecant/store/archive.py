@@ -9,9 +9,12 @@ from __future__ import annotations
 
 import io
 import json
+import lzma
 import sqlite3
+import struct
 import tempfile
 import zipfile
+import zlib
 from collections.abc import Iterator
 from contextlib import closing, contextmanager
 from dataclasses import replace
@@ -28,6 +31,11 @@ VERSION: Final = 1
 MOST_UNPACKED: Final = 1_000_000_000
 _DATA, _MANIFEST = "dodecant.db", "manifest.json"
 _MOST_MANIFEST = 100_000
+_MOST_TIMES = 100  # what was packed is at most so many times smaller: data files of ours are some ten times
+# What the reader of ZIP files and those of its packings raise; a locked file is a RuntimeError there.
+_UNREADABLE: Final = (
+    zipfile.BadZipFile, zlib.error, lzma.LZMAError, struct.error, OSError, ValueError, RuntimeError, EOFError, KeyError,
+)  # fmt: skip
 _STAYS: Final = ("session", "passphrase")
 _COUNTED: Final = {  # what is told of an archive, and how it is counted
     "documents": "SELECT count(*) FROM document WHERE deleted_at IS NULL",
@@ -124,12 +132,12 @@ def _unpacked(data: bytes) -> tuple[dict[str, Any], bytes]:
             sizes = {info.filename: info.file_size for info in archive.infolist()}
             if set(sizes) != {_MANIFEST, _DATA} or len(archive.infolist()) != len(sizes):
                 raise _refused("This is no archive of Dodecant.")
-            if sizes[_MANIFEST] > _MOST_MANIFEST or sizes[_DATA] > MOST_UNPACKED:
+            if sizes[_MANIFEST] > _MOST_MANIFEST or sizes[_DATA] > min(MOST_UNPACKED, _MOST_TIMES * len(data)):
                 raise _refused("This archive is larger than one can be.")
             manifest = json.loads(archive.read(_MANIFEST))
             _fits(manifest)
             held = archive.read(_DATA)
-    except (zipfile.BadZipFile, ValueError, RecursionError, NotImplementedError, EOFError, KeyError) as error:
+    except _UNREADABLE as error:
         if isinstance(error, RecipeError):
             raise
         raise _refused("This file cannot be read as an archive.") from None

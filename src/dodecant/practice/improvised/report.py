@@ -43,7 +43,7 @@ class ChorusReport(NamedTuple):
     sound: str = ""
 
 
-class Section(NamedTuple):
+class Statements(NamedTuple):
     """Four units of an improvisation: its first bar (from 1) and chorus, how many statements begin in it, the bars in
     which one ran over its unit, and those of units that had no breath.
     """
@@ -62,7 +62,7 @@ class Told(NamedTuple):
 
     sentences: tuple[str, ...]
     choruses: tuple[ChorusReport, ...]
-    sections: tuple[Section, ...] = ()
+    sections: tuple[Statements, ...] = ()
     where: Whereabouts = Whereabouts((), ())
     targets: tuple[Target, ...] = ()
     habits: tuple[Habit, ...] = ()
@@ -164,7 +164,7 @@ class _Telling:
         self._starts = [float(start) for start in begins(passages)]
         self._phrases = phrases_of(notes)
 
-    def sentences(self, sections: Sequence[Section]) -> Iterator[str]:
+    def sentences(self, sections: Sequence[Statements]) -> Iterator[str]:
         match self._rule.kind:
             case "constant":
                 yield from self._constant()
@@ -225,7 +225,7 @@ class _Telling:
         runs = Counter(bisect_right(gaps, note.begin + 1e-6) for note in self._notes)
         return max(runs.values())
 
-    def _in_phrases(self, sections: Sequence[Section]) -> Iterator[str]:
+    def _in_phrases(self, sections: Sequence[Statements]) -> Iterator[str]:
         filled = self._sounding(0.0, self._starts[-1]) / self._starts[-1]
         many = len(self._phrases)
         yield (
@@ -246,10 +246,10 @@ class _Telling:
             bars = "" if self._rule.unit == 1 else f"the {_bars(self._rule.unit)} from "
             yield f"No breath in {bars}{_some(dense)}."
 
-    def _of(self, section: Section, bar: int) -> str:
+    def _of(self, section: Statements, bar: int) -> str:
         return _bar_said(bar, section.chorus, several=self._passages[-1].time > 1)
 
-    def sections(self) -> Iterator[Section]:
+    def sections(self) -> Iterator[Statements]:
         """Sections of four units each: a statement with its own silence is one unit."""
         unit = self._rule.unit * self._bar
         units = int(-(-self._starts[-1] // unit))
@@ -259,7 +259,7 @@ class _Telling:
             over = [phrase for phrase in begun if phrase.end > (phrase.begin // unit + 1) * unit + _OVER]
             dense = [number for number in here if self._silence(number * unit, (number + 1) * unit) < _BREATH]
             bar, chorus = self._bar_of(first * unit)
-            yield Section(
+            yield Statements(
                 bar,
                 chorus,
                 len(begun),

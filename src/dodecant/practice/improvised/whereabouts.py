@@ -27,7 +27,7 @@ _SHORTEST: Final = 2  # bars: a shorter stretch tells nothing of where one was
 
 
 @dataclass(frozen=True)
-class Stretch:
+class FormStretch:
     """Bars of one sound in a row, by their number since the beginning (from 0): from which to before which; the tones
     of the sound (pitch classes) and its name as the player reads it; the bar of the form (from 1), the chorus and the
     section it begins in.
@@ -42,7 +42,7 @@ class Stretch:
     section: str
 
 
-class Entry(NamedTuple):
+class FormEntry(NamedTuple):
     """How one came into a stretch of the form: its section, its bar (from 1) and chorus, its sound and that before; by
     how many bars late (early is negative).
     """
@@ -68,7 +68,7 @@ class Shifted(NamedTuple):
 class Whereabouts(NamedTuple):
     """The entries, in order, and where bars were lost or won."""
 
-    entries: tuple[Entry, ...]
+    entries: tuple[FormEntry, ...]
     shifts: tuple[Shifted, ...]
 
 
@@ -95,7 +95,7 @@ def whereabouts(
         begun = next((place for place, one in enumerate(taken) if one >= number), bars)
         off = begun - stretch.first
         entries.append(
-            Entry(
+            FormEntry(
                 stretch.section, stretch.bar, stretch.chorus, stretch.name, before.name, off,
                 _verdict(off, stretch.end - stretch.first),
             )
@@ -103,10 +103,10 @@ def whereabouts(
     return Whereabouts(tuple(entries), tuple(_shifts(entries)))
 
 
-def stretches_of(strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], metre: Metre) -> list[Stretch]:
+def stretches_of(strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sound], metre: Metre) -> list[FormStretch]:
     """The form as it is played, in stretches of one sound."""
     sections = strip.stop.timeline.sections if strip.stop.timeline else ()
-    bar, found = metre.quarters, list[Stretch]()
+    bar, found = metre.quarters, list[FormStretch]()
     for begin, passage in zip(begins(passages), passages, strict=False):
         at = passage.start
         while at < passage.end:
@@ -117,12 +117,12 @@ def stretches_of(strip: Strip, passages: Sequence[Passage], chosen: Sequence[Sou
                 found[-1] = replace(found[-1], end=place + 1)
             else:
                 name = sound_read(strip, chosen, passage.time, at).text
-                found.append(Stretch(place, place + 1, tones, name, int(at // bar) + 1, passage.time, section))
+                found.append(FormStretch(place, place + 1, tones, name, int(at // bar) + 1, passage.time, section))
             at += bar
     return found
 
 
-def _taken(stretches: Sequence[Stretch], played: Sequence[Sequence[PlacedNote]]) -> list[int]:
+def _taken(stretches: Sequence[FormStretch], played: Sequence[Sequence[PlacedNote]]) -> list[int]:
     """For each bar which stretch's sound is played there, the cheapest way through them all."""
     due = [number for number, stretch in enumerate(stretches) for _ in range(stretch.first, stretch.end)]
     best: dict[int, float] = {0: 0.0}
@@ -157,10 +157,10 @@ def _verdict(off: int, length: int) -> Verdict:
     return "stayed" if off >= _STAYED or (off == _STAYED - 1 and off * _HALF > length) else "late"
 
 
-def _shifts(entries: Sequence[Entry]) -> list[Shifted]:
+def _shifts(entries: Sequence[FormEntry]) -> list[Shifted]:
     """Two entries or more in a row that are off by as much."""
     found: list[Shifted] = []
-    before: Entry | None = None
+    before: FormEntry | None = None
     for one, other in pairwise(entries):
         same = one.off == other.off != 0 and other.verdict != "stayed" and one.verdict != "stayed"
         if same and not (found and before is not None and before.off == one.off):

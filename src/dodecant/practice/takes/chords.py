@@ -13,17 +13,17 @@ _AT_ONCE: Final = 0.06  # seconds between the first and the last tone of a chord
 _BESIDE: Final = 2  # half steps: a tone so near was played instead
 
 
-class Heard(NamedTuple):
+class StruckTake(NamedTuple):
     """What was played: the highest notes of what was struck together, and the tones below them."""
 
     highest: list[Played]
     below: list[Played]
 
 
-def heard(due: Sequence[DueNote], played: Sequence[Played]) -> Heard:
+def heard(due: Sequence[DueNote], played: Sequence[Played]) -> StruckTake:
     """A take in the order of time; where no chords are due each note is for itself."""
     if not any(note.under for note in due):
-        return Heard(sorted(played), [])
+        return StruckTake(sorted(played), [])
     found: list[list[Played]] = []
     for note in sorted(played):
         if found and note.at - found[-1][0].at < _AT_ONCE:
@@ -31,13 +31,13 @@ def heard(due: Sequence[DueNote], played: Sequence[Played]) -> Heard:
         else:
             found.append([note])
     highest = [max(chord, key=lambda one: one.pitch) for chord in found]
-    return Heard(
+    return StruckTake(
         highest, [note for chord, top in zip(found, highest, strict=True) for note in chord if note is not top]
     )
 
 
 def without_lower_tones(
-    due: Sequence[DueNote], take: Heard, pairs: Sequence[Pair]
+    due: Sequence[DueNote], take: StruckTake, pairs: Sequence[Pair]
 ) -> tuple[list[Pair], list[Slip], list[Slip]]:
     """The pairs without the lower tones that came by themselves, within half of the time to the next note; the slips of
     tones that belong to no chord; and those of chords that were not whole.
