@@ -178,7 +178,7 @@ def test_comping_strikes_what_is_held_and_anticipates() -> None:
     assert events == [event for event in played(exercise, time="none", bass="none", seed=3) if event.part == "chords"]
     chords = list(held_chords(exercise.strips[0], Backing(), exercise.metre, TABLES.scales, EIGHTH))
     for event in events:
-        early = event.start % 4 == Fraction(7, 2)
+        early = event.start % 1 == EIGHTH
         at = event.start + (EIGHTH if early else 0)
         (sounding,) = [one for one in chords if one.start <= at < one.start + one.length] or [chords[-1]]
         assert event.pitch % 12 in {
@@ -186,6 +186,39 @@ def test_comping_strikes_what_is_held_and_anticipates() -> None:
         }
     assert len({event.start % 4 for event in events}) > 4
     assert all(len(pattern) == 8 and set(pattern) <= set("xo-") for pattern in TABLES.comping)
+
+
+@pytest.mark.parametrize(
+    "bars", ["| Dm7 G7 | Em7 A7 |", "| Dm7 G7 Cmaj7 A7 | Dm7 / / G7 |", "| Fmaj7 | Bm7b5 E7 | N.C. | Am7 D7 |"]
+)
+@pytest.mark.parametrize("seed", range(6))
+def test_what_comps_is_of_the_chord_that_sounds_or_of_the_next_half_a_beat_early(bars: str, seed: int) -> None:
+    """At every eighth; also where the chords change in the middle of a bar."""
+    exercise = made({"sounds": {"kind": "changes", "changes": {"text": f"key: C\n{bars * 4}"}},
+                     "figure": {"kind": "guide-tones"}})  # fmt: skip
+    strip = exercise.strips[0]
+    events = [one for one in played(exercise, time="none", bass="none", seed=seed) if one.part == "chords"]
+
+    def tones(at: Fraction) -> set[int]:
+        over = [one.chord for one in strip.stop.chords_sounding if one.start <= at < one.start + one.length]
+        return {
+            (chord.root.pitch_class + degree.half_steps) % 12
+            for chord in over
+            if chord is not None
+            for degree in chord.quality.degrees
+        }
+
+    assert any(event.start % 1 == EIGHTH for event in events)
+    for event in events:
+        for half in range(int(event.length // EIGHTH) or 1):
+            at = event.start + half * EIGHTH
+            held = tones(at) | (tones(at + EIGHTH) if half == 0 and at % 1 == EIGHTH else set())
+            assert event.pitch % 12 in held, (bars, event, at)
+    # Half a beat before a change on a beat it is the new chord, never the old one.
+    for at in {event.start for event in events if event.start % 1 == EIGHTH}:
+        new, old = tones(at + EIGHTH), tones(at)
+        struck = {event.pitch % 12 for event in events if event.start == at}
+        assert not new or new == old or struck <= new
 
 
 def test_a_pattern_that_is_none_is_told() -> None:

@@ -71,6 +71,15 @@ def counted_in(metre: Metre, backing: Backing) -> Fraction:
     return beats[backing.count_in]
 
 
+def early_by(metre: Metre, at: Fraction) -> Fraction:
+    """How soon after a strike the chord comes that it is of: one on the last half of a beat is of the next beat's.
+
+    >>> [str(early_by(Metre(), Fraction(at, 2))) for at in (3, 4, 7)]
+    ['1/2', '0', '1/2']
+    """
+    return _EIGHTH if metre == Metre() and at % 1 == _EIGHTH else Fraction(0)
+
+
 def read_comping(text: str) -> tuple[str, ...]:
     """Read and check the data file of comping patterns (TOML); raises MusicError for one that is none."""
     patterns = tuple(tomllib.loads(text)["patterns"])
@@ -99,7 +108,10 @@ def _chords(
 def _comping(
     chords: Sequence[HeldChord], metre: Metre, strip: Strip, chance: random.Random, patterns: Sequence[str]
 ) -> Iterator[tuple[Fraction, Fraction, HeldChord, float]]:
-    """Struck by the patterns in bars of four, on the beats in others; never twice the same pattern in a row."""
+    """Struck by the patterns in bars of four, on the beats in others; never twice the same pattern in a row.
+
+    A strike half a beat before a change is of the new chord, and nothing rings into the next one.
+    """
     bar, last = strip.begin // metre.quarters, ""
     while bar * metre.quarters < strip.end:
         begin = Fraction(bar * metre.quarters)
@@ -111,10 +123,9 @@ def _comping(
             last = chance.choice([one for one in patterns if one != last])
             struck = list(_struck(last, begin))
         for at, length in struck:
-            early = metre == Metre() and at == begin + metre.quarters - _EIGHTH
-            held = chord_at(chords, at + _EIGHTH if early else at) or chord_at(chords, at)
+            held = chord_at(chords, at + early_by(metre, at)) or chord_at(chords, at)
             if held is not None and strip.begin <= at < strip.end:
-                yield at, min(length, strip.end - at), held, 0.5
+                yield at, min(length, min(strip.end, held.start + held.length) - at), held, 0.5
 
 
 def _struck(pattern: str, begin: Fraction) -> Iterator[tuple[Fraction, Fraction]]:

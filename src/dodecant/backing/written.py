@@ -6,13 +6,14 @@ from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from itertools import groupby
 
-from dodecant.backing.band import BandEvent
+from dodecant.backing.band import BandEvent, early_by
 from dodecant.exercise.companions.written import written_part
 from dodecant.exercise.exercise import Exercise
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import CompanionChord, CompanionPart, Strip
 from dodecant.music.core.chord import Chord
 from dodecant.music.core.degree import Degree
+from dodecant.music.core.metre import Metre
 from dodecant.music.core.pitch import NoteName, Pitch
 
 _EIGHTH = Fraction(1, 2)
@@ -25,18 +26,21 @@ def band_parts(exercise: Exercise, strip: Strip, events: Sequence[BandEvent]) ->
     """
     found = []
     for kind in ("bass", "chords"):
-        struck = tuple(_struck(strip, [event for event in events if event.part == kind]))
+        early = exercise.metre if kind == "chords" else None
+        struck = tuple(_struck(strip, [event for event in events if event.part == kind], early))
         found.append(written_part(kind, struck, exercise.recipe, strip, exercise.metre))
     return tuple(found)
 
 
-def _struck(strip: Strip, events: Sequence[BandEvent]) -> Iterator[CompanionChord]:
+def _struck(strip: Strip, events: Sequence[BandEvent], early: Metre | None) -> Iterator[CompanionChord]:
+    """Chords and single notes, spelled; what may come `early` in a metre is spelled over the chord that it is of."""
     together = [(start, list(same)) for start, same in groupby(events, key=lambda event: event.start)]
     found: list[CompanionChord] = []
     following, pitches = strip.end, tuple[Pitch, ...]()
     for start, struck in reversed(together):
         length = max(_EIGHTH, struck[0].length // _EIGHTH * _EIGHTH)
-        chord, sound = _over(strip, start)
+        at = start + (early_by(early, start) if early else 0)
+        chord, sound = _over(strip, at if at < strip.end else start)
         spelled = [_spelled(event.pitch, chord, sound, pitches[:1]) for event in struck]
         pitches = tuple(sorted(spelled, key=lambda pitch: pitch.midi))
         found.append(CompanionChord(start, min(length, following - start), pitches))
@@ -45,7 +49,7 @@ def _struck(strip: Strip, events: Sequence[BandEvent]) -> Iterator[CompanionChor
 
 
 def _over(strip: Strip, at: Fraction) -> tuple[Chord | None, Sound]:
-    """The chord and the sound that hold at a beat; a chord struck early is that of what comes."""
+    """The chord and the sound that hold at a beat."""
     stop = strip.stop
     over = stop.chord_at(at)
     if over is not None and over.sound is not None:
