@@ -67,10 +67,10 @@ def habits_of(notes: Sequence[PlacedNote]) -> tuple[Habit, ...]:
 
 def _starts(notes: Sequence[PlacedNote], size: int) -> Iterator[int]:
     """Where so many notes follow each other without a breath, and not all on one pitch."""
+    breaths = {place for place, (one, two) in enumerate(pairwise(notes), start=1) if two.begin - one.end >= _REST}
     for start in range(len(notes) - size + 1):
-        run = notes[start : start + size]
-        joined = all(two.begin - one.end < _REST for one, two in pairwise(run))
-        if joined and len({note.pitch for note in run}) > 1:
+        breath = next((place for place in range(start + size - 1, start, -1) if place in breaths), None)
+        if breath is None and len({note.pitch for note in notes[start : start + size]}) > 1:
             yield start
 
 

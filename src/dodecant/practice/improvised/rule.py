@@ -24,9 +24,10 @@ from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import sound_at
 from dodecant.practice.takes.naming import degree_in
 
-_EARLY = Fraction(1, 2)  # of a beat: how early the next chord may be played (usual in jazz)
+_EARLY = 0.5  # of a beat: how early the next chord may be played (usual in jazz)
 _LEADS_BY = 0.125  # of a beat, or so many seconds: a note so little before a beat belongs to it
 _LEADS_BY_SECONDS = 0.08
+_HARDLY = 1e-6  # of a beat: what places differ by that are the same
 _LEADS = 2  # half steps: from farther away a note does not lead
 _AHEAD = 2  # notes within which one that lies outside must have come home: it may be one of an enclosure
 
@@ -145,6 +146,7 @@ def placed(
     """
     starts = [float(start) for start in begins(passages)]
     leads = max(_LEADS_BY, _LEADS_BY_SECONDS / quarter)
+    held = _SoundsHeld(strip, chosen)
     found = []
     notes = sorted(played)
     for note, following in zip(notes, [*notes[1:], None], strict=False):
@@ -155,7 +157,7 @@ def placed(
         number = passage_at(starts, beat)
         passage = passages[number]
         at = float(passage.start) + max(0.0, beat - starts[number])
-        near = _sounds_near(strip, passage, chosen, Fraction(at).limit_denominator(96))
+        near = [held.at(passage.time, place) for place in (at, at + _EARLY)]  # also what holds a moment later
         inside = next((sound for sound in near if sound.degree_of(note.pitch) is not None), None)
         degree = degree_in(inside or near[0], note.pitch)
         lasts = note.length or (following.at - note.at if following else quarter)
@@ -163,9 +165,24 @@ def placed(
     return tuple(_led(found))
 
 
-def _sounds_near(strip: Strip, passage: Passage, chosen: Sequence[Sound], at: Fraction) -> list[Sound]:
-    """What holds at a place, and what will a moment later."""
-    return [sound_held(strip, chosen, passage.time, place) for place in (at, at + _EARLY)]
+class _SoundsHeld:
+    """What holds at each place of a strip: looked up once for each chord and chosen sound."""
+
+    def __init__(self, strip: Strip, chosen: Sequence[Sound]) -> None:
+        self._strip, self._chosen = strip, chosen
+        chords = strip.stop.chords_sounding
+        edges = sorted({edge for over in chords for edge in (over.start, over.start + over.length)})
+        self._edges, self._starts = edges, [float(edge) for edge in edges]
+        self._known: dict[tuple[int, int], Sound] = {}
+
+    def at(self, time: int, place: float) -> Sound:
+        """At a place (quarter notes from the first barline) in a chorus (from 1)."""
+        number = bisect_right(self._starts, place + _HARDLY) - 1
+        key = (time % len(self._chosen) if self._chosen else 0, number)
+        if key not in self._known:
+            at = self._edges[number] if number >= 0 else self._strip.begin
+            self._known[key] = sound_held(self._strip, self._chosen, time, at)
+        return self._known[key]
 
 
 def _led(notes: Sequence[PlacedNote]) -> Iterator[PlacedNote]:

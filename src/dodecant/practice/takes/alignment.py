@@ -51,7 +51,8 @@ def aligned(due: Sequence[DueNote], played: Sequence[Played], *, octave_free: bo
     costs = _pair_costs(due, heights[near], times[near], octave_free)
     # Less what all played notes so far cost as added ones: then such a note costs nothing wherever it comes, and the
     # least over all places before is a running minimum.
-    out, pair, best, total = (np.full((len(due), many + 1), np.inf, np.float32) for _ in range(4))
+    pair = np.full((len(due), many + 1), np.inf, np.float32)
+    out, best, total = (np.empty_like(pair) for _ in range(3))
     costs -= np.float32(MISSED)
     row = np.zeros(many + 1, np.float32)
     for place in range(len(due)):

@@ -25,8 +25,8 @@ def ratios(due: Sequence[DueNote], offsets: Sequence[float | None]) -> Iterator[
             for note, one in zip((on, off, following), offsets[place : place + 3], strict=True)
             if one is not None
         ]
-        pair = on.place.denominator == 1 and off.place - on.place == _HALF and following.place.denominator == 1
-        if pair and len(times) == 3 and times[2] > times[0]:
+        on_beats = on.place.denominator == following.place.denominator == 1 and off.place.denominator == 2
+        if on_beats and off.place - on.place == _HALF and len(times) == 3 and times[2] > times[0]:
             yield place + 1, (times[1] - times[0]) / (times[2] - times[0])
 
 
