@@ -2,6 +2,7 @@ import { Box, Group, Skeleton, Switch, Text, Title } from "@mantine/core";
 import { useState } from "react";
 import type { Exercise, FormBar, FreeRule, Strip } from "../../api/types";
 import type { Moment } from "../../sound/standSchedule";
+import { labelOf, useLoadedTables } from "../../parts/tables";
 import { useForm } from "./queries";
 import classes from "./Stand.module.css";
 
@@ -14,6 +15,7 @@ interface FormChartProps {
 
 /** What one improvises over: the chords of the form, the bar that sounds, the sounds on demand; never the line itself. */
 export function FormChart({ exercise, strip, rule, moment }: FormChartProps) {
+  const words = labelOf(useLoadedTables(), "FreeRule.kind", rule.kind);
   const [sounds, setSounds] = useState(false);
   const { data, error } = useForm(exercise.recipe, strip.index, rule);
   const chorus = moment?.passage.time ?? 1;
@@ -35,6 +37,9 @@ export function FormChart({ exercise, strip, rule, moment }: FormChartProps) {
           />
         )}
       </Group>
+      <Text c="dimmed">
+        {words}, {rule.choruses} {rule.choruses === 1 ? "chorus" : "choruses"}
+      </Text>
       {error && (
         <Text c="var(--mantine-color-error)" role="alert">
           {error.message}
