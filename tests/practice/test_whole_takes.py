@@ -169,3 +169,15 @@ def is_right(found: Judged, slips: Sequence[PlannedSlip], said: str, fault: str,
     other -= {"all through"} if fault == "late all through" or drifts else set()
     claims = hardly or (fault.split(" from")[0] in said and not any(word in said for word in other))
     return [(slip.kind, slip.note) for slip in found.slips] == [(slip.kind, slip.note) for slip in slips] and claims
+
+
+def test_of_what_is_mostly_something_else_nothing_more_is_said() -> None:
+    """One note alone, which would fit somewhere; and one key struck again and again: no time is told of either."""
+    due = line(QUARTERS, 60)
+    alone = judged(due, [Played(0.4, due[9].pitch)])
+    assert not {slip.kind for slip in alone.slips} & {"came-in", "stopped"}
+    for take, said in (
+        ([Played(0.4, due[9].pitch)], "Not clean yet: 1 of 15 notes was as due."),
+        ([Played(float(beat), 67) for beat in range(15)], "Not clean yet: 2 of 15 notes were as due."),
+    ):
+        assert told(due, take) == [said]

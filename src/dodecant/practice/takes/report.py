@@ -24,6 +24,7 @@ _NAMED: Final = 3  # slips that are told one by one
 _HEARD: Final = 20  # ms: less is not worth a word
 _UNEVEN: Final = 35
 _DRIFT: Final = 60  # ms from where it begins to where it ends
+_OTHER_NOTES: Final = ("wrong", "octave", "figure-moved")
 _ENDS: Final = ("came-in", "stopped")
 _FIRST: Final = 8  # notes that tell when one began
 _SHIFTED: Final = 0.7  # of a beat
@@ -143,6 +144,9 @@ def take_report(
     """Up to three sentences: the notes, the time, the swing; of a take that has `ended`, or was stopped."""
     if not any(off is not None for off in judged.offsets):
         return ("Nothing of it was heard.",)
+    right, wanted = _as_due(judged, due)
+    if 2 * right < wanted:
+        return (f"Not clean yet: {right} of {wanted} notes {'was' if right == 1 else 'were'} as due.",)
     found = [_notes(judged, due, catalogue, ended=ended)]
     begun = _begun(judged, due)
     if begun:
@@ -153,6 +157,20 @@ def take_report(
         found.append(f"Otherwise in{said.removeprefix('In')}" if off and said.startswith("In time") else said)
         found += _swing(time)
     return tuple(found)
+
+
+def _as_due(judged: Judged, due: Sequence[DueNote]) -> tuple[int, int]:
+    """How many notes were right and how many were wanted, from where one came in to where one stopped."""
+    first = next((slip.note for slip in judged.slips if slip.kind == "came-in"), 0)
+    last = next((slip.note for slip in judged.slips if slip.kind == "stopped"), len(due))
+    amiss = {
+        place
+        for slip in judged.slips
+        if slip.kind in _OTHER_NOTES
+        for place in range(slip.note, (slip.note if slip.until is None else slip.until) + 1)
+    }
+    wanted = range(first, last)
+    return sum(judged.offsets[place] is not None and place not in amiss for place in wanted), len(wanted)
 
 
 def _begun(judged: Judged, due: Sequence[DueNote]) -> str:

@@ -23,6 +23,8 @@ _LONGEST: Final = 0.16  # seconds: more is heard beside the longest notes too
 _IN_TIME: Final = ("early", "late", "struck-twice")
 _NEAR: Final = 4  # notes on each side
 _BEGUN: Final = 0.25  # seconds: who begins so late or early may have begun a beat late
+_FEWEST: Final = 3  # notes that tell when one began
+_CERTAIN: Final = 0.6  # of what was played must fit the line
 _ANEW: Final = 3  # times that a take is laid beside what was due, at most
 _OCTAVE: Final = 12
 
@@ -121,19 +123,25 @@ def _begun(due: Sequence[DueNote], played: Sequence[Played], octave_free: bool) 
     if abs(late) < _BEGUN:
         return 0.0
 
-    def amiss(by: float) -> tuple[int, int]:
-        """How many notes do not fit, and how often one begins not to."""
+    def fitting(by: float) -> list[bool]:
+        """Which notes fit, one after the other, with the take moved."""
         timed = [note._replace(at=note.at - by) for note in played]
         pairs = aligned(due, timed, octave_free=octave_free)
-        fits = [
+        return [
             note is not None
             and other is not None
             and (timed[other].pitch - due[note].pitch) % (_OCTAVE if octave_free else 128) == 0
             for note, other in pairs
         ]
-        return fits.count(False), sum(one and not other for one, other in pairwise(fits))
 
-    return late if amiss(late) < amiss(0.0) else 0.0
+    there, here = fitting(late), fitting(0.0)
+    certain = there.count(True) >= max(_FEWEST, _CERTAIN * len(played))
+    return late if certain and _amiss(there) < _amiss(here) else 0.0
+
+
+def _amiss(fits: Sequence[bool]) -> tuple[int, int]:
+    """How many notes do not fit, and how often one begins not to."""
+    return fits.count(False), sum(one and not other for one, other in pairwise(fits))
 
 
 def _moved(played: Sequence[Played], pairs: Sequence[Pair], shifts: Sequence[Shift], begun: float) -> list[Played]:

@@ -16,9 +16,10 @@ _OCTAVE: Final = 12
 
 def gathered(due: Sequence[DueNote], found: Sequence[Slip]) -> list[Slip]:
     """The slips of a take, in order, those that belong together as one."""
-    if sum(slip.kind == "left-out" for slip in found) == len(due):
+    played = len(due) - sum(slip.kind == "left-out" for slip in found)
+    if not played:
         return list(found)
-    ends = _at_the_ends(due, list(found))
+    ends = _at_the_ends(due, list(found)) if played >= _STOPPED else list(found)
     one_by_one = list(_turned_early(due, _whole_figures(due, ends)))
     return _moved_figures(due, _passages(one_by_one))
 
