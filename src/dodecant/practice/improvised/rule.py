@@ -146,7 +146,7 @@ def placed(
     """
     starts = [float(start) for start in begins(passages)]
     leads = max(_LEADS_BY, _LEADS_BY_SECONDS / quarter)
-    held = _SoundsHeld(strip, chosen)
+    held = SoundsHeld(strip, chosen)
     found = []
     notes = sorted(played)
     for note, following in zip(notes, [*notes[1:], None], strict=False):
@@ -165,7 +165,7 @@ def placed(
     return tuple(_led(found))
 
 
-class _SoundsHeld:
+class SoundsHeld:
     """What holds at each place of a strip: looked up once for each chord and chosen sound."""
 
     def __init__(self, strip: Strip, chosen: Sequence[Sound]) -> None:

@@ -9,7 +9,7 @@ from typing import Final, NamedTuple
 
 from dodecant.exercise.harmony.timeline import Sound
 from dodecant.exercise.notation.score import Strip
-from dodecant.practice.improvised.rule import begins, sound_held
+from dodecant.practice.improvised.rule import SoundsHeld, begins
 from dodecant.practice.rounds import Passage
 from dodecant.practice.takes.alignment import Played
 from dodecant.practice.takes.due import DueNote
@@ -125,11 +125,11 @@ def simulated_solo(
     """
     chance = random.Random(seed)  # noqa: S311 - the seed is told, so that a take can be had again
     found: list[Played] = []
-    pitch = _middle(strip)
+    pitch, held = _middle(strip), SoundsHeld(strip, chosen)
     for begin, passage in zip(begins(passages), passages, strict=False):
         at, left = passage.start, chance.randrange(8, 20)
         while at < passage.end and passage.role != "call":
-            sound = sound_held(strip, chosen, passage.time, at)
+            sound = held.at(passage.time, float(at))
             near = [one for one in range(pitch - 5, pitch + 6) if sound.degree_of(one) is not None and one != pitch]
             drawn = (pitch - _middle(strip)) // 5  # back to the middle
             pitch = chance.choice(sorted(near, key=lambda one: abs(one - pitch + drawn))[:4])
