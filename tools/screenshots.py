@@ -162,8 +162,10 @@ def handout(page: Page) -> None:
     page.get_by_role("button", name="Handouts").click()
     page.get_by_role("combobox", name="For").click()
     page.get_by_role("option", name="Jory Pell").click()
+    page.get_by_role("dialog").first.locator("[data-phrase=parts]").click()
     page.get_by_label("a grid of keys to tick").check()
     page.get_by_label("how the sound is made").check()
+    page.keyboard.press("Escape")
     page.wait_for_timeout(4000)
 
 

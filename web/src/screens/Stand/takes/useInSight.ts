@@ -7,7 +7,7 @@ export function useInSight(said: unknown) {
     const held = ref.current;
     if (held === null) return;
     held.focus({ preventScroll: true });
-    held.scrollIntoView?.({ block: held.clientHeight > window.innerHeight / 3 ? "start" : "nearest" });
+    held.scrollIntoView({ block: held.clientHeight > window.innerHeight / 3 ? "start" : "nearest" });
   }, [said]);
   return ref;
 }
