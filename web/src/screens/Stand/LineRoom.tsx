@@ -5,7 +5,7 @@ import type { Slip, Strip } from "../../api/types";
 import { problemsOf } from "../../parts/problemAt";
 import { BackingPanel } from "./panels/BackingPanel";
 import { Controls } from "./Controls";
-import { FormChart } from "./FormChart";
+import { FormChart } from "./form/FormChart";
 import { HowItWent } from "./takes/HowItWent";
 import { PractisePanel } from "./panels/PractisePanel";
 import { Result } from "./takes/Result";

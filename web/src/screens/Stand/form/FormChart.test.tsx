@@ -2,9 +2,9 @@
 import { screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { expect, it, vi } from "vitest";
-import type { Exercise, FormBar, FreeRule, Strip } from "../../api/types";
-import type { Moment } from "../../sound/standSchedule";
-import { show } from "../../testing/show";
+import type { Exercise, FormBar, FreeRule, Strip } from "../../../api/types";
+import type { Moment } from "../../../sound/standSchedule";
+import { show } from "../../../testing/show";
 import { FormChart } from "./FormChart";
 
 const BARS: FormBar[] = [
@@ -12,7 +12,7 @@ const BARS: FormBar[] = [
   { number: 2, section: "", chords: [] },
   { number: 3, section: "B", chords: [{ symbol: "Fm7", beat: 0, sounds: ["F Dorian", "F Phrygian"] }] },
 ];
-vi.mock("./queries", () => ({ useForm: () => ({ data: BARS, error: null }) }));
+vi.mock("../queries", () => ({ useForm: () => ({ data: BARS, error: null }) }));
 
 const EXERCISE = { recipe: {}, bar: 4 } as unknown as Exercise;
 const STRIP = { index: 0, heading: "Pier", formula: "1 2 3" } as unknown as Strip;

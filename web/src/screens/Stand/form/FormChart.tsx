@@ -1,10 +1,10 @@
 import { Box, Group, Skeleton, Switch, Text, Title } from "@mantine/core";
 import { useState } from "react";
-import type { Exercise, FormBar, FreeRule, Strip } from "../../api/types";
-import type { Moment } from "../../sound/standSchedule";
-import { labelOf, useLoadedTables } from "../../parts/tables";
-import { useForm } from "./queries";
-import classes from "./Stand.module.css";
+import type { Exercise, FormBar, FreeRule, Strip } from "../../../api/types";
+import type { Moment } from "../../../sound/standSchedule";
+import { labelOf, useLoadedTables } from "../../../parts/tables";
+import { useForm } from "../queries";
+import classes from "../Stand.module.css";
 
 interface FormChartProps {
   exercise: Exercise;
