@@ -11,8 +11,6 @@ from dodecant.exercise.recipe.problems import Problem, RecipeError
 from dodecant.instrument.fingering.fretted import Stopped
 from dodecant.instrument.fingering.hands import Finger, Hands, alike, strings_lower
 from dodecant.instrument.fingering.optimiser import Struck
-from dodecant.music.core.degree import Degree
-from dodecant.music.core.pitch import NoteName
 
 _SIGNS: Final = str.maketrans({"#": "♯", "♮": "", "*": "", " ": ""})
 
@@ -34,8 +32,8 @@ class Pins:
         self._home = key if first else self._home
         found: dict[int, Finger] = {}
         for number, pin in enumerate(self._part.pins):
-            own = pin.key != ""
-            holds = NoteName.parse(pin.key).pitch_class == key if own else self._holds(key, first=first)
+            own = pin.tonic is not None
+            holds = pin.tonic == key if own else self._holds(key, first=first)
             if holds:
                 found |= dict(_placed(number, pin, strip, hands, heights, told=first or own))
         return found
@@ -70,9 +68,9 @@ def _places(pin: FingerPin, strip: Strip) -> list[int]:
 
     A number without a sign is also the degree of the sound that has this number, whatever its sign.
     """
-    if not pin.degree:
+    wanted = pin.each
+    if wanted is None:
         return [pin.note - 1] if 0 < pin.note <= len(strip.notes) else []
-    wanted = Degree.parse(pin.degree)
     exactly = [place for place, note in enumerate(strip.notes) if note.tone.degree == wanted]
     if exactly or wanted.alteration:
         return exactly
@@ -81,9 +79,9 @@ def _places(pin: FingerPin, strip: Strip) -> list[int]:
 
 def _not_there(number: int, pin: FingerPin, strip: Strip) -> Problem:
     where = f"/fingering/pins/{number}"
-    if pin.degree:
+    if pin.each:
         degrees = ", ".join(dict.fromkeys(note.tone.degree.text for note in strip.notes))
-        return Problem(f"{where}/degree", f"There is no {pin.degree} in the strip.", f"It has {degrees}.")
+        return Problem(f"{where}/degree", f"There is no {pin.each.text} in the strip.", f"It has {degrees}.")
     return Problem(f"{where}/note", f"There is no note {pin.note}.", f"The strip has {len(strip.notes)} notes.")
 
 

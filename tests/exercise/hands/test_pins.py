@@ -69,6 +69,8 @@ def test_a_degree_is_pinned_wherever_it_comes() -> None:
     for strip in made.strips:
         fingers = [(note.tone.number, mark.text) for note, mark in zip(strip.notes, strip.fingers, strict=True) if mark]
         assert {text for number, text in fingers if number == "5"} == {"1"}
+    blank = played("piano", keys([{"note": 3, "finger": "5", "degree": " ", "key": " "}]), "C F")
+    assert [texts(blank, strip).split()[2] for strip in (0, 1)] == ["5", "5"]  # blanks name neither degree nor key
     minor = {"sounds": {"kind": "one", "scale": "dorian"}}
     for typed in ("3", "b3", "♭3"):
         assert texts(played("piano", keys([{"degree": typed, "finger": "5"}]), "C", **minor)).split()[2] == "5"

@@ -57,14 +57,23 @@ class FingerPin(Part):
     key: Annotated[str, Field(max_length=8), readable(lambda text: text.strip() and NoteName.parse(text))] = ""
 
     @property
+    def each(self) -> Degree | None:
+        """The degree each note of which it is for, if it is for one."""
+        return Degree.parse(self.degree) if self.degree.strip() else None
+
+    @property
+    def tonic(self) -> int | None:
+        """The key it is for (a pitch class), if it is for one by name."""
+        return NoteName.parse(self.key).pitch_class if self.key.strip() else None
+
+    @property
     def what(self) -> tuple[int, Degree | None, int | None]:
         """What it is for: two pins for the same contradict each other."""
-        degree = Degree.parse(self.degree) if self.degree.strip() else None
-        return (0 if degree else self.note), degree, NoteName.parse(self.key).pitch_class if self.key.strip() else None
+        return (0 if self.each else self.note), self.each, self.tonic
 
     @model_validator(mode="after")
     def _for_a_note(self) -> Self:
-        if not self.note and not self.degree.strip():
+        if not self.note and self.each is None:
             none = MusicError("This pin is for no note.", cure="Name a note by its place, or a degree.")
             raise refused(none, "/degree")
         return self
@@ -91,7 +100,7 @@ class FingeringPart(KindPart):
     @property
     def carries(self) -> bool:
         """Whether the way of the first strip is carried to the others."""
-        return self.hold == "idea" and any(not pin.key for pin in self.pins)
+        return self.hold == "idea" and any(pin.tonic is None for pin in self.pins)
 
     @model_validator(mode="after")
     def _no_pin_twice(self) -> Self:

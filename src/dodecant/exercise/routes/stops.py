@@ -117,8 +117,11 @@ class Stop:
 
     def chord_at(self, at: Fraction) -> TimedChord | None:
         """The chord that sounds at a beat, with its sound; None without changes, and where there is no chord."""
-        over = (one for one in self.chords_sounding if one.start <= at < one.start + one.length)
-        return next((one for one in over if one.sound is not None), None)
+        return _over(self.chords_sounding, at)
+
+    def chord_read_at(self, at: Fraction) -> TimedChord | None:
+        """The same as the player reads it."""
+        return _over(self.chords_written, at)
 
     @property
     def sound_name(self) -> str:
@@ -131,6 +134,11 @@ class Stop:
 
     def _name(self, sound: Sound) -> str:
         return Key(sound.tonic, sound.scale.colour).text if self.title else sound.text
+
+
+def _over(chords: Sequence[TimedChord], at: Fraction) -> TimedChord | None:
+    over = (one for one in chords if one.start <= at < one.start + one.length)
+    return next((one for one in over if one.sound is not None), None)
 
 
 def key_order(route: KeyRoute) -> tuple[int, ...]:

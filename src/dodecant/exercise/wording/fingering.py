@@ -25,7 +25,6 @@ from dodecant.instrument.fingering.keyboard import KeyFinger
 from dodecant.instrument.fingering.slide import SlidePosition
 from dodecant.instrument.fingering.valves import ValveFingering
 from dodecant.instrument.profile import read_tuning
-from dodecant.music.core.degree import Degree
 from dodecant.music.core.pitch import NoteName
 
 
@@ -53,10 +52,10 @@ def fingering_text(recipe: Recipe) -> str:
 
 def _pins(part: FingeringPart) -> str:
     """', two notes and each ♭7 pinned and carried to every key'."""
-    notes = sum(not pin.degree for pin in part.pins)
-    degrees = [f"each {Degree.parse(pin.degree).text}" for pin in part.pins if pin.degree]
+    notes = sum(pin.each is None for pin in part.pins)
+    degrees = [f"each {pin.each.text}" for pin in part.pins if pin.each]
     told = [f"{count(notes)} note{'s' * (notes > 1)}"] * bool(notes) + list(dict.fromkeys(degrees))
-    hold = phrase("OnFrets.pins_hold", part.hold) if any(not pin.key for pin in part.pins) else ""
+    hold = phrase("OnFrets.pins_hold", part.hold) if any(pin.tonic is None for pin in part.pins) else ""
     return f", {listed(told)} pinned{hold}" if told else ""
 
 

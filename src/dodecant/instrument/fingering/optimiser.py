@@ -92,6 +92,7 @@ class Optimiser(Generic[StateT]):
         self._states: dict[Struck, tuple[StateT, ...]] = {}
         self._own: dict[Struck, Points] = {}
         self._steps: dict[tuple[Struck, Struck], Points] = {}
+        self._leaps: dict[tuple[Struck, Struck], Points] = {}
 
     def states(self, height: Struck) -> tuple[StateT, ...]:
         """Every way to play a note."""
@@ -191,8 +192,13 @@ class Optimiser(Generic[StateT]):
 
     def _unreached(self, before: Struck, after: Struck) -> Points:
         """For each state of a note what it costs that the hand does not reach from it to each of the next."""
-        reaches, ones, others = self.family.reaches, self._states[before], self._states[after]
-        return np.array([[0 if reaches(one, other) else _NOT_REACHED for other in others] for one in ones], np.int32)
+        key = (before, after)
+        if key not in self._leaps:
+            reaches, ones, others = self.family.reaches, self._states[before], self._states[after]
+            self._leaps[key] = np.array(
+                [[0 if reaches(one, other) else _NOT_REACHED for other in others] for one in ones], np.int32
+            )
+        return self._leaps[key]
 
     def _between(self, before: Struck, after: Struck) -> Points:
         """For each state of a note what it costs to go on to each of the next."""

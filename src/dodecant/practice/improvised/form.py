@@ -9,6 +9,7 @@ from dodecant.exercise.harmony.timeline import Sound, TimedChord
 from dodecant.exercise.notation.score import Strip
 from dodecant.music.core.chord_symbol import print_chord
 from dodecant.music.core.metre import Metre
+from dodecant.practice.improvised.rule import sound_read
 
 
 class FormChord(NamedTuple):
@@ -43,14 +44,16 @@ def form_of(strip: Strip, chosen: Sequence[Sound], metre: Metre) -> tuple[FormBa
             if not begin <= over.start < end:
                 continue
             if over.chord != held or section or not found:
-                chords.append(FormChord(print_chord(over.chord), float(over.start - begin), _played_on(over, chosen)))
+                chords.append(
+                    FormChord(print_chord(over.chord), float(over.start - begin), _played_on(strip, over, chosen))
+                )
             held = over.chord
         found.append(FormBar(number + 1, section, tuple(chords)))
     return tuple(found)
 
 
-def _played_on(over: TimedChord, chosen: Sequence[Sound]) -> tuple[str, ...]:
-    """The chosen sounds on the root of a chord, else its own."""
-    if chosen and over.chord:
-        return tuple(Sound(over.chord.root, held.scale).text for held in chosen)
-    return (over.sound.text,) if over.sound else ()
+def _played_on(strip: Strip, over: TimedChord, chosen: Sequence[Sound]) -> tuple[str, ...]:
+    """What is played on a chord, chorus by chorus until they come round; nothing on N.C."""
+    if over.sound is None:
+        return ()
+    return tuple(sound_read(strip, chosen, time, over.start).text for time in range(1, max(1, len(chosen)) + 1))

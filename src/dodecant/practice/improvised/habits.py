@@ -7,12 +7,11 @@ from itertools import accumulate, pairwise
 from typing import Final, Literal, NamedTuple
 
 from dodecant.music.core.degree import Degree
-from dodecant.practice.improvised.rule import PlacedNote
+from dodecant.practice.improvised.rule import BREATH, PlacedNote
 
 _SIZES: Final = range(8, 3, -1)  # notes, the longest first
 _OFTEN: Final = 3
 _MOST: Final = 4  # figures that are told
-_REST: Final = 0.9  # of a beat: a figure has no breath in it
 
 
 class Habit(NamedTuple):
@@ -67,7 +66,7 @@ def habits_of(notes: Sequence[PlacedNote]) -> tuple[Habit, ...]:
 
 def _starts(notes: Sequence[PlacedNote], size: int) -> Iterator[int]:
     """Where so many notes follow each other without a breath, and not all on one pitch."""
-    breaths = {place for place, (one, two) in enumerate(pairwise(notes), start=1) if two.begin - one.end >= _REST}
+    breaths = {place for place, (one, two) in enumerate(pairwise(notes), start=1) if two.begin - one.end >= BREATH}
     for start in range(len(notes) - size + 1):
         breath = next((place for place in range(start + size - 1, start, -1) if place in breaths), None)
         if breath is None and len({note.pitch for note in notes[start : start + size]}) > 1:

@@ -15,12 +15,11 @@ from dodecant.exercise.recipe.rhythm.note_values import BEATS, NAMES
 from dodecant.exercise.wording.small_words import count, listed, nth
 from dodecant.music.core.metre import Metre
 from dodecant.practice.improvised.habits import Habit, habits_of
-from dodecant.practice.improvised.rule import FreeRule, PlacedNote, begins, passage_at, sound_of_chorus
+from dodecant.practice.improvised.rule import BREATH, FreeRule, PlacedNote, begins, passage_at, sound_of_chorus
 from dodecant.practice.improvised.targets import Target, targets_of
 from dodecant.practice.improvised.whereabouts import Whereabouts, whereabouts
 from dodecant.practice.rounds import Passage
 
-_BREATH: Final = 0.9  # of a beat: a silence as long ends a phrase
 _GAP: Final = 1.5  # times the value: what is longer between two notes is a gap
 _NAMED: Final = 4  # places that are told one by one
 _ALIKE: Final = 0.7  # of the notes of a call, for an answer that is like it
@@ -140,7 +139,7 @@ def phrases_of(notes: Sequence[PlacedNote]) -> list[PlayedPhrase]:
     """The phrases, in order."""
     found: list[PlayedPhrase] = []
     for note in notes:
-        if found and note.begin - found[-1].end < _BREATH:
+        if found and note.begin - found[-1].end < BREATH:
             last = found[-1]
             found[-1] = PlayedPhrase(last.begin, max(last.end, note.end), last.notes + 1)
         else:
@@ -257,7 +256,7 @@ class _Telling:
             here = range(first, min(units, first + _UNITS))
             begun = [phrase for phrase in self._phrases if here[0] <= phrase.begin // unit <= here[-1]]
             over = [phrase for phrase in begun if phrase.end > (phrase.begin // unit + 1) * unit + _OVER]
-            dense = [number for number in here if self._silence(number * unit, (number + 1) * unit) < _BREATH]
+            dense = [number for number in here if self._silence(number * unit, (number + 1) * unit) < BREATH]
             bar, chorus = self._bar_of(first * unit)
             yield Statements(
                 bar,

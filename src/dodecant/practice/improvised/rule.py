@@ -10,7 +10,7 @@ from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
 
-from dodecant.exercise.harmony.timeline import Sound
+from dodecant.exercise.harmony.timeline import Sound, TimedChord
 from dodecant.exercise.notation.score import Strip
 from dodecant.exercise.recipe.part import Part, refused
 from dodecant.exercise.recipe.rhythm.note_values import NoteValue
@@ -21,12 +21,12 @@ from dodecant.music.core.metre import Metre
 from dodecant.music.scales.scale import ScaleCatalogue
 from dodecant.practice.rounds import Passage
 from dodecant.practice.takes.alignment import Played
-from dodecant.practice.takes.due import sound_at
 from dodecant.practice.takes.naming import degree_in
 
 _EARLY = 0.5  # of a beat: how early the next chord may be played (usual in jazz)
 _LEADS_BY = 0.125  # of a beat, or so many seconds: a note so little before a beat belongs to it
 _LEADS_BY_SECONDS = 0.08
+BREATH = 0.9  # of a beat: a silence as long ends a phrase
 _HARDLY = 1e-6  # of a beat: what places differ by that are the same
 _LEADS = 2  # half steps: from farther away a note does not lead
 _AHEAD = 2  # notes within which one that lies outside must have come home: it may be one of an enclosure
@@ -120,20 +120,21 @@ def sound_held(strip: Strip, chosen: Sequence[Sound], time: int, at: Fraction) -
     """What holds at a place of a strip in a chorus (from 1): the chosen sound on the root of the chord there, or on the
     strip's tonic; without one the strip's own.
     """
-    held = sound_of_chorus(chosen, time)
-    if held is None:
-        return sound_at(strip, at)
-    over = strip.stop.chord_at(at)
-    return held if over is None or over.chord is None else Sound(over.chord.root, held.scale)
+    stop = strip.stop
+    return _sound_over(stop.chord_at(at), sound_of_chorus(chosen, time), stop.sounding)
 
 
 def sound_read(strip: Strip, chosen: Sequence[Sound], time: int, at: Fraction) -> Sound:
     """The same as the player reads it."""
-    held, stop = sound_of_chorus(chosen, time), strip.stop
-    over = next((one for one in stop.chords_written if one.start <= at < one.start + one.length and one.sound), None)
-    if held is None:
-        return over.sound if over is not None and over.sound is not None else stop.written
-    return Sound(over.chord.root if over is not None and over.chord is not None else stop.written.tonic, held.scale)
+    stop = strip.stop
+    return _sound_over(stop.chord_read_at(at), sound_of_chorus(chosen, time), stop.written)
+
+
+def _sound_over(over: TimedChord | None, chosen: Sound | None, plain: Sound) -> Sound:
+    """What is played over a chord, if there is one: the chosen sound, its own, or what is played without it."""
+    if chosen is None:
+        return over.sound if over is not None and over.sound is not None else plain
+    return Sound(over.chord.root if over is not None and over.chord is not None else plain.tonic, chosen.scale)
 
 
 def placed(

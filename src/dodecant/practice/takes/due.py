@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from typing import Final, NamedTuple
 
@@ -44,13 +44,17 @@ def due_notes(exercise: Exercise, strip: Strip, tempo: float, rounds: Rounds = _
     """Every note of a strip (or of some of its bars, once) in the order it sounds, at a tempo (BPM of the metre's
     pulse). Seconds count from the beginning of what is played.
     """
-    found = list(_in_order(exercise, strip, exercise.metre.quarter_at(tempo), rounds))
-    starts = [-1e9, *(note.at for note in found), 1e9]
+    return with_gaps(list(_in_order(exercise, strip, exercise.metre.quarter_at(tempo), rounds)))
+
+
+def with_gaps(notes: Sequence[DueNote]) -> tuple[DueNote, ...]:
+    """The notes with how far the nearest other one is from each; a note alone is as far from others as it is long."""
+    starts = [-1e9, *(note.at for note in notes), 1e9]
     gaps = [
         min(here - before, after - here) for before, here, after in zip(starts, starts[1:], starts[2:], strict=False)
     ]
-    alone = max((note.length for note in found), default=1.0)
-    return tuple(note._replace(gap=gap if gap < 1e6 else alone) for note, gap in zip(found, gaps, strict=True))
+    alone = max((note.length for note in notes), default=1.0)
+    return tuple(note._replace(gap=gap if gap < 1e6 else alone) for note, gap in zip(notes, gaps, strict=True))
 
 
 def _in_order(exercise: Exercise, strip: Strip, quarter: float, rounds: Rounds) -> Iterator[DueNote]:

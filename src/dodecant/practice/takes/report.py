@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
-from itertools import pairwise
 from statistics import median
 from typing import Final
 
@@ -116,15 +115,13 @@ def quarter_of(due: Sequence[DueNote]) -> float:
 
     Swung notes lie off the grid: the widest pair tells best.
     """
-    pairs = [(two.place - one.place, two.at - one.at) for one, two in pairwise(due) if one.bar == two.bar]
-    if not pairs:
-        return due[0].gap if due else 1.0
     bars: dict[int, list[DueNote]] = {}
     for note in due:
         bars.setdefault(note.bar, []).append(note)
-    first, last = max(
-        ((notes[0], notes[-1]) for notes in bars.values()), key=lambda pair: pair[1].place - pair[0].place
-    )
+    ends = [(notes[0], notes[-1]) for notes in bars.values() if len(notes) > 1]
+    if not ends:
+        return due[0].gap if due else 1.0
+    first, last = max(ends, key=lambda pair: pair[1].place - pair[0].place)
     return (last.at - first.at) / float(last.place - first.place)
 
 

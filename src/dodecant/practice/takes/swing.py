@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from math import inf
 from statistics import median
 from typing import Final
 
-from dodecant.practice.takes.due import DueNote
+from dodecant.practice.takes.due import DueNote, with_gaps
 
 _HALF: Final = Fraction(1, 2)
 _FEWEST: Final = 6  # pairs, to say that the line swings otherwise
@@ -43,7 +42,4 @@ def as_swung(due: Sequence[DueNote], offsets: Sequence[float | None]) -> Sequenc
         return due
     beat = median(due[place + 1].at - due[place - 1].at for place in played)
     moved = (swing - wanted) * beat
-    found = [note._replace(at=note.at + moved * (note.place % 1 == _HALF)) for note in due]
-    ends = [-inf, *(note.at for note in found), inf]
-    gaps = [min(here - before, after - here) for before, here, after in zip(ends, ends[1:], ends[2:], strict=False)]
-    return [note._replace(gap=gap) for note, gap in zip(found, gaps, strict=True)]
+    return with_gaps([note._replace(at=note.at + moved * (note.place % 1 == _HALF)) for note in due])
